@@ -1,0 +1,120 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// oddb: the command line. Machine-readable output on stdout only; errors as "oddb: FILE:LINE: sentence".
+#include "recording/log.hpp"
+#include "report/report.hpp"
+
+#include <CLI/CLI.hpp>
+#include <fmt/format.h>
+
+#include <iostream>
+
+namespace oddbounce {
+
+namespace {
+
+enum Exit { Nothing = 0, Found = 1, Unusable = 2 };
+
+struct Call {
+    std::vector<std::string> files;
+    std::string only, format = "text", settings, frames;
+    bool as_json = false;
+    int jobs = 0;
+};
+
+std::vector<std::string> split(const std::string& list) {
+    std::vector<std::string> out;
+    for (std::size_t at = 0; at <= list.size() && !list.empty();) {
+        const std::size_t end = std::min(list.find(',', at), list.size());
+        out.push_back(list.substr(at, end - at));
+        at = end + 1;
+    }
+    return out;
+}
+
+/// "A:B", frame numbers, either end may be left out.
+void frame_range(const Recording& r, const std::string& text, ScanOptions& options) {
+    if (text.empty()) return;
+    const std::size_t colon = text.find(':');
+    const auto number = [&](const std::string& s) {
+        try {
+            std::size_t used = 0;
+            const long long n = std::stoll(s, &used);
+            if (used == s.size()) return n;
+        } catch (const std::exception&) {
+        }
+        throw BadInput("--frames", 0, "'" + text + "' is no range, expected A:B", "--frames");
+    };
+    if (colon == std::string::npos) throw BadInput("--frames", 0, "'" + text + "' is no range, expected A:B", "--frames");
+    const auto index_from = [&](long long n) {
+        const auto it = std::lower_bound(r.frames.begin(), r.frames.end(), n, [](const Frame& f, long long v) { return f.number < v; });
+        return static_cast<std::size_t>(it - r.frames.begin());
+    };
+    if (colon > 0) options.first = index_from(number(text.substr(0, colon)));
+    if (colon + 1 < text.size()) options.last = index_from(number(text.substr(colon + 1)) + 1) - 1;
+}
+
+int info(const Call& call) {
+    const auto recording = read_log(call.files.at(0));
+    if (call.as_json) std::cout << info_json(*recording).dump() << "\n";
+    else std::cout << info_text(*recording);
+    return Nothing;
+}
+
+int scan_files(const Call& call) {
+    ScanOptions options;
+    options.only = split(call.only), options.threads = call.jobs;
+    if (!call.settings.empty()) options.settings = Settings::read(call.settings);
+    bool found = false;
+    for (const std::string& file : call.files) {
+        const auto recording = read_log(file);
+        ScanOptions own = options;
+        frame_range(*recording, call.frames, own);
+        const Scan result = scan(*recording, own);
+        found = found || !result.findings.empty();
+        if (call.format == "json") std::cout << json_of(*recording, result).dump() << "\n";
+        else std::cout << text_of(*recording, result);
+    }
+    return found ? Found : Nothing;
+}
+
+} // namespace
+
+} // namespace oddbounce
+
+int main(int argc, char** argv) {
+    using namespace oddbounce;
+    CLI::App app{"Finds faulty collisions in recorded frames of a game's physics.", "oddb"};
+    app.set_version_flag("--version", std::string("oddb ") + ODDB_VERSION);
+    app.require_subcommand(1);
+    Call call;
+    std::function<int()> run;
+
+    CLI::App* on_info = app.add_subcommand("info", "what a recording holds");
+    on_info->add_option("FILE", call.files, "bounce log, - for standard input")->required()->expected(1);
+    on_info->add_flag("--json", call.as_json, "as JSON");
+    on_info->callback([&] { run = [&] { return info(call); }; });
+
+    CLI::App* on_scan = app.add_subcommand("scan", "finds faults; exit status 1 if there are any");
+    on_scan->add_option("FILE", call.files, "bounce logs, - for standard input")->required();
+    on_scan->add_option("--only", call.only, "fault ids, separated by commas");
+    on_scan->add_option("--format", call.format, "text or json")->check(CLI::IsMember({"text", "json"}));
+    on_scan->add_option("--settings", call.settings, "thresholds (JSON)");
+    on_scan->add_option("--frames", call.frames, "A:B, frame numbers");
+    on_scan->add_option("--jobs", call.jobs, "threads; 0: all cores")->check(CLI::Range(0, 1024));
+    on_scan->callback([&] { run = [&] { return scan_files(call); }; });
+
+    try {
+        app.parse(argc, argv);
+        return run();
+    } catch (const CLI::ParseError& e) {
+        const int code = app.exit(e);
+        return code == 0 ? Nothing : Unusable;
+    } catch (const BadInput& e) {
+        std::cerr << "oddb: " << e.what() << "\n";
+    } catch (const std::bad_alloc&) {
+        std::cerr << "oddb: not enough memory for this recording\n";
+    } catch (const std::exception& e) {
+        std::cerr << "oddb: " << e.what() << "\n";
+    }
+    return Unusable;
+}

@@ -1,0 +1,46 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "encounter/encounter.hpp"
+
+namespace oddbounce {
+
+double closing_that_matters(const Step& step) {
+    const Recording& r = step.now.recording();
+    return std::max(r.slop() / step.now.dt(), 2.0 * glm::length(r.header.gravity) * step.now.dt());
+}
+
+bool turns_closing(const Step& step, const Meeting& m) {
+    if (m.closest() > step.now.recording().slop() + step.now.recording().header.skin && !m.contact) return false;
+    const double before = closing_speed(step.before, m.a, m.b, m.normal);
+    const double after = closing_speed(step.now, m.a, m.b, m.normal);
+    return before >= closing_that_matters(step) && after <= 0.1 * before;
+}
+
+void EncounterStream::step(const Step& step) {
+    for (const Meeting& m : step.meetings) {
+        if (m.does == Does::Nothing && m.gap_after > 0.0) continue;
+        auto [it, fresh] = open_.try_emplace({m.a, m.b});
+        Encounter& e = it->second;
+        if (fresh) e.a = m.a, e.b = m.b, e.does = m.does, e.first = step.index;
+        e.last = step.index;
+        e.gap.push_back(static_cast<float>(m.gap_after));
+        e.deepest = std::max(e.deepest, -m.gap_after);
+        const bool touched = m.sweep.status == Status::Found || m.sweep.status == Status::Started || m.gap_after <= 0.0 || m.contact;
+        if (touched) e.touches.push_back(step.index);
+        if (turns_closing(step, m)) e.answers.push_back(step.index);
+    }
+    for (auto it = open_.begin(); it != open_.end();) {
+        if (it->second.last == step.index) {
+            ++it;
+            continue;
+        }
+        done_(std::move(it->second));
+        it = open_.erase(it);
+    }
+}
+
+void EncounterStream::finish() {
+    for (auto& [pair, e] : open_) done_(std::move(e));
+    open_.clear();
+}
+
+} // namespace oddbounce

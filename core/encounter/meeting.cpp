@@ -1,0 +1,181 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "encounter/meeting.hpp"
+
+#include <oneapi/tbb/global_control.h>
+#include <oneapi/tbb/info.h>
+#include <oneapi/tbb/parallel_pipeline.h>
+#include <oneapi/tbb/task_arena.h>
+
+#include <set>
+
+namespace oddbounce {
+
+namespace {
+constexpr double near_share_of_size = 0.5;
+constexpr double near_steps_of_travel = 2.0;
+constexpr double near_slops = 4.0;
+constexpr std::size_t frames_per_span = 64;
+
+const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
+bool fixed(const World& w, Slot c) { return w.body_of(c).def->moves == Moves::Fixed; }
+} // namespace
+
+double nearing_distance(const Geometry& a, const Geometry& b, double travel, double slop) {
+    const double size = std::min(a.reach(), b.reach());
+    return near_share_of_size * size + near_steps_of_travel * travel + near_slops * slop;
+}
+
+double closing_speed(const World& world, Slot a, Slot b, const Vec3& normal) {
+    return glm::dot(world.body_of(a).velocity - world.body_of(b).velocity, normal);
+}
+
+Vec3 relative_travel(const World& before, const World& now, Slot a, Slot b) {
+    return now.motion_since(before, at(now, a).body).travel() - now.motion_since(before, at(now, b).body).travel();
+}
+
+void Pairing::index_still(const World& now) {
+    if (still_.version == now.still_version()) return;
+    still_ = {};
+    still_.version = now.still_version();
+    std::vector<Box> boxes;
+    for (Slot c = 0; c < static_cast<Slot>(now.colliders().size()); ++c) {
+        if (!now.live(c) || !fixed(now, c) || !at(now, c).geometry->judged()) continue;
+        still_.colliders.push_back(c);
+        boxes.push_back(at(now, c).geometry->bounds(now.body_of(c).pose));
+    }
+    still_.tree = BoxTree(boxes);
+}
+
+void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool first, std::vector<Meeting>& out) const {
+    const auto id = [&](Slot c) { return at(now, c).def->id; };
+    if (id(a) > id(b)) std::swap(a, b);
+    const Does does = now.does(a, b);
+    const ColliderState &ca = at(now, a), &cb = at(now, b);
+    if (ca.body == cb.body) return;
+    const Motion ma = now.motion_since(before, ca.body), mb = now.motion_since(before, cb.body);
+    const double travel = glm::length(ma.travel() - mb.travel());
+    const double near = nearing_distance(*ca.geometry, *cb.geometry, travel, now.recording().slop());
+
+    Meeting m;
+    m.a = a, m.b = b, m.does = does;
+    const Distance after = distance(*ca.geometry, ma.to, *cb.geometry, mb.to, near);
+    if (after.known) m.gap_after = after.gap, m.normal = after.normal, m.on_a = after.on_a, m.on_b = after.on_b;
+    const auto stepped = [&](Slot body) {
+        const BodyState& state = now.bodies()[static_cast<std::size_t>(body)];
+        return !state.fresh && !state.warped;
+    };
+    const bool step = !first && before.live(a) && before.live(b) && stepped(ca.body) && stepped(cb.body);
+    if (step) {
+        const bool same_shapes = at(before, a).geometry == ca.geometry && at(before, b).geometry == cb.geometry;
+        const bool unmoved = travel == 0.0 && ma.turning() == 0.0 && mb.turning() == 0.0 && same_shapes;
+        const Distance was = unmoved ? after : distance(*at(before, a).geometry, ma.from, *at(before, b).geometry, mb.from, near);
+        if (was.known) m.gap_before = was.gap;
+        if (!unmoved) m.sweep = sweep(*ca.geometry, ma, *cb.geometry, mb);
+        else if (after.gap <= 0.0) m.sweep.status = Status::Started, m.sweep.last = 1.0;
+        if (!after.known && m.sweep.status != Status::None)
+            m.normal = m.sweep.normal, m.on_a = m.sweep.on_a, m.on_b = m.sweep.on_b;
+    }
+    if (m.gap_after == infinity && m.gap_before == infinity && m.sweep.status == Status::None) return;
+    out.push_back(m);
+}
+
+std::vector<Meeting> Pairing::meetings(const World& before, const World& now, const Frame& frame, bool first) {
+    index_still(now);
+    std::vector<Mover> movers;
+    const double slop = now.recording().slop();
+    for (Slot c = 0; c < static_cast<Slot>(now.colliders().size()); ++c) {
+        if (!now.live(c) || fixed(now, c) || !at(now, c).geometry->judged()) continue;
+        const Motion m = now.motion_since(before, at(now, c).body);
+        Mover mover{c, at(now, c).geometry->bounds(m)};
+        mover.swept.grow(nearing_distance(*at(now, c).geometry, *at(now, c).geometry, glm::length(m.travel()), slop));
+        movers.push_back(mover);
+    }
+    std::sort(movers.begin(), movers.end(), [](const Mover& x, const Mover& y) {
+        return x.swept.low.x != y.swept.low.x ? x.swept.low.x < y.swept.low.x : x.collider < y.collider;
+    });
+    std::vector<Meeting> out;
+    for (std::size_t i = 0; i < movers.size(); ++i) {
+        Box query = movers[i].swept;
+        still_.tree.meeting(query, [&](int k) {
+            meet(before, now, movers[i].collider, still_.colliders[static_cast<std::size_t>(k)], first, out);
+        });
+        for (std::size_t j = i + 1; j < movers.size() && movers[j].swept.low.x <= query.high.x; ++j)
+            if (movers[j].swept.meets(query)) meet(before, now, movers[i].collider, movers[j].collider, first, out);
+    }
+    const auto by_pair = [](const Meeting& x, const Meeting& y) { return std::pair(x.a, x.b) < std::pair(y.a, y.b); };
+    std::sort(out.begin(), out.end(), by_pair);
+    for (const ContactRow& c : frame.contacts) {
+        Meeting key;
+        const auto [low, high] = std::minmax(c.a, c.b);
+        key.a = now.recording().collider_slot(low), key.b = now.recording().collider_slot(high);
+        const auto it = std::lower_bound(out.begin(), out.end(), key, by_pair);
+        if (it != out.end() && it->a == key.a && it->b == key.b) it->contact = true;
+    }
+    return out;
+}
+
+namespace {
+
+struct Span {
+    std::size_t first = 0;
+    std::vector<std::vector<Meeting>> meetings;
+};
+
+Span compute(const Recording& recording, std::size_t first, std::size_t last, const Control* control) {
+    Span span{first, {}};
+    World now = recording.world_at(first == 0 ? 0 : first - 1);
+    Pairing pairing;
+    for (std::size_t i = first; i <= last; ++i) {
+        if (control && control->stop) break;
+        const World before = now;
+        if (i > 0) now.step(recording.frames[i]);
+        span.meetings.push_back(pairing.meetings(before, now, recording.frames[i], i == 0));
+    }
+    return span;
+}
+
+} // namespace
+
+bool walk(const Recording& recording, const WalkOptions& options, const std::function<void(const Step&)>& each) {
+    if (recording.frames.empty() || recording.header.space != 2) return true;
+    const std::size_t last = std::min(options.last, recording.frames.size() - 1), first = std::min(options.first, last);
+    const int threads = options.threads > 0 ? options.threads : tbb::info::default_concurrency();
+    std::size_t next = first;
+    World now = recording.world_at(first == 0 ? 0 : first - 1);
+    bool stopped = false;
+    const auto hand_out = [&](tbb::flow_control& flow) -> std::size_t {
+        if (next > last || (options.control && options.control->stop)) {
+            flow.stop();
+            return 0;
+        }
+        const std::size_t from = next;
+        next = std::min(last + 1, (from / frames_per_span + 1) * frames_per_span);
+        return from;
+    };
+    const auto make = [&](std::size_t from) {
+        const std::size_t to = std::min(last, (from / frames_per_span + 1) * frames_per_span - 1);
+        return std::make_shared<Span>(compute(recording, from, to, options.control));
+    };
+    const auto use = [&](const std::shared_ptr<Span>& span) {
+        for (std::size_t k = 0; k < span->meetings.size(); ++k) {
+            if (options.control && options.control->stop) return;
+            const std::size_t i = span->first + k;
+            const World before = now;
+            if (i > 0) now.step(recording.frames[i]);
+            each(Step{before, now, recording.frames[i], i, std::move(span->meetings[k])});
+        }
+        if (options.control)
+            options.control->progress = static_cast<double>(span->first + span->meetings.size() - first) / static_cast<double>(last - first + 1);
+    };
+    tbb::task_arena arena(threads);
+    arena.execute([&] {
+        tbb::parallel_pipeline(static_cast<std::size_t>(threads) * 3,
+                               tbb::make_filter<void, std::size_t>(tbb::filter_mode::serial_in_order, hand_out) &
+                                   tbb::make_filter<std::size_t, std::shared_ptr<Span>>(tbb::filter_mode::parallel, make) &
+                                   tbb::make_filter<std::shared_ptr<Span>, void>(tbb::filter_mode::serial_in_order, use));
+    });
+    stopped = options.control && options.control->stop;
+    return !stopped;
+}
+
+} // namespace oddbounce

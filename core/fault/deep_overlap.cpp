@@ -1,0 +1,207 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// deep-overlap: a solid pair ends a frame overlapped by more than the slop and 5 % of the mover's extent.
+// Not: an overlap that begins with a logged contact, is answered within one frame and shrinks from then on.
+// The cause is named where the numbers prove it: tested before moving (depth = speed x step - former gap),
+// placed by code, pushed by another, no push.
+#include "fault/rule.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
+
+struct Run {
+    Slot mover = -1, other = -1;
+    std::size_t first = 0, last = 0, deepest_at = 0;
+    double deepest = 0.0, closing = 0.0, gap_before = 0.0, dt = 0.0;
+    Vec3 at{0.0};
+    bool contact = false, answered = false, shrinks = true, placed = false, pushed = false, growing = false;
+    double previous = 0.0;
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), share_(context.settings["deep-overlap.share_of_extent"]),
+          holes_(static_cast<std::size_t>(context.settings["run.holes"])) {}
+
+    void step(const Step& step) override {
+        for (const Meeting& m : step.meetings) take(step, m);
+        for (auto it = runs_.begin(); it != runs_.end();) {
+            if (it->second.last + holes_ >= step.index) {
+                ++it;
+                continue;
+            }
+            close(it->second);
+            it = runs_.erase(it);
+        }
+    }
+    void finish() override {
+        for (auto& [pair, run] : runs_) close(run);
+    }
+
+  private:
+    double most(const World& now, Slot a, Slot b) const;
+    bool judged(const Step& step, const Meeting& m) const;
+    void take(const Step& step, const Meeting& m);
+    void begin(const Step& step, const Meeting& m, Run& run) const;
+    void close(const Run& run) const;
+    std::string cause(const Run& run) const;
+    bool answered_next(const Run& run) const;
+
+    RuleContext context_;
+    double share_;
+    std::size_t holes_;
+    std::map<std::pair<Slot, Slot>, Run> runs_;
+};
+
+/// Depth that is still in order: the slop, or the share of the mover's extent (of the smaller, if both move).
+double Watch::most(const World& now, Slot a, Slot b) const {
+    const auto moves = [&](Slot c) { return now.body_of(c).def->moves != Moves::Fixed; };
+    double extent = infinity;
+    for (Slot c : {a, b})
+        if (moves(c)) extent = std::min(extent, at(now, c).geometry->extent());
+    return std::max(context_.recording.slop(), extent < infinity ? share_ * extent : 0.0);
+}
+
+bool Watch::judged(const Step& step, const Meeting& m) const {
+    const auto one_way = [&](Slot c) { return at(step.now, c).def->role == Role::OneWay; };
+    return m.does == Does::Solid && !one_way(m.a) && !one_way(m.b) && !one_owner(step.now, m.a, m.b) &&
+           m.gap_after < -most(step.now, m.a, m.b);
+}
+
+void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
+    std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
+    const Vec3 entry = m.sweep.status == Status::Found ? m.sweep.normal : m.normal;
+    const Vec3 normal = run.mover == m.a ? entry : -entry;
+    run.first = step.index, run.dt = step.now.dt();
+    run.gap_before = m.gap_before == infinity ? 0.0 : m.gap_before;
+    const BodyState &now = step.now.body_of(run.mover), &before = step.before.body_of(run.mover);
+    const Vec3 travel = relative_travel(step.before, step.now, run.mover, run.other);
+    const double moved = glm::dot(travel, normal) / run.dt;
+    run.closing = before.velocity_known && !now.fresh ? closing_speed(step.before, run.mover, run.other, normal) : moved;
+    const double off = glm::length(travel - (before.velocity - step.before.body_of(run.other).velocity) * run.dt);
+    const double off_now = glm::length(travel - (now.velocity - step.now.body_of(run.other).velocity) * run.dt);
+    run.placed = now.fresh || now.warped || (now.velocity_logged && std::min(off, off_now) > 0.5 * glm::length(travel));
+    const Slot own = at(step.now, run.mover).body;
+    for (const Meeting& other : step.meetings) {
+        if (&other == &m || other.does != Does::Solid || other.gap_after > context_.recording.slop()) continue;
+        const bool is_a = at(step.now, other.a).body == own, is_b = at(step.now, other.b).body == own;
+        const Slot pusher = is_a ? other.b : other.a;
+        if ((!is_a && !is_b) || step.now.body_of(pusher).def->moves == Moves::Fixed) continue;
+        const Vec3 push = is_a ? -other.normal : other.normal;
+        run.pushed = run.pushed || (glm::dot(push, normal) > 0.5 && glm::dot(step.now.body_of(pusher).velocity, normal) > 0.0);
+    }
+}
+
+void Watch::take(const Step& step, const Meeting& m) {
+    const auto found = runs_.find({m.a, m.b});
+    if (!judged(step, m)) return;
+    Run& run = found != runs_.end() ? found->second : runs_[{m.a, m.b}];
+    if (found == runs_.end()) begin(step, m, run);
+    const double depth = -m.gap_after;
+    const Vec3 normal = run.mover == m.a ? m.normal : -m.normal;
+    const double closing = closing_speed(step.now, run.mover, run.other, normal);
+    if (m.contact) run.contact = true;
+    if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= 0.1 * run.closing) run.answered = true;
+    // The frame after the answer must already be less deep.
+    if (step.index > run.first + 1 && depth >= run.previous - 1e-3 * run.deepest) run.shrinks = false;
+    if (step.index == run.first + 1 && !run.answered) run.shrinks = false;
+    if (step.index > run.first + 1 && step.index > run.last + 1) run.shrinks = false; // came back
+    if (depth > run.deepest) run.deepest = depth, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5;
+    run.previous = depth, run.last = step.index;
+}
+
+std::string Watch::cause(const Run& run) const {
+    const double expected = run.closing * run.dt - run.gap_before;
+    const double slack = std::max(0.5 * context_.recording.slop(), context_.settings["deep-overlap.cause_match"] * run.deepest);
+    if (run.placed) return "placed by code";
+    if (run.pushed) return "pushed by another";
+    if (run.closing > 0.0 && std::abs(run.deepest - expected) <= slack) return "tested before moving";
+    return "no push";
+}
+
+/// A run of one frame: it was out again in the next; was it turned by then?
+bool Watch::answered_next(const Run& run) const {
+    if (run.closing <= 0.0) return false;
+    const World next = context_.recording.world_at(run.first + 1), now = context_.recording.world_at(run.first);
+    if (!next.live(run.mover) || !next.live(run.other)) return false;
+    const PairView v = pair_at(now, run.mover, run.other);
+    return closing_speed(next, run.mover, run.other, v.normal) <= 0.1 * run.closing;
+}
+
+void Watch::close(const Run& run) const {
+    const Recording& r = context_.recording;
+    const bool logged = r.header.has(Channel::Contacts);
+    const bool began = run.contact || !logged;
+    const bool one_frame = run.last == run.first;
+    if (began && run.shrinks && (run.answered || (one_frame && run.first + 1 < r.frames.size() && answered_next(run)))) return;
+    const World now = r.world_at(run.first);
+    const std::string& u = r.header.unit;
+    Finding f;
+    f.fault = "deep-overlap", f.first = r.frames[run.first].number, f.last = r.frames[run.last].number;
+    name_bodies(now, {run.mover, run.other}, f);
+    f.at = run.at;
+    if (!logged) f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from shapes and motion alone";
+    const double extent = std::max(at(now, run.mover).geometry->extent(), 1e-9);
+    f.weight = std::min(0.9, 0.35 + 0.5 * run.deepest / extent + 0.002 * static_cast<double>(run.last - run.first));
+    const std::string why = cause(run);
+    add_fact(f, "depth", run.deepest, u), add_fact(f, "closing_speed", std::max(0.0, run.closing), u + "/s");
+    f.facts.push_back({"cause", why, "text"});
+    add_fact(f, "expected_depth", run.closing * run.dt - run.gap_before, u);
+    add_fact(f, "gap_before", run.gap_before, u);
+    add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
+    note_threshold(f, context_.settings.threshold("deep-overlap.share_of_extent"));
+    note_threshold(f, {"slop", r.slop(), u});
+    const nlohmann::json mover = f.bodies[0];
+    f.suggest.push_back({"test the " + f.names[0] + " after it moved", {{{"motion", {mover}}, {"tests", "after"}, {"answer", "slide"}}}});
+    f.suggest.push_back({"put the " + f.names[0] + " back outside", {{{"motion", {mover}}, {"tests", "after"}, {"answer", "push-out"}}}});
+    f.suggest.push_back({"sweep the " + f.names[0], {{{"motion", {mover}}, {"tests", "swept"}, {"answer", "slide"}}}});
+    context_.found(std::move(f));
+}
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const std::ptrdiff_t first = r.frame_index(f.first), last = r.frame_index(f.last);
+    if (first < 0 || last < 0) return;
+    const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
+    const std::string &mover = f.names[0], &other = f.names[1];
+    if (first > 0) {
+        const World w = r.world_at(static_cast<std::size_t>(first - 1));
+        const PairView v = pair_at(w, a, b);
+        if (v.known && v.gap >= 0.0)
+            f.account.push_back({w.number(), {}, fmt::format("The {} is {} {} the {}, {}, {} a frame.", mover, length_text(r, v.gap),
+                                 side_word(r, -v.normal), other, motion_text(r, w.body_of(a).velocity),
+                                 length_text(r, glm::length(w.body_of(a).velocity) * w.dt()))});
+    }
+    const World w = r.world_at(static_cast<std::size_t>(first));
+    const std::string cause = std::get<std::string>(f.fact("cause")->value);
+    const PairView v = pair_at(w, a, b);
+    std::string text = fmt::format("The {} ends the frame {} inside the {}.", mover, length_text(r, -v.gap), other);
+    if (cause == "tested before moving")
+        text += fmt::format(" It was tested before it was moved: {} of speed times the step, less the {} that were left, make {}.",
+                            speed_text(r, f.number("closing_speed")), length_text(r, f.number("gap_before")),
+                            length_text(r, f.number("expected_depth")));
+    else if (cause == "placed by code") text += " Its velocity does not explain the way: it was placed there, not moved.";
+    else if (cause == "pushed by another") text += " Another body pushed it in.";
+    else text += " Nothing pushed it back.";
+    f.account.push_back({w.number(), {}, text});
+    for (std::ptrdiff_t i = first + 1; i <= std::min(last, first + 2); ++i) {
+        const World next = r.world_at(static_cast<std::size_t>(i));
+        const PairView p = pair_at(next, a, b);
+        if (p.known) f.account.push_back({next.number(), {}, fmt::format("{} deep, {}.", length_text(r, -p.gap), motion_text(r, next.body_of(a).velocity))});
+    }
+    if (last > first + 2)
+        f.account.push_back({f.last, {}, fmt::format("The last of {} frames inside; the deepest was {}.", figure(f.number("frames")), length_text(r, f.number("depth")))});
+}
+
+} // namespace
+
+const Fault deep_overlap_fault = {"deep-overlap", "Deep overlap", "A solid pair ends a frame far inside each other.", watch, tell};
+
+} // namespace oddbounce

@@ -1,0 +1,296 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// double-hit: one approach answered twice. Three ways:
+//   twice      a second turn (or a new contact that turns) on the pair before it has parted by the slop
+//   cancelled  one step answered against two neighbouring colliders, so that the velocity ends as it was
+//   reported   one activation of a switched hitbox that reports the same target twice
+// Not: contacts that flicker at rest, a body that rocks onto its second corner, a jump.
+#include "fault/rule.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
+using Pair = std::pair<Slot, Slot>;
+
+bool logged_begin(const Frame& frame, Id a, Id b) {
+    return std::any_of(frame.contacts.begin(), frame.contacts.end(), [&](const ContactRow& c) {
+        return c.phase == Phase::Begin && c.active && std::minmax(c.a, c.b) == std::minmax(a, b);
+    });
+}
+
+bool event_about(const Frame& frame, Id a, Id b) {
+    return std::any_of(frame.events.begin(), frame.events.end(), [&](const EventRow& e) {
+        const auto names = [&](Id id) { return std::find(e.about.begin(), e.about.end(), id) != e.about.end(); };
+        return names(a) && names(b);
+    });
+}
+
+struct Turn {
+    std::size_t index;
+    double before, after; // closing speeds
+};
+
+struct Approach {
+    Slot mover = -1, other = -1;
+    std::vector<Turn> turns;
+    double apart = 0.0; // widest gap since the first turn
+    double widest_between = 0.0;
+    double angle_a = 0.0, angle_b = 0.0;
+    Vec3 at{0.0};
+};
+
+struct Cancelled {
+    Slot mover, one, two;
+    std::size_t index;
+    Vec3 normal, at;
+    double closing;
+};
+
+struct Activation {
+    std::vector<std::size_t> reports;
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), window_(static_cast<std::size_t>(context.settings["double-hit.window"])),
+          share_(context.settings["double-hit.turned_share"]) {}
+
+    void step(const Step& step) override {
+        settle_cancelled(step);
+        for (const Meeting& m : step.meetings) {
+            if (m.does == Does::Solid) solid(step, m);
+            else if (m.does == Does::Notice) sensor(step, m);
+        }
+        look_for_cancelled(step);
+        for (auto it = open_.begin(); it != open_.end();)
+            if (it->second.turns.back().index + window_ < step.index) it = (close(it->second), open_.erase(it));
+            else ++it;
+        for (Id id : step.frame.on) restart(context_.recording.collider_slot(id));
+        for (Id id : step.frame.off) restart(context_.recording.collider_slot(id));
+    }
+    void finish() override {
+        for (auto& [pair, a] : open_) close(a);
+        for (auto& [pair, a] : activations_) report(pair, a);
+    }
+
+  private:
+    void solid(const Step& step, const Meeting& m);
+    bool second_answer(const Step& step, const Meeting& m, const Approach& a, double turned) const;
+    void sensor(const Step& step, const Meeting& m);
+    void restart(Slot collider);
+    void report(const Pair& pair, const Activation& a) const;
+    void look_for_cancelled(const Step& step);
+    void settle_cancelled(const Step& step);
+    void close(const Approach& a) const;
+    Finding start(std::size_t first, std::size_t last, const std::vector<Slot>& colliders) const;
+
+    RuleContext context_;
+    std::size_t window_;
+    double share_;
+    std::map<Pair, Approach> open_;
+    std::map<Pair, Activation> activations_;
+    std::vector<Cancelled> cancelled_;
+    std::map<Slot, bool> switched_;
+};
+
+double angle_of(const World& w, Slot c) { return w.body_of(c).pose.angle; }
+
+bool Watch::second_answer(const Step& step, const Meeting& m, const Approach& a, double turned) const {
+    const double matters = closing_that_matters(step);
+    if (turned < std::max(matters, share_ * (a.turns[0].before - a.turns[0].after))) return false;
+    const double slop = context_.recording.slop();
+    const double rocked = std::abs(angle_of(step.now, m.a) - a.angle_a) * at(step.now, m.a).geometry->corner_reach() +
+                          std::abs(angle_of(step.now, m.b) - a.angle_b) * at(step.now, m.b).geometry->corner_reach();
+    if (rocked > slop) return false;
+    const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
+    const bool event = event_about(step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
+    if (context_.recording.header.has(Channel::Contacts)) return logged_begin(step.frame, ia, ib) || event;
+    const BodyState& mover = step.now.body_of(a.mover);
+    const bool jumps = mover.wishes || mover.grounded || step.before.body_of(a.mover).grounded;
+    return event || !jumps;
+}
+
+void Watch::solid(const Step& step, const Meeting& m) {
+    const Recording& r = context_.recording;
+    const double slop = r.slop() + r.header.skin;
+    const Pair key{m.a, m.b};
+    auto it = open_.find(key);
+    const bool stepped = m.gap_before != infinity || m.sweep.status != Status::None;
+    if (!stepped || !step.before.body_of(m.a).velocity_known || !step.before.body_of(m.b).velocity_known) {
+        if (it != open_.end() && !stepped) close(it->second), open_.erase(it);
+        return;
+    }
+    if (it != open_.end()) it->second.apart = std::max(it->second.apart, m.gap_before == infinity ? 0.0 : m.gap_before);
+    if (it != open_.end() && it->second.apart > slop && it->second.turns.back().index < step.index) {
+        close(it->second);
+        open_.erase(it);
+        it = open_.end();
+    }
+    const bool touched = m.contact || std::min(m.gap_before, m.gap_after) <= slop || m.closest() <= 0.0;
+    if (!touched) return;
+    const double before = closing_speed(step.before, m.a, m.b, m.normal), after = closing_speed(step.now, m.a, m.b, m.normal);
+    if (it == open_.end()) {
+        if (before < closing_that_matters(step) || after > 0.1 * before) return;
+        Approach a;
+        std::tie(a.mover, a.other) = mover_first(step.before, step.now, m.a, m.b);
+        a.turns.push_back({step.index, before, after});
+        a.angle_a = angle_of(step.now, m.a), a.angle_b = angle_of(step.now, m.b);
+        a.at = (m.on_a + m.on_b) * 0.5;
+        open_.emplace(key, a);
+        return;
+    }
+    Approach& a = it->second;
+    if (a.turns.back().index == step.index || !second_answer(step, m, a, before - after)) return;
+    a.turns.push_back({step.index, before, after});
+    a.widest_between = std::max(a.widest_between, a.apart);
+    a.at = (m.on_a + m.on_b) * 0.5;
+}
+
+Finding Watch::start(std::size_t first, std::size_t last, const std::vector<Slot>& colliders) const {
+    const Recording& r = context_.recording;
+    Finding f;
+    f.fault = "double-hit", f.first = r.frames[first].number, f.last = r.frames[last].number;
+    name_bodies(r.world_at(last), colliders, f);
+    if (!r.header.has(Channel::Contacts)) f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from motion alone";
+    note_threshold(f, {"slop", r.slop(), r.header.unit});
+    note_threshold(f, context_.settings.threshold("double-hit.window"));
+    note_threshold(f, context_.settings.threshold("double-hit.turned_share"));
+    return f;
+}
+
+void Watch::close(const Approach& a) const {
+    if (a.turns.size() < 2) return;
+    const std::string& u = context_.recording.header.unit;
+    Finding f = start(a.turns.front().index, a.turns.back().index, {a.mover, a.other});
+    f.at = a.at, f.weight = 0.7;
+    f.facts.push_back({"kind", std::string("twice"), "text"});
+    add_fact(f, "frames_between", static_cast<double>(a.turns[1].index - a.turns[0].index), "frames");
+    add_fact(f, "separation_between", std::max(0.0, a.widest_between), u);
+    std::string each;
+    for (const Turn& t : a.turns)
+        each += (each.empty() ? "" : "; ") + fmt::format("frame {}: {} closing becomes {}", context_.recording.frames[t.index].number,
+                                                         speed_text(context_.recording, t.before), speed_text(context_.recording, t.after));
+    f.facts.push_back({"turns", each, "text"});
+    add_fact(f, "answers", static_cast<double>(a.turns.size()), "count");
+    const nlohmann::json mover = f.bodies[0];
+    f.suggest.push_back({"answer only while closing", {{{"motion", {mover}}, {"answer", "reflect"}, {"gate", true}}}});
+    f.suggest.push_back({"put the " + f.names[0] + " back outside", {{{"motion", {mover}}, {"answer", "push-out"}, {"gate", true}}}});
+    context_.found(std::move(f));
+}
+
+void Watch::sensor(const Step& step, const Meeting& m) {
+    if (!switched_.count(m.a) && !switched_.count(m.b)) return;
+    const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
+    const bool reported = logged_begin(step.frame, ia, ib) ||
+                          event_about(step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
+    if (reported) activations_[{m.a, m.b}].reports.push_back(step.index);
+}
+
+void Watch::restart(Slot collider) {
+    switched_[collider] = true;
+    for (auto it = activations_.begin(); it != activations_.end();) {
+        if (it->first.first != collider && it->first.second != collider) {
+            ++it;
+            continue;
+        }
+        report(it->first, it->second);
+        it = activations_.erase(it);
+    }
+}
+
+void Watch::report(const Pair& pair, const Activation& a) const {
+    if (a.reports.size() < 2) return;
+    const World now = context_.recording.world_at(a.reports[1]);
+    const auto [mover, other] = mover_first(context_.recording.world_at(a.reports[0]), now, pair.first, pair.second);
+    Finding f = start(a.reports.front(), a.reports.back(), {mover, other});
+    f.at = now.body_of(other).pose.at, f.weight = 0.6;
+    f.facts.push_back({"kind", std::string("reported"), "text"});
+    add_fact(f, "frames_between", static_cast<double>(a.reports[1] - a.reports[0]), "frames");
+    add_fact(f, "separation_between", 0.0, context_.recording.header.unit);
+    add_fact(f, "answers", static_cast<double>(a.reports.size()), "count");
+    f.suggest.push_back({"switch the hitbox off after its first report",
+                         {{{"colliders", {f.colliders[0]}}, {"on", false}, {"frames", {f.first + 1, f.last}}}}});
+    context_.found(std::move(f));
+}
+
+void Watch::look_for_cancelled(const Step& step) {
+    for (std::size_t i = 0; i < step.meetings.size(); ++i)
+        for (std::size_t j = i + 1; j < step.meetings.size(); ++j) {
+            const Meeting &x = step.meetings[i], &y = step.meetings[j];
+            if (x.does != Does::Solid || y.does != Does::Solid) continue;
+            for (const auto& [mine_x, other_x, sign_x] : {std::tuple(x.a, x.b, 1.0), std::tuple(x.b, x.a, -1.0)})
+                for (const auto& [mine_y, other_y, sign_y] : {std::tuple(y.a, y.b, 1.0), std::tuple(y.b, y.a, -1.0)}) {
+                    if (mine_x != mine_y || other_x == other_y) continue;
+                    const Vec3 nx = x.normal * sign_x, ny = y.normal * sign_y;
+                    if (glm::dot(nx, ny) < 0.9 || mover_first(step.before, step.now, mine_x, other_x).first != mine_x) continue;
+                    const auto answered = [&](Slot o) {
+                        return logged_begin(step.frame, at(step.now, mine_x).def->id, at(step.now, o).def->id) ||
+                               event_about(step.frame, step.now.body_of(mine_x).def->id, step.now.body_of(o).def->id);
+                    };
+                    const double before = closing_speed(step.before, mine_x, other_x, nx);
+                    if (before < closing_that_matters(step) || closing_speed(step.now, mine_x, other_x, nx) < 0.5 * before) continue;
+                    if (!answered(other_x) || !answered(other_y)) continue;
+                    if (pair_at(step.now, other_x, other_y).gap > context_.recording.slop()) continue;
+                    cancelled_.push_back({mine_x, other_x, other_y, step.index, nx, (x.on_a + x.on_b) * 0.5, before});
+                }
+        }
+}
+
+/// An answer may come one frame after its contact is logged: wait for it.
+void Watch::settle_cancelled(const Step& step) {
+    for (const Cancelled& c : cancelled_) {
+        if (step.now.live(c.mover) && closing_speed(step.now, c.mover, c.one, c.normal) < 0.5 * c.closing) continue;
+        Finding f = start(c.index, c.index, {c.mover, c.one, c.two});
+        f.at = c.at, f.weight = 0.75;
+        f.facts.push_back({"kind", std::string("cancelled"), "text"});
+        add_fact(f, "frames_between", 0.0, "frames");
+        add_fact(f, "separation_between", 0.0, context_.recording.header.unit);
+        add_fact(f, "closing_speed", c.closing, context_.recording.header.unit + "/s");
+        add_fact(f, "answers", 2.0, "count");
+        f.suggest.push_back({"answer only while closing", {{{"motion", {f.bodies[0]}}, {"answer", "reflect"}, {"gate", true}}}});
+        context_.found(std::move(f));
+    }
+    cancelled_.clear();
+}
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const std::ptrdiff_t first = r.frame_index(f.first), last = r.frame_index(f.last);
+    if (first < 0 || last < 0) return;
+    const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
+    const std::string& kind = std::get<std::string>(f.fact("kind")->value);
+    for (std::ptrdiff_t i = std::max<std::ptrdiff_t>(first - 1, 0); i <= std::min(last, first + 12); ++i) {
+        const World now = r.world_at(static_cast<std::size_t>(i));
+        const PairView v = pair_at(now, a, b);
+        if (!v.known) continue;
+        const double closing = closing_speed(now, a, b, v.normal);
+        const std::string gap = v.gap >= 0.0 ? length_text(r, v.gap) + " apart" : length_text(r, -v.gap) + " deep";
+        const std::string speed = std::abs(closing) * 100.0 < r.slop() * r.header.rate
+                                      ? "neither closing nor parting"
+                                      : (closing > 0.0 ? "closing at " : "parting at ") + speed_text(r, std::abs(closing));
+        const Frame& frame = r.frames[static_cast<std::size_t>(i)];
+        const bool hit = logged_begin(frame, f.colliders[0], f.colliders[1]);
+        std::string text = fmt::format("The {} and the {} are {}, {}.", f.names[0], f.names[1], gap, speed);
+        if (hit) text += i == first || i < first ? " A contact begins: the hit is answered." : " A contact begins again: answered once more.";
+        f.account.push_back({now.number(), {}, text});
+    }
+    if (kind == "twice")
+        f.account.push_back({f.last, {}, fmt::format("In between they never parted by more than {}: one approach, {} answers.",
+                                                     length_text(r, std::max(r.slop(), f.number("separation_between"))), figure(f.number("answers")))});
+    else if (kind == "cancelled" && f.names.size() > 2)
+        f.account.push_back({f.last, {}, fmt::format("It is turned once by the {} and once by the {} in the same step: no bounce is left.", f.names[1], f.names[2])});
+    else
+        f.account.push_back({f.last, {}, "The hitbox stayed on and reported the same target again."});
+}
+
+} // namespace
+
+const Fault double_hit_fault = {"double-hit", "Double hit", "One approach is answered twice.", watch, tell};
+
+} // namespace oddbounce

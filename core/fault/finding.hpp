@@ -1,0 +1,65 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the scan reports.
+#pragma once
+
+#include "recording/definitions.hpp"
+
+#include <nlohmann/json.hpp>
+
+#include <optional>
+#include <string>
+#include <variant>
+#include <vector>
+
+namespace oddbounce {
+
+enum class Grade { Sure, Likely, Hint };
+const char* word(Grade grade);
+
+struct Fact {
+    std::string key;
+    std::variant<double, std::string, Vec3> value;
+    std::string unit; ///< "text" for a text; the unit of its parts for a vector
+};
+
+/// One sentence of the account. `fraction` places it within the step that ends with `frame`.
+struct Sentence {
+    std::int64_t frame = 0;
+    std::optional<double> fraction;
+    std::string text;
+};
+
+/// A candidate fix: a name and the changes of a fix document (docs/fix-file.md).
+struct Suggestion {
+    std::string name;
+    nlohmann::json changes;
+};
+
+struct Threshold {
+    std::string name;
+    double value = 0.0;
+    std::string unit;
+};
+
+struct Finding {
+    std::string id, fault;
+    std::int64_t first = 0, last = 0; ///< frame numbers of the log
+    std::vector<Id> bodies;           ///< the mover first
+    std::vector<std::string> names;
+    std::vector<Id> colliders;
+    Vec3 at{0.0};
+    double fraction = 1.0; ///< the time of impact in the step that ends with `last`, where one is known
+    Grade grade = Grade::Sure;
+    std::string assumes; ///< what a grade below `sure` rests on
+    double weight = 0.0;
+    std::vector<Fact> facts;
+    std::vector<Sentence> account;
+    std::vector<Suggestion> suggest;
+    std::vector<Threshold> thresholds;
+
+    const Fact* fact(const std::string& key) const;
+    /// A fact's number; 0 where there is none.
+    double number(const std::string& key) const;
+};
+
+} // namespace oddbounce

@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a fault is to the scan: a watcher of steps, and a teller of what it found.
+#pragma once
+
+#include "encounter/encounter.hpp"
+#include "fault/settings.hpp"
+
+#include <span>
+
+namespace oddbounce {
+
+struct RuleContext {
+    const Recording& recording;
+    const Settings& settings;
+    std::function<void(Finding&&)> found;
+};
+
+/// Sees every step in order, in one thread; keeps state only for what is under way.
+class Rule {
+  public:
+    virtual ~Rule() = default;
+    virtual void step(const Step& step) = 0;
+    virtual void finish() {}
+};
+
+struct Fault {
+    const char* id;
+    const char* title; ///< for lists: "Tunneling"
+    const char* what;  ///< one sentence for the user
+    std::unique_ptr<Rule> (*watch)(const RuleContext&);
+    void (*tell)(const Recording&, Finding&); ///< writes the account
+};
+
+/// All faults that are judged, in the order of docs/faults.md.
+std::span<const Fault> catalogue();
+/// Entry by id; nullptr where there is none.
+const Fault* fault_by_id(const std::string& id);
+
+extern const Fault tunneling_fault;
+extern const Fault double_hit_fault;
+extern const Fault deep_overlap_fault;
+extern const Fault stuck_on_edge_fault;
+
+} // namespace oddbounce

@@ -1,0 +1,30 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The scan: drives the faults over a recording and tidies up what they report.
+#pragma once
+
+#include "fault/rule.hpp"
+
+namespace oddbounce {
+
+struct ScanOptions {
+    std::vector<std::string> only; ///< fault ids; empty: all
+    Settings settings;
+    std::size_t first = 0, last = ~std::size_t(0); ///< frame indices
+    int threads = 0;
+    Control* control = nullptr;
+    /// Called for each finding as soon as it is known, told and numbered; in the scanning thread.
+    std::function<void(const Finding&)> found;
+    std::function<void(Encounter&&)> encounter; ///< called as encounters end, if set
+};
+
+struct Scan {
+    std::vector<std::string> judged;
+    std::map<std::string, std::string> not_judged; ///< fault id -> why
+    std::vector<Finding> findings;                 ///< heaviest first
+    bool complete = true;                          ///< false: stopped
+};
+
+/// Judges a recording. Same answer for any number of threads. Throws BadInput for an unknown id in `only`.
+Scan scan(const Recording& recording, const ScanOptions& options = {});
+
+} // namespace oddbounce

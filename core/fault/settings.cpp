@@ -1,0 +1,71 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "fault/settings.hpp"
+
+#include "recording/log.hpp"
+
+#include <cmath>
+
+namespace oddbounce {
+
+namespace {
+constexpr SettingInfo settings_table[] = {
+    {"run.holes", 5, "frames", "a run with holes of up to this many frames is one finding: one cause, one finding"},
+    {"answer.turned", 0.5, "share", "an answer leaves less than this share of the closing speed"},
+    {"tunneling.least_depth", 1.0, "slops", "crossing less deep than the slop is a clip, not a crossing"},
+    {"deep-overlap.share_of_extent", 0.05, "share", "deeper than 5 % of the mover is visible; below it solvers work"},
+    {"deep-overlap.cause_match", 0.15, "share", "how near the depth must be to speed x step - gap to name the cause"},
+    {"double-hit.window", 8, "frames", "without logged contacts, two turns farther apart are two approaches"},
+    {"double-hit.turned_share", 0.25, "share", "a second answer turns at least this share of the first closing speed"},
+    {"stuck-on-edge.frames", 6, "frames", "a tenth of a second at 60 steps: a person notices"},
+    {"stuck-on-edge.moved_share", 0.1, "share", "moving less than a tenth of what it should counts as stuck"},
+    {"stuck-on-edge.trip_share", 0.5, "share", "losing more than half of the speed at a seam is a trip"},
+    {"stuck-on-edge.lift", 2.0, "slops", "an obstacle lower than this is no obstacle: the run is flat"},
+    {"stuck-on-edge.perch_share", 0.1, "share", "supported on less than a tenth of its width"},
+    {"stuck-on-edge.hook_height", 0.2, "share", "held this far above its feet, by its own outline"},
+};
+} // namespace
+
+std::span<const SettingInfo> Settings::table() { return settings_table; }
+
+double Settings::operator[](const std::string& name) const { return threshold(name).value; }
+
+Threshold Settings::threshold(const std::string& name) const {
+    for (const SettingInfo& s : settings_table)
+        if (name == s.name) {
+            const auto it = changed_.find(name);
+            return {name, it == changed_.end() ? s.value : it->second, s.unit};
+        }
+    throw BadInput("settings", 0, "'" + name + "' is no setting", name);
+}
+
+Settings Settings::read(const std::string& path) {
+    const nlohmann::json json = nlohmann::json::parse(read_file(path, 1 << 20), nullptr, false);
+    if (!json.is_object()) throw BadInput(path, 0, "is not a settings file, expected a JSON object {\"name\": number, …}");
+    Settings out;
+    for (const auto& [name, value] : json.items()) {
+        if (!value.is_number()) throw BadInput(path, 0, "'" + name + "' must be a number", name);
+        bool known = false;
+        for (const SettingInfo& s : settings_table) known = known || name == s.name;
+        if (!known) throw BadInput(path, 0, "'" + name + "' is no setting, expected one of docs/faults.md", name);
+        out.set(name, value.get<double>());
+    }
+    return out;
+}
+
+const char* word(Grade grade) {
+    return grade == Grade::Sure ? "sure" : grade == Grade::Likely ? "likely" : "hint";
+}
+
+const Fact* Finding::fact(const std::string& key) const {
+    for (const Fact& f : facts)
+        if (f.key == key) return &f;
+    return nullptr;
+}
+
+double Finding::number(const std::string& key) const {
+    const Fact* f = fact(key);
+    const double* d = f ? std::get_if<double>(&f->value) : nullptr;
+    return d ? *d : 0.0;
+}
+
+} // namespace oddbounce

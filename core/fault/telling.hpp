@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Words and numbers of accounts, from one place: window, command line and reports say the same.
+#pragma once
+
+#include "encounter/meeting.hpp"
+#include "fault/finding.hpp"
+
+namespace oddbounce {
+
+/// "1 460", "24.3", "0.002": about three figures, thousands apart by a thin space.
+std::string figure(double value);
+/// A figure with the recording's length unit, or that per second: "3.1 px", "1 460 px/s".
+std::string length_text(const Recording& recording, double value);
+std::string speed_text(const Recording& recording, double value);
+/// Name of a body for a sentence: its name, else its kind, else "body 7".
+std::string body_name(const World& world, Slot body);
+std::string body_name(const Recording& recording, Id id);
+
+/// A pair at the end of one frame: gap between the two nearest colliders of the pair, and where a is from b.
+struct PairView {
+    bool known = false;
+    double gap = infinity;
+    Vec3 normal{0.0}, on_a{0.0}, on_b{0.0};
+};
+PairView pair_at(const World& world, Slot collider_a, Slot collider_b);
+
+/// "above", "below", "left of", "right of": where something lies if `away` points from the other to it.
+const char* side_word(const Recording& recording, const Vec3& away);
+/// "falling at 1 460 px/s", "moving left at 220 px/s", "at rest".
+std::string motion_text(const Recording& recording, const Vec3& velocity);
+/// Direction to the right of a person who stands upright in the recording.
+Vec3 rightward(const Recording& recording);
+
+/// What a body may be called in a finding, mover first.
+void name_bodies(const World& world, const std::vector<Slot>& colliders, Finding& finding);
+Threshold note_threshold(Finding& finding, const Threshold& threshold);
+void add_fact(Finding& finding, const std::string& key, double value, const std::string& unit);
+
+/// Of the two colliders of a pair, the one whose body moves (more): mover first. Ties go to the smaller
+/// shape, then to the lower body id, so that naming order does not matter.
+std::pair<Slot, Slot> mover_first(const World& before, const World& now, Slot a, Slot b);
+/// True where one body is the other's owner, or both are parts of one owner.
+bool one_owner(const World& world, Slot a, Slot b);
+
+} // namespace oddbounce

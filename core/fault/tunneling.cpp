@@ -1,0 +1,245 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// tunneling: over one step the swept shape of a body crosses a collider that is solid for it (a one-way:
+// against its blocked direction), free of overlap before and after, and nothing answers: no contact whose
+// push opposes the entry within one frame, no velocity turned back. Sensors crossed without a report too.
+// Not: a clip (path inside, or depth, below the slop), a body that ends a frame inside, a warp, a pair that
+// does nothing, a one-way dropped through on purpose.
+#include "fault/rule.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
+
+struct Crossing {
+    Slot mover = -1, other = -1; // colliders
+    Sweep sweep;                 // mover against other
+    Vec3 travel{0.0};            // of the mover relative to the other, this step
+    double closing = 0.0;        // speed along the entry normal before
+    double dt = 0.0, thickness = 0.0, inside = 0.0;
+    bool sensor = false, answered = false;
+    std::size_t index = 0;
+    std::int64_t first = 0, last = 0;
+};
+
+/// True where the frame's log answers the crossing: an active contact that pushes against the entry;
+/// for a sensor any report of the two.
+bool answered_by_log(const World& now, const Frame& frame, const Crossing& c) {
+    const Id mover = at(now, c.mover).def->id, other = at(now, c.other).def->id;
+    for (const ContactRow& row : frame.contacts) {
+        const bool same = row.a == mover && row.b == other, swapped = row.a == other && row.b == mover;
+        if (!same && !swapped) continue;
+        if (c.sensor) return true;
+        if (!row.active || row.phase == Phase::End) continue;
+        if (!row.normal || glm::dot(*row.normal, c.travel) * (same ? 1.0 : -1.0) > 0.0) return true;
+    }
+    if (!c.sensor) return false;
+    const Id a = now.body_of(c.mover).def->id, b = now.body_of(c.other).def->id;
+    return std::any_of(frame.events.begin(), frame.events.end(), [&](const EventRow& e) {
+        const auto names = [&](Id id) { return std::find(e.about.begin(), e.about.end(), id) != e.about.end(); };
+        return names(a) && names(b);
+    });
+}
+
+/// The one-way of the pair holds the mover only if it arrives against `pass`, and not if it asks to drop.
+bool one_way_lets_through(const World& now, Slot mover, Slot other, const Vec3& travel) {
+    const ColliderDef &dm = *at(now, mover).def, &d = *at(now, other).def;
+    if (d.role != Role::OneWay && dm.role != Role::OneWay) return false;
+    const bool other_is = d.role == Role::OneWay;
+    const Vec3 pass = (other_is ? d : dm).pass.value_or(now.recording().header.up);
+    const Vec3 way = other_is ? travel : -travel;
+    if (glm::dot(way, pass) >= 0.0) return true;
+    const BodyState& body = now.body_of(other_is ? mover : other);
+    return body.wishes && glm::dot(unit(body.wish), pass) < -0.5;
+}
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context) : context_(context) {}
+
+    void step(const Step& step) override {
+        for (Crossing& c : pending_) settle(step, c);
+        emit();
+        for (const Meeting& m : step.meetings) consider(step, m);
+        previous_ = &step.frame;
+    }
+    void finish() override { emit(); }
+
+  private:
+    void consider(const Step& step, const Meeting& m);
+    bool deep_enough(const Step& step, const Crossing& c) const;
+    void measure(const Step& step, Crossing& c) const;
+    void settle(const Step& step, Crossing& c) const;
+    void emit();
+    Finding finding(const Crossing& c) const;
+    bool same_wall(const Crossing& a, const Crossing& b) const;
+
+    RuleContext context_;
+    std::vector<Crossing> pending_; // of the step before, waiting for a late answer
+    const Frame* previous_ = nullptr;
+};
+
+void Watch::consider(const Step& step, const Meeting& m) {
+    const double slop = context_.recording.slop();
+    if (m.does == Does::Nothing || m.sweep.status != Status::Found || m.sweep.last >= 1.0) return;
+    if (m.gap_before < -slop || m.gap_after < -slop || one_owner(step.now, m.a, m.b)) return;
+    Crossing c;
+    std::tie(c.mover, c.other) = mover_first(step.before, step.now, m.a, m.b);
+    c.sweep = m.sweep, c.sensor = m.does == Does::Notice;
+    if (c.sensor && !context_.recording.header.has(Channel::Contacts)) return;
+    if (c.mover != m.a) c.sweep.normal = -m.sweep.normal, std::swap(c.sweep.on_a, c.sweep.on_b);
+    c.travel = relative_travel(step.before, step.now, c.mover, c.other);
+    c.inside = (m.sweep.last - m.sweep.first) * glm::length(c.travel);
+    if (c.inside <= slop || (!c.sensor && one_way_lets_through(step.now, c.mover, c.other, c.travel))) return;
+    c.dt = step.now.dt(), c.index = step.index, c.first = step.before.number(), c.last = step.now.number();
+    const double entry = glm::dot(c.travel, c.sweep.normal) / c.dt;
+    c.closing = step.before.body_of(c.mover).velocity_known
+                    ? std::max(entry, closing_speed(step.before, c.mover, c.other, c.sweep.normal)) : entry;
+    if (answered_by_log(step.now, step.frame, c) || (previous_ && answered_by_log(step.before, *previous_, c))) return;
+    const bool logged = step.now.body_of(c.mover).velocity_logged;
+    if (!c.sensor && logged && closing_speed(step.now, c.mover, c.other, c.sweep.normal) < -0.1 * c.closing) return;
+    if (!deep_enough(step, c)) return;
+    measure(step, c);
+    pending_.push_back(c);
+}
+
+bool Watch::deep_enough(const Step& step, const Crossing& c) const {
+    const ColliderState &cm = at(step.now, c.mover), &co = at(step.now, c.other);
+    const Motion mm = step.now.motion_since(step.before, cm.body), mo = step.now.motion_since(step.before, co.body);
+    const double least = std::min(context_.settings["tunneling.least_depth"] * context_.recording.slop(),
+                                  0.25 * cm.geometry->extent());
+    for (int i = 1; i < 8; ++i) {
+        const double t = c.sweep.first + (c.sweep.last - c.sweep.first) * i / 8.0;
+        if (distance(*cm.geometry, mm.at(t), *co.geometry, mo.at(t), 0.0).gap < -least) return true;
+    }
+    return false;
+}
+
+/// Thickness: how far the other collider reaches along the path behind the point that is touched first.
+void Watch::measure(const Step& step, Crossing& c) const {
+    const ColliderState& co = at(step.now, c.other);
+    const Pose pose = step.now.motion_since(step.before, co.body).at(c.sweep.first);
+    const Vec3 way = unit(c.travel);
+    const double reach = 2.0 * co.geometry->reach() + c.inside, back = 1e-6 * reach;
+    const Vec3 from = c.sweep.on_b - way * back;
+    const RayHit hit = ray_cast(from, from + way * reach, *co.geometry, pose);
+    c.thickness = hit.status == Status::Found && !co.geometry->open() ? std::max(0.0, (hit.exit - hit.fraction) * reach) : 0.0;
+    c.thickness = std::min(c.thickness, c.inside);
+}
+
+/// One frame later: a late contact, or a velocity turned back that no other contact explains.
+void Watch::settle(const Step& step, Crossing& c) const {
+    if (answered_by_log(step.now, step.frame, c)) c.answered = true;
+    const BodyState& body = step.now.body_of(c.mover);
+    if (c.sensor || body.warped || body.fresh || !step.now.live(c.mover) || !step.now.live(c.other)) return;
+    if (closing_speed(step.now, c.mover, c.other, c.sweep.normal) >= -0.1 * c.closing) return;
+    const Slot own = at(step.now, c.mover).body;
+    for (const Meeting& m : step.meetings) {
+        const bool mine = at(step.now, m.a).body == own || at(step.now, m.b).body == own;
+        const bool same = std::minmax(m.a, m.b) == std::minmax(c.mover, c.other);
+        if (mine && !same && m.does == Does::Solid && (m.contact || m.closest() <= context_.recording.slop())) return;
+    }
+    c.answered = true;
+}
+
+bool Watch::same_wall(const Crossing& a, const Crossing& b) const {
+    if (a.index != b.index || a.sensor != b.sensor) return false;
+    const World now = context_.recording.world_at(a.index);
+    if (at(now, a.mover).body != at(now, b.mover).body) return false;
+    if (at(now, a.other).body == at(now, b.other).body) return true;
+    return pair_at(now, a.other, b.other).gap <= context_.recording.slop();
+}
+
+void Watch::emit() {
+    std::erase_if(pending_, [](const Crossing& c) { return c.answered; });
+    std::sort(pending_.begin(), pending_.end(), [](const Crossing& a, const Crossing& b) {
+        return a.sweep.first != b.sweep.first ? a.sweep.first < b.sweep.first : a.other < b.other;
+    });
+    while (!pending_.empty()) {
+        const Crossing first = pending_.front();
+        Finding f = finding(first);
+        std::vector<Slot> more;
+        for (std::size_t i = 1; i < pending_.size();) {
+            if (!same_wall(first, pending_[i])) {
+                ++i;
+                continue;
+            }
+            more.push_back(pending_[i].other);
+            pending_.erase(pending_.begin() + static_cast<std::ptrdiff_t>(i));
+        }
+        name_bodies(context_.recording.world_at(first.index), more, f);
+        pending_.erase(pending_.begin());
+        context_.found(std::move(f));
+    }
+}
+
+Finding Watch::finding(const Crossing& c) const {
+    const Recording& r = context_.recording;
+    const World now = r.world_at(c.index);
+    const std::string& u = r.header.unit;
+    const double travel = glm::length(c.travel);
+    Finding f;
+    f.fault = "tunneling", f.first = c.first, f.last = c.last;
+    name_bodies(now, {c.mover, c.other}, f);
+    f.at = c.sweep.on_a, f.fraction = c.sweep.first;
+    if (!r.header.has(Channel::Contacts)) f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from motion alone";
+    if (r.header.substeps > 1) f.grade = Grade::Likely, f.assumes = "the path between two frames is taken to be straight";
+    f.weight = c.sensor ? 0.6 : std::min(1.0, 0.7 + 0.05 * travel / std::max(c.inside, 1e-9));
+    add_fact(f, "enter", c.sweep.first, "step"), add_fact(f, "exit", c.sweep.last, "step");
+    add_fact(f, "travel", travel, u), add_fact(f, "thickness", c.thickness, u);
+    add_fact(f, "safe_speed", c.inside / c.dt, u + "/s");
+    add_fact(f, "substeps_needed", std::max(2.0, std::ceil(travel / c.inside)), "count");
+    add_fact(f, "speed", travel / c.dt, u + "/s");
+    if (c.sensor) f.facts.push_back({"sensor", std::string("crossed without a report"), "text"});
+    note_threshold(f, context_.settings.threshold("tunneling.least_depth"));
+    const nlohmann::json mover = f.bodies[0], wall = f.colliders[1];
+    f.suggest.push_back({"sweep the " + f.names[0], {{{"motion", {mover}}, {"tests", "swept"}}}});
+    if (!c.sensor && !at(now, c.other).geometry->open()) {
+        const double grow = std::ceil((travel - c.inside) * 0.5 * 10.0 + 1.0) / 10.0;
+        f.suggest.push_back({f.names[1] + " " + figure(c.thickness + 2.0 * grow) + " " + u + " thick",
+                             {{{"colliders", {wall}}, {"grow", grow}}}});
+    }
+    f.suggest.push_back({"more sub-steps for the " + f.names[0],
+                         {{{"motion", {mover}}, {"tests", "substeps"}, {"substeps", static_cast<int>(f.number("substeps_needed"))}}}});
+    return f;
+}
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const std::ptrdiff_t after = r.frame_index(f.last), before = r.frame_index(f.first);
+    if (after < 0 || before < 0) return;
+    const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
+    const std::string &mover = f.names[0], &other = f.names[1];
+    const bool sensor = f.fact("sensor") != nullptr;
+    for (std::ptrdiff_t i = std::max<std::ptrdiff_t>(0, before - 1); i <= before; ++i) {
+        const World w = r.world_at(static_cast<std::size_t>(i));
+        const PairView v = pair_at(w, a, b);
+        if (!v.known) continue;
+        const Vec3 velocity = w.body_of(a).velocity;
+        f.account.push_back({w.number(), {}, fmt::format("The {} is {} {} the {}, {}, {} a frame.", mover, length_text(r, v.gap),
+                                                          side_word(r, -v.normal), other, motion_text(r, velocity),
+                                                          length_text(r, glm::length(velocity) * w.dt()))});
+    }
+    f.account.push_back({f.last, f.number("enter"), fmt::format("It touches the {}, {} of the step gone.", other, figure(f.number("enter")))});
+    f.account.push_back({f.last, f.number("exit"), fmt::format("It is clear of the {} on the other side.", other)});
+    const World w = r.world_at(static_cast<std::size_t>(after));
+    const PairView v = pair_at(w, a, b);
+    const char* silence = sensor ? "No report was logged within one frame."
+                          : r.header.has(Channel::Contacts) ? "No contact was logged within one frame and its velocity did not turn."
+                                                            : "Its velocity did not turn; contacts were not logged.";
+    f.account.push_back({f.last, {}, fmt::format("It is {} {} the {}. {}", length_text(r, v.gap), side_word(r, -v.normal), other, silence)});
+    f.account.push_back({f.last, {}, fmt::format("Below {} it cannot pass unseen; at this speed the test needs {} sub-steps.",
+                                                 speed_text(r, f.number("safe_speed")), figure(f.number("substeps_needed")))});
+}
+
+} // namespace
+
+const Fault tunneling_fault = {"tunneling", "Tunneling", "Something passes through a collider within one step and nothing answers.",
+                               watch, tell};
+
+} // namespace oddbounce

@@ -1,0 +1,115 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a recording is about: header, bodies, colliders, pairs, pictures, probes, expectations.
+// Field meanings and defaults are those of docs/bounce-log.md.
+#pragma once
+
+#include "shape/shape.hpp"
+
+#include <cstdint>
+#include <memory>
+#include <optional>
+#include <string>
+#include <variant>
+#include <vector>
+
+namespace oddbounce {
+
+using Id = std::int64_t;
+
+enum class Moves { Fixed, Driven, Solved };
+enum class Role { Solid, Sensor, OneWay };
+/// What two colliders do on meeting.
+enum class Does { Solid, Notice, Nothing };
+
+enum class Channel { Contacts, Rays, Events, Wish, Grounded, Passes, Tried };
+inline constexpr int channel_count = 7;
+const char* word(Channel channel);
+const char* word(Moves moves);
+const char* word(Role role);
+const char* word(Does does);
+
+struct Header {
+    std::string title;
+    int space = 2;
+    Vec3 up{0.0, 1.0, 0.0};
+    std::string unit = "unit";
+    double rate = 60.0;
+    Vec3 gravity{0.0};
+    int substeps = 1;
+    int float_bits = 32;
+    std::optional<double> slop; ///< as logged; Recording::slop() has the default
+    double skin = 0.0;
+    std::array<bool, channel_count> logs{};
+    std::string extra; ///< unknown keys, as the text of a JSON object; empty for none
+
+    bool has(Channel c) const { return logs[static_cast<std::size_t>(c)]; }
+    bool operator==(const Header&) const = default;
+};
+
+struct BodyDef {
+    Id id = 0;
+    std::string name, kind;
+    Moves moves = Moves::Fixed;
+    std::optional<Id> owner;
+    bool upright = false, seen = true;
+    std::optional<double> mass;
+    double step = 0.0, slope = 50.0; ///< unit; degrees
+    std::string extra;
+    bool operator==(const BodyDef&) const = default;
+};
+
+struct ColliderDef {
+    Id id = 0, body = 0;
+    std::string name;
+    Shape shape;
+    std::string layer; ///< empty: the body's kind
+    Role role = Role::Solid;
+    std::optional<Vec3> pass; ///< one-way: the free direction; none: the header's up
+    std::optional<double> friction;
+    double bounce = 0.0;
+    bool seen = true;
+    std::string extra;
+    bool operator==(const ColliderDef&) const = default;
+};
+
+struct PairDef {
+    std::string first, second;
+    Does does = Does::Solid;
+    std::string extra;
+    bool operator==(const PairDef&) const = default;
+};
+
+struct ArtDef {
+    Id id = 0;
+    std::optional<Id> body;
+    std::string image;
+    Vec3 at{0.0}, size{0.0};
+    double alpha = 0.5;
+    std::string extra;
+    bool operator==(const ArtDef&) const = default;
+};
+
+struct ProbeDef {
+    Id id = 0, body = 0;
+    std::string name;
+    Vec3 at{0.0}, guards{0.0};
+    std::string extra;
+    bool operator==(const ProbeDef&) const = default;
+};
+
+struct ExpectDef {
+    std::string first, second, event;
+    int within = 1;
+    std::string extra;
+    bool operator==(const ExpectDef&) const = default;
+};
+
+/// A line of a kind that this version does not know: kept as it is.
+struct UnknownLine {
+    std::string json;
+    bool operator==(const UnknownLine&) const = default;
+};
+
+using Definition = std::variant<BodyDef, ColliderDef, PairDef, ArtDef, ProbeDef, ExpectDef, UnknownLine>;
+
+} // namespace oddbounce

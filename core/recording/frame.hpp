@@ -1,0 +1,91 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// One recorded frame: what changed in this step, and the state at its end.
+#pragma once
+
+#include "recording/definitions.hpp"
+#include "shape/pose.hpp"
+
+namespace oddbounce {
+
+/// A row of `bodies`. `given` says how much of it the log had.
+struct BodyRow {
+    Id id = 0;
+    Vec3 at{0.0};
+    double angle = 0.0;
+    glm::dquat spin{1.0, 0.0, 0.0, 0.0};
+    Vec3 velocity{0.0};
+    Vec3 turning{0.0}; ///< radians/s; 2D: z only
+    enum Given : std::uint8_t { Place, Turn, Velocity, Turning } given = Place;
+    bool operator==(const BodyRow&) const = default;
+};
+
+struct IdVector {
+    Id id = 0;
+    Vec3 value{0.0};
+    bool operator==(const IdVector&) const = default;
+};
+
+struct IdCount {
+    Id id = 0;
+    int count = 0;
+    bool operator==(const IdCount&) const = default;
+};
+
+enum class Phase { None, Begin, Stay, End };
+
+/// One contact point; normal is a unit vector from a to b.
+struct ContactRow {
+    Id a = 0, b = 0;
+    std::optional<Vec3> at, normal;
+    std::optional<double> depth, impulse;
+    Phase phase = Phase::None;
+    bool active = true;
+    std::string extra;
+    bool operator==(const ContactRow&) const = default;
+};
+
+struct RayRow {
+    std::string name;
+    std::optional<Id> by;
+    Vec3 from{0.0}, to{0.0};
+    std::optional<std::vector<std::string>> layers;
+    std::vector<Id> skip;
+    std::optional<Id> hit; ///< none: it hit nothing
+    std::optional<Vec3> at, normal;
+    std::string after;
+    std::vector<int> cell;
+    std::optional<double> step;
+    std::string extra;
+    bool operator==(const RayRow&) const = default;
+};
+
+struct EventRow {
+    std::string name, note;
+    std::vector<Id> about;
+    std::string extra;
+    bool operator==(const EventRow&) const = default;
+};
+
+struct ShotRow {
+    std::string image;
+    std::array<double, 4> rect{};
+    bool operator==(const ShotRow&) const = default;
+};
+
+struct Frame {
+    std::int64_t number = 0;
+    double dt = 0.0; ///< seconds
+    std::vector<Definition> before; ///< definitions that stand before this frame
+    std::vector<BodyRow> bodies;
+    std::vector<Id> gone, warp, on, off, grounded;
+    std::vector<IdVector> scale, wish, tried;
+    std::vector<IdCount> passes;
+    std::vector<ContactRow> contacts;
+    std::vector<RayRow> rays;
+    std::vector<EventRow> events;
+    std::optional<ShotRow> shot;
+    std::string extra;
+    bool operator==(const Frame&) const = default;
+};
+
+} // namespace oddbounce

@@ -1,0 +1,166 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "shape/geometry.hpp"
+
+#include <map>
+
+namespace oddbounce {
+
+namespace {
+
+constexpr double pi = 3.14159265358979323846;
+
+double piece_area(const plane::Piece& p) {
+    double area = 0.0, around = 0.0;
+    for (int i = 0; i < p.count; ++i) {
+        const Vec2 &u = p[i], &v = p[(i + 1) % p.count];
+        area += 0.5 * cross(u - p[0], v - p[0]);
+        around += glm::length(v - u);
+    }
+    if (p.count == 2) around = 2.0 * glm::length(p[1] - p[0]);
+    return area + around * p.radius + pi * p.radius * p.radius;
+}
+
+/// Smallest width of a convex piece over its own edge directions.
+double piece_width(const plane::Piece& p) {
+    if (p.count <= 2) return 2.0 * p.radius;
+    double width = infinity;
+    for (int i = 0; i < p.count; ++i) {
+        const Vec2 n = left_of(unit(p[(i + 1) % p.count] - p[i]));
+        double high = 0.0;
+        for (int j = 0; j < p.count; ++j) high = std::max(high, glm::dot(n, p[j] - p[i]));
+        width = std::min(width, high);
+    }
+    return width + 2.0 * p.radius;
+}
+
+/// Boundary of a cell picture as closed loops, corners only, inside on the left.
+std::vector<std::vector<Vec2>> trace_cells(const std::vector<std::string>& rows) {
+    using Corner = std::pair<int, int>;
+    const auto filled = [&](int c, int r) {
+        return r >= 0 && r < static_cast<int>(rows.size()) && c >= 0 &&
+               c < static_cast<int>(rows[static_cast<std::size_t>(r)].size()) &&
+               rows[static_cast<std::size_t>(r)][static_cast<std::size_t>(c)] == '#';
+    };
+    std::multimap<Corner, Corner> edges;
+    for (int r = 0; r < static_cast<int>(rows.size()); ++r)
+        for (int c = 0; c < static_cast<int>(rows[static_cast<std::size_t>(r)].size()); ++c) {
+            if (!filled(c, r)) continue;
+            if (!filled(c, r - 1)) edges.insert({{c, r}, {c + 1, r}});
+            if (!filled(c + 1, r)) edges.insert({{c + 1, r}, {c + 1, r + 1}});
+            if (!filled(c, r + 1)) edges.insert({{c + 1, r + 1}, {c, r + 1}});
+            if (!filled(c - 1, r)) edges.insert({{c, r + 1}, {c, r}});
+        }
+    std::vector<std::vector<Vec2>> loops;
+    while (!edges.empty()) {
+        std::vector<Vec2> loop;
+        Corner at = edges.begin()->first;
+        for (auto it = edges.begin(); it != edges.end(); it = edges.find(at)) {
+            const Vec2 here(at.first, at.second), next(it->second.first, it->second.second);
+            const bool straight = loop.size() > 1 && cross(here - loop.back(), next - here) == 0.0;
+            if (!straight) loop.push_back(here);
+            at = it->second;
+            edges.erase(it);
+        }
+        loops.push_back(std::move(loop));
+    }
+    return loops;
+}
+
+} // namespace
+
+Geometry::Geometry(const Shape& shape, const Vec3& scale) {
+    open_ = shape.kind == ShapeKind::Chain || shape.kind == ShapeKind::Mesh;
+    if (shape.space == 2) {
+        pieces_ = plane::cut(shape, scale);
+        measure();
+        if (shape.kind == ShapeKind::Cells)
+            extent_ = shape.cell * std::min(std::abs(scale.x), std::abs(scale.y));
+        draw_lines(shape, scale);
+        return;
+    }
+    for (const Vec3& p : shape.points) bounds_.add((p + shape.at) * scale);
+    if (shape.points.empty()) {
+        bounds_.add(shape.at * scale), bounds_.add((shape.at + shape.a) * scale), bounds_.add((shape.at + shape.b) * scale);
+        bounds_.grow(0.5 * std::max({shape.size.x, shape.size.y, shape.size.z}) + shape.radius);
+    }
+    reach_ = glm::length(glm::max(glm::abs(bounds_.low), glm::abs(bounds_.high)));
+}
+
+void Geometry::measure() {
+    std::vector<Box> boxes;
+    double narrowest = infinity;
+    for (const plane::Piece& p : pieces_) {
+        boxes.push_back(plane::bounds(p));
+        bounds_.add(boxes.back());
+        const double corner = plane::corner_reach(p);
+        corner_reach_ = std::max(corner_reach_, corner), reach_ = std::max(reach_, corner + p.radius);
+        narrowest = std::min(narrowest, piece_width(p));
+        area_ += piece_area(p);
+    }
+    if (pieces_.size() == 1) extent_ = narrowest;
+    else if (!pieces_.empty()) extent_ = std::min(bounds_.size().x, bounds_.size().y);
+    if (open_) extent_ = 0.0, area_ = 0.0;
+    if (pieces_.size() > 8) tree_ = BoxTree(boxes);
+}
+
+void Geometry::draw_lines(const Shape& shape, const Vec3& scale) {
+    const double c = std::cos(shape.angle), d = std::sin(shape.angle);
+    const auto body = [&](const Vec2& v) {
+        return Vec2((shape.at.x + c * v.x - d * v.y) * scale.x, (shape.at.y + d * v.x + c * v.y) * scale.y);
+    };
+    if (shape.kind == ShapeKind::Cells) {
+        if (shape.layers.empty()) return;
+        for (const auto& loop : trace_cells(shape.layers[0])) {
+            Outline line;
+            for (const Vec2& v : loop) line.points.push_back(body(flat(shape.origin) + v * shape.cell));
+            outlines_.push_back(std::move(line));
+        }
+        return;
+    }
+    Outline line;
+    if (shape.kind == ShapeKind::Polygon || shape.kind == ShapeKind::Chain) {
+        for (const Vec3& p : shape.points) line.points.push_back(body(flat(p)));
+        line.closed = shape.kind == ShapeKind::Polygon || shape.closed;
+        line.radius = pieces_.empty() ? 0.0 : pieces_[0].radius;
+    } else if (!pieces_.empty()) {
+        for (int i = 0; i < pieces_[0].count; ++i) line.points.push_back(pieces_[0][i]);
+        line.radius = pieces_[0].radius;
+    }
+    outlines_.push_back(std::move(line));
+}
+
+std::vector<Vec2> Geometry::corners() const {
+    std::vector<Vec2> out;
+    for (const Outline& line : outlines_) out.insert(out.end(), line.points.begin(), line.points.end());
+    return out;
+}
+
+Box Geometry::bounds(const Pose& pose) const {
+    Box box;
+    if (bounds_.empty()) return box;
+    if (pieces_.empty()) {
+        box.add(pose.at);
+        box.grow(reach_);
+        return box;
+    }
+    for (int i = 0; i < 4; ++i) {
+        const Vec2 corner(i & 1 ? bounds_.high.x : bounds_.low.x, i & 2 ? bounds_.high.y : bounds_.low.y);
+        box.add(raised(pose.place(corner)));
+    }
+    return box;
+}
+
+Box Geometry::bounds(const Motion& motion) const {
+    if (bounds_.empty()) return {};
+    if (motion.turning() != 0.0 && corner_reach_ > 0.0) {
+        Box box;
+        box.add(motion.from.at), box.add(motion.to.at);
+        box.grow(reach_);
+        return box;
+    }
+    Box box = bounds(motion.from);
+    box.add(bounds(motion.to));
+    return box;
+}
+
+} // namespace oddbounce

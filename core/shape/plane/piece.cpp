@@ -1,0 +1,261 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "shape/plane/piece.hpp"
+
+namespace oddbounce::plane {
+
+namespace {
+
+/// Every convex polygon with up to two corners is looked at as having two sides and two ends.
+struct Axis {
+    double separation = -infinity;
+    Vec2 normal{0.0, 1.0};
+    bool found = false;
+};
+
+double least_along(const Piece& b, const Vec2& n) {
+    double least = infinity;
+    for (int i = 0; i < b.count; ++i) least = std::min(least, glm::dot(n, b[i]));
+    return least;
+}
+
+void try_axis(const Vec2& n, const Vec2& on_a, const Piece& b, double sign, Axis& best) {
+    const double separation = least_along(b, n) - glm::dot(n, on_a);
+    if (best.found && separation <= best.separation) return;
+    best = {separation, n * sign, true};
+}
+
+/// Separations of b from a along a's outward normals; `sign` is -1 where the roles are swapped.
+void try_axes(const Piece& a, const Piece& b, double sign, Axis& best) {
+    if (a.count == 2) {
+        const Vec2 along = unit(a[1] - a[0]);
+        if (along == Vec2(0.0)) return;
+        try_axis(left_of(along), a[0], b, sign, best);
+        try_axis(right_of(along), a[0], b, sign, best);
+        try_axis(along, a[1], b, sign, best);
+        try_axis(-along, a[0], b, sign, best);
+        return;
+    }
+    for (int i = 0; a.count > 2 && i < a.count; ++i) {
+        const Vec2 edge = unit(a[(i + 1) % a.count] - a[i]);
+        if (edge != Vec2(0.0)) try_axis(right_of(edge), a[i], b, sign, best);
+    }
+}
+
+Vec2 nearest_on_edge(const Vec2& p, const Vec2& u, const Vec2& v) {
+    const Vec2 e = v - u;
+    const double ee = glm::dot(e, e);
+    const double t = ee > 0.0 ? std::clamp(glm::dot(p - u, e) / ee, 0.0, 1.0) : 0.0;
+    return u + e * t;
+}
+
+struct Nearest {
+    double squared = infinity;
+    Vec2 on_a{0.0}, on_b{0.0};
+};
+
+/// Corners of a against edges of b; `swapped` says that a and b stand for b and a.
+void corners_to_edges(const Piece& a, const Piece& b, bool swapped, Nearest& best) {
+    const int edges = b.count == 2 ? 1 : b.count;
+    for (int i = 0; i < a.count; ++i)
+        for (int j = 0; j < edges; ++j) {
+            const Vec2 q = nearest_on_edge(a[i], b[j], b[(j + 1) % b.count]);
+            const Vec2 d = q - a[i];
+            const double squared = glm::dot(d, d);
+            if (squared < best.squared)
+                best = swapped ? Nearest{squared, q, a[i]} : Nearest{squared, a[i], q};
+        }
+}
+
+/// The stretch of corners that lie furthest along n, as an interval along the tangent.
+struct Face {
+    double low = infinity, high = -infinity, height = -infinity;
+};
+Face face_along(const Piece& piece, const Vec2& n, double slack) {
+    Face f;
+    for (int i = 0; i < piece.count; ++i) f.height = std::max(f.height, glm::dot(n, piece[i]));
+    for (int i = 0; i < piece.count; ++i)
+        if (glm::dot(n, piece[i]) >= f.height - slack) {
+            const double s = glm::dot(left_of(n), piece[i]);
+            f.low = std::min(f.low, s), f.high = std::max(f.high, s);
+        }
+    return f;
+}
+
+/// Where two flat faces look at each other, the middle of the shared stretch, not an arbitrary end of it.
+void center_on_shared_face(const Piece& a, const Piece& b, double slack, Gap& g) {
+    const Face fa = face_along(a, g.normal, slack), fb = face_along(b, -g.normal, slack);
+    const double b_low = -fb.high, b_high = -fb.low; // the tangent of -n runs the other way
+    const double low = std::max(fa.low, b_low), high = std::min(fa.high, b_high);
+    const Vec2 tangent = left_of(g.normal);
+    if (low <= high + slack) {
+        const double s = 0.5 * (low + high);
+        g.on_a = g.normal * (fa.height + a.radius) + tangent * s;
+        g.on_b = g.normal * (-fb.height - b.radius) + tangent * s;
+    } else {
+        const double s_a = fa.high < b_low ? fa.high : fa.low, s_b = fa.high < b_low ? b_low : b_high;
+        g.on_a = g.normal * (fa.height + a.radius) + tangent * s_a;
+        g.on_b = g.normal * (-fb.height - b.radius) + tangent * s_b;
+    }
+}
+
+double size_of(const Piece& a) {
+    double size = a.radius;
+    for (int i = 1; i < a.count; ++i) size = std::max(size, std::abs(a[i].x - a[0].x) + std::abs(a[i].y - a[0].y));
+    return size;
+}
+
+} // namespace
+
+Piece placed(const Piece& local, const Pose& pose) {
+    Piece out = local;
+    const double c = std::cos(pose.angle), s = std::sin(pose.angle);
+    for (int i = 0; i < local.count; ++i) {
+        const Vec2& v = local[i];
+        out[i] = {pose.at.x + c * v.x - s * v.y, pose.at.y + s * v.x + c * v.y};
+    }
+    return out;
+}
+
+Box bounds(const Piece& piece) {
+    Box box;
+    for (int i = 0; i < piece.count; ++i) box.add(raised(piece[i]));
+    box.grow(piece.radius);
+    return box;
+}
+
+double corner_reach(const Piece& local) {
+    double reach = 0.0;
+    for (int i = 0; i < local.count; ++i) reach = std::max(reach, glm::length(local[i]));
+    return reach;
+}
+
+Gap gap(const Piece& a, const Piece& b) {
+    const double slack = 1e-9 * (size_of(a) + size_of(b)); // how far from level two corners of one face may be
+    Axis axis;
+    try_axes(a, b, 1.0, axis);
+    try_axes(b, a, -1.0, axis);
+
+    Gap g;
+    if (axis.found && axis.separation < 0.0) {
+        g.normal = axis.normal;
+        g.distance = axis.separation - a.radius - b.radius;
+        center_on_shared_face(a, b, slack, g);
+        return g;
+    }
+    Nearest nearest;
+    corners_to_edges(a, b, false, nearest);
+    corners_to_edges(b, a, true, nearest);
+    const double d = std::sqrt(nearest.squared);
+    g.normal = d > 1e-12 * slack ? (nearest.on_b - nearest.on_a) / d : axis.normal;
+    g.distance = d - a.radius - b.radius;
+    g.on_a = nearest.on_a + g.normal * a.radius;
+    g.on_b = nearest.on_b - g.normal * b.radius;
+    if (axis.found && std::abs(glm::dot(axis.normal, g.normal) - 1.0) < 1e-12)
+        center_on_shared_face(a, b, slack, g);
+    return g;
+}
+
+namespace {
+
+/// Minkowski difference b - a as a convex polygon, counter-clockwise, by merging edges in order of angle.
+struct Difference {
+    std::array<Vec2, 2 * most_corners> p;
+    int count = 0;
+};
+
+int lowest(const Piece& piece, double sign) {
+    int best = 0;
+    for (int i = 1; i < piece.count; ++i) {
+        const Vec2 v = piece[i] * sign, w = piece[best] * sign;
+        if (v.y < w.y || (v.y == w.y && v.x < w.x)) best = i;
+    }
+    return best;
+}
+
+Difference difference(const Piece& a, const Piece& b) {
+    Difference d;
+    int i = lowest(b, 1.0), j = lowest(a, -1.0);
+    const int i_end = b.count > 1 ? b.count : 0, j_end = a.count > 1 ? a.count : 0;
+    Vec2 at = b[i] - a[j];
+    for (int used_i = 0, used_j = 0;;) {
+        d.p[static_cast<std::size_t>(d.count++)] = at;
+        if (used_i == i_end && used_j == j_end) break;
+        const Vec2 e = used_i < i_end ? b[(i + 1) % b.count] - b[i] : Vec2(0.0);
+        const Vec2 f = used_j < j_end ? a[j] - a[(j + 1) % a.count] : Vec2(0.0);
+        const bool take_b = used_j == j_end || (used_i < i_end && cross(e, f) >= 0.0);
+        if (take_b) at += e, i = (i + 1) % b.count, ++used_i;
+        else at += f, j = (j + 1) % a.count, ++used_j;
+        if (d.count == 2 * most_corners) break;
+    }
+    if (d.count > 1) --d.count; // the last one is the first again
+    return d;
+}
+
+struct Clip {
+    double first = infinity, last = -infinity;
+    void add(double lo, double hi) { first = std::min(first, lo), last = std::max(last, hi); }
+};
+
+/// The line t·way clipped to a convex counter-clockwise polygon (3 corners or more).
+void clip_polygon(const Vec2* p, int n, const Vec2& way, Clip& out) {
+    double lo = -infinity, hi = infinity;
+    for (int i = 0; i < n; ++i) {
+        const Vec2 inward = left_of(p[(i + 1) % n] - p[i]);
+        const double rate = glm::dot(inward, way), offset = -glm::dot(inward, p[i]);
+        if (rate == 0.0) {
+            if (offset < 0.0) return;
+        } else if (rate > 0.0) lo = std::max(lo, -offset / rate);
+        else hi = std::min(hi, -offset / rate);
+    }
+    if (lo <= hi) out.add(lo, hi);
+}
+
+void clip_circle(const Vec2& center, double r, const Vec2& way, Clip& out) {
+    const double ww = glm::dot(way, way);
+    const double middle = glm::dot(way, center) / ww;
+    const Vec2 off = center - way * middle;
+    const double rest = r * r - glm::dot(off, off);
+    if (rest < 0.0) return;
+    const double half = std::sqrt(rest / ww);
+    out.add(middle - half, middle + half);
+}
+
+/// Crossing of the line t·way with an edge, for differences that enclose nothing.
+void clip_edge(const Vec2& u, const Vec2& v, const Vec2& way, Clip& out) {
+    const Vec2 e = v - u;
+    const double det = cross(way, e);
+    if (det == 0.0) {
+        if (cross(way, u) != 0.0) return;
+        const double ww = glm::dot(way, way);
+        out.add(glm::dot(u, way) / ww, glm::dot(u, way) / ww), out.add(glm::dot(v, way) / ww, glm::dot(v, way) / ww);
+        return;
+    }
+    const double s = cross(u, way) / -det;
+    if (s < 0.0 || s > 1.0) return;
+    const double t = cross(u, e) / det;
+    out.add(t, t);
+}
+
+} // namespace
+
+std::optional<Span> pass(const Piece& a, const Piece& b, const Vec2& way, double margin) {
+    const double r = a.radius + b.radius + margin;
+    if (way == Vec2(0.0)) return std::nullopt;
+    const Difference d = difference(a, b);
+    Clip clip;
+    if (d.count >= 3) clip_polygon(d.p.data(), d.count, way, clip);
+    const int edges = d.count == 2 ? 1 : d.count;
+    for (int i = 0; i < edges; ++i) {
+        const Vec2 &u = d.p[static_cast<std::size_t>(i)], &v = d.p[static_cast<std::size_t>((i + 1) % d.count)];
+        if (r > 0.0) clip_circle(u, r, way, clip), clip_circle(v, r, way, clip);
+        const Vec2 out = right_of(unit(v - u)) * r;
+        if (d.count >= 2 && r > 0.0 && out != Vec2(0.0)) {
+            const Vec2 band[4] = {u + out, v + out, v - out, u - out};
+            clip_polygon(band, 4, way, clip);
+        } else if (d.count == 2) clip_edge(u, v, way, clip);
+    }
+    if (clip.first > clip.last) return std::nullopt;
+    return Span{clip.first, clip.last};
+}
+
+} // namespace oddbounce::plane

@@ -1,0 +1,66 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The one primitive of 2D geometry: a convex polygon of few corners, blown up by a radius. One corner
+// makes a circle, two a capsule (or, without radius, an edge). Every 2D shape is a union of pieces.
+#pragma once
+
+#include "shape/pose.hpp"
+#include "shape/shape.hpp"
+
+#include <array>
+#include <optional>
+#include <vector>
+
+namespace oddbounce::plane {
+
+inline constexpr int most_corners = 12;
+
+/// Corners counter-clockwise; `radius` >= 0 is added all round.
+struct Piece {
+    std::array<Vec2, most_corners> p;
+    int count = 0;
+    double radius = 0.0;
+
+    void add(const Vec2& v) { p[static_cast<std::size_t>(count++)] = v; }
+    const Vec2& operator[](int i) const { return p[static_cast<std::size_t>(i)]; }
+    Vec2& operator[](int i) { return p[static_cast<std::size_t>(i)]; }
+};
+
+Piece placed(const Piece& local, const Pose& pose);
+Box bounds(const Piece& piece);
+/// Largest distance of a corner from the body's origin; the radius is not counted, turning does not move it.
+double corner_reach(const Piece& local);
+
+/// Distance between two placed pieces: > 0 the gap, < 0 the least move that parts them.
+/// `normal` is a unit vector from a to b along which the distance was taken; `on_a`, `on_b` are the
+/// closest (or deepest) points. Two circles on one centre have no normal: (0, 1) is given.
+struct Gap {
+    double distance = infinity;
+    Vec2 normal{0.0, 1.0};
+    Vec2 on_a{0.0}, on_b{0.0};
+};
+/// Laws: swapping a and b turns the normal round; moving both changes nothing; scaling both scales.
+/// Cost: O(corners of a × corners of b). Separating axes for overlap, corner to edge for gaps.
+Gap gap(const Piece& a, const Piece& b);
+
+/// The times t (any real) at which a, moved by t·way, is nearer to b than `margin`; none if never.
+/// Exact: the ray from the origin through the rounded Minkowski difference, which is convex.
+struct Span {
+    double first, last;
+};
+std::optional<Span> pass(const Piece& a, const Piece& b, const Vec2& way, double margin);
+
+/// The pieces of a shape after `at` and `turn`, then scaled by `scale` (negative: mirrored); radii by
+/// the smaller absolute value. Concave outlines are cut into convex parts, cells joined into rectangles.
+std::vector<Piece> cut(const Shape& shape, const Vec3& scale);
+
+/// Simple polygon (any winding) cut into convex polygons of at most `most_corners` corners. Outlines
+/// that cross themselves are cut as well as may be; the call always ends. Cost O(n²).
+std::vector<Piece> cut_polygon(std::vector<Vec2> outline);
+
+/// Maximal rectangles of filled cells, greedily joined: rows first, then columns.
+struct CellRun {
+    int column, row, width, height;
+};
+std::vector<CellRun> join_cells(const std::vector<std::string>& rows);
+
+} // namespace oddbounce::plane

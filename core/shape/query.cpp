@@ -1,0 +1,280 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Distance, sweep and ray cast over whole shapes: unions of pieces.
+#include "shape/geometry.hpp"
+
+#include <optional>
+
+namespace oddbounce {
+
+namespace {
+
+using plane::Piece;
+
+/// World coordinates are taken relative to this point, so that nothing depends on how far off the scene is.
+Pose relative(const Pose& pose, const Vec3& to) {
+    Pose p = pose;
+    p.at -= to;
+    return p;
+}
+
+/// Calls `with(i)` for the pieces of `g` (placed at `pose`) whose bounds meet `box` (same coordinates).
+template <class With> void pieces_near(const Geometry& g, const Pose& pose, const Box& box, With&& with) {
+    if (g.pieces().size() <= 8 || box.empty() || !std::isfinite(box.low.x)) {
+        for (std::size_t i = 0; i < g.pieces().size(); ++i) with(static_cast<int>(i));
+        return;
+    }
+    Box local;
+    for (int i = 0; i < 4; ++i)
+        local.add(raised(pose.unplace({i & 1 ? box.high.x : box.low.x, i & 2 ? box.high.y : box.low.y})));
+    local.low.z = -infinity, local.high.z = infinity;
+    g.tree().meeting(local, with);
+}
+
+std::vector<Piece> placed_near(const Geometry& g, const Pose& pose, const Box& box) {
+    std::vector<Piece> out;
+    pieces_near(g, pose, box, [&](int i) {
+        const Piece p = plane::placed(g.pieces()[static_cast<std::size_t>(i)], pose);
+        Box own = plane::bounds(p);
+        own.low.z = -infinity, own.high.z = infinity;
+        if (!std::isfinite(box.low.x) || own.meets(box)) out.push_back(p);
+    });
+    return out;
+}
+
+/// Least t >= 0 at which a, moved by t·way, overlaps no piece of b. Intervals of overlap joined from 0 on.
+double clear_after(const std::vector<Piece>& as, const std::vector<Piece>& bs, const Vec2& way, double give_up) {
+    std::vector<plane::Span> spans;
+    for (const Piece& a : as)
+        for (const Piece& b : bs)
+            if (const auto s = plane::pass(a, b, way, 0.0); s && s->last > 0.0) spans.push_back(*s);
+    std::sort(spans.begin(), spans.end(), [](const auto& x, const auto& y) { return x.first < y.first; });
+    double t = 0.0;
+    for (const plane::Span& s : spans) {
+        if (s.first > t * (1.0 + 1e-9) + 1e-12) break;
+        t = std::max(t, s.last);
+        if (t >= give_up) break;
+    }
+    return t;
+}
+
+void add_normals(const Piece& p, double sign, std::vector<Vec2>& ways) {
+    if (p.count < 2) return;
+    for (int i = 0; i < p.count; ++i) {
+        const Vec2 n = right_of(unit(p[(i + 1) % p.count] - p[i])) * sign;
+        const auto same = [&](const Vec2& w) { return glm::dot(w, n) > 1.0 - 1e-12; };
+        if (n != Vec2(0.0) && std::none_of(ways.begin(), ways.end(), same)) ways.push_back(n);
+    }
+}
+
+/// Depth of overlapping unions: the shortest way out along the normals of the pieces that overlap.
+void least_way_out(const std::vector<Piece>& as, const std::vector<Piece>& bs, plane::Gap& g) {
+    std::vector<Vec2> ways; // directions for a to leave in
+    for (const Piece& a : as)
+        for (const Piece& b : bs) {
+            const plane::Gap one = plane::gap(a, b);
+            if (one.distance >= 0.0) continue;
+            ways.push_back(-one.normal);
+            add_normals(a, -1.0, ways), add_normals(b, 1.0, ways);
+        }
+    double best = infinity;
+    Vec2 best_way{0.0};
+    for (const Vec2& way : ways) {
+        const double t = clear_after(as, bs, way, best);
+        if (t < best) best = t, best_way = way;
+    }
+    if (best == infinity) return;
+    g.distance = -best, g.normal = -best_way;
+    g.on_b = g.on_a + best_way * best;
+}
+
+} // namespace
+
+Distance distance(const Geometry& a, const Pose& at_a, const Geometry& b, const Pose& at_b, double within) {
+    Distance out;
+    if (!a.judged() || !b.judged()) return out;
+    const Vec3 base = at_a.at;
+    const Pose pa = relative(at_a, base), pb = relative(at_b, base);
+    Box near_a = b.bounds(pb), near_b = a.bounds(pa);
+    near_a.grow(within), near_b.grow(within);
+    const std::vector<Piece> as = placed_near(a, pa, near_a), bs = placed_near(b, pb, near_b);
+
+    plane::Gap best;
+    for (const Piece& p : as)
+        for (const Piece& q : bs) {
+            const plane::Gap g = plane::gap(p, q);
+            if (g.distance < best.distance) best = g;
+        }
+    if (best.distance > within || best.distance == infinity) return out;
+    if (best.distance < 0.0 && (as.size() > 1 || bs.size() > 1)) {
+        // Moving out may run into pieces that are clear now: look at all that the way out can reach.
+        Box wide_a = b.bounds(pb), wide_b = a.bounds(pa);
+        const double most = glm::length(a.bounds().size()) + std::min(glm::length(b.bounds().size()), 8.0 * a.reach());
+        wide_a.grow(most), wide_b.grow(most);
+        least_way_out(placed_near(a, pa, wide_a), placed_near(b, pb, wide_b), best);
+    }
+    out.known = true, out.gap = best.distance, out.normal = raised(best.normal);
+    out.on_a = raised(best.on_a) + base, out.on_b = raised(best.on_b) + base;
+    return out;
+}
+
+double way_out(const Geometry& a, const Pose& at_a, const Geometry& b, const Pose& at_b, const Vec3& way) {
+    if (!a.judged() || !b.judged() || distance(a, at_a, b, at_b, 0.0).gap >= 0.0) return 0.0;
+    const Vec3 base = at_a.at;
+    Box all;
+    all.low = Vec3(-infinity), all.high = Vec3(infinity);
+    return clear_after(placed_near(a, relative(at_a, base), all), placed_near(b, relative(at_b, base), all), flat(way),
+                       infinity);
+}
+
+namespace {
+
+struct Moving {
+    const Piece* piece;
+    const Motion* motion;
+    double reach; // of the corners, about the body's origin
+};
+
+struct TouchTime {
+    Status status = Status::None;
+    double at = 0.0;
+};
+
+/// Conservative advancement from time 0 to 1. The separation along the closest normal can shrink no
+/// faster than the closing speed along it plus what the turning corners add.
+TouchTime advance(const Moving& a, const Moving& b, double margin, double tolerance, int most_steps) {
+    const Vec2 way = flat(a.motion->travel() - b.motion->travel());
+    const double spin = std::abs(a.motion->turning()) * a.reach + std::abs(b.motion->turning()) * b.reach;
+    double t = 0.0;
+    for (int i = 0; i < most_steps; ++i) {
+        const plane::Gap g = plane::gap(plane::placed(*a.piece, a.motion->at(t)), plane::placed(*b.piece, b.motion->at(t)));
+        const double left = g.distance - margin;
+        if (left <= tolerance) return {t == 0.0 ? Status::Started : Status::Found, t};
+        const double closing = glm::dot(way, g.normal) + spin;
+        if (closing * (1.0 - t) < left) return {Status::None, 1.0};
+        t = std::min(1.0, t + left / closing);
+    }
+    return {Status::Undecided, t};
+}
+
+Motion reversed(const Motion& m) { return {m.to, m.from}; }
+
+struct PieceSweep {
+    Status status = Status::None;
+    double first = 0.0, last = 0.0;
+};
+
+PieceSweep sweep_straight(const Moving& a, const Moving& b, double margin, double tolerance) {
+    const Piece pa = plane::placed(*a.piece, a.motion->from), pb = plane::placed(*b.piece, b.motion->from);
+    const Vec2 way = flat(a.motion->travel() - b.motion->travel());
+    if (glm::length(way) <= 1e-3 * tolerance) {
+        const bool touching = plane::gap(pa, pb).distance <= margin;
+        return touching ? PieceSweep{Status::Started, 0.0, 1.0} : PieceSweep{};
+    }
+    const auto span = plane::pass(pa, pb, way, margin);
+    if (!span || span->last < 0.0 || span->first > 1.0) return {};
+    const double last = std::min(1.0, span->last);
+    if (span->first <= 0.0) return {Status::Started, 0.0, last};
+    return {Status::Found, span->first, last};
+}
+
+PieceSweep sweep_pieces(const Moving& a, const Moving& b, const SweepQuery& query, double tolerance) {
+    const double spin = std::abs(a.motion->turning()) * a.reach + std::abs(b.motion->turning()) * b.reach;
+    if (spin <= 1e-3 * tolerance) return sweep_straight(a, b, query.margin, tolerance);
+    const TouchTime first = advance(a, b, query.margin, tolerance, query.most_steps);
+    if (first.status == Status::None) return {};
+    const Motion back_a = reversed(*a.motion), back_b = reversed(*b.motion);
+    const TouchTime last =
+        advance({a.piece, &back_a, a.reach}, {b.piece, &back_b, b.reach}, query.margin, tolerance, query.most_steps);
+    const bool known = last.status == Status::Found || last.status == Status::Started;
+    return {first.status, first.at, known ? 1.0 - last.at : 1.0};
+}
+
+/// Time order of answers: the earliest, and of two at one time the one that is certain.
+void take(const PieceSweep& one, const Piece* pa, const Piece* pb, PieceSweep& best, const Piece*& best_a,
+          const Piece*& best_b) {
+    if (one.status == Status::None) return;
+    const bool earlier = best.status == Status::None || one.first < best.first ||
+                         (one.first == best.first && best.status == Status::Undecided);
+    const double last = best.status == Status::None ? one.last : std::max(best.last, one.last);
+    if (earlier) best = one, best_a = pa, best_b = pb;
+    best.last = last;
+}
+
+} // namespace
+
+Sweep sweep(const Geometry& a, const Motion& move_a, const Geometry& b, const Motion& move_b,
+            const SweepQuery& query) {
+    Sweep out;
+    if (!a.judged() || !b.judged()) return out;
+    const double tolerance = query.tolerance > 0.0 ? query.tolerance : 1e-7 * std::min(a.reach(), b.reach() > 0.0 ? b.reach() : a.reach());
+    const Vec3 base = move_a.from.at;
+    const Motion ma{relative(move_a.from, base), relative(move_a.to, base)};
+    const Motion mb{relative(move_b.from, base), relative(move_b.to, base)};
+
+    PieceSweep best;
+    const Piece *best_a = nullptr, *best_b = nullptr;
+    const bool still_b = move_b.turning() == 0.0; // then its tree may be asked in one frame
+    for (const Piece& pa : a.pieces()) {
+        const Moving one{&pa, &ma, plane::corner_reach(pa)};
+        Box swept;
+        if (ma.turning() != 0.0) {
+            swept.add(ma.from.at), swept.add(ma.to.at);
+            swept.grow(one.reach + pa.radius);
+        } else {
+            swept.add(plane::bounds(plane::placed(pa, ma.from))), swept.add(plane::bounds(plane::placed(pa, ma.to)));
+        }
+        swept.grow(query.margin + tolerance);
+        Box in_b = swept; // as b sees it from its first pose
+        const Vec3 shift = mb.travel();
+        in_b.add(swept.low - shift), in_b.add(swept.high - shift);
+        Box everywhere;
+        pieces_near(b, mb.from, still_b ? in_b : everywhere, [&](int i) {
+            const Piece& pb = b.pieces()[static_cast<std::size_t>(i)];
+            take(sweep_pieces(one, {&pb, &mb, plane::corner_reach(pb)}, query, tolerance), &pa, &pb, best, best_a, best_b);
+        });
+    }
+    if (best.status == Status::None) return out;
+    const plane::Gap g = plane::gap(plane::placed(*best_a, ma.at(best.first)), plane::placed(*best_b, mb.at(best.first)));
+    out.status = best.status, out.first = best.first, out.last = best.last;
+    out.normal = raised(g.normal), out.on_a = raised(g.on_a) + base, out.on_b = raised(g.on_b) + base;
+    return out;
+}
+
+double point_distance(const Vec3& point, const Geometry& shape, const Pose& pose) {
+    const Pose p = relative(pose, point);
+    Piece dot;
+    dot.add({0.0, 0.0});
+    double least = infinity;
+    for (const Piece& piece : shape.pieces()) least = std::min(least, plane::gap(dot, plane::placed(piece, p)).distance);
+    return least;
+}
+
+RayHit ray_cast(const Vec3& from, const Vec3& to, const Geometry& shape, const Pose& pose) {
+    RayHit out;
+    if (!shape.judged()) return out;
+    const Pose p = relative(pose, from);
+    const Vec2 way = flat(to - from);
+    Piece dot;
+    dot.add({0.0, 0.0});
+    Box box;
+    box.add(Vec3(0.0)), box.add(raised(way));
+    const Piece* best = nullptr;
+    std::vector<Piece> near = placed_near(shape, p, box);
+    for (const Piece& piece : near) {
+        const bool inside = plane::gap(dot, piece).distance <= 0.0;
+        const auto span = plane::pass(dot, piece, way, 0.0);
+        if (!inside && (!span || span->first > 1.0 || span->first < 0.0)) continue;
+        const double first = inside ? 0.0 : span->first;
+        if (best && first >= out.fraction) continue;
+        best = &piece, out.fraction = first, out.exit = span ? span->last : 0.0;
+        out.status = inside ? Status::Started : Status::Found;
+    }
+    if (!best) return out;
+    Piece at_hit = dot;
+    at_hit[0] = way * out.fraction;
+    out.at = from + (to - from) * out.fraction;
+    out.normal = raised(-plane::gap(at_hit, *best).normal);
+    return out;
+}
+
+} // namespace oddbounce
