@@ -146,7 +146,9 @@ Gap gap(const Piece& a, const Piece& b) {
     corners_to_edges(a, b, false, nearest);
     corners_to_edges(b, a, true, nearest);
     const double d = std::sqrt(nearest.squared);
-    g.normal = d > 1e-12 * slack ? (nearest.on_b - nearest.on_a) / d : axis.normal;
+    // Touching corners: their difference is rounding noise, the separating side is not.
+    const bool apart = d > slack || (!axis.found && d > 0.0);
+    g.normal = apart ? (nearest.on_b - nearest.on_a) / d : axis.normal;
     g.distance = d - a.radius - b.radius;
     g.on_a = nearest.on_a + g.normal * a.radius;
     g.on_b = nearest.on_b - g.normal * b.radius;
