@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // oddb: the command line. Machine-readable output on stdout only; errors as "oddb: FILE:LINE: sentence".
+#include "fix/verdict.hpp"
 #include "recording/log.hpp"
 #include "report/report.hpp"
 
@@ -15,8 +16,9 @@ namespace {
 enum Exit { Nothing = 0, Found = 1, Unusable = 2 };
 
 struct Call {
-    std::vector<std::string> files;
-    std::string only, format = "text", settings, frames;
+    std::vector<std::string> files; ///< of scan
+    std::string file;               ///< of the others
+    std::string only, format = "text", settings, frames, fix, method = "auto";
     bool as_json = false;
     int jobs = 0;
 };
@@ -54,7 +56,7 @@ void frame_range(const Recording& r, const std::string& text, ScanOptions& optio
 }
 
 int info(const Call& call) {
-    const auto recording = read_log(call.files.at(0));
+    const auto recording = read_log(call.file);
     if (call.as_json) std::cout << info_json(*recording).dump() << "\n";
     else std::cout << info_text(*recording);
     return Nothing;
@@ -77,6 +79,21 @@ int scan_files(const Call& call) {
     return found ? Found : Nothing;
 }
 
+int try_one(const Call& call) {
+    const auto recording = read_log(call.file);
+    const Fix fix = read_fix(call.fix);
+    TryOptions options;
+    if (!call.settings.empty()) options.settings = Settings::read(call.settings);
+    options.method = call.method == "recheck" ? Method::Recheck : call.method == "rerun" ? Method::Rerun : Method::Auto;
+    ScanOptions scan_options;
+    scan_options.settings = options.settings;
+    options.before = scan(*recording, scan_options).findings;
+    const Verdict verdict = try_fix(*recording, fix, options);
+    if (call.format == "json") std::cout << json_of(verdict, *recording).dump() << "\n";
+    else std::cout << text_of(verdict, *recording);
+    return verdict.clears_all() ? Nothing : Found;
+}
+
 } // namespace
 
 } // namespace oddbounce
@@ -90,7 +107,7 @@ int main(int argc, char** argv) {
     std::function<int()> run;
 
     CLI::App* on_info = app.add_subcommand("info", "what a recording holds");
-    on_info->add_option("FILE", call.files, "bounce log, - for standard input")->required()->expected(1);
+    on_info->add_option("FILE", call.file, "bounce log, - for standard input")->required();
     on_info->add_flag("--json", call.as_json, "as JSON");
     on_info->callback([&] { run = [&] { return info(call); }; });
 
@@ -102,6 +119,14 @@ int main(int argc, char** argv) {
     on_scan->add_option("--frames", call.frames, "A:B, frame numbers");
     on_scan->add_option("--jobs", call.jobs, "threads; 0: all cores")->check(CLI::Range(0, 1024));
     on_scan->callback([&] { run = [&] { return scan_files(call); }; });
+
+    CLI::App* on_try = app.add_subcommand("try", "judges a candidate fix; exit status 1 if a finding stays or a new one comes");
+    on_try->add_option("FILE", call.file, "bounce log")->required();
+    on_try->add_option("FIX", call.fix, "fix file (JSON)")->required();
+    on_try->add_option("--format", call.format, "text or json")->check(CLI::IsMember({"text", "json"}));
+    on_try->add_option("--method", call.method, "recheck, rerun or auto")->check(CLI::IsMember({"recheck", "rerun", "auto"}));
+    on_try->add_option("--settings", call.settings, "thresholds (JSON)");
+    on_try->callback([&] { run = [&] { return try_one(call); }; });
 
     try {
         app.parse(argc, argv);

@@ -16,6 +16,7 @@ bool turns_closing(const Step& step, const Meeting& m) {
 }
 
 void EncounterStream::step(const Step& step) {
+    const double near = step.now.recording().slop() + step.now.recording().header.skin; // a body rests on what is that near
     for (const Meeting& m : step.meetings) {
         if (m.does == Does::Nothing && m.gap_after > 0.0) continue;
         auto [it, fresh] = open_.try_emplace({m.a, m.b});
@@ -24,7 +25,7 @@ void EncounterStream::step(const Step& step) {
         e.last = step.index;
         e.gap.push_back(static_cast<float>(m.gap_after));
         e.deepest = std::max(e.deepest, -m.gap_after);
-        const bool touched = m.sweep.status == Status::Found || m.sweep.status == Status::Started || m.gap_after <= 0.0 || m.contact;
+        const bool touched = m.sweep.status == Status::Found || m.sweep.status == Status::Started || m.gap_after <= near || m.contact;
         if (touched) e.touches.push_back(step.index);
         if (turns_closing(step, m)) e.answers.push_back(step.index);
     }

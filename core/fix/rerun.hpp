@@ -1,0 +1,48 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Moving a body again by a motion model, and finding the model that does what the game did.
+#pragma once
+
+#include "encounter/meeting.hpp"
+#include "fix/fix.hpp"
+
+namespace oddbounce {
+
+/// Where a body is and how fast, at the end of a frame.
+struct TrackPoint {
+    Pose pose;
+    Vec3 velocity{0.0};
+    struct Hit {
+        Slot mine, other;
+        Vec3 normal, at; ///< normal from the body to the other
+        double depth;
+    };
+    std::vector<Hit> hits; ///< what the model saw in this step
+};
+
+struct Track {
+    std::size_t first = 0; ///< frame index of points[0], the recorded start
+    std::vector<TrackPoint> points;
+};
+
+/// Moves the body from its recorded state at the end of frame `first` to frame `last`. Wishes, gravity,
+/// pushes that no contact explains, turns and everything else are as recorded; obstacles are those of
+/// `recording` (changed or not). Requires: the body is present from first to last.
+Track rerun(const Recording& recording, Slot body, std::size_t first, std::size_t last, const MotionModel& model,
+            const Control* control = nullptr);
+
+/// How well a model does what the game did, with the colliders as they were.
+struct Fit {
+    MotionModel model;
+    double largest_difference = infinity; ///< unit, over the frames
+    std::size_t frames = 0;
+    bool reproduces = false; ///< set by whoever scans the rerun: the fault shows again
+};
+/// The model, of all combinations of when it tests and how it answers, whose track differs least from
+/// the recorded one; restitution and friction are then tuned (Nelder & Mead 1965, by NLopt).
+Fit fit(const Recording& recording, Slot body, std::size_t first, std::size_t last, const Control* control = nullptr);
+
+/// A copy of the recording in which the body follows the track: its rows, its contacts (if contacts are
+/// logged) and, at the end, a warp back to the recorded way.
+void follow(Recording& recording, Slot body, const Track& track);
+
+} // namespace oddbounce

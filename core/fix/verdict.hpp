@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Does a change clear the fault, and what else does it change?
+#pragma once
+
+#include "fault/scan.hpp"
+#include "fix/rerun.hpp"
+
+namespace oddbounce {
+
+enum class Method { Auto, Recheck, Rerun };
+
+/// A touching pair over a run of frames that only one of the two recordings has.
+struct TouchRun {
+    Id a = 0, b = 0; ///< bodies
+    std::int64_t first = 0, last = 0;
+};
+
+struct Verdict {
+    std::string fix;
+    Method method = Method::Recheck;
+    std::vector<Finding> cleared, kept, changed, fresh; ///< fresh: new with the fix
+    std::vector<TouchRun> gained, lost;
+    std::optional<Fit> fit;              ///< of a rerun
+    std::map<Id, std::vector<Track>> tracks; ///< body -> its course with the fix, for drawing
+    bool complete = true;
+
+    bool clears_all() const { return kept.empty() && changed.empty() && fresh.empty(); }
+};
+
+struct TryOptions {
+    Method method = Method::Auto;
+    Settings settings;
+    std::vector<Finding> before; ///< the scan of the unchanged recording
+    std::string finding;         ///< judge only this finding's window (id); empty: all
+    int threads = 0;
+    Control* control = nullptr;
+};
+
+/// Judges a fix. Recheck: recorded motion stays, every rule is asked again with the changed definitions.
+/// Rerun: from some frames before each finding that the fix concerns, its mover is moved again by the
+/// model fitted to the game (changed by the fix's own knobs), then every rule is asked.
+/// Auto: rerun where the fix changes motion, or shapes and surfaces of a finding whose fault the fitted
+/// model reproduces; recheck otherwise.
+Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& options);
+
+/// "clears 3 of 3, nothing new": one line for lists.
+std::string verdict_line(const Verdict& verdict);
+nlohmann::json json_of(const Verdict& verdict, const Recording& recording);
+std::string text_of(const Verdict& verdict, const Recording& recording);
+
+} // namespace oddbounce

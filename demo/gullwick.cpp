@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// gullwick FOLDER: writes every sample recording and an index of them into FOLDER.
+#include "scenes.hpp"
+
+#include <cstdio>
+#include <filesystem>
+#include <fstream>
+
+int main(int argc, char** argv) {
+    if (argc != 2) {
+        std::fprintf(stderr, "gullwick: expected one folder to write the samples to\n");
+        return 2;
+    }
+    const std::filesystem::path folder = argv[1];
+    std::error_code error;
+    std::filesystem::create_directories(folder, error);
+    std::ofstream index(folder / "index.json");
+    index << "[\n";
+    bool first = true;
+    for (const Scene& s : scenes()) {
+        s.write((folder / (std::string(s.file) + ".bouncelog")).string());
+        index << (first ? "" : ",\n") << "{\"file\":\"" << s.file << ".bouncelog\",\"title\":\"" << s.title << "\",\"what\":\"" << s.what << "\"}";
+        first = false;
+    }
+    index << "\n]\n";
+    index.close();
+    if (!index) std::fprintf(stderr, "gullwick: cannot write to %s\n", argv[1]);
+    return index ? 0 : 1;
+}

@@ -1,0 +1,239 @@
+// SPDX-License-Identifier: MIT
+// Records a game's physics as a bounce log. One header, C++17, no dependencies.
+//
+//   bounce::Header header;                       // units, gravity, which channels you log
+//   header.logs = {"contacts"};
+//   bounce::Recorder log("run.bouncelog", header);
+//   log.body(7, bounce::Body("stoat", "courier", "driven"));
+//   log.collider(12, 7, bounce::circle(8));
+//   for (;;) {
+//       ... step the game ...
+//       log.frame(n);
+//       log.state(7, x, y, turn, vx, vy);
+//       log.contact(12, 31);
+//   }
+//
+// It never throws and never stops the game: the first failure is reported once on stderr (and by
+// `failure()`), after which every call does nothing. A frame is written out when the next one begins.
+// Not safe from two threads at once.
+#ifndef BOUNCE_RECORDER_HPP
+#define BOUNCE_RECORDER_HPP
+
+#include <cerrno>
+#include <cmath>
+#include <cstdint>
+#include <cstdio>
+#include <cstdlib>
+#include <cstring>
+#include <initializer_list>
+#include <string>
+#include <utility>
+#include <vector>
+
+namespace bounce {
+
+using Id = std::int64_t;
+
+namespace detail {
+inline std::string number(double v) {
+    if (!std::isfinite(v)) return "0"; // JSON has no infinities
+    char text[32];
+    for (int digits = 6; digits <= 17; digits += digits == 6 ? 3 : digits == 9 ? 6 : 2) { // the shortest of 6, 9, 15, 17 that reads back
+        std::snprintf(text, sizeof text, "%.*g", digits, v);
+        if (std::strtod(text, nullptr) == v) break;
+    }
+    return text;
+}
+inline std::string quoted(const std::string& s) {
+    std::string out = "\"";
+    for (const char c : s) {
+        if (c == '"' || c == '\\') out += '\\';
+        if (static_cast<unsigned char>(c) < 0x20) {
+            char code[8];
+            std::snprintf(code, sizeof code, "\\u%04x", static_cast<unsigned>(c));
+            out += code;
+        } else out += c;
+    }
+    return out + "\"";
+}
+inline std::string pair(double x, double y) { return "[" + number(x) + "," + number(y) + "]"; }
+} // namespace detail
+
+struct Header {
+    std::string title, unit = "px";
+    double up_x = 0, up_y = 1, rate = 60, gravity_x = 0, gravity_y = 0;
+    int float_bits = 32, substeps = 1;
+    double slop = -1, skin = 0; // a negative slop: the reader's default
+    std::vector<std::string> logs; // channels that you write: contacts, rays, events, wish, grounded, passes, tried
+};
+
+struct Body {
+    Body(std::string name_ = "", std::string kind_ = "", std::string moves_ = "fixed")
+        : name(std::move(name_)), kind(std::move(kind_)), moves(std::move(moves_)) {}
+    std::string name, kind, moves; // moves: fixed, driven, solved
+    Id owner = -1;
+    bool upright = false, seen = true;
+    double mass = -1, step = 0;
+};
+
+// What a collider is besides its shape.
+struct Surface {
+    std::string name, layer, role = "solid"; // role: solid, sensor, one-way
+    double friction = -1, bounce = 0;
+    bool seen = true;
+};
+
+// Shapes in the body's frame, as JSON.
+inline std::string circle(double r, double x = 0, double y = 0) {
+    return "{\"type\":\"circle\",\"r\":" + detail::number(r) + ",\"at\":" + detail::pair(x, y) + "}";
+}
+inline std::string box(double w, double h, double x = 0, double y = 0, double turn = 0) {
+    return "{\"type\":\"box\",\"size\":" + detail::pair(w, h) + ",\"at\":" + detail::pair(x, y) + ",\"turn\":" + detail::number(turn) + "}";
+}
+inline std::string capsule(double ax, double ay, double bx, double by, double r) {
+    return "{\"type\":\"capsule\",\"a\":" + detail::pair(ax, ay) + ",\"b\":" + detail::pair(bx, by) + ",\"r\":" + detail::number(r) + "}";
+}
+inline std::string points(const char* type, const std::vector<std::pair<double, double>>& list, bool closed = false) {
+    std::string all;
+    for (const auto& p : list) all += (all.empty() ? "" : ",") + detail::pair(p.first, p.second);
+    return std::string("{\"type\":\"") + type + "\",\"points\":[" + all + "]" + (closed ? ",\"closed\":true" : "") + "}";
+}
+inline std::string polygon(const std::vector<std::pair<double, double>>& list) { return points("polygon", list); }
+inline std::string chain(const std::vector<std::pair<double, double>>& list, bool closed = false) { return points("chain", list, closed); }
+
+// Optional parts of a contact, chained: Contact(a, b).at(x, y).normal(nx, ny).depth(d).begin()
+class Contact {
+  public:
+    Contact(Id a, Id b) { text_ = "{\"a\":" + std::to_string(a) + ",\"b\":" + std::to_string(b); }
+    Contact& at(double x, double y) { return add("at", detail::pair(x, y)); }
+    Contact& normal(double x, double y) { return add("normal", detail::pair(x, y)); } // unit, from a to b
+    Contact& depth(double d) { return add("depth", detail::number(d)); }
+    Contact& impulse(double i) { return add("impulse", detail::number(i)); }
+    Contact& phase(const char* p) { return add("phase", detail::quoted(p)); } // begin, stay, end
+    Contact& active(bool on) { return add("active", on ? "true" : "false"); }
+    std::string json() const { return text_ + "}"; }
+
+  private:
+    Contact& add(const char* key, const std::string& value) {
+        text_ += ",\"" + std::string(key) + "\":" + value;
+        return *this;
+    }
+    std::string text_;
+};
+
+class Recorder {
+  public:
+    Recorder(const std::string& path, const Header& h) : file_(std::fopen(path.c_str(), "wb")) {
+        if (!file_) fail("cannot write " + path);
+        std::string logs;
+        for (const std::string& l : h.logs) logs += (logs.empty() ? "" : ",") + detail::quoted(l);
+        line("{\"bounce\":1,\"title\":" + detail::quoted(h.title) + ",\"space\":2,\"up\":" + detail::pair(h.up_x, h.up_y) +
+             ",\"unit\":" + detail::quoted(h.unit) + ",\"rate\":" + detail::number(h.rate) + ",\"gravity\":" +
+             detail::pair(h.gravity_x, h.gravity_y) + ",\"substeps\":" + std::to_string(h.substeps) + ",\"float\":" +
+             std::to_string(h.float_bits) + (h.slop >= 0 ? ",\"slop\":" + detail::number(h.slop) : "") +
+             (h.skin != 0 ? ",\"skin\":" + detail::number(h.skin) : "") + ",\"logs\":[" + logs + "]}");
+    }
+    Recorder(const Recorder&) = delete;
+    Recorder& operator=(const Recorder&) = delete;
+    ~Recorder() {
+        finish_frame();
+        if (file_) std::fclose(file_);
+    }
+
+    // Definitions: before the first frame that uses them, or between frames.
+    void body(Id id, const Body& b) {
+        finish_frame();
+        line("{\"body\":" + std::to_string(id) + ",\"name\":" + detail::quoted(b.name) + ",\"kind\":" + detail::quoted(b.kind) +
+             ",\"moves\":" + detail::quoted(b.moves) + (b.owner >= 0 ? ",\"owner\":" + std::to_string(b.owner) : "") +
+             (b.upright ? ",\"upright\":true" : "") + (b.seen ? "" : ",\"seen\":false") +
+             (b.mass >= 0 ? ",\"mass\":" + detail::number(b.mass) : "") + (b.step != 0 ? ",\"step\":" + detail::number(b.step) : "") + "}");
+    }
+    void collider(Id id, Id body, const std::string& shape, const Surface& s = Surface()) {
+        finish_frame();
+        line("{\"collider\":" + std::to_string(id) + ",\"body\":" + std::to_string(body) + ",\"shape\":" + shape +
+             (s.name.empty() ? "" : ",\"name\":" + detail::quoted(s.name)) + (s.layer.empty() ? "" : ",\"layer\":" + detail::quoted(s.layer)) +
+             (s.role == "solid" ? "" : ",\"role\":" + detail::quoted(s.role)) + (s.friction >= 0 ? ",\"friction\":" + detail::number(s.friction) : "") +
+             (s.bounce != 0 ? ",\"bounce\":" + detail::number(s.bounce) : "") + (s.seen ? "" : ",\"seen\":false") + "}");
+    }
+    // What two layers do on meeting: solid, notice, nothing.
+    void pair(const std::string& a, const std::string& b, const char* does) {
+        finish_frame();
+        line("{\"pair\":[" + detail::quoted(a) + "," + detail::quoted(b) + "],\"does\":" + detail::quoted(does) + "}");
+    }
+
+    // One frame: the state at the end of a step. Numbers rise.
+    void frame(Id number, double dt = 0) {
+        finish_frame();
+        open_ = true, head_ = "{\"frame\":" + std::to_string(number) + (dt > 0 ? ",\"dt\":" + detail::number(dt) : "");
+    }
+    void state(Id body, double x, double y) { bodies_.add(row(body, {x, y})); }
+    void state(Id body, double x, double y, double turn) { bodies_.add(row(body, {x, y, turn})); }
+    void state(Id body, double x, double y, double turn, double vx, double vy) { bodies_.add(row(body, {x, y, turn, vx, vy})); }
+    void state(Id body, double x, double y, double turn, double vx, double vy, double spin) {
+        bodies_.add(row(body, {x, y, turn, vx, vy, spin}));
+    }
+    void wish(Id body, double vx, double vy) { wish_.add(row(body, {vx, vy})); }
+    void grounded(Id body) { grounded_.add(std::to_string(body)); }
+    void warp(Id body) { warp_.add(std::to_string(body)); }
+    void gone(Id body) { gone_.add(std::to_string(body)); }
+    void on(Id collider) { on_.add(std::to_string(collider)); }
+    void off(Id collider) { off_.add(std::to_string(collider)); }
+    void contact(const Contact& c) { contacts_.add(c.json()); }
+    void contact(Id a, Id b) { contacts_.add(Contact(a, b).json()); }
+    void ray(const std::string& name, Id by, double x0, double y0, double x1, double y1, Id hit = -1) {
+        rays_.add("{\"name\":" + detail::quoted(name) + (by >= 0 ? ",\"by\":" + std::to_string(by) : "") + ",\"from\":" +
+                  detail::pair(x0, y0) + ",\"to\":" + detail::pair(x1, y1) + ",\"hit\":" + (hit >= 0 ? std::to_string(hit) : "null") + "}");
+    }
+    void event(const std::string& name, std::initializer_list<Id> about = {}) {
+        std::string ids;
+        for (const Id id : about) ids += (ids.empty() ? "" : ",") + std::to_string(id);
+        events_.add("{\"name\":" + detail::quoted(name) + ",\"about\":[" + ids + "]}");
+    }
+
+    bool ok() const { return file_ != nullptr; }
+    const std::string& failure() const { return failure_; }
+
+  private:
+    struct List {
+        const char* key;
+        std::string text;
+        explicit List(const char* k) : key(k) {}
+        void add(const std::string& item) { text += (text.empty() ? "" : ",") + item; }
+    };
+    static std::string row(Id id, std::initializer_list<double> numbers) {
+        std::string out = "[" + std::to_string(id);
+        for (const double n : numbers) out += "," + detail::number(n);
+        return out + "]";
+    }
+    void finish_frame() {
+        if (!open_) return;
+        for (List* l : {&bodies_, &gone_, &warp_, &on_, &off_, &wish_, &grounded_, &contacts_, &rays_, &events_}) {
+            if (!l->text.empty()) head_ += ",\"" + std::string(l->key) + "\":[" + l->text + "]";
+            l->text.clear();
+        }
+        open_ = false;
+        line(head_ + "}");
+    }
+    void line(const std::string& text) {
+        if (!file_) return;
+        const bool written = std::fwrite(text.data(), 1, text.size(), file_) == text.size() && std::fputc('\n', file_) != EOF &&
+                             std::fflush(file_) == 0;
+        if (!written) fail("cannot write the log any further");
+    }
+    void fail(const std::string& what) {
+        failure_ = what + ": " + std::strerror(errno);
+        std::fprintf(stderr, "bounce recorder: %s; recording stops\n", failure_.c_str());
+        if (file_) std::fclose(file_);
+        file_ = nullptr;
+    }
+
+    std::FILE* file_ = nullptr;
+    std::string failure_, head_;
+    bool open_ = false;
+    List bodies_{"bodies"}, gone_{"gone"}, warp_{"warp"}, on_{"on"}, off_{"off"}, wish_{"wish"}, grounded_{"grounded"},
+        contacts_{"contacts"}, rays_{"rays"}, events_{"events"};
+};
+
+} // namespace bounce
+
+#endif
