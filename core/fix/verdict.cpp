@@ -147,7 +147,10 @@ void rerun_all(const Recording& r, const Fix& fix, Applied& applied, const TryOp
         }
         windows.emplace_back(w, change != applied.motion.end() ? model_with(change->second, one.model) : one.model);
     }
-    for (const auto& [w, model] : windows) {
+    for (auto& [w, model] : windows) {
+        // A surface that the fix sets counts, not the value that the fit found for it.
+        if (sets(fix, "friction") && applied.shapes) model.friction.reset();
+        if (sets(fix, "bounce")) model.restitution.reset();
         const Track track = rerun(*applied.recording, w.body, w.first, w.last, model, options.control);
         v.tracks[r.body_ids()[static_cast<std::size_t>(w.body)]].push_back(track);
     }
