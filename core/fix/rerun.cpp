@@ -153,8 +153,9 @@ class Stepper {
                     Sweep s = sweep(*at(now_, mine).geometry, move, *at(now_, other).geometry, theirs, query);
                     if (s.status == Status::None) continue;
                     if (s.status == Status::Started) {
-                        const Distance d = distance(*at(now_, mine).geometry, move.from, *at(now_, other).geometry, theirs.from, model_.margin);
-                        s.normal = d.normal, s.on_a = d.on_a;
+                        const Distance d = distance(*at(now_, mine).geometry, move.from, *at(now_, other).geometry, theirs.from,
+                                                    model_.margin + at(now_, mine).geometry->reach());
+                        if (d.known) s.normal = d.normal, s.on_a = d.on_a;
                     }
                     if (glm::dot(p.velocity - velocity_of(other), s.normal) <= 1e-9) continue; // parting or along
                     if (one_way_passes(other, p.velocity - velocity_of(other), 0.0)) continue;

@@ -1,0 +1,106 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// odd-bounce [FILE] [--frame N[.f]] [--finding ID], or --picture OUT to draw without a window.
+#include "theme/theme.hpp"
+#include "window.hpp"
+
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QElapsedTimer>
+#include <QSettings>
+
+#include <cstdio>
+
+using namespace oddbounce;
+
+namespace {
+
+int fail(const QString& sentence) {
+    std::fprintf(stderr, "odd-bounce: %s\n", qPrintable(sentence));
+    return 2;
+}
+
+/// Lets the scan (and, if wanted, the candidates) come to an end.
+void settle(Session& session, bool candidates) {
+    const auto busy = [&] {
+        if (session.scanning()) return true;
+        return candidates && std::any_of(session.candidates().begin(), session.candidates().end(), [](const Candidate& c) {
+                   return c.state == Candidate::Waiting || c.state == Candidate::Judging;
+               });
+    };
+    while (busy()) QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
+}
+
+/// "worst", an id, or empty. False: there is no such finding.
+bool choose(Session& session, const QString& id) {
+    if (id.isEmpty()) return true;
+    if (session.findings().empty()) return false;
+    session.choose_finding(id == "worst" ? QString::fromStdString(session.findings().front().id) : id);
+    return session.finding() != nullptr;
+}
+
+bool go_to_frame(Session& session, const QString& text, QString& error) {
+    if (text.isEmpty()) return true;
+    bool ok = false;
+    const double frame = text.toDouble(&ok);
+    const std::ptrdiff_t index = ok ? session.recording()->frame_index(static_cast<std::int64_t>(std::floor(frame))) : -1;
+    if (index < 0) return error = "--frame: '" + text + "' is not in the recording, expected a number from " + QString::number(session.recording()->frames.front().number) +
+                                  " to " + QString::number(session.recording()->frames.back().number), false;
+    session.set_moment(static_cast<double>(index) + frame - std::floor(frame));
+    return true;
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    QApplication app(argc, argv);
+    QCoreApplication::setOrganizationName("odd-bounce"), QCoreApplication::setApplicationName("odd-bounce");
+    QCoreApplication::setApplicationVersion(ODDB_VERSION);
+    QCommandLineParser parser;
+    parser.setApplicationDescription("Inspects recorded frames of a game's physics for faulty collisions.");
+    parser.addHelpOption(), parser.addVersionOption();
+    parser.addPositionalArgument("FILE", "a bounce log", "[FILE]");
+    parser.addOptions({{"frame", "goes to frame N, or N.f between two frames.", "N[.f]"},
+                       {"finding", "chooses a finding by its id; 'worst' is the first of the list.", "ID"},
+                       {"picture", "draws the moment to OUT.png or OUT.svg, without a window.", "OUT"},
+                       {"window-picture", "draws the whole window to OUT.png.", "OUT"},
+                       {"try", "chooses the finding's candidate number N.", "N"},
+                       {"size", "size of the picture.", "WxH", "1280x800"},
+                       {"theme", "light or dark.", "THEME"}});
+    parser.process(app);
+    const QStringList files = parser.positionalArguments();
+    const QStringList size_text = parser.value("size").split('x');
+    const QSize size = size_text.size() == 2 ? QSize(size_text[0].toInt(), size_text[1].toInt()) : QSize();
+    if (size.width() < 16 || size.height() < 16 || size.width() > 16384 || size.height() > 16384) return fail("--size: '" + parser.value("size") + "' is no size, expected WxH");
+    if (files.size() > 1) return fail("opens one recording at a time");
+    Theme::use(app, parser.isSet("theme") ? parser.value("theme") == "dark" : QSettings().value("dark").toBool());
+    QString error;
+
+    if (parser.isSet("picture")) {
+        if (files.isEmpty()) return fail("--picture: names no recording");
+        Session session;
+        if (!session.open(files[0], error)) return fail(error);
+        settle(session, false);
+        if (!choose(session, parser.value("finding"))) return fail("--finding: '" + parser.value("finding") + "' is not among the findings");
+        if (!go_to_frame(session, parser.value("frame"), error)) return fail(error);
+        if (parser.isSet("try")) settle(session, true), session.choose_candidate(parser.value("try").toInt() - 1);
+        return save_picture(session, parser.value("picture"), size, error) ? 0 : fail(error);
+    }
+
+    Window window;
+    if (parser.isSet("window-picture")) window.resize(size);
+    if (!files.isEmpty() && !window.open(files[0])) {
+        if (parser.isSet("window-picture")) return fail(window.said());
+        std::fprintf(stderr, "odd-bounce: %s\n", qPrintable(window.said()));
+    }
+    window.show();
+    const bool opened = window.session().recording() != nullptr;
+    if (opened && (parser.isSet("finding") || parser.isSet("window-picture"))) settle(window.session(), false);
+    if (opened && !choose(window.session(), parser.value("finding"))) std::fprintf(stderr, "odd-bounce: --finding: no such finding\n");
+    if (opened && !go_to_frame(window.session(), parser.value("frame"), error)) std::fprintf(stderr, "odd-bounce: %s\n", qPrintable(error));
+    if (!parser.isSet("window-picture")) return app.exec();
+    if (opened) settle(window.session(), true);
+    if (opened && parser.isSet("try")) window.session().choose_candidate(parser.value("try").toInt() - 1);
+    QElapsedTimer wait;
+    for (wait.start(); wait.elapsed() < 200;) QCoreApplication::processEvents(QEventLoop::AllEvents, 50);
+    return window.grab().save(parser.value("window-picture")) ? 0 : fail(parser.value("window-picture") + ": cannot be written");
+}

@@ -1,0 +1,326 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "session/session.hpp"
+
+#include "recording/log.hpp"
+
+#include <QFileInfo>
+#include <QUndoCommand>
+
+#include <cmath>
+
+namespace oddbounce {
+
+Pose Instant::pose(Slot body) const { return now->motion_since(*before, body).at(fraction); }
+
+bool Instant::present(Slot body) const {
+    const auto i = static_cast<std::size_t>(body);
+    return now->bodies()[i].def && now->bodies()[i].present && (fraction >= 1.0 || (before->bodies()[i].present && !now->bodies()[i].fresh));
+}
+
+Session::Session(QObject* parent) : QObject(parent) {
+    connect(&scan_work_, &Background::failed, this, &Session::said);
+    connect(&try_work_, &Background::failed, this, [this](const QString& sentence) {
+        for (Candidate& c : candidates_)
+            if (c.state == Candidate::Judging) c.state = Candidate::Failed, c.sentence = sentence;
+        emit candidates_changed();
+        judge_next();
+    });
+}
+
+Session::~Session() {
+    scan_work_.stop();
+    try_work_.stop();
+}
+
+bool Session::open(const QString& path, QString& error) {
+    std::shared_ptr<const Recording> fresh;
+    try {
+        fresh = read_log(path.toStdString());
+        if (fresh->frames.empty()) throw BadInput(path.toStdString(), 0, "holds no frames, expected at least one");
+    } catch (const std::exception& e) {
+        error = QString::fromUtf8(e.what());
+        return false;
+    }
+    scan_work_.stop(), try_work_.stop();
+    recording_ = fresh, path_ = path, moment_ = 0.0, instant_moment_ = -1.0;
+    findings_.clear(), encounters_.clear(), finding_.clear(), candidates_.clear(), own_.clear(), hidden_.clear();
+    body_ = -1, candidate_ = -1;
+    undo_.clear();
+    load_case();
+    emit recording_changed();
+    emit findings_changed();
+    emit finding_changed();
+    emit body_changed();
+    emit candidates_changed();
+    emit moment_changed();
+    if (!recording_->warnings.empty()) emit said(QString::fromStdString(recording_->warnings.front()));
+    scan_now();
+    return true;
+}
+
+void Session::scan_now() {
+    scanning_ = true, complete_ = false;
+    emit scan_changed();
+    auto result = std::make_shared<Scan>();
+    auto met = std::make_shared<std::vector<Encounter>>();
+    scan_work_.run(
+        [this, recording = recording_, result, met](Control& control) {
+            ScanOptions options;
+            options.control = &control;
+            options.encounter = [&](Encounter&& e) { met->push_back(std::move(e)); };
+            options.found = [&](const Finding& f) { scan_work_.post(control, [this, f] { take_finding(f); }); };
+            *result = scan(*recording, options);
+        },
+        [this, result, met] {
+            encounters_ = std::move(*met), not_judged_ = result->not_judged;
+            scanning_ = false, complete_ = result->complete;
+            emit scan_changed();
+            emit findings_changed();
+            suggest();
+        });
+}
+
+void Session::stop_scan() {
+    if (!scanning_) return;
+    scan_work_.stop();
+    scanning_ = false, complete_ = false;
+    emit scan_changed();
+}
+
+void Session::take_finding(const Finding& f) {
+    const auto at = std::upper_bound(findings_.begin(), findings_.end(), f, [](const Finding& a, const Finding& b) {
+        return a.weight != b.weight ? a.weight > b.weight : a.first != b.first ? a.first < b.first : a.id < b.id;
+    });
+    findings_.insert(at, f);
+    emit findings_changed();
+}
+
+double Session::last_moment() const { return recording_ ? static_cast<double>(recording_->frames.size() - 1) : 0.0; }
+
+void Session::set_moment(double moment) {
+    if (!recording_) return;
+    const double now = std::clamp(moment, 0.0, last_moment());
+    if (now == moment_) return;
+    moment_ = now;
+    emit moment_changed();
+}
+
+Instant Session::instant_at(double moment) const {
+    Instant out;
+    const double whole = std::ceil(std::clamp(moment, 0.0, last_moment()) - 1e-9);
+    out.index = static_cast<std::size_t>(whole);
+    out.fraction = out.index == 0 ? 1.0 : std::clamp(1.0 - (whole - moment), 0.0, 1.0);
+    out.before = std::make_shared<const World>(recording_->world_at(out.index == 0 ? 0 : out.index - 1));
+    World now = *out.before;
+    if (out.index > 0) now.step(recording_->frames[out.index]);
+    out.now = std::make_shared<const World>(std::move(now));
+    return out;
+}
+
+const Instant& Session::instant() const {
+    if (instant_moment_ != moment_ || !instant_.now) {
+        const double whole = std::ceil(moment_ - 1e-9);
+        if (instant_.now && instant_moment_ >= 0.0 && static_cast<std::size_t>(whole) == instant_.index && instant_.index > 0)
+            instant_.fraction = std::clamp(1.0 - (whole - moment_), 0.0, 1.0);
+        else instant_ = instant_at(moment_);
+        instant_moment_ = moment_;
+    }
+    return instant_;
+}
+
+QString Session::moment_text() const {
+    if (!recording_) return {};
+    const double whole = std::floor(moment_ + 1e-9), rest = moment_ - whole;
+    const auto number = recording_->frames[static_cast<std::size_t>(whole)].number;
+    return rest < 1e-6 ? QString("frame %1").arg(number) : QString("frame %1 + %2").arg(number).arg(rest, 0, 'f', 2);
+}
+
+const Finding* Session::finding() const {
+    const int row = finding_row();
+    return row < 0 ? nullptr : &findings_[static_cast<std::size_t>(row)];
+}
+
+int Session::finding_row() const {
+    for (std::size_t i = 0; i < findings_.size(); ++i)
+        if (QString::fromStdString(findings_[i].id) == finding_) return static_cast<int>(i);
+    return -1;
+}
+
+double Session::touch_moment(const Finding& f) const {
+    const std::ptrdiff_t last = recording_->frame_index(f.fraction < 1.0 ? f.last : f.first);
+    return std::max(0.0, static_cast<double>(last) - 1.0 + f.fraction);
+}
+
+void Session::choose_finding(const QString& id, bool go) {
+    finding_ = id;
+    const Finding* f = finding();
+    if (f) body_ = recording_->body_slot(f->bodies.at(0));
+    candidate_ = -1;
+    suggest();
+    emit finding_changed();
+    emit body_changed();
+    if (f && go) set_moment(touch_moment(*f));
+}
+
+void Session::next_finding(int direction) {
+    if (findings_.empty()) return;
+    const int count = static_cast<int>(findings_.size()), row = finding_row();
+    const int next = row < 0 ? (direction > 0 ? 0 : count - 1) : (row + direction + count) % count;
+    choose_finding(QString::fromStdString(findings_[static_cast<std::size_t>(next)].id));
+}
+
+void Session::go_to_touch() {
+    if (!recording_) return;
+    if (const Finding* f = finding()) return set_moment(touch_moment(*f));
+    // The nearest step in which the chosen body (or any) touches something that it did not touch before.
+    double best = -1.0;
+    for (const Encounter& e : encounters_) {
+        const World w = recording_->world_at(e.first);
+        const bool mine = body_ < 0 || w.colliders()[static_cast<std::size_t>(e.a)].body == body_ || w.colliders()[static_cast<std::size_t>(e.b)].body == body_;
+        if (!mine || e.touches.empty()) continue;
+        const auto at = static_cast<double>(e.touches.front());
+        if (best < 0.0 || std::abs(at - moment_) < std::abs(best - moment_)) best = at;
+    }
+    if (best < 0.0) return emit said("Nothing touches here.");
+    const Instant step = instant_at(best);
+    double first = 1.0;
+    for (const Encounter& e : encounters_) {
+        if (e.touches.empty() || static_cast<double>(e.touches.front()) != best || !step.now->live(e.a) || !step.now->live(e.b)) continue;
+        const auto& a = step.now->colliders()[static_cast<std::size_t>(e.a)];
+        const auto& b = step.now->colliders()[static_cast<std::size_t>(e.b)];
+        const Sweep s = sweep(*a.geometry, step.now->motion_since(*step.before, a.body), *b.geometry, step.now->motion_since(*step.before, b.body));
+        if (s.status == Status::Found) first = std::min(first, s.first);
+    }
+    set_moment(best - 1.0 + first);
+}
+
+void Session::choose_body(Slot body) {
+    if (body == body_) return;
+    body_ = body;
+    emit body_changed();
+}
+
+void Session::set_hidden(Slot body, bool hidden) {
+    if (hidden) hidden_.insert(body);
+    else hidden_.erase(body);
+    emit body_changed();
+}
+
+// ---- candidates
+
+/// Undo step: the person's list of candidates before and after.
+class CandidateEdit : public QUndoCommand {
+  public:
+    CandidateEdit(Session& session, std::vector<Fix> after, const QString& text)
+        : QUndoCommand(text), session_(session), before_(session.own_), after_(std::move(after)) {}
+    void undo() override { session_.set_own(before_); }
+    void redo() override { session_.set_own(after_); }
+
+  private:
+    Session& session_;
+    std::vector<Fix> before_, after_;
+};
+
+void Session::set_own(std::vector<Fix> own) {
+    own_ = std::move(own);
+    candidate_ = -1;
+    save_case();
+    suggest();
+}
+
+void Session::add_candidate(const Fix& fix) {
+    std::vector<Fix> own = own_;
+    own.push_back(fix);
+    undo_.push(new CandidateEdit(*this, own, "add a candidate"));
+    choose_candidate(static_cast<int>(candidates_.size()) - 1);
+}
+
+void Session::replace_candidate(int index, const Fix& fix) {
+    const int first_own = static_cast<int>(candidates_.size() - own_.size());
+    if (index < first_own) return add_candidate(fix); // a suggestion stays; the change becomes the person's own
+    std::vector<Fix> own = own_;
+    own[static_cast<std::size_t>(index - first_own)] = fix;
+    undo_.push(new CandidateEdit(*this, own, "change a candidate"));
+    choose_candidate(index);
+}
+
+void Session::remove_candidate(int index) {
+    const int first_own = static_cast<int>(candidates_.size() - own_.size());
+    if (index < first_own || index >= static_cast<int>(candidates_.size())) return;
+    std::vector<Fix> own = own_;
+    own.erase(own.begin() + (index - first_own));
+    undo_.push(new CandidateEdit(*this, own, "remove a candidate"));
+}
+
+void Session::choose_candidate(int index) {
+    candidate_ = index;
+    emit candidates_changed();
+}
+
+void Session::suggest() {
+    try_work_.stop();
+    std::vector<Candidate> fresh;
+    const auto add = [&](const Fix& fix) {
+        const auto same = [&](const Candidate& c) { return c.fix.changes == fix.changes && c.fix.name == fix.name && c.state == Candidate::Judged; };
+        const auto known = std::find_if(candidates_.begin(), candidates_.end(), same);
+        if (known != candidates_.end()) fresh.push_back(*known);
+        else fresh.push_back({fix, Candidate::Waiting, {}, {}});
+    };
+    if (const Finding* f = finding())
+        for (const Suggestion& s : f->suggest) add({s.name, s.changes});
+    for (const Fix& fix : own_) add(fix);
+    candidates_ = std::move(fresh);
+    if (candidate_ >= static_cast<int>(candidates_.size())) candidate_ = -1;
+    emit candidates_changed();
+    judge_next();
+}
+
+void Session::judge_next() {
+    if (!recording_ || scanning_ || try_work_.running()) return;
+    const auto next = std::find_if(candidates_.begin(), candidates_.end(), [](const Candidate& c) { return c.state == Candidate::Waiting; });
+    if (next == candidates_.end()) return;
+    next->state = Candidate::Judging;
+    emit candidates_changed();
+    const auto index = static_cast<std::size_t>(next - candidates_.begin());
+    auto verdict = std::make_shared<Verdict>();
+    try_work_.run(
+        [recording = recording_, fix = next->fix, before = findings_, verdict](Control& control) {
+            TryOptions options;
+            options.before = before, options.control = &control;
+            *verdict = try_fix(*recording, fix, options);
+        },
+        [this, index, verdict] {
+            if (index < candidates_.size()) candidates_[index].verdict = std::move(*verdict), candidates_[index].state = Candidate::Judged;
+            emit candidates_changed();
+            judge_next();
+        });
+}
+
+QString Session::case_path() const {
+    const QFileInfo info(path_);
+    return info.path() + "/" + info.completeBaseName() + ".case.json";
+}
+
+void Session::save_case() {
+    nlohmann::json fixes = nlohmann::json::array();
+    for (const Fix& f : own_) fixes.push_back(json_of(f));
+    const nlohmann::json all = {{"case", 1}, {"recording", QFileInfo(path_).fileName().toStdString()}, {"fixes", fixes}};
+    try {
+        write_file(case_path().toStdString(), all.dump(1) + "\n");
+    } catch (const std::exception& e) {
+        emit said(QString("The case was not kept: %1").arg(QString::fromUtf8(e.what())));
+    }
+}
+
+void Session::load_case() {
+    if (!QFileInfo::exists(case_path())) return;
+    try {
+        const nlohmann::json all = nlohmann::json::parse(read_file(case_path().toStdString(), 1 << 26), nullptr, false);
+        if (!all.is_object() || !all.contains("fixes") || !all["fixes"].is_array()) throw BadInput(case_path().toStdString(), 0, "is not a case, expected {\"case\":1,\"fixes\":[…]}");
+        for (const auto& f : all["fixes"]) own_.push_back(fix_from_json(f, case_path().toStdString()));
+    } catch (const std::exception& e) {
+        emit said(QString::fromUtf8(e.what()));
+    }
+}
+
+} // namespace oddbounce

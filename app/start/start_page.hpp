@@ -1,0 +1,41 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a person sees first: open, drop, recent recordings, and the samples with what is wrong in each.
+#pragma once
+
+#include <QWidget>
+
+namespace oddbounce {
+
+struct Sample {
+    QString path, title, what;
+};
+/// The samples that lie beside the program or in its share folder; empty where there are none.
+std::vector<Sample> samples();
+
+class StartPage : public QWidget {
+    Q_OBJECT
+  public:
+    explicit StartPage(QWidget* parent = nullptr);
+    void show_recent(const QStringList& paths);
+
+  signals:
+    void wants(const QString& path);
+    void wants_dialog();
+
+  protected:
+    void paintEvent(QPaintEvent*) override;
+    void mousePressEvent(QMouseEvent*) override;
+    void mouseMoveEvent(QMouseEvent*) override;
+
+  private:
+    struct Spot {
+        QRectF where;
+        QString path;
+    };
+    std::vector<Sample> samples_;
+    QStringList recent_;
+    std::vector<Spot> spots_;
+    QPointF pointer_;
+};
+
+} // namespace oddbounce

@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Colours and type of both themes. Meanings are the same in both: docs/user-guide.md, "How things are drawn".
+#pragma once
+
+#include <QColor>
+#include <QFont>
+#include <QString>
+
+class QApplication;
+
+namespace oddbounce {
+
+struct Theme {
+    bool dark = false;
+    QColor paper, panel, ink, soft, rule, chosen, fixed, moving, sensor, ray, candidate, finding, shade;
+
+    static const Theme& light();
+    static const Theme& night();
+    static const Theme& current();
+    static void use(QApplication& app, bool dark);
+
+    QColor tint(const QColor& c, double alpha) const;
+};
+
+/// Interface type by pixel size; `bold` for headings. Figures are tabular where the font has them.
+QFont type(int pixels, bool bold = false);
+
+} // namespace oddbounce

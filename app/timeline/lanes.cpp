@@ -1,0 +1,81 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "timeline/lanes.hpp"
+
+#include "fault/telling.hpp"
+
+#include <cmath>
+
+namespace oddbounce {
+
+std::vector<Lane> lanes_for(const Session& s, std::size_t most) {
+    struct Ranked {
+        Lane lane;
+        double rank = 0.0;
+    };
+    std::map<std::pair<Slot, Slot>, Ranked> by_pair;
+    const Finding* f = s.finding();
+    for (const Encounter& e : s.encounters()) {
+        if (e.does == Does::Nothing) continue;
+        const World w = s.recording()->world_at(e.first);
+        const Slot a = w.colliders()[static_cast<std::size_t>(e.a)].body, b = w.colliders()[static_cast<std::size_t>(e.b)].body;
+        if (s.body() >= 0 && a != s.body() && b != s.body()) continue;
+        Ranked& r = by_pair[{std::min(a, b), std::max(a, b)}];
+        const bool mine_first = b == s.body() ? false : true;
+        if (r.lane.encounters.empty())
+            r.lane.name = QString::fromStdString(body_name(w, mine_first ? a : b) + " · " + body_name(w, mine_first ? b : a));
+        r.lane.encounters.push_back(&e);
+        r.rank += static_cast<double>(e.touches.size()) + 0.01 * static_cast<double>(e.gap.size());
+        const auto in = [&](Slot body) {
+            return f && std::find(f->bodies.begin(), f->bodies.end(), s.recording()->body_ids()[static_cast<std::size_t>(body)]) != f->bodies.end();
+        };
+        if (in(a) && in(b)) r.rank += 1e9;
+    }
+    std::vector<Ranked> all;
+    for (auto& [pair, r] : by_pair) all.push_back(std::move(r));
+    std::stable_sort(all.begin(), all.end(), [](const Ranked& a, const Ranked& b) { return a.rank > b.rank; });
+    std::vector<Lane> out;
+    for (std::size_t i = 0; i < std::min(most, all.size()); ++i) out.push_back(std::move(all[i].lane));
+    return out;
+}
+
+Plot plot_of(const Session& s, const QString& what) {
+    const Recording& r = *s.recording();
+    Plot plot{what, QString::fromStdString(r.header.unit) + (what == "gap" ? "" : "/s"), {}};
+    const Finding* f = s.finding();
+    const bool pair = what != "speed" && f && f->colliders.size() > 1;
+    if (!pair && s.body() < 0) return plot;
+    const Slot a = pair ? r.collider_slot(f->colliders[0]) : -1, b = pair ? r.collider_slot(f->colliders[1]) : -1;
+    if (!pair) plot.name = "speed", plot.unit = QString::fromStdString(r.header.unit) + "/s";
+    World w = r.world_at(0);
+    for (std::size_t i = 0; i < r.frames.size(); ++i) {
+        if (i > 0) w.step(r.frames[i]);
+        double value = std::nan("");
+        if (!pair) {
+            const BodyState& body = w.bodies()[static_cast<std::size_t>(s.body())];
+            if (body.present && body.velocity_known) value = glm::length(body.velocity);
+        } else if (const PairView v = pair_at(w, a, b); v.known) value = what == "gap" ? v.gap : closing_speed(w, a, b, v.normal);
+        plot.values.push_back(value);
+    }
+    return plot;
+}
+
+void Ruler::zoom_at(double pixel, double factor, double most) {
+    const double fixed = from(pixel), span = std::clamp((last - first) / factor, 0.25, std::max(1.0, most * 1.1));
+    const double share = (pixel - left) / (right - left);
+    first = fixed - share * span, last = first + span;
+    pan(0.0, most);
+}
+
+void Ruler::pan(double pixels, double most) {
+    const double span = last - first, by = -pixels / (right - left) * span;
+    first = std::clamp(first + by, -0.1 * span, std::max(-0.1 * span, most - 0.9 * span));
+    last = first + span;
+}
+
+double Ruler::label_step(double pixels) const {
+    const double least = pixels / (right - left) * (last - first), ten = std::pow(10.0, std::floor(std::log10(std::max(least, 1e-9))));
+    const double step = least <= ten ? ten : least <= 2 * ten ? 2 * ten : least <= 5 * ten ? 5 * ten : 10 * ten;
+    return std::max(1.0, step);
+}
+
+} // namespace oddbounce

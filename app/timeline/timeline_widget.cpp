@@ -1,0 +1,285 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "timeline/timeline_widget.hpp"
+
+#include "fault/telling.hpp"
+#include "theme/theme.hpp"
+
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+
+#include <cmath>
+
+namespace oddbounce {
+
+namespace {
+constexpr double label_width = 96.0, row = 22.0, head = 24.0, least_plot = 56.0;
+}
+
+TimelineWidget::TimelineWidget(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    setMinimumHeight(170);
+    setToolTip("A click goes to that time. The wheel zooms, with Shift it pans.");
+    connect(&session_, &Session::recording_changed, this, [this] {
+        ruler_.first = -1.0, ruler_.last = std::max(2.0, session_.last_moment() + 1.0);
+        refresh();
+    });
+    for (auto signal : {&Session::findings_changed, &Session::body_changed, &Session::scan_changed}) connect(&session_, signal, this, &TimelineWidget::refresh);
+    connect(&session_, &Session::finding_changed, this, [this] {
+        if (const Finding* f = session_.finding()) {
+            const double middle = session_.touch_moment(*f), last = static_cast<double>(session_.recording()->frame_index(f->last));
+            const double half = std::max(12.0, 0.8 * (last - middle) + 8.0);
+            ruler_.first = middle - half, ruler_.last = middle + half + std::max(0.0, last - middle) * 0.4;
+        }
+        refresh();
+    });
+    connect(&session_, &Session::moment_changed, this, &TimelineWidget::show_moment);
+}
+
+void TimelineWidget::plot(const QString& what) {
+    what_ = what;
+    refresh();
+}
+
+void TimelineWidget::refresh() {
+    lanes_.clear(), plot_ = {};
+    const Recording* r = session_.recording();
+    if (!r || r->header.space == 3) return update();
+    rays_ = r->header.has(Channel::Rays), events_ = r->header.has(Channel::Events);
+    const double rows = 1.0 + rays_ + events_;
+    const double room = height() - head - rows * row - least_plot;
+    lanes_ = lanes_for(session_, static_cast<std::size_t>(std::max(1.0, std::floor(room / row))));
+    plot_ = plot_of(session_, what_);
+    update();
+}
+
+void TimelineWidget::show_moment() {
+    const double m = session_.moment(), span = ruler_.last - ruler_.first;
+    if (m < ruler_.first + 0.03 * span || m > ruler_.last - 0.03 * span) ruler_.first = m - 0.5 * span, ruler_.last = m + 0.5 * span;
+    update();
+}
+
+std::pair<std::size_t, std::size_t> TimelineWidget::visible() const {
+    const double last = session_.last_moment();
+    return {static_cast<std::size_t>(std::clamp(std::floor(ruler_.first), 0.0, last)), static_cast<std::size_t>(std::clamp(std::ceil(ruler_.last), 0.0, last))};
+}
+
+void TimelineWidget::label(QPainter& p, double y, const QString& text) const {
+    p.setPen(Theme::current().soft), p.setFont(type(12));
+    p.drawText(QRectF(4, y, label_width - 12, row), Qt::AlignRight | Qt::AlignVCenter, p.fontMetrics().elidedText(text, Qt::ElideRight, static_cast<int>(label_width) - 14));
+}
+
+void TimelineWidget::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    const Theme& th = Theme::current();
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(rect(), th.panel);
+    if (!session_.recording() || session_.recording()->header.space == 3) return;
+    ruler_.left = label_width, ruler_.right = width() - 14.0;
+    paint_ruler(p);
+    double y = head;
+    const auto next = [&](auto&& paint) {
+        p.save();
+        p.setClipRect(QRectF(ruler_.left - 6, y, ruler_.right - ruler_.left + 12, row));
+        paint();
+        p.restore();
+        y += row;
+        p.setPen(QPen(th.tint(th.rule, 0.7), 1.0));
+        p.drawLine(QPointF(0, y), QPointF(width(), y));
+    };
+    label(p, y, "findings"), next([&] { paint_findings(p, y); });
+    for (const Lane& lane : lanes_) label(p, y, lane.name), next([&] { paint_lane(p, lane, y); });
+    if (rays_) label(p, y, "rays"), next([&] { paint_rays(p, y); });
+    if (events_) label(p, y, "events"), next([&] { paint_events(p, y); });
+    const QRectF area(ruler_.left, y + 8, ruler_.right - ruler_.left, height() - y - 16);
+    p.save();
+    p.setClipRect(QRectF(ruler_.left - 6, y, ruler_.right - ruler_.left + 12, height() - y));
+    paint_plot(p, area);
+    p.restore();
+    if (!plot_.values.empty()) label(p, area.top() + area.height() / 2 - row, plot_.name), label(p, area.top() + area.height() / 2 - 4, plot_.unit);
+    const double x = ruler_.to(session_.moment());
+    if (x < ruler_.left - 1 || x > ruler_.right + 1) return;
+    p.setPen(QPen(th.ink, 1.6));
+    p.drawLine(QPointF(x, head - 4), QPointF(x, height()));
+    const QPointF tip[3] = {QPointF(x - 6, head - 14), QPointF(x + 6, head - 14), QPointF(x, head - 4)};
+    p.setBrush(th.ink);
+    p.drawPolygon(tip, 3);
+}
+
+void TimelineWidget::paint_ruler(QPainter& p) {
+    const Theme& th = Theme::current();
+    const double step = ruler_.label_step(46.0);
+    p.setFont(type(12));
+    const auto& frames = session_.recording()->frames;
+    for (double f = std::ceil(std::max(0.0, ruler_.first) / step) * step; f <= std::min(ruler_.last, session_.last_moment()); f += step) {
+        const double x = ruler_.to(f);
+        p.setPen(QPen(th.tint(th.rule, 0.7), 1.0));
+        p.drawLine(QPointF(x, head), QPointF(x, height()));
+        p.setPen(th.soft);
+        p.drawText(QRectF(x - 40, 2, 80, head - 6), Qt::AlignCenter, QString::number(frames[static_cast<std::size_t>(f)].number));
+    }
+}
+
+void TimelineWidget::paint_findings(QPainter& p, double y) {
+    const Theme& th = Theme::current();
+    const Recording& r = *session_.recording();
+    for (const Finding& f : session_.findings()) {
+        const double from = ruler_.to(static_cast<double>(r.frame_index(f.first))), to = ruler_.to(static_cast<double>(r.frame_index(f.last)));
+        if (to < ruler_.left - 10 || from > ruler_.right + 10) continue;
+        const bool chosen = session_.finding() && session_.finding()->id == f.id;
+        const QRectF bar(from, y + 5, std::max(5.0, to - from), row - 10);
+        p.setPen(Qt::NoPen), p.setBrush(chosen ? th.finding : th.tint(th.finding, 0.5));
+        p.drawRoundedRect(bar, 3, 3);
+        if (!chosen) continue;
+        p.setPen(th.finding), p.setFont(type(12));
+        p.drawText(QRectF(bar.right() + 6, y, 160, row), Qt::AlignVCenter, QString::fromUtf8(fault_by_id(f.fault)->title).toLower());
+    }
+}
+
+/// Nearing: a thin line. Touch: a full bar. Overlap: filled below the line to its depth. Answers: ticks above.
+void TimelineWidget::paint_lane(QPainter& p, const Lane& lane, double y) {
+    const Theme& th = Theme::current();
+    const double middle = y + 10.0, slop = session_.recording()->slop();
+    for (const Encounter* e : lane.encounters) {
+        const auto first = static_cast<double>(e->first), last = static_cast<double>(e->last);
+        if (ruler_.to(last) < ruler_.left - 10 || ruler_.to(first) > ruler_.right + 10) continue;
+        const QColor color = e->does == Does::Notice ? th.sensor : th.moving;
+        p.setPen(QPen(color, 1.4));
+        p.drawLine(QPointF(ruler_.to(first), middle), QPointF(ruler_.to(last), middle));
+        const auto low = std::lower_bound(e->touches.begin(), e->touches.end(), visible().first);
+        double open_from = -1.0, open_to = -1.0;
+        const auto flush = [&] {
+            if (open_from < 0.0) return;
+            p.fillRect(QRectF(ruler_.to(open_from), middle - 5, std::max(2.5, ruler_.to(open_to) - ruler_.to(open_from)), 9), color);
+        };
+        for (auto it = low; it != e->touches.end() && *it <= visible().second + 1; ++it) {
+            const auto i = static_cast<double>(*it);
+            if (open_from >= 0.0 && i - 1.0 <= open_to + 1e-9) open_to = i;
+            else flush(), open_from = i - 0.5, open_to = i;
+            const float gap = e->gap[*it - e->first];
+            if (gap < -slop * 0.2) {
+                const double deep = std::min(7.0, 2.0 + 5.0 * static_cast<double>(-gap) / std::max(e->deepest, slop * 4.0));
+                p.fillRect(QRectF(ruler_.to(i - 0.5), middle + 4, std::max(1.5, ruler_.to(1.0) - ruler_.to(0.0) + 0.4), deep), th.tint(th.finding, 0.65));
+            }
+        }
+        flush();
+        p.setPen(Qt::NoPen), p.setBrush(th.ink);
+        for (std::size_t i : e->answers) {
+            const double x = ruler_.to(static_cast<double>(i));
+            const QPointF tick[3] = {QPointF(x - 4, y + 0.5), QPointF(x + 4, y + 0.5), QPointF(x, y + 5.5)};
+            p.drawPolygon(tick, 3);
+        }
+    }
+}
+
+void TimelineWidget::paint_rays(QPainter& p, double y) {
+    const Theme& th = Theme::current();
+    const auto [first, last] = visible();
+    double next = -1e9;
+    for (std::size_t i = first; i <= last; ++i) {
+        const double x = ruler_.to(static_cast<double>(i));
+        const auto& rays = session_.recording()->frames[i].rays;
+        if (rays.empty() || x < next) continue;
+        const bool hit = std::any_of(rays.begin(), rays.end(), [](const RayRow& r) { return r.hit.has_value(); });
+        p.setPen(QPen(th.ray, 1.5)), p.setBrush(hit ? QBrush(th.ray) : QBrush(th.panel));
+        p.drawEllipse(QPointF(x, y + row / 2), 3.4, 3.4);
+        next = x + 8.0; // fewer marks than pixels
+    }
+}
+
+void TimelineWidget::paint_events(QPainter& p, double y) {
+    const Theme& th = Theme::current();
+    const auto [first, last] = visible();
+    double next = -1e9;
+    p.setFont(type(12));
+    for (std::size_t i = first; i <= last; ++i) {
+        const auto& events = session_.recording()->frames[i].events;
+        const double x = ruler_.to(static_cast<double>(i));
+        if (events.empty() || x < ruler_.left - 60) continue;
+        p.setPen(QPen(th.ink, 1.4));
+        p.drawLine(QPointF(x, y + 5), QPointF(x, y + row - 5));
+        const QString name = QString::fromStdString(events[0].name);
+        if (x < next) continue;
+        p.drawText(QPointF(x + 4, y + row - 7), name);
+        next = x + p.fontMetrics().horizontalAdvance(name) + 10;
+    }
+}
+
+/// One column of pixels shows the least and the most of its frames, however many they are.
+void TimelineWidget::paint_plot(QPainter& p, const QRectF& area) {
+    const Theme& th = Theme::current();
+    if (plot_.values.empty() || area.height() < 12) return;
+    const auto [first, last] = visible();
+    double low = infinity, high = -infinity;
+    for (std::size_t i = first; i <= last; ++i)
+        if (!std::isnan(plot_.values[i])) low = std::min(low, plot_.values[i]), high = std::max(high, plot_.values[i]);
+    if (low > high) return;
+    if (plot_.name == "speed") low = std::min(low, 0.0);
+    if (high - low < 1e-9) high += 0.5, low -= 0.5;
+    const auto y_of = [&](double v) { return area.bottom() - (v - low) / (high - low) * area.height(); };
+    if (low < 0.0 && high > 0.0) {
+        p.setPen(QPen(th.rule, 1.0, Qt::DashLine));
+        p.drawLine(QPointF(area.left(), y_of(0)), QPointF(area.right(), y_of(0)));
+    }
+    p.setPen(QPen(th.ink, 1.5));
+    const double frames_a_pixel = (ruler_.last - ruler_.first) / std::max(1.0, ruler_.right - ruler_.left);
+    if (frames_a_pixel > 1.0) {
+        for (double x = ruler_.left; x <= ruler_.right; x += 1.0) {
+            const auto a = static_cast<std::ptrdiff_t>(ruler_.from(x)), b = static_cast<std::ptrdiff_t>(ruler_.from(x + 1.0));
+            double least = infinity, most = -infinity;
+            for (std::ptrdiff_t i = std::max<std::ptrdiff_t>(0, a); i <= b && i < static_cast<std::ptrdiff_t>(plot_.values.size()); ++i)
+                if (const double v = plot_.values[static_cast<std::size_t>(i)]; !std::isnan(v)) least = std::min(least, v), most = std::max(most, v);
+            if (least <= most) p.drawLine(QPointF(x, y_of(least)), QPointF(x, y_of(most) - 0.5));
+        }
+    } else {
+        QPainterPath path;
+        bool open = false;
+        for (std::size_t i = first; i <= last; ++i) {
+            const double v = plot_.values[i];
+            if (std::isnan(v)) { open = false; continue; }
+            const QPointF q(ruler_.to(static_cast<double>(i)), y_of(v));
+            if (open) path.lineTo(q);
+            else path.moveTo(q);
+            open = true;
+        }
+        p.drawPath(path);
+    }
+    p.setPen(th.soft), p.setFont(type(11));
+    p.drawText(QRectF(area.right() - 120, area.top() - 7, 120, 14), Qt::AlignRight, QString::fromStdString(figure(high)));
+    p.drawText(QRectF(area.right() - 120, area.bottom() - 9, 120, 14), Qt::AlignRight, QString::fromStdString(figure(low)));
+}
+
+void TimelineWidget::resizeEvent(QResizeEvent*) { refresh(); }
+
+void TimelineWidget::go_to(const QPointF& pixel) {
+    if (!session_.recording()) return;
+    // Within a sixteenth of a step; near a frame, the frame itself.
+    const double frame = ruler_.from(pixel.x()), whole = std::round(frame);
+    const double pixels_a_frame = (ruler_.right - ruler_.left) / (ruler_.last - ruler_.first);
+    session_.set_moment(std::abs(frame - whole) * pixels_a_frame < 4.0 || pixels_a_frame < 24.0 ? whole : std::round(frame * 16.0) / 16.0);
+}
+
+void TimelineWidget::mousePressEvent(QMouseEvent* e) {
+    last_ = e->position();
+    if (e->button() != Qt::LeftButton) return;
+    if (e->position().y() > head && e->position().y() < head + row && session_.recording())
+        for (const Finding& f : session_.findings()) {
+            const double from = ruler_.to(static_cast<double>(session_.recording()->frame_index(f.first))), to = ruler_.to(static_cast<double>(session_.recording()->frame_index(f.last)));
+            if (e->position().x() >= from - 4 && e->position().x() <= std::max(to, from + 5) + 4) return session_.choose_finding(QString::fromStdString(f.id));
+        }
+    if (e->position().x() >= ruler_.left - 6) go_to(e->position());
+}
+
+void TimelineWidget::mouseMoveEvent(QMouseEvent* e) {
+    if (e->buttons() & Qt::LeftButton && e->position().x() >= ruler_.left - 6) go_to(e->position());
+    else if (e->buttons() & (Qt::MiddleButton | Qt::RightButton)) ruler_.pan(e->position().x() - last_.x(), session_.last_moment()), update();
+    last_ = e->position();
+}
+
+void TimelineWidget::wheelEvent(QWheelEvent* e) {
+    const double turn = e->angleDelta().y() != 0 ? e->angleDelta().y() : e->angleDelta().x();
+    if (e->modifiers() & Qt::ShiftModifier) ruler_.pan(turn * 0.5, session_.last_moment());
+    else ruler_.zoom_at(e->position().x(), std::pow(1.002, turn), session_.last_moment());
+    update();
+}
+
+} // namespace oddbounce

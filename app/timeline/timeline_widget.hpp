@@ -1,0 +1,47 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The timeline: a lane an encounter, findings on top, events and rays, a plot on the same ruler.
+#pragma once
+
+#include "timeline/lanes.hpp"
+
+#include <QWidget>
+
+namespace oddbounce {
+
+class TimelineWidget : public QWidget {
+    Q_OBJECT
+  public:
+    explicit TimelineWidget(Session& session, QWidget* parent = nullptr);
+    void plot(const QString& what); ///< "speed", "gap", "closing"
+    const Ruler& ruler() const { return ruler_; }
+
+  protected:
+    void paintEvent(QPaintEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
+    void mousePressEvent(QMouseEvent*) override;
+    void mouseMoveEvent(QMouseEvent*) override;
+    void wheelEvent(QWheelEvent*) override;
+
+  private:
+    void refresh();
+    void show_moment();
+    void go_to(const QPointF& pixel);
+    void paint_ruler(QPainter& p);
+    void paint_findings(QPainter& p, double y);
+    void paint_lane(QPainter& p, const Lane& lane, double y);
+    void paint_rays(QPainter& p, double y);
+    void paint_events(QPainter& p, double y);
+    void paint_plot(QPainter& p, const QRectF& area);
+    void label(QPainter& p, double y, const QString& text) const;
+    std::pair<std::size_t, std::size_t> visible() const;
+
+    Session& session_;
+    Ruler ruler_;
+    std::vector<Lane> lanes_;
+    Plot plot_;
+    QString what_ = "speed";
+    QPointF last_;
+    bool rays_ = false, events_ = false;
+};
+
+} // namespace oddbounce

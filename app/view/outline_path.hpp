@@ -1,0 +1,16 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A collider's outline as a path in pixels.
+#pragma once
+
+#include "shape/geometry.hpp"
+#include "view/mapping.hpp"
+
+#include <QPainterPath>
+
+namespace oddbounce {
+
+/// Corners of an outline in the body's frame with its roundness spelled out as short edges.
+std::vector<Vec2> spelled_out(const Outline& outline);
+QPainterPath outline_path(const Geometry& geometry, const Pose& pose, const Mapping& mapping);
+
+} // namespace oddbounce

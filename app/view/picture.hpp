@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A whole picture of a moment: the view without its window, for files and tests.
+#pragma once
+
+#include "view/scene_painter.hpp"
+
+namespace oddbounce {
+
+/// Where the view looks by itself: the finding's surroundings, else all that moves, else everything.
+Mapping first_look(const Session& session, const QRectF& area);
+/// Options for what is chosen in the session; `changed` keeps the candidate's definitions alive.
+SceneOptions scene_options(const Session& session, std::shared_ptr<Recording>& changed);
+/// Paints the scene and, if a finding is chosen, the loupe in a corner.
+void paint_moment(QPainter& painter, const Session& session, const Mapping& mapping, SceneOptions options, bool loupe);
+/// The enlarged place of the chosen finding with its number, in a corner of the mapping's area.
+void paint_loupe(QPainter& painter, const Session& session, const Mapping& outer, SceneOptions options);
+/// Writes PNG or SVG by the ending of `path`; false and a sentence where it cannot.
+bool save_picture(const Session& session, const QString& path, const QSize& size, QString& error);
+
+} // namespace oddbounce

@@ -1,0 +1,60 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Draws a moment of a recording: the same hand for the view, the loupe, the strip and saved pictures.
+// Shape first, then colour: docs/user-guide.md, "How things are drawn".
+#pragma once
+
+#include "fault/finding.hpp"
+#include "fix/rerun.hpp"
+#include "session/session.hpp"
+#include "view/mapping.hpp"
+
+#include <QPainter>
+
+namespace oddbounce {
+
+struct SceneOptions {
+    Slot body = -1;                   ///< the chosen one: heavier outline, swept band, velocity
+    const Finding* finding = nullptr; ///< its colliders in vermilion
+    const std::vector<Track>* course = nullptr; ///< of the candidate, for `course_body`
+    Slot course_body = -1;
+    const Recording* changed = nullptr;         ///< candidate's definitions, for its outlines
+    const std::set<Slot>* hidden = nullptr;
+    bool ghosts = false, names = true, grid = true, plain = false; ///< plain: no contacts, rays, arrows
+    bool fixed_only = false, moving_only = false;                  ///< for the cached layer
+    double line = 1.6;                                             ///< outline width in pixels
+};
+
+class ScenePainter {
+  public:
+    ScenePainter(QPainter& painter, const Mapping& mapping, const Recording& recording, const Instant& instant, const SceneOptions& options);
+    void background();
+    void bodies();
+    void marks(); ///< contacts, rays, arrows, swept band, candidate, names
+    void scale_bar();
+
+  private:
+    void collider(Slot c);
+    void hatch(const Geometry& g, const Pose& pose);
+    void comb(const Geometry& g, const Pose& pose, const Vec3& pass);
+    void cross_hatch(const QPainterPath& path, const QColor& color);
+    void struck_eye(const QPointF& at);
+    void heading(const Geometry& g, const Pose& pose);
+    void contacts();
+    void rays();
+    void arrows(Slot body);
+    void band(Slot body);
+    void ghosts(Slot body);
+    void course();
+    void name_all();
+    bool in_finding(Slot c) const;
+    bool seen(const Geometry& g, const Pose& pose) const;
+
+    QPainter& p_;
+    const Mapping& m_;
+    const Recording& r_;
+    const Instant& t_;
+    SceneOptions o_;
+    Box seen_;
+};
+
+} // namespace oddbounce

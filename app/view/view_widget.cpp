@@ -1,0 +1,215 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "view/view_widget.hpp"
+
+#include "fault/telling.hpp"
+#include "theme/theme.hpp"
+
+#include <QMouseEvent>
+#include <QWheelEvent>
+
+namespace oddbounce {
+
+ViewWidget::ViewWidget(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    setMouseTracking(true);
+    setMinimumSize(240, 180);
+    setFocusPolicy(Qt::ClickFocus);
+    setAccessibleName("view of the moment");
+    connect(&session_, &Session::recording_changed, this, [this] { fresh_ = true, measure_.clear(), look_at_all(); });
+    connect(&session_, &Session::moment_changed, this, [this] { follow_body(), update(); });
+    connect(&session_, &Session::finding_changed, this, [this] {
+        options_ = scene_options(session_, changed_);
+        if (session_.finding()) look_at_finding();
+        update();
+    });
+    connect(&session_, &Session::body_changed, this, [this] { options_ = scene_options(session_, changed_), still_key_.clear(), update(); });
+    connect(&session_, &Session::candidates_changed, this, [this] { options_ = scene_options(session_, changed_), update(); });
+    // The list of findings moves in memory while a scan runs: never keep a pointer into it.
+    connect(&session_, &Session::findings_changed, this, [this] { options_ = scene_options(session_, changed_), update(); });
+}
+
+void ViewWidget::look_at_finding() {
+    if (!session_.recording()) return;
+    mapping_ = first_look(session_, rect());
+    update();
+}
+
+void ViewWidget::look_at_all() {
+    if (!session_.recording()) return;
+    const Recording& r = *session_.recording();
+    mapping_.area = rect();
+    mapping_.look_up(r.header.up);
+    Box box;
+    const World& w = *session_.instant().now;
+    for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c)
+        if (w.live(c)) box.add(w.colliders()[static_cast<std::size_t>(c)].geometry->bounds(w.body_of(c).pose));
+    if (box.empty()) box.add(Vec3(-1.0)), box.add(Vec3(1.0));
+    mapping_.fit(box, 40.0);
+    update();
+}
+
+void ViewWidget::toggle_hold() { hold_ = !hold_ && session_.body() >= 0, follow_body(), update(); }
+void ViewWidget::toggle_ghosts() { ghosts_ = !ghosts_, update(); }
+void ViewWidget::toggle_loupe() { loupe_ = !loupe_, update(); }
+void ViewWidget::toggle_measure() { measuring_ = !measuring_, measure_.clear(), setCursor(measuring_ ? Qt::CrossCursor : Qt::ArrowCursor), update(); }
+
+void ViewWidget::follow_body() {
+    if (!hold_ || session_.body() < 0 || !session_.recording()) return;
+    mapping_.center = flat(session_.instant().pose(session_.body()).at);
+}
+
+/// Fixed colliders, drawn once until the look or the still scene changes.
+void ViewWidget::still_layer() {
+    const Instant& t = session_.instant();
+    const Mapping& m = mapping_;
+    const QString key = QString("%1 %2 %3 %4 %5 %6 %7").arg(t.now->still_version()).arg(m.center.x, 0, 'g', 17).arg(m.center.y, 0, 'g', 17)
+                            .arg(m.scale, 0, 'g', 17).arg(width()).arg(height()).arg(Theme::current().dark) +
+                        (options_.finding ? QString::fromStdString(options_.finding->id) : QString());
+    if (key == still_key_) return;
+    still_key_ = key;
+    still_ = QPixmap(size() * devicePixelRatioF());
+    still_.setDevicePixelRatio(devicePixelRatioF());
+    QPainter p(&still_);
+    SceneOptions o = options_;
+    o.fixed_only = true, o.hidden = nullptr;
+    std::set<Slot> hidden;
+    for (Slot b = 0; b < static_cast<Slot>(t.now->bodies().size()); ++b)
+        if (session_.hidden(b)) hidden.insert(b);
+    o.hidden = &hidden;
+    ScenePainter painter(p, m, *session_.recording(), t, o);
+    painter.background(), painter.bodies();
+}
+
+void ViewWidget::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    const Theme& th = Theme::current();
+    if (!session_.recording()) return p.fillRect(rect(), th.paper);
+    mapping_.area = rect();
+    if (session_.recording()->header.space == 3) {
+        p.fillRect(rect(), th.paper);
+        p.setPen(th.soft), p.setFont(type(14));
+        p.drawText(rect().adjusted(40, 0, -40, 0), Qt::AlignCenter | Qt::TextWordWrap,
+                   "This recording has three dimensions. It is read and listed; drawing and judging it are not built yet.");
+        return;
+    }
+    still_layer();
+    p.drawPixmap(0, 0, still_);
+    SceneOptions o = options_;
+    o.moving_only = true, o.ghosts = ghosts_;
+    std::set<Slot> hidden;
+    for (Slot b = 0; b < static_cast<Slot>(session_.instant().now->bodies().size()); ++b)
+        if (session_.hidden(b)) hidden.insert(b);
+    o.hidden = &hidden;
+    ScenePainter painter(p, mapping_, *session_.recording(), session_.instant(), o);
+    painter.bodies(), painter.marks(), painter.scale_bar();
+    if (loupe_) paint_loupe(p, session_, mapping_, options_);
+    measure_lines(p);
+    if (hold_) {
+        p.setPen(th.soft), p.setFont(type(12));
+        p.drawText(rect().adjusted(0, 10, -14, 0), Qt::AlignRight | Qt::AlignTop, "holding on to the body · H lets go");
+    }
+}
+
+void ViewWidget::measure_lines(QPainter& p) const {
+    if (!measuring_) return;
+    const Theme& th = Theme::current();
+    const Recording& r = *session_.recording();
+    p.setFont(type(12, true));
+    std::vector<Vec2> points = measure_;
+    points.push_back(measure_tip_);
+    p.setPen(QPen(th.ink, 1.2, Qt::DashLine));
+    for (std::size_t i = 1; i < points.size(); ++i) p.drawLine(mapping_.to(points[i - 1]), mapping_.to(points[i]));
+    QString text = "measure: click a first point";
+    if (points.size() == 2) text = QString::fromStdString(length_text(r, glm::length(points[1] - points[0])));
+    if (points.size() >= 3) {
+        const Vec2 u = unit(points[0] - points[1]), v = unit(points[2] - points[1]);
+        const double angle = glm::degrees(std::acos(std::clamp(glm::dot(u, v), -1.0, 1.0)));
+        text = QString("%1, %2, angle %3°").arg(QString::fromStdString(length_text(r, glm::length(points[1] - points[0]))),
+                                                QString::fromStdString(length_text(r, glm::length(points[2] - points[1])))).arg(angle, 0, 'f', 1);
+    }
+    const QPointF q = mapping_.to(points.back()) + QPointF(14, -10);
+    const QRectF box = p.fontMetrics().boundingRect(text).toRectF().translated(q).adjusted(-6, -4, 6, 4);
+    p.fillRect(box, th.panel);
+    p.setPen(th.ink);
+    p.drawText(q, text);
+}
+
+Slot ViewWidget::body_under(const QPointF& pixel) const {
+    if (!session_.recording() || session_.recording()->header.space == 3) return -1;
+    const Instant& t = session_.instant();
+    const Vec3 p = raised(mapping_.from(pixel));
+    Slot best = -1;
+    double nearest = 8.0 / mapping_.scale;
+    bool best_moves = false;
+    for (Slot c = 0; c < static_cast<Slot>(t.now->colliders().size()); ++c) {
+        const ColliderState& state = t.now->colliders()[static_cast<std::size_t>(c)];
+        if (!state.geometry || state.body < 0 || !t.present(state.body)) continue;
+        Box box = state.geometry->bounds(t.pose(state.body));
+        box.grow(nearest);
+        if (p.x < box.low.x || p.x > box.high.x || p.y < box.low.y || p.y > box.high.y) continue;
+        const double d = point_distance(p, *state.geometry, t.pose(state.body));
+        const bool moves = t.now->body_of(c).def->moves != Moves::Fixed;
+        if (d > nearest || (best_moves && !moves)) continue;
+        if (moves && !best_moves) best = state.body, best_moves = true, nearest = std::max(d, 0.0);
+        else best = state.body, nearest = std::max(d, 0.0);
+    }
+    return best;
+}
+
+QString ViewWidget::hover_text(const QPointF& pixel) const {
+    if (!session_.recording()) return {};
+    const Recording& r = *session_.recording();
+    const Vec2 at = mapping_.from(pixel);
+    QString text = QString("%1, %2 %3").arg(QString::fromStdString(figure(at.x)), QString::fromStdString(figure(at.y)), QString::fromStdString(r.header.unit));
+    const Slot body = body_under(pixel);
+    if (body < 0) return text;
+    const BodyState& b = session_.instant().now->bodies()[static_cast<std::size_t>(body)];
+    text += QString("   ·   %1, %2").arg(QString::fromStdString(body_name(*session_.instant().now, body)), word(b.def->moves));
+    if (b.def->moves != Moves::Fixed) text += QString(", %1").arg(QString::fromStdString(motion_text(r, b.velocity)));
+    for (Slot c : session_.instant().now->colliders_of(body)) {
+        const ColliderDef& d = *session_.instant().now->colliders()[static_cast<std::size_t>(c)].def;
+        text += QString("   ·   %1 %2%3").arg(word(d.shape.kind), word(d.role), d.layer.empty() ? "" : QString(", layer %1").arg(QString::fromStdString(d.layer)));
+        break;
+    }
+    return text;
+}
+
+void ViewWidget::resizeEvent(QResizeEvent*) {
+    mapping_.area = rect();
+    if (!fresh_ || !session_.recording()) return;
+    if (session_.finding()) look_at_finding();
+    else look_at_all();
+}
+
+void ViewWidget::wheelEvent(QWheelEvent* e) {
+    fresh_ = false;
+    mapping_.zoom_at(e->position(), std::pow(1.0015, e->angleDelta().y()));
+    update();
+}
+
+void ViewWidget::mousePressEvent(QMouseEvent* e) { pressed_ = last_ = e->position(), dragged_ = false; }
+
+void ViewWidget::mouseMoveEvent(QMouseEvent* e) {
+    if (!session_.recording()) return;
+    measure_tip_ = mapping_.from(e->position());
+    if (e->buttons() & (Qt::LeftButton | Qt::MiddleButton)) {
+        dragged_ = dragged_ || (e->position() - pressed_).manhattanLength() > 4;
+        if (dragged_) fresh_ = false, mapping_.pan(e->position() - last_), update();
+    } else emit hovered(hover_text(e->position()));
+    if (measuring_) update();
+    last_ = e->position();
+}
+
+void ViewWidget::mouseReleaseEvent(QMouseEvent* e) {
+    if (dragged_ || e->button() != Qt::LeftButton || !session_.recording()) return;
+    if (measuring_) {
+        if (measure_.size() == 3) measure_.clear();
+        measure_.push_back(mapping_.from(e->position()));
+        return update();
+    }
+    session_.choose_body(body_under(e->position()));
+}
+
+void ViewWidget::mouseDoubleClickEvent(QMouseEvent*) { session_.finding() ? look_at_finding() : look_at_all(); }
+void ViewWidget::leaveEvent(QEvent*) { emit hovered({}); }
+
+} // namespace oddbounce

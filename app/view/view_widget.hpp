@@ -1,0 +1,60 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The view: pan, zoom, hover, measure; what it draws is the scene painter's.
+#pragma once
+
+#include "view/picture.hpp"
+
+#include <QPixmap>
+#include <QWidget>
+
+namespace oddbounce {
+
+class ViewWidget : public QWidget {
+    Q_OBJECT
+  public:
+    explicit ViewWidget(Session& session, QWidget* parent = nullptr);
+
+    void look_at_finding();  ///< Z
+    void look_at_all();
+    void toggle_hold();      ///< H: the chosen body stays where it is on the screen
+    void toggle_ghosts();    ///< G
+    void toggle_loupe();     ///< L
+    void toggle_measure();   ///< M
+    bool holds() const { return hold_; }
+    const Mapping& mapping() const { return mapping_; }
+    /// What the pointer is over, as a sentence; empty for nothing.
+    QString hover_text(const QPointF& pixel) const;
+
+  signals:
+    void hovered(const QString& text);
+
+  protected:
+    void paintEvent(QPaintEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
+    void wheelEvent(QWheelEvent*) override;
+    void mousePressEvent(QMouseEvent*) override;
+    void mouseMoveEvent(QMouseEvent*) override;
+    void mouseReleaseEvent(QMouseEvent*) override;
+    void mouseDoubleClickEvent(QMouseEvent*) override;
+    void leaveEvent(QEvent*) override;
+
+  private:
+    void still_layer();
+    void measure_lines(QPainter& p) const;
+    Slot body_under(const QPointF& pixel) const;
+    void follow_body();
+
+    Session& session_;
+    Mapping mapping_;
+    QPixmap still_;
+    Mapping still_mapping_;
+    QString still_key_;
+    bool hold_ = false, ghosts_ = false, loupe_ = true, measuring_ = false, fresh_ = true, dragged_ = false;
+    QPointF pressed_, last_;
+    std::vector<Vec2> measure_; ///< up to three clicked points: length, then angle
+    Vec2 measure_tip_{0.0};
+    std::shared_ptr<Recording> changed_;
+    SceneOptions options_;
+};
+
+} // namespace oddbounce

@@ -1,0 +1,280 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "window.hpp"
+
+#include "fault/telling.hpp"
+#include "theme/theme.hpp"
+
+#include <QApplication>
+#include <QClipboard>
+#include <QCloseEvent>
+#include <QDialog>
+#include <QDragEnterEvent>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QGridLayout>
+#include <QHBoxLayout>
+#include <QInputDialog>
+#include <QMimeData>
+#include <QScrollArea>
+#include <QSettings>
+#include <QShortcut>
+#include <QStatusBar>
+#include <QVBoxLayout>
+
+namespace oddbounce {
+
+Window::Window(QWidget* parent) : QMainWindow(parent) {
+    setAcceptDrops(true);
+    build();
+    keys();
+    connect(&play_, &QTimer::timeout, this, &Window::tick);
+    connect(&session_, &Session::said, this, [this](const QString& s) { say(s); });
+    connect(view_, &ViewWidget::hovered, this, [this](const QString& s) { say(s); });
+    connect(account_, &AccountPanel::wants_plot, timeline_, &TimelineWidget::plot);
+    connect(start_, &StartPage::wants, this, &Window::open);
+    connect(start_, &StartPage::wants_dialog, this, &Window::ask_file);
+    for (auto signal : {&Session::moment_changed, &Session::recording_changed}) connect(&session_, signal, this, &Window::refresh_header);
+    restore();
+    refresh_header();
+}
+
+QWidget* Window::header() {
+    auto* bar = new QWidget;
+    bar->setFixedHeight(40);
+    auto* row = new QHBoxLayout(bar);
+    row->setContentsMargins(14, 0, 14, 0);
+    title_ = new QLabel, detail_ = new QLabel, moment_ = new QLabel, time_ = new QLabel, playing_ = new QLabel;
+    title_->setFont(type(14, true)), moment_->setFont(type(16, true));
+    for (QLabel* l : {detail_, time_, playing_}) l->setFont(type(12)), l->setForegroundRole(QPalette::PlaceholderText);
+    moment_->setMinimumWidth(190), moment_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    time_->setMinimumWidth(90);
+    row->addWidget(title_), row->addSpacing(12), row->addWidget(detail_), row->addStretch(2);
+    row->addWidget(moment_), row->addSpacing(12), row->addWidget(time_), row->addStretch(3), row->addWidget(playing_);
+    auto* keys_button = new QPushButton("keys");
+    keys_button->setToolTip("All keys (?)");
+    keys_button->setFocusPolicy(Qt::NoFocus);
+    connect(keys_button, &QPushButton::clicked, this, &Window::show_sheet);
+    row->addWidget(keys_button);
+    return bar;
+}
+
+void Window::build() {
+    findings_ = new FindingsPanel(session_), bodies_ = new BodiesPanel(session_);
+    view_ = new ViewWidget(session_), strip_ = new StripWidget(session_), timeline_ = new TimelineWidget(session_);
+    account_ = new AccountPanel(session_), tries_ = new TriesPanel(session_);
+    left_ = new QSplitter(Qt::Vertical);
+    left_->addWidget(findings_), left_->addWidget(bodies_);
+    left_->setSizes({500, 260});
+    down_ = new QSplitter(Qt::Vertical);
+    down_->addWidget(view_), down_->addWidget(strip_), down_->addWidget(timeline_);
+    down_->setSizes({430, 100, 230}), down_->setStretchFactor(0, 1);
+    auto* tries_area = new QScrollArea;
+    tries_area->setWidget(tries_), tries_area->setWidgetResizable(true), tries_area->setFrameShape(QFrame::NoFrame);
+    auto* right = new QSplitter(Qt::Vertical);
+    right->addWidget(account_), right->addWidget(tries_area);
+    right->setSizes({510, 250});
+    across_ = new QSplitter(Qt::Horizontal);
+    across_->addWidget(left_), across_->addWidget(down_), across_->addWidget(right);
+    across_->setSizes({244, 732, 304}), across_->setStretchFactor(1, 1);
+    for (QSplitter* s : {left_, down_, right, across_}) s->setHandleWidth(1), s->setChildrenCollapsible(false);
+
+    auto* review = new QWidget;
+    auto* column = new QVBoxLayout(review);
+    column->setContentsMargins(0, 0, 0, 0), column->setSpacing(0);
+    auto* line = new QFrame;
+    line->setFrameShape(QFrame::HLine), line->setFixedHeight(1);
+    column->addWidget(header()), column->addWidget(line), column->addWidget(across_, 1);
+    start_ = new StartPage;
+    pages_ = new QStackedWidget;
+    pages_->addWidget(start_), pages_->addWidget(review);
+    setCentralWidget(pages_);
+    status_ = new QLabel;
+    status_->setFont(type(12)), status_->setContentsMargins(10, 0, 0, 0);
+    statusBar()->addWidget(status_, 1), statusBar()->setSizeGripEnabled(false);
+    setWindowTitle("Odd Bounce");
+    resize(1280, 800);
+}
+
+void Window::add_key(const QString& keys, const QString& what, std::function<void()> run) {
+    for (const QString& one : keys.split(" or ")) {
+        auto* key = new QShortcut(QKeySequence(one), this);
+        connect(key, &QShortcut::activated, this, [run] { run(); });
+    }
+    shortcuts_.push_back({keys, what, std::move(run)});
+}
+
+void Window::keys() {
+    add_key("Space", "play, pause", [this] { play(); });
+    add_key("Right", "one frame on", [this] { session_.set_moment(std::floor(session_.moment() + 1e-6) + 1.0); });
+    add_key("Left", "one frame back", [this] { session_.set_moment(std::ceil(session_.moment() - 1e-6) - 1.0); });
+    add_key("Shift+Right", "ten frames on", [this] { session_.step_by(10); });
+    add_key("Shift+Left", "ten frames back", [this] { session_.step_by(-10); });
+    add_key("Alt+Right", "a sixteenth of a step on", [this] { session_.step_by(1.0 / 16); });
+    add_key("Alt+Left", "a sixteenth of a step back", [this] { session_.step_by(-1.0 / 16); });
+    add_key("Home", "first frame", [this] { session_.set_moment(0); });
+    add_key("End", "last frame", [this] { session_.set_moment(session_.last_moment()); });
+    add_key("Ctrl+J", "go to a frame…", [this] {
+        if (!session_.recording()) return;
+        bool ok = false;
+        const auto& frames = session_.recording()->frames;
+        const int n = QInputDialog::getInt(this, "Go to a frame", "frame", 0, static_cast<int>(frames.front().number), static_cast<int>(frames.back().number), 1, &ok);
+        if (ok && session_.recording()->frame_index(n) >= 0) session_.set_moment(static_cast<double>(session_.recording()->frame_index(n)));
+    });
+    add_key("+ or =", "play faster", [this] { faster(1); });
+    add_key("-", "play slower", [this] { faster(-1); });
+    add_key("N", "next finding", [this] { session_.next_finding(1); });
+    add_key("P", "previous finding", [this] { session_.next_finding(-1); });
+    add_key("T", "the touch", [this] { session_.go_to_touch(); });
+    add_key("Z", "to the finding's size", [this] { view_->look_at_finding(); });
+    add_key("A", "all of the scene", [this] { view_->look_at_all(); });
+    add_key("H", "hold on to the chosen body", [this] { view_->toggle_hold(); });
+    add_key("G", "ghosts of the neighbouring frames", [this] { view_->toggle_ghosts(); });
+    add_key("L", "loupe", [this] { view_->toggle_loupe(); });
+    add_key("M", "measure lengths and angles", [this] { view_->toggle_measure(); });
+    add_key("C", "new candidate…", [this] { tries_->new_candidate(); });
+    add_key("Ctrl+Z", "undo a change of candidates", [this] { session_.undo().undo(); });
+    add_key("Ctrl+Shift+Z", "redo it", [this] { session_.undo().redo(); });
+    add_key("Ctrl+F", "filter the findings", [this] { findings_->filter_line()->setFocus(); });
+    add_key("Ctrl+C", "copy the strip as a picture", [this] { QApplication::clipboard()->setImage(strip_->picture()), say("The strip was copied as a picture."); });
+    add_key("Ctrl+S", "save the view as PNG or SVG…", [this] { save_picture_as(); });
+    add_key("Ctrl+O", "open a recording…", [this] { ask_file(); });
+    add_key("Ctrl+W", "back to the start page", [this] { play_.stop(), pages_->setCurrentIndex(0); });
+    add_key("Ctrl+D", "light or dark", [this] { set_theme(!Theme::current().dark); });
+    add_key("Esc", "let go: measuring, body, filter", [this] { session_.choose_body(-1), findings_->filter_line()->clear(), view_->setFocus(); });
+    add_key("? or F1", "this sheet", [this] { show_sheet(); });
+}
+
+void Window::say(const QString& sentence, bool wrong) {
+    status_->setText(sentence);
+    QPalette p = status_->palette();
+    p.setColor(QPalette::WindowText, wrong ? Theme::current().finding : Theme::current().soft);
+    status_->setPalette(p);
+}
+
+bool Window::open(const QString& path) {
+    QString error;
+    play_.stop();
+    if (!session_.open(path, error)) {
+        say(error, true);
+        return false;
+    }
+    pages_->setCurrentIndex(1);
+    remember(path);
+    if (session_.recording()->warnings.empty()) say({});
+    view_->setFocus();
+    return true;
+}
+
+void Window::refresh_header() {
+    const Recording* r = session_.recording();
+    if (!r) return;
+    title_->setText(r->header.title.empty() ? QFileInfo(session_.path()).completeBaseName() : QString::fromStdString(r->header.title));
+    detail_->setText(QString("%1 frames · %2 a second · lengths in %3").arg(r->frames.size()).arg(r->header.rate).arg(QString::fromStdString(r->header.unit)));
+    moment_->setText(session_.moment_text());
+    const Instant& t = session_.instant();
+    const double end = r->seconds_at(t.index);
+    time_->setText(QString("%1 s").arg(end - (1.0 - t.fraction) * t.now->dt() * (t.index > 0), 0, 'f', 3));
+    setWindowTitle(title_->text() + " – Odd Bounce");
+}
+
+void Window::play() {
+    if (!session_.recording()) return;
+    if (play_.isActive()) play_.stop();
+    else {
+        if (session_.moment() >= session_.last_moment()) session_.set_moment(0);
+        play_.start(16);
+    }
+    playing_->setText(play_.isActive() ? QString("playing %1 steps a second").arg(speed()) : QString());
+}
+
+void Window::faster(int direction) {
+    speed_ = std::clamp(speed_ + direction, 0, static_cast<int>(speeds_.size()) - 1);
+    say(QString("playback: %1 steps a second").arg(speed()));
+    if (play_.isActive()) playing_->setText(QString("playing %1 steps a second").arg(speed()));
+}
+
+void Window::tick() {
+    session_.step_by(speed() * 0.016);
+    if (session_.moment() < session_.last_moment()) return;
+    play_.stop();
+    playing_->clear();
+}
+
+void Window::show_sheet() {
+    QDialog sheet(this);
+    sheet.setWindowTitle("Keys");
+    auto* grid = new QGridLayout(&sheet);
+    grid->setContentsMargins(24, 20, 24, 20), grid->setHorizontalSpacing(18);
+    const int half = (static_cast<int>(shortcuts_.size()) + 1) / 2;
+    for (int i = 0; i < static_cast<int>(shortcuts_.size()); ++i) {
+        auto* key = new QLabel(shortcuts_[static_cast<std::size_t>(i)].keys);
+        key->setFont(type(13, true));
+        grid->addWidget(key, i % half, i / half * 2);
+        grid->addWidget(new QLabel(shortcuts_[static_cast<std::size_t>(i)].what), i % half, i / half * 2 + 1);
+    }
+    sheet.exec();
+}
+
+void Window::ask_file() {
+    const QString path = QFileDialog::getOpenFileName(this, "Open a recording", QSettings().value("folder").toString(), "Bounce logs (*.bouncelog *.bouncelog.zst);;All files (*)");
+    if (!path.isEmpty()) open(path);
+}
+
+void Window::save_picture_as() {
+    if (!session_.recording()) return;
+    const QString path = QFileDialog::getSaveFileName(this, "Save the view", "moment.png", "Pictures (*.png *.svg)");
+    QString error;
+    if (path.isEmpty()) return;
+    if (save_picture(session_, path, view_->size(), error)) say(path + " was saved.");
+    else say(error, true);
+}
+
+void Window::remember(const QString& path) {
+    QSettings s;
+    const QString full = QFileInfo(path).absoluteFilePath();
+    QStringList recent = s.value("recent").toStringList();
+    recent.removeAll(full), recent.prepend(full);
+    while (recent.size() > 8) recent.removeLast();
+    s.setValue("recent", recent), s.setValue("folder", QFileInfo(full).path());
+    start_->show_recent(recent);
+}
+
+void Window::restore() {
+    QSettings s;
+    restoreGeometry(s.value("geometry").toByteArray());
+    across_->restoreState(s.value("across").toByteArray());
+    down_->restoreState(s.value("down").toByteArray());
+    left_->restoreState(s.value("left").toByteArray());
+    QStringList recent;
+    for (const QString& path : s.value("recent").toStringList())
+        if (QFileInfo::exists(path)) recent.push_back(path);
+    start_->show_recent(recent);
+}
+
+void Window::closeEvent(QCloseEvent* e) {
+    QSettings s;
+    s.setValue("geometry", saveGeometry()), s.setValue("across", across_->saveState());
+    s.setValue("down", down_->saveState()), s.setValue("left", left_->saveState());
+    e->accept();
+}
+
+void Window::set_theme(bool dark) {
+    Theme::use(*qApp, dark);
+    QSettings().setValue("dark", dark);
+    for (QWidget* w : findChildren<QWidget*>()) w->update();
+    emit session_.body_changed();
+}
+
+void Window::dragEnterEvent(QDragEnterEvent* e) {
+    if (e->mimeData()->hasUrls()) e->acceptProposedAction();
+}
+
+void Window::dropEvent(QDropEvent* e) {
+    for (const QUrl& url : e->mimeData()->urls())
+        if (url.isLocalFile()) {
+            open(url.toLocalFile());
+            return;
+        }
+}
+
+} // namespace oddbounce

@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The window: start page or review screen, its keys, and what it remembers.
+#pragma once
+
+#include "account/account_panel.hpp"
+#include "findings/findings_panel.hpp"
+#include "start/start_page.hpp"
+#include "strip/strip_widget.hpp"
+#include "timeline/timeline_widget.hpp"
+#include "tries/tries_panel.hpp"
+#include "view/view_widget.hpp"
+
+#include <QLabel>
+#include <QMainWindow>
+#include <QSplitter>
+#include <QStackedWidget>
+#include <QTimer>
+
+namespace oddbounce {
+
+/// One key and what it does: for actions, tooltips and the shortcut sheet alike.
+struct Shortcut {
+    QString keys, what;
+    std::function<void()> run;
+};
+
+class Window : public QMainWindow {
+    Q_OBJECT
+  public:
+    explicit Window(QWidget* parent = nullptr);
+
+    /// False: it could not be opened; the sentence stands in the status line and nothing changed.
+    bool open(const QString& path);
+    Session& session() { return session_; }
+    ViewWidget& view() { return *view_; }
+    TriesPanel& tries() { return *tries_; }
+    TimelineWidget& timeline() { return *timeline_; }
+    FindingsPanel& findings() { return *findings_; }
+    const std::vector<Shortcut>& shortcuts() const { return shortcuts_; }
+    QString said() const { return status_->text(); }
+    void set_theme(bool dark);
+    /// Steps a second that playback runs at now.
+    double speed() const { return speeds_[static_cast<std::size_t>(speed_)]; }
+
+  protected:
+    void dragEnterEvent(QDragEnterEvent*) override;
+    void dropEvent(QDropEvent*) override;
+    void closeEvent(QCloseEvent*) override;
+
+  private:
+    void build();
+    QWidget* header();
+    void keys();
+    void add_key(const QString& keys, const QString& what, std::function<void()> run);
+    void say(const QString& sentence, bool wrong = false);
+    void play();
+    void faster(int direction);
+    void tick();
+    void show_sheet();
+    void ask_file();
+    void save_picture_as();
+    void remember(const QString& path);
+    void restore();
+    void refresh_header();
+
+    Session session_;
+    QStackedWidget* pages_;
+    StartPage* start_;
+    FindingsPanel* findings_;
+    BodiesPanel* bodies_;
+    ViewWidget* view_;
+    StripWidget* strip_;
+    TimelineWidget* timeline_;
+    AccountPanel* account_;
+    TriesPanel* tries_;
+    QSplitter *across_, *down_, *left_;
+    QLabel *title_, *detail_, *moment_, *time_, *status_, *playing_;
+    QTimer play_;
+    std::vector<Shortcut> shortcuts_;
+    std::vector<double> speeds_{0.25, 0.5, 1, 2, 5, 15, 30, 60, 120};
+    int speed_ = 5;
+};
+
+} // namespace oddbounce
