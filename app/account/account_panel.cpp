@@ -34,20 +34,11 @@ std::vector<NumberRow> numbers_at(const Session& s) {
         }
     }
     const Slot body = s.body();
-    if (body >= 0 && t.present(body)) {
-        const BodyState& state = speeds.bodies()[static_cast<std::size_t>(body)];
-        const QString name = QString::fromStdString(body_name(*t.now, body));
-        const Pose pose = t.pose(body);
-        if (state.velocity_known) {
-            add("speed of " + name, speed_text(r, glm::length(state.velocity)), "speed");
-            add("velocity", figure(state.velocity.x) + ", " + figure(state.velocity.y));
-            add("travel a frame", length_text(r, glm::length(state.velocity) * t.now->dt()));
-        }
-        add("place", figure(pose.at.x) + ", " + figure(pose.at.y));
-        add("angle", figure(glm::degrees(pose.angle)) + "°");
-        const BodyState& now = t.now->bodies()[static_cast<std::size_t>(body)];
-        if (now.wishes) add("wish", figure(now.wish.x) + ", " + figure(now.wish.y));
-        if (r.header.has(Channel::Grounded)) add("grounded", now.grounded ? "yes" : "no");
+    const bool there = body >= 0 && t.present(body);
+    if (there && speeds.bodies()[static_cast<std::size_t>(body)].velocity_known) {
+        const Vec3 velocity = speeds.bodies()[static_cast<std::size_t>(body)].velocity;
+        add("speed of " + QString::fromStdString(body_name(*t.now, body)), speed_text(r, glm::length(velocity)), "speed");
+        add("travel a frame", length_text(r, glm::length(velocity) * t.now->dt()));
     }
     if (f)
         for (const char* key : {"thickness", "safe_speed", "substeps_needed", "expected_depth", "friction_needed", "overhang", "frames_between", "separation_between"})
@@ -60,6 +51,14 @@ std::vector<NumberRow> numbers_at(const Session& s) {
                     const bool plain = fact->unit == "count" || fact->unit == "frames";
                     add(names.at(key), figure(*v) + (plain || fact->unit.empty() ? "" : " " + fact->unit));
                 }
+    if (!there) return rows;
+    const BodyState& now = t.now->bodies()[static_cast<std::size_t>(body)];
+    const Pose pose = t.pose(body);
+    if (now.wishes) add("wish", figure(now.wish.x) + ", " + figure(now.wish.y));
+    if (r.header.has(Channel::Grounded) && (now.wishes || now.grounded)) add("grounded", now.grounded ? "yes" : "no");
+    if (now.velocity_known) add("velocity", figure(now.velocity.x) + ", " + figure(now.velocity.y));
+    add("place", figure(pose.at.x) + ", " + figure(pose.at.y));
+    add("angle", figure(glm::degrees(pose.angle)) + "°");
     return rows;
 }
 
@@ -92,8 +91,8 @@ void AccountPanel::paintEvent(QPaintEvent*) {
     p.fillRect(rect(), th.panel);
     spots_.clear();
     if (!session_.recording()) return;
-    const double numbers = 44.0 + 22.0 * static_cast<double>(numbers_at(session_).size());
-    const double split = std::max(height() * 0.38, height() - numbers);
+    // The account comes first; the numbers get what is left, at least seven rows of it.
+    const double split = height() - std::min(44.0 + 22.0 * 7.0, 44.0 + 22.0 * static_cast<double>(numbers_at(session_).size()));
     p.save();
     p.setClipRect(QRectF(0, 40, width(), split - 40));
     const double end = paint_account(p, 40.0 - scroll_, split);

@@ -44,7 +44,8 @@ void TimelineWidget::refresh() {
     lanes_.clear(), plot_ = {};
     const Recording* r = session_.recording();
     if (!r || r->header.space == 3) return update();
-    rays_ = r->header.has(Channel::Rays), events_ = r->header.has(Channel::Events);
+    rays_ = std::any_of(r->frames.begin(), r->frames.end(), [](const Frame& f) { return !f.rays.empty(); });
+    events_ = std::any_of(r->frames.begin(), r->frames.end(), [](const Frame& f) { return !f.events.empty(); });
     const double rows = 1.0 + rays_ + events_;
     const double room = height() - head - rows * row - least_plot;
     lanes_ = lanes_for(session_, static_cast<std::size_t>(std::max(1.0, std::floor(room / row))));
@@ -114,6 +115,7 @@ void TimelineWidget::paint_ruler(QPainter& p) {
         const double x = ruler_.to(f);
         p.setPen(QPen(th.tint(th.rule, 0.7), 1.0));
         p.drawLine(QPointF(x, head), QPointF(x, height()));
+        if (std::abs(x - ruler_.to(session_.moment())) < 18.0) continue; // the marker stands there
         p.setPen(th.soft);
         p.drawText(QRectF(x - 40, 2, 80, head - 6), Qt::AlignCenter, QString::number(frames[static_cast<std::size_t>(f)].number));
     }
@@ -156,7 +158,7 @@ void TimelineWidget::paint_lane(QPainter& p, const Lane& lane, double y) {
             if (open_from >= 0.0 && i - 1.0 <= open_to + 1e-9) open_to = i;
             else flush(), open_from = i - 0.5, open_to = i;
             const float gap = e->gap[*it - e->first];
-            if (gap < -slop * 0.2) {
+            if (e->does == Does::Solid && gap < -slop * 0.2) {
                 const double deep = std::min(7.0, 2.0 + 5.0 * static_cast<double>(-gap) / std::max(e->deepest, slop * 4.0));
                 p.fillRect(QRectF(ruler_.to(i - 0.5), middle + 4, std::max(1.5, ruler_.to(1.0) - ruler_.to(0.0) + 0.4), deep), th.tint(th.finding, 0.65));
             }

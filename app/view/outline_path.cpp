@@ -6,8 +6,10 @@ namespace oddbounce {
 namespace {
 constexpr double pi = 3.14159265358979323846;
 
-void arc(const Vec2& center, double radius, double from, double to, std::vector<Vec2>& out) {
-    const int steps = std::max(2, static_cast<int>(std::ceil(std::abs(to - from) / (pi / 18.0))));
+void arc(const Vec2& center, double radius, double from, double to, double scale, std::vector<Vec2>& out) {
+    // An edge of angle a strays radius * (1 - cos(a/2)) from the arc: a tenth of a pixel is not seen.
+    const double edge = std::clamp(2.0 * std::acos(1.0 - std::min(1.0, 0.1 / std::max(1e-9, radius * scale))), pi / 180.0, pi / 8.0);
+    const int steps = std::max(2, static_cast<int>(std::ceil(std::abs(to - from) / edge)));
     for (int i = 0; i <= steps; ++i) {
         const double a = from + (to - from) * i / steps;
         out.push_back(center + Vec2(std::cos(a), std::sin(a)) * radius);
@@ -15,12 +17,12 @@ void arc(const Vec2& center, double radius, double from, double to, std::vector<
 }
 } // namespace
 
-std::vector<Vec2> spelled_out(const Outline& o) {
+std::vector<Vec2> spelled_out(const Outline& o, double scale) {
     const std::size_t n = o.points.size();
     if (o.radius == 0.0 || n == 0) return o.points;
     std::vector<Vec2> out;
     if (n == 1) {
-        arc(o.points[0], o.radius, 0.0, 2.0 * pi, out);
+        arc(o.points[0], o.radius, 0.0, 2.0 * pi, scale, out);
         out.pop_back();
         return out;
     }
@@ -35,7 +37,7 @@ std::vector<Vec2> spelled_out(const Outline& o) {
         double to = std::atan2(n2.y, n2.x);
         while (to < from - 1e-9) to += 2.0 * pi;
         if (to - from > pi + 1e-6) out.push_back(p + (n1 + n2) * (o.radius / std::max(0.2, 1.0 + glm::dot(n1, n2)))); // reflex corner
-        else arc(p, o.radius, from, to, out);
+        else arc(p, o.radius, from, to, scale, out);
     }
     return out;
 }
@@ -44,7 +46,7 @@ QPainterPath outline_path(const Geometry& g, const Pose& pose, const Mapping& m)
     QPainterPath path;
     for (const Outline& o : g.outlines()) {
         bool first = true;
-        for (const Vec2& local : spelled_out(o)) {
+        for (const Vec2& local : spelled_out(o, m.scale)) {
             const QPointF p = m.to(pose.place(local));
             if (first) path.moveTo(p);
             else path.lineTo(p);

@@ -9,8 +9,9 @@
 
 namespace oddbounce {
 
-/// Corners of an outline in the body's frame with its roundness spelled out as short edges.
-std::vector<Vec2> spelled_out(const Outline& outline);
+/// Corners of an outline in the body's frame with its roundness spelled out as edges too short to see at
+/// `scale` pixels a unit.
+std::vector<Vec2> spelled_out(const Outline& outline, double scale);
 QPainterPath outline_path(const Geometry& geometry, const Pose& pose, const Mapping& mapping);
 
 } // namespace oddbounce

@@ -18,12 +18,14 @@ namespace {
 struct LoupeNumber {
     QString text;
     double size = 0.0; ///< the length that must be readable, unit
+    Vec2 at{0.0};      ///< where that length is
 };
 
 /// The number that the finding is about, at this moment.
 LoupeNumber loupe_number(const Session& s, const Finding& f) {
     const Recording& r = *s.recording();
     LoupeNumber out;
+    out.at = flat(f.at);
     if (f.colliders.size() < 2) return out;
     const Instant& t = s.instant();
     const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
@@ -35,7 +37,8 @@ LoupeNumber loupe_number(const Session& s, const Finding& f) {
     const double tiny = 1e-6 * std::min(ca.geometry->reach(), cb.geometry->reach());
     const double gap = std::abs(d.gap) < tiny ? 0.0 : d.gap;
     out.text = (gap < 0 ? "depth " : "gap ") + QString::fromStdString(length_text(r, std::abs(gap)));
-    out.size = std::abs(gap);
+    if (std::abs(gap) < 2.0 * std::min(ca.geometry->reach(), cb.geometry->reach())) out.at = flat((d.on_a + d.on_b) * 0.5);
+    out.size = std::max(std::abs(gap), 0.5 * f.number("thickness"));
     return out;
 }
 
@@ -50,7 +53,7 @@ void paint_loupe(QPainter& p, const Session& s, const Mapping& outer, SceneOptio
     const LoupeNumber number = loupe_number(s, *f);
     Mapping m = outer;
     m.area = frame.adjusted(0, 0, 0, -24);
-    m.center = flat(f->at);
+    m.center = number.at;
     // The length in question about a sixth of the loupe; never less than three times the view.
     const double slop = std::max(s.recording()->slop(), 1e-9);
     const double wanted = 0.16 * side / std::max(number.size, slop);

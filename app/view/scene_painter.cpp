@@ -27,6 +27,14 @@ void arrow(QPainter& p, const QPointF& from, const QPointF& to, const QColor& co
     p.drawPolygon(head, 3);
 }
 
+/// Text that stays readable over lines: a rim of paper round it.
+void halo_text(QPainter& p, const QRectF& where, const QString& text) {
+    QPainterPath path;
+    path.addText(where.left(), where.top() + p.fontMetrics().ascent(), p.font(), text);
+    p.strokePath(path, QPen(Theme::current().tint(Theme::current().paper, 0.9), 3.0, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    p.drawText(where, Qt::AlignLeft | Qt::AlignTop, text);
+}
+
 } // namespace
 
 ScenePainter::ScenePainter(QPainter& painter, const Mapping& mapping, const Recording& recording, const Instant& instant,
@@ -81,7 +89,7 @@ void ScenePainter::collider(Slot c) {
     if (!seen(g, pose)) return;
     const BodyDef& body = *t_.now->body_of(c).def;
     const bool moving = body.moves != Moves::Fixed, chosen = state.body == o_.body;
-    const bool mark = in_finding(c) && !moving;
+    const bool mark = in_finding(c) && body.id != o_.finding->bodies.front(); // what it met
     const double size = glm::length(g.bounds().size()) * m_.scale;
     const QPainterPath path = outline_path(g, pose, m_);
     const QColor line = mark ? th.finding : moving ? th.moving : th.fixed;
@@ -99,7 +107,7 @@ void ScenePainter::collider(Slot c) {
         return;
     }
     const bool hidden_thing = !state.def->seen || !body.seen;
-    if (moving && !g.open()) p_.fillPath(path, th.tint(th.moving, chosen ? 0.20 : 0.13));
+    if (moving && !mark && !g.open()) p_.fillPath(path, th.tint(th.moving, chosen ? 0.20 : 0.13));
     if (mark && !g.open()) p_.fillPath(path, th.tint(th.finding, 0.13));
     if (hidden_thing && size > 12.0) cross_hatch(path, th.tint(line, 0.7));
     if (!moving && !mark && !hidden_thing && size > 14.0) hatch(g, pose);
@@ -116,7 +124,7 @@ void ScenePainter::hatch(const Geometry& g, const Pose& pose) {
     p_.setPen(QPen(th.tint(th.fixed, 0.55), 1.0));
     for (const Outline& o : g.outlines()) {
         if (!o.closed || o.points.size() < 2) continue;
-        const std::vector<Vec2> points = spelled_out(o);
+        const std::vector<Vec2> points = spelled_out(o, m_.scale);
         std::vector<QPointF> q;
         for (const Vec2& v : points) q.push_back(m_.to(pose.place(v)));
         double area = 0.0;
@@ -209,9 +217,21 @@ void ScenePainter::marks() {
     if (!o_.plain) {
         rays();
         if (o_.body >= 0 && t_.present(o_.body)) arrows(o_.body);
-        contacts();
+        contacts(), touch();
     }
     if (o_.names) name_all();
+}
+
+/// The exact time of impact of the finding: its point, marked as a contact that nobody logged.
+void ScenePainter::touch() {
+    if (!o_.finding || o_.finding->fraction >= 1.0) return;
+    const std::ptrdiff_t last = r_.frame_index(o_.finding->last);
+    if (last != static_cast<std::ptrdiff_t>(t_.index) || std::abs(t_.fraction - o_.finding->fraction) > 1e-6) return;
+    const Theme& th = Theme::current();
+    const QPointF q = m_.to(flat(o_.finding->at));
+    const QPointF diamond[4] = {q + QPointF(0, -6), q + QPointF(6, 0), q + QPointF(0, 6), q + QPointF(-6, 0)};
+    p_.setPen(QPen(th.finding, 1.8)), p_.setBrush(th.panel);
+    p_.drawPolygon(diamond, 4);
 }
 
 void ScenePainter::contacts() {
@@ -296,11 +316,10 @@ void ScenePainter::band(Slot body) {
         const int steps = turning ? 12 : 1;
         // Convex hull of two outlines for each stretch: the tangent band.
         for (int i = 0; i < steps; ++i) {
-            const Mapping& m = m_;
             std::vector<QPointF> q;
             for (const double t : {static_cast<double>(i) / steps, static_cast<double>(i + 1) / steps})
                 for (const Outline& o : state.geometry->outlines())
-                    for (const Vec2& v : spelled_out(o)) q.push_back(m.to(move.at(t).place(v)));
+                    for (const Vec2& v : spelled_out(o, m_.scale)) q.push_back(m_.to(move.at(t).place(v)));
             std::sort(q.begin(), q.end(), [](const QPointF& a, const QPointF& b) { return a.x() != b.x() ? a.x() < b.x() : a.y() < b.y(); });
             std::vector<QPointF> hull;
             for (int pass = 0; pass < 2; ++pass) {
@@ -333,8 +352,10 @@ void ScenePainter::band(Slot body) {
     for (Slot c : t_.now->colliders_of(body))
         if (at(*t_.now, c).geometry) r = std::max(r, at(*t_.now, c).geometry->reach() * m_.scale);
     if (pixels > 26.0) {
-        p_.drawText(m_.to(flat(move.from.at)) + QPointF(r + 4, -r * 0.5), QString::number(t_.before->number()));
-        p_.drawText(m_.to(flat(move.to.at)) + QPointF(r + 4, r * 0.5 + 8), QString::number(t_.now->number()));
+        // Beside the band, not in it.
+        const QPointF way = along(flat(move.travel()), m_), side = QPointF(way.y(), -way.x()) / length(way) * (way.x() >= 0 ? 1.0 : -1.0);
+        for (const auto& [pose, number] : {std::pair(move.from, t_.before->number()), std::pair(move.to, t_.now->number())})
+            p_.drawText(QRectF(m_.to(flat(pose.at)) + side * (r + 12) - QPointF(30, 9), QSizeF(60, 18)), Qt::AlignCenter, QString::number(number));
     }
 }
 
@@ -412,7 +433,7 @@ void ScenePainter::name_all() {
         if (clash) continue;
         taken.push_back(where);
         p_.setPen(b == o_.body ? th.ink : th.soft);
-        p_.drawText(where, Qt::AlignLeft | Qt::AlignTop, name);
+        halo_text(p_, where, name);
     }
 }
 

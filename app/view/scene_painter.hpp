@@ -40,6 +40,7 @@ class ScenePainter {
     void struck_eye(const QPointF& at);
     void heading(const Geometry& g, const Pose& pose);
     void contacts();
+    void touch();
     void rays();
     void arrows(Slot body);
     void band(Slot body);

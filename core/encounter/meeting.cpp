@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "encounter/meeting.hpp"
 
-#include <oneapi/tbb/global_control.h>
 #include <oneapi/tbb/info.h>
 #include <oneapi/tbb/parallel_pipeline.h>
 #include <oneapi/tbb/task_arena.h>
@@ -139,7 +138,8 @@ Span compute(const Recording& recording, std::size_t first, std::size_t last, co
 bool walk(const Recording& recording, const WalkOptions& options, const std::function<void(const Step&)>& each) {
     if (recording.frames.empty() || recording.header.space != 2) return true;
     const std::size_t last = std::min(options.last, recording.frames.size() - 1), first = std::min(options.first, last);
-    const int threads = options.threads > 0 ? options.threads : tbb::info::default_concurrency();
+    const int cores = tbb::info::default_concurrency();
+    const int threads = options.threads > 0 ? std::min(options.threads, cores) : cores;
     std::size_t next = first;
     World now = recording.world_at(first == 0 ? 0 : first - 1);
     bool stopped = false;

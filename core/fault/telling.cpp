@@ -10,7 +10,8 @@ std::string figure(double value) {
     if (!std::isfinite(value)) return "unknown";
     if (size < 1e-12) return "0";
     if (size < 1e-4 || size >= 1e9) return fmt::format("{:.2e}", value);
-    const int digits = size >= 100.0 ? 0 : size >= 10.0 ? 1 : size >= 0.1 ? 2 : size >= 0.01 ? 3 : 5;
+    const bool whole = std::abs(value - std::round(value)) < 1e-9 * size;
+    const int digits = whole ? 0 : size >= 100.0 ? 0 : size >= 10.0 ? 1 : size >= 0.1 ? 2 : size >= 0.01 ? 3 : 5;
     std::string text = fmt::format("{:.{}f}", value, digits);
     const std::size_t point = std::min(text.find('.'), text.size());
     const std::size_t first = text[0] == '-' ? 1 : 0;

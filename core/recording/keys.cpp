@@ -105,7 +105,7 @@ glm::dquat Keys::quaternion(const char* key) {
     const std::vector<double> n = numbers(key, 4);
     const glm::dquat q(n[3], n[0], n[1], n[2]);
     if (glm::length(q) == 0.0) place_.fail(key, "must be a unit quaternion [x,y,z,w]");
-    return glm::normalize(q);
+    return std::abs(glm::length(q) - 1.0) > 1e-5 ? glm::normalize(q) : q; // nearly unit: kept as written
 }
 
 void Keys::rows(const char* key, const std::function<void(const std::vector<double>&)>& row) {

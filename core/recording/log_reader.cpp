@@ -360,8 +360,9 @@ void LogReader::read_body_rows(Keys& k, Frame& f) {
             row.at = {n[1], n[2], n[3]};
             if (n.size() >= turn) {
                 row.spin = glm::dquat(n[7], n[4], n[5], n[6]), row.given = BodyRow::Turn;
-                if (const double l = glm::length(row.spin); l > 0.0) row.spin /= l;
-                else k.place().fail("bodies", "holds a turn [0,0,0,0], expected a unit quaternion");
+                const double l = glm::length(row.spin);
+                if (l == 0.0) k.place().fail("bodies", "holds a turn [0,0,0,0], expected a unit quaternion");
+                if (std::abs(l - 1.0) > 1e-5) row.spin /= l; // nearly unit: kept as written
             }
             if (n.size() >= velocity) row.velocity = {n[8], n[9], n[10]}, row.given = BodyRow::Velocity;
             if (n.size() >= full) row.turning = {n[11], n[12], n[13]}, row.given = BodyRow::Turning;

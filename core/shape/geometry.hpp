@@ -66,8 +66,8 @@ enum class Status { None, Found, Started, Undecided };
 /// Gap (> 0) or depth (< 0: the least move that parts them) of two placed shapes.
 /// `normal` from a to b; the points are the closest, or deepest, ones. `known` is false where they are
 /// farther apart than `within`, or a shape has no geometry.
-/// Overlapping unions of pieces: the least move is sought along the pieces' own normals; it is never
-/// too small, and exact where one of these is the way out.
+/// Overlapping shapes of several pieces: the least move is sought along the normals of both outlines and
+/// from round corners to the nearest edge; it is never too small, and exact where one of these is the way out.
 /// Laws: swap turns the normal; moving or turning both changes nothing; scaling both scales.
 struct Distance {
     bool known = false;

@@ -57,28 +57,54 @@ double clear_after(const std::vector<Piece>& as, const std::vector<Piece>& bs, c
     return t;
 }
 
-void add_normals(const Piece& p, double sign, std::vector<Vec2>& ways) {
-    if (p.count < 2) return;
-    for (int i = 0; i < p.count; ++i) {
-        const Vec2 n = right_of(unit(p[(i + 1) % p.count] - p[i])) * sign;
-        const auto same = [&](const Vec2& w) { return glm::dot(w, n) > 1.0 - 1e-12; };
-        if (n != Vec2(0.0) && std::none_of(ways.begin(), ways.end(), same)) ways.push_back(n);
+/// Directions in which a may leave, each once.
+class Ways {
+  public:
+    void add(const Vec2& way) {
+        const auto same = [&](const Vec2& w) { return glm::dot(w, way) > 1.0 - 1e-12; };
+        if (way != Vec2(0.0) && std::none_of(all.begin(), all.end(), same)) all.push_back(way);
     }
-}
-
-/// Depth of overlapping unions: the shortest way out along the normals of the pieces that overlap.
-void least_way_out(const std::vector<Piece>& as, const std::vector<Piece>& bs, plane::Gap& g) {
-    std::vector<Vec2> ways; // directions for a to leave in
-    for (const Piece& a : as)
-        for (const Piece& b : bs) {
-            const plane::Gap one = plane::gap(a, b);
-            if (one.distance >= 0.0) continue;
-            ways.push_back(-one.normal);
-            add_normals(a, -1.0, ways), add_normals(b, 1.0, ways);
+    /// Outward normals of a shape's outline times `sign`; edges without inside count both ways.
+    void add_normals(const Geometry& g, const Pose& pose, double sign) {
+        for (const Outline& o : g.outlines()) {
+            const std::size_t n = o.points.size();
+            double area = 0.0;
+            for (std::size_t i = 0; i < n; ++i) area += cross(o.points[i] - o.points[0], o.points[(i + 1) % n] - o.points[0]);
+            const bool both = g.open() || n == 2;
+            for (std::size_t i = 0; i + (o.closed && n > 2 ? 0 : 1) < n; ++i) {
+                const Vec2 edge = unit(pose.turn(o.points[(i + 1) % n] - o.points[i]));
+                add((area >= 0.0 ? right_of(edge) : left_of(edge)) * sign);
+                if (both) add(left_of(edge)), add(right_of(edge)), add(edge), add(-edge);
+            }
         }
+    }
+    /// From the round corners of one shape to the nearest point of the other's outline, both ways.
+    void add_round(const Geometry& round, const Pose& at_round, const Geometry& other, const Pose& at_other) {
+        for (const Outline& o : round.outlines())
+            for (std::size_t i = 0; o.radius > 0.0 && i < o.points.size(); ++i) {
+                const Vec2 p = at_round.place(o.points[i]);
+                double nearest = infinity;
+                Vec2 to{0.0};
+                for (const Outline& l : other.outlines())
+                    for (std::size_t k = 0; k < l.points.size(); ++k) {
+                        const bool last = k + 1 == l.points.size();
+                        const Vec2 u = at_other.place(l.points[k]), v = last && !l.closed ? u : at_other.place(l.points[(k + 1) % l.points.size()]);
+                        const double ee = glm::dot(v - u, v - u);
+                        const Vec2 q = ee > 0.0 ? u + (v - u) * std::clamp(glm::dot(p - u, v - u) / ee, 0.0, 1.0) : u;
+                        if (const double d = glm::length(q - p); d < nearest) nearest = d, to = q;
+                    }
+                add(unit(to - p)), add(-unit(to - p));
+            }
+    }
+    std::vector<Vec2> all;
+};
+
+/// Depth of overlapping unions: the shortest way out along the outlines' normals. Where the outline was
+/// cut into pieces does not matter.
+void least_way_out(const std::vector<Piece>& as, const std::vector<Piece>& bs, const Ways& ways, plane::Gap& g) {
     double best = infinity;
     Vec2 best_way{0.0};
-    for (const Vec2& way : ways) {
+    for (const Vec2& way : ways.all) {
         const double t = clear_after(as, bs, way, best);
         if (t < best) best = t, best_way = way;
     }
@@ -110,7 +136,10 @@ Distance distance(const Geometry& a, const Pose& at_a, const Geometry& b, const 
         Box wide_a = b.bounds(pb), wide_b = a.bounds(pa);
         const double most = glm::length(a.bounds().size()) + std::min(glm::length(b.bounds().size()), 8.0 * a.reach());
         wide_a.grow(most), wide_b.grow(most);
-        least_way_out(placed_near(a, pa, wide_a), placed_near(b, pb, wide_b), best);
+        Ways ways;
+        ways.add_normals(a, pa, -1.0), ways.add_normals(b, pb, 1.0);
+        ways.add_round(a, pa, b, pb), ways.add_round(b, pb, a, pa);
+        least_way_out(placed_near(a, pa, wide_a), placed_near(b, pb, wide_b), ways, best);
     }
     out.known = true, out.gap = best.distance, out.normal = raised(best.normal);
     out.on_a = raised(best.on_a) + base, out.on_b = raised(best.on_b) + base;

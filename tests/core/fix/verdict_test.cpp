@@ -1,0 +1,129 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Candidate fixes: for each demo fault one change that clears it and one that does not; and the fix file.
+#include "fix/reshape.hpp"
+#include "fix/verdict.hpp"
+#include "recording/log.hpp"
+
+#include <QtTest>
+
+using namespace oddbounce;
+using nlohmann::json;
+
+namespace {
+
+Verdict tried(const Recording& r, const json& changes, Method method = Method::Auto) {
+    TryOptions options;
+    options.before = scan(r).findings, options.method = method;
+    return try_fix(r, fix_from_json({{"fix", 1}, {"name", "test"}, {"changes", changes}}, "test"), options);
+}
+
+QString complaint(const json& fix) {
+    try {
+        fix_from_json(fix, "x.fix.json");
+    } catch (const BadInput& e) {
+        return e.what();
+    }
+    return "accepted";
+}
+
+} // namespace
+
+class VerdictTest : public QObject {
+    Q_OBJECT
+  private slots:
+    void change_clearsOrKeeps_data() {
+        QTest::addColumn<QString>("sample");
+        QTest::addColumn<QString>("changes");
+        QTest::addColumn<bool>("clears");
+        QTest::addColumn<bool>("reproduced");
+        const auto row = [](const char* name, const char* sample, const char* changes, bool clears, bool reproduced = true) {
+            QTest::newRow(name) << sample << changes << clears << reproduced;
+        };
+        row("net: swept", "net-throw", R"([{"motion":["parcel"],"tests":"swept"}])", true);
+        row("net: four sub-steps", "net-throw", R"([{"motion":["parcel"],"tests":"substeps","substeps":4}])", true);
+        row("net: thick enough", "net-throw", R"([{"kinds":"net","grow":6}])", true);
+        row("net: a little thicker", "net-throw", R"([{"kinds":"net","grow":0.5}])", false);
+        row("buoy: answer only while closing", "buoy-drum", R"([{"motion":["drum"],"answer":"reflect","gate":true}])", true, false);
+        row("buoy: another friction", "buoy-drum", R"([{"kinds":"drum","friction":0.9}])", false);
+        row("pier: no friction", "pier-hang", R"([{"bodies":["stoat"],"friction":0}])", true);
+        row("pier: a capsule", "pier-hang", R"([{"bodies":["stoat"],"fit":"capsule"}])", false);
+        row("plank: rounder corners", "plank-seam", R"([{"bodies":["stoat"],"round":3}])", true);
+        row("plank: slimmer", "plank-seam", R"([{"bodies":["stoat"],"size":[16,36]}])", false);
+        row("cart: tested after", "hand-cart", R"([{"motion":["hand cart"],"tests":"after","answer":"slide"}])", true);
+        row("cart: a slimmer bollard", "hand-cart", R"([{"bodies":["bollard"],"grow":-1}])", false);
+    }
+    void change_clearsOrKeeps() {
+        QFETCH(QString, sample);
+        QFETCH(QString, changes);
+        QFETCH(bool, clears);
+        QFETCH(bool, reproduced);
+        const auto r = read_log((QString(SAMPLES "/") + sample + ".bouncelog").toStdString());
+        const Verdict v = tried(*r, json::parse(changes.toStdString()));
+        QVERIFY2(v.fresh.empty(), text_of(v, *r).c_str());
+        QVERIFY2(v.cleared.size() + v.kept.size() + v.changed.size() > 0, text_of(v, *r).c_str());
+        QVERIFY2(v.clears_all() == clears, text_of(v, *r).c_str());
+        if (v.fit) QCOMPARE(v.fit->reproduces, reproduced);
+    }
+
+    void fit_namesHowTheGameTests() {
+        const auto r = read_log(SAMPLES "/hand-cart.bouncelog");
+        const Verdict v = tried(*r, {{{"motion", {"hand cart"}}, {"tests", "swept"}}});
+        QVERIFY(v.fit && v.fit->reproduces && v.fit->largest_difference < r->slop());
+        QCOMPARE(v.fit->model.tests, MotionModel::Tests::Before);
+    }
+
+    void unchangedElsewhere_isSaid() {
+        const auto r = read_log(SAMPLES "/net-throw.bouncelog");
+        const Verdict v = tried(*r, {{{"kinds", "plank"}, {"grow", 1.0}}});
+        QCOMPARE(v.method, Method::Recheck);
+        QVERIFY(v.gained.empty() && v.lost.empty() && v.cleared.empty() && v.kept.size() == 2);
+    }
+
+    void layersThatNoLongerMeet_loseTheirFinding() {
+        const auto r = read_log(SAMPLES "/hand-cart.bouncelog");
+        const Verdict v = tried(*r, {{{"pair", {"cart", "bollard"}}, {"does", "nothing"}}});
+        QVERIFY(v.cleared.size() == 2 && !v.lost.empty());
+    }
+
+    void badFix_isNamed_data() {
+        QTest::addColumn<QString>("fix");
+        QTest::addColumn<QString>("sentence");
+        QTest::newRow("no fix") << "[]" << "is not a fix";
+        QTest::newRow("no changes") << R"({"fix":1})" << "'changes' is missing";
+        QTest::newRow("no target") << R"({"fix":1,"changes":[{"grow":1}]})" << "change 1: names no target";
+        QTest::newRow("unknown key") << R"({"fix":1,"changes":[{"colliders":[1],"swell":1}]})" << "'swell' is no key of this change";
+        QTest::newRow("wrong type") << R"({"fix":1,"changes":[{"colliders":[1],"grow":"much"}]})" << "'grow' must be a number";
+        QTest::newRow("wrong word") << R"({"fix":1,"changes":[{"motion":[1],"tests":"late"}]})" << "'tests' must be one of before, after, swept, substeps";
+        QTest::newRow("fit") << R"({"fix":1,"changes":[{"colliders":[1],"fit":"blob"}]})" << "'fit' must be one of";
+    }
+    void badFix_isNamed() {
+        QFETCH(QString, fix);
+        QFETCH(QString, sentence);
+        const QString said = complaint(json::parse(fix.toStdString()));
+        QVERIFY2(said.startsWith("x.fix.json: ") && said.contains(sentence), qPrintable(said));
+    }
+
+    void targetThatNamesNothing_isRefused() {
+        const auto r = read_log(SAMPLES "/hand-cart.bouncelog");
+        QVERIFY_EXCEPTION_THROWN(tried(*r, {{{"colliders", {4711}}, {"grow", 1}}}), BadInput);
+        QVERIFY_EXCEPTION_THROWN(tried(*r, {{{"colliders", {11}}, {"grow", -100}}}), BadInput);
+    }
+
+    void reshaping_followsClosedForms() {
+        Shape s;
+        s.kind = ShapeKind::Box, s.size = {6, 8, 0};
+        QVERIFY(std::abs(fitted(s, "circle").radius - 5.0) < 0.02);
+        QCOMPARE(Geometry(fitted(s, "capsule"), Vec3(1)).bounds().size().y, 8.0);
+        QCOMPARE(Geometry(fitted(s, "hull"), Vec3(1)).area(), 48.0);
+        Shape rounded = s;
+        reshape(rounded, {{"round", 1.0}});
+        QCOMPARE(Geometry(rounded, Vec3(1)).bounds().size().x, 6.0);
+        QVERIFY(std::abs(Geometry(rounded, Vec3(1)).area() - (48.0 - (4.0 - 3.14159265358979))) < 1e-9);
+        Shape grown = fitted(s, "hull");
+        reshape(grown, {{"grow", 0.5}});
+        QVERIFY(std::abs(Geometry(grown, Vec3(1)).area() - 63.0) < 1e-9);
+    }
+};
+
+QTEST_APPLESS_MAIN(VerdictTest)
+#include "verdict_test.moc"

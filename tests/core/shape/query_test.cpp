@@ -1,0 +1,272 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Distance, sweep and ray cast: closed forms, brute force, and the laws of shape/geometry.hpp.
+#include "shape/geometry.hpp"
+
+#include <QtTest>
+
+#include <random>
+
+using namespace oddbounce;
+
+namespace {
+
+Shape circle(double r) {
+    Shape s;
+    s.kind = ShapeKind::Circle, s.radius = r;
+    return s;
+}
+Shape box(double w, double h) {
+    Shape s;
+    s.kind = ShapeKind::Box, s.size = {w, h, 0};
+    return s;
+}
+Shape capsule(Vec2 a, Vec2 b, double r) {
+    Shape s;
+    s.kind = ShapeKind::Capsule, s.a = raised(a), s.b = raised(b), s.radius = r;
+    return s;
+}
+Shape points(ShapeKind kind, std::vector<Vec2> list) {
+    Shape s;
+    s.kind = kind;
+    for (const Vec2& p : list) s.points.push_back(raised(p));
+    return s;
+}
+Shape cells(double cell, std::vector<std::string> rows) {
+    Shape s;
+    s.kind = ShapeKind::Cells, s.cell = cell, s.layers = {std::move(rows)};
+    return s;
+}
+Geometry made(const Shape& s, Vec3 scale = Vec3(1.0)) { return Geometry(s, scale); }
+Pose at(double x, double y, double angle = 0.0) {
+    Pose p;
+    p.at = {x, y, 0}, p.angle = angle;
+    return p;
+}
+
+/// A random shape of any kind and a random way; the case's seed makes it, so that case N runs alone.
+struct Case {
+    std::mt19937_64 random;
+    explicit Case(std::uint64_t seed) : random(seed * 0x9E3779B97F4A7C15ull + 1) {}
+    double number(double low, double high) { return std::uniform_real_distribution<double>(low, high)(random); }
+    int whole(int low, int high) { return std::uniform_int_distribution<int>(low, high)(random); }
+
+    Shape shape(int kinds = 7) {
+        switch (whole(0, kinds - 1)) {
+        case 0: return circle(number(0.2, 3));
+        case 1: return box(number(0.1, 5), number(0.1, 5));
+        case 2: return capsule({number(-2, 2), number(-2, 2)}, {number(-2, 2), number(-2, 2)}, number(0.1, 1.5));
+        case 3: { // convex
+            std::vector<Vec2> p;
+            const int n = whole(3, 9);
+            for (int i = 0; i < n; ++i) p.push_back(Vec2(std::cos(6.2831853 * i / n), std::sin(6.2831853 * i / n)) * number(2.0, 2.2));
+            return points(ShapeKind::Polygon, p);
+        }
+        case 4: { // concave: a star
+            std::vector<Vec2> p;
+            for (int i = 0; i < 10; ++i) p.push_back(Vec2(std::cos(0.62831853 * i), std::sin(0.62831853 * i)) * (i % 2 ? 1.0 : number(2.0, 3.0)));
+            return points(ShapeKind::Polygon, p);
+        }
+        case 5: return points(ShapeKind::Chain, {{number(-3, 0), number(-2, 2)}, {number(-1, 1), number(-2, 2)}, {number(1, 3), number(-2, 2)}});
+        default: return cells(0.8, {"#.##", "####", ".##.", "...#"});
+        }
+    }
+    Vec3 scale() { return whole(0, 3) ? Vec3(1.0) : Vec3(number(0.5, 2) * (whole(0, 1) ? 1 : -1), number(0.5, 2), 1.0); }
+    Motion motion(double far, bool turning) {
+        Motion m;
+        m.from = at(number(-far, far), number(-far, far), number(-3, 3));
+        m.to = at(number(-far, far), number(-far, far), m.from.angle + (turning ? number(-2.5, 2.5) : 0.0));
+        return m;
+    }
+};
+
+double gap_at(const Geometry& a, const Motion& ma, const Geometry& b, const Motion& mb, double t) {
+    return distance(a, ma.at(t), b, mb.at(t)).gap;
+}
+
+Pose moved(const Pose& p, const Vec2& by, double turn, double scale) {
+    const double c = std::cos(turn), s = std::sin(turn);
+    Pose out = p;
+    out.at = {(c * p.at.x - s * p.at.y) * scale + by.x, (s * p.at.x + c * p.at.y) * scale + by.y, 0};
+    out.angle = p.angle + turn;
+    return out;
+}
+
+} // namespace
+
+class QueryTest : public QObject {
+    Q_OBJECT
+  private slots:
+    void circles_gapIsCentresLessRadii() {
+        const Distance d = distance(made(circle(2)), at(0, 0), made(circle(1)), at(6, 8));
+        QCOMPARE(d.gap, 7.0);
+        QVERIFY(std::abs(d.normal.x - 0.6) < 1e-12 && std::abs(d.normal.y - 0.8) < 1e-12);
+    }
+
+    void boxes_depthIsTheShortestWayOut() {
+        const Distance d = distance(made(box(4, 4)), at(0, 0), made(box(4, 4)), at(3.5, 1));
+        QCOMPARE(d.gap, -0.5);
+        QCOMPARE(d.normal.x, 1.0);
+        QCOMPARE(way_out(made(box(4, 4)), at(0, 0), made(box(4, 4)), at(3.5, 1), {0, -1, 0}), 3.0);
+    }
+
+    void circleInConcaveNotch_depthIgnoresInnerSeams() {
+        // Inside an L, at the seam of its two parts: the way out is through the outline, not the seam.
+        const Geometry l = made(points(ShapeKind::Polygon, {{0, 0}, {10, 0}, {10, 4}, {4, 4}, {4, 10}, {0, 10}}));
+        const Distance d = distance(made(circle(1)), at(2, 3.9), l, at(0, 0));
+        QVERIFY2(std::abs(d.gap + 3.0) < 1e-9, qPrintable(QString::number(d.gap)));
+    }
+
+    void circlePastSegment_touchesAtClosedForm_data() {
+        QTest::addColumn<double>("offset");
+        QTest::addColumn<double>("first");
+        QTest::newRow("head on") << 0.0 << 0.4;
+        QTest::newRow("at its end") << 5.6 << 0.5 - std::sqrt(1.0 - 0.36) / 10.0;
+        QTest::newRow("grazing from outside") << 6.0 << 0.5;
+        QTest::newRow("just past") << 6.0000001 << -1.0;
+    }
+    void circlePastSegment_touchesAtClosedForm() {
+        QFETCH(double, offset);
+        QFETCH(double, first);
+        const Geometry net = made(points(ShapeKind::Chain, {{0, -5}, {0, 5}}));
+        const Sweep s = sweep(made(circle(1)), {at(-5, offset), at(5, offset)}, net, {at(0, 0), at(0, 0)});
+        QCOMPARE(s.status, first < 0 ? Status::None : Status::Found);
+        if (first < 0) return;
+        QVERIFY2(std::abs(s.first - first) < 1e-6, qPrintable(QString::number(s.first, 'g', 15)));
+        QVERIFY(std::abs(s.last - (1.0 - first)) < 1e-6);
+    }
+
+    void boxesTranslating_touchAtClosedForm() {
+        const Sweep s = sweep(made(box(2, 2)), {at(0, 0), at(20, 0)}, made(box(1, 30)), {at(10, 0), at(12, 4)});
+        QCOMPARE(s.status, Status::Found); // gap 8.5, closing 20 - 2 = 18 a step
+        QCOMPARE(s.first, 8.5 / 18.0);
+        QCOMPARE(s.last, 11.5 / 18.0);
+        QCOMPARE(s.normal.x, 1.0);
+    }
+
+    void turningBar_touchesWhenItsTipArrives() {
+        // A bar of half length 5 turns by 90 degrees; the point circle at distance 5 and angle 60 degrees.
+        const double angle = 1.0471975511965976, r = 0.01;
+        const Sweep s = sweep(made(box(10, 0.02)), {at(0, 0, 0), at(0, 0, 1.5707963267948966)}, made(circle(r)), {at(4 * std::cos(angle), 4 * std::sin(angle)), at(4 * std::cos(angle), 4 * std::sin(angle))});
+        QCOMPARE(s.status, Status::Found);
+        QVERIFY(std::abs(s.first - 2.0 / 3.0 + 0.02 / 4.0 / 1.5707963) < 1e-3);
+    }
+
+    void startedInside_saysStarted() {
+        const Sweep s = sweep(made(circle(2)), {at(0, 0), at(10, 0)}, made(box(2, 2)), {at(1, 0), at(1, 0)});
+        QCOMPARE(s.status, Status::Started);
+        QCOMPARE(s.last, 0.4);
+    }
+
+    void rayThroughBox_hitsFaceAndTellsExit() {
+        const RayHit h = ray_cast({-5, 0.5, 0}, {5, 0.5, 0}, made(box(2, 4)), at(1, 0));
+        QCOMPARE(h.status, Status::Found);
+        QCOMPARE(h.fraction, 0.5);
+        QCOMPARE(h.exit, 0.7);
+        QCOMPARE(h.normal.x, -1.0);
+        QCOMPARE(ray_cast({1, 0, 0}, {9, 0, 0}, made(box(2, 4)), at(1, 0)).status, Status::Started);
+    }
+
+    /// Against 10 000 sub-steps: what a fine walk sees, the sweep has seen, and not later.
+    void sweep_againstTenThousandSubSteps() {
+        for (std::uint64_t seed = 0; seed < 60; ++seed) {
+            Case c(seed);
+            const Geometry a(c.shape(), c.scale()), b(c.shape(), c.scale());
+            const Motion ma = c.motion(6, seed % 2), mb = c.motion(6, seed % 3 == 0);
+            const Sweep s = sweep(a, ma, b, mb);
+            double first = 2.0, last = -1.0;
+            for (int i = 0; i <= 10000; ++i)
+                if (gap_at(a, ma, b, mb, i / 10000.0) < -1e-9) first = std::min(first, i / 10000.0), last = i / 10000.0;
+            const QByteArray what = "seed " + QByteArray::number(qulonglong(seed));
+            if (first <= 1.0) {
+                QVERIFY2(s.status != Status::None, what);
+                QVERIFY2(s.first <= first + 1e-9 && s.last >= last - 1e-9, what);
+            }
+            if (s.status == Status::Found) {
+                QVERIFY2(std::abs(gap_at(a, ma, b, mb, s.first)) < 1e-4, what);
+                if (first <= 1.0) {
+                    QVERIFY2(first - s.first < 0.05, what);
+                }
+            }
+            QVERIFY2(s.status != Status::Undecided, what);
+        }
+    }
+
+    /// No crossing missed: random pairs, each looked at 24 times, most of them near the failing edge.
+    void sweep_missesNothing() {
+        const int pairs = qEnvironmentVariableIntValue("ODDB_SWEEP_PAIRS") > 0 ? qEnvironmentVariableIntValue("ODDB_SWEEP_PAIRS") : 30000;
+        int crossed = 0;
+        for (int n = 0; n < pairs; ++n) {
+            Case c(1000000u + static_cast<std::uint64_t>(n));
+            const Geometry a(c.shape(), c.scale()), b(c.shape(), c.scale());
+            const double off = n % 2 ? 1e6 : 0.0;
+            Motion ma = c.motion(5, n % 3 == 0), mb = c.motion(5, n % 5 == 0);
+            for (Pose* p : {&ma.from, &ma.to, &mb.from, &mb.to}) p->at += Vec3(off, -off, 0);
+            const Sweep s = sweep(a, ma, b, mb);
+            for (int i = 0; i <= 24; ++i) {
+                const double t = c.number(0, 1);
+                if (gap_at(a, ma, b, mb, t) > -1e-6) continue;
+                ++crossed;
+                QVERIFY2(s.status != Status::None && s.first <= t + 1e-9, qPrintable(QString("pair %1 at %2").arg(n).arg(t)));
+            }
+        }
+        QVERIFY(crossed > pairs);
+    }
+
+    void laws_swapMoveTurnScaleMirror() {
+        for (std::uint64_t seed = 0; seed < 2000; ++seed) {
+            Case c(seed + 77);
+            const Shape sa = c.shape(), sb = c.shape();
+            const Geometry a = made(sa), b = made(sb);
+            const Motion ma = c.motion(4, seed % 2), mb = c.motion(4, false);
+            const Distance d = distance(a, ma.from, b, mb.from);
+            const Sweep s = sweep(a, ma, b, mb);
+            const QByteArray what = "seed " + QByteArray::number(qulonglong(seed));
+            const double eps = 1e-7;
+
+            const Distance swapped = distance(b, mb.from, a, ma.from);
+            QVERIFY2(std::abs(swapped.gap - d.gap) < eps, what);
+            const Sweep back = sweep(b, mb, a, ma);
+            QCOMPARE(back.status, s.status);
+            QVERIFY2(std::abs(back.first - s.first) < 1e-4, what);
+
+            const Vec2 by(1e6 * c.number(-1, 1), 1e6 * c.number(-1, 1));
+            const double turn = c.number(-3, 3);
+            const auto far = [&](const Motion& m) { return Motion{moved(m.from, by, turn, 1), moved(m.to, by, turn, 1)}; };
+            QVERIFY2(std::abs(distance(a, far(ma).from, b, far(mb).from).gap - d.gap) < 1e-6, what);
+            const Sweep away = sweep(a, far(ma), b, far(mb));
+            const bool grazing = s.status != away.status; // may differ only on the knife's edge
+            const double at_edge = std::abs(gap_at(a, ma, b, mb, s.status == Status::None ? away.first : s.first));
+            QVERIFY2(grazing ? at_edge < 1e-5 : std::abs(away.first - s.first) < 1e-3, what);
+
+            const Geometry a3(sa, Vec3(3, 3, 1)), b3(sb, Vec3(3, 3, 1));
+            QVERIFY2(std::abs(distance(a3, moved(ma.from, {0, 0}, 0, 3), b3, moved(mb.from, {0, 0}, 0, 3)).gap - 3 * d.gap) < eps * 3, what);
+
+            const Geometry am(sa, Vec3(-1, 1, 1)), bm(sb, Vec3(-1, 1, 1));
+            const auto mirror = [](Pose p) { return p.at.x = -p.at.x, p.angle = -p.angle, p; };
+            QVERIFY2(std::abs(distance(am, mirror(ma.from), bm, mirror(mb.from)).gap - d.gap) < eps, what);
+        }
+    }
+
+    void depth_movingOutAlongNormalParts() {
+        for (std::uint64_t seed = 0; seed < 2000; ++seed) {
+            Case c(seed + 9000);
+            const Geometry a = made(c.shape()), b = made(c.shape());
+            Pose pa = at(c.number(-2, 2), c.number(-2, 2), c.number(-3, 3));
+            const Pose pb = at(0, 0, c.number(-3, 3));
+            const Distance d = distance(a, pa, b, pb);
+            if (d.gap >= 0) continue;
+            pa.at += d.normal * (d.gap - 1e-7);
+            QVERIFY2(distance(a, pa, b, pb).gap > -1e-9, qPrintable(QString("seed %1").arg(seed)));
+        }
+    }
+
+    void crossedOutline_endsAndKeepsItsArea() {
+        const Geometry bow = made(points(ShapeKind::Polygon, {{0, 0}, {4, 4}, {4, 0}, {0, 5}}));
+        QVERIFY(bow.pieces().size() >= 1);
+        const Geometry comb = made(points(ShapeKind::Polygon, {{0, 0}, {9, 0}, {9, 5}, {8, 1}, {7, 5}, {6, 1}, {5, 5}, {4, 1}, {3, 5}, {2, 1}, {0, 5}}));
+        QVERIFY2(std::abs(comb.area() - 27.0) < 1e-9, qPrintable(QString::number(comb.area())));
+    }
+};
+
+QTEST_APPLESS_MAIN(QueryTest)
+#include "query_test.moc"
