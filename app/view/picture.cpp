@@ -7,6 +7,7 @@
 #include <QFile>
 #include <QImage>
 #include <QPainterPath>
+#include <QRegularExpression>
 #include <QSaveFile>
 #include <QBuffer>
 #include <QSvgGenerator>
@@ -156,6 +157,10 @@ bool save_picture(const Session& s, const QString& path, const QSize& size, QStr
         svg.setTitle(QString::fromStdString(s.recording()->header.title));
         QPainter p(&svg);
         paint_moment(p, s, m, options, true);
+        p.end();
+        // Qt writes the size in millimetres of a screen that nobody has; pixels are what was asked for.
+        static const QRegularExpression millimetres("width=\"[0-9.]+mm\" height=\"[0-9.]+mm\"");
+        bytes = QString::fromUtf8(bytes).replace(millimetres, QString("width=\"%1\" height=\"%2\"").arg(size.width()).arg(size.height())).toUtf8();
     } else if (path.endsWith(".png", Qt::CaseInsensitive)) {
         QImage image(size, QImage::Format_ARGB32_Premultiplied);
         QPainter p(&image);
