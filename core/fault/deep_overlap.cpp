@@ -19,7 +19,7 @@ struct Run {
     std::size_t first = 0, last = 0, deepest_at = 0;
     double deepest = 0.0, closing = 0.0, gap_before = 0.0, dt = 0.0;
     Vec3 at{0.0};
-    bool contact = false, answered = false, shrinks = true, placed = false, pushed = false, growing = false;
+    bool answered = false, shrinks = true, placed = false, pushed = false, growing = false;
     double previous = 0.0;
 };
 
@@ -52,6 +52,7 @@ class Watch : public Rule {
     void close(const Run& run) const;
     std::string cause(const Run& run) const;
     bool answered_next(const Run& run) const;
+    bool contact_logged(const Run& run) const;
 
     RuleContext context_;
     double share_;
@@ -106,7 +107,6 @@ void Watch::take(const Step& step, const Meeting& m) {
     const double depth = -m.gap_after;
     const Vec3 normal = run.mover == m.a ? m.normal : -m.normal;
     const double closing = closing_speed(step.now, run.mover, run.other, normal);
-    if (m.contact) run.contact = true;
     if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= 0.1 * run.closing) run.answered = true;
     // The frame after the answer must already be less deep.
     if (step.index > run.first + 1 && depth >= run.previous - 1e-3 * run.deepest) run.shrinks = false;
@@ -125,6 +125,16 @@ std::string Watch::cause(const Run& run) const {
     return "no push";
 }
 
+/// Engines find a contact at the start of a step: the one after the step that led inside counts too.
+bool Watch::contact_logged(const Run& run) const {
+    const Recording& r = context_.recording;
+    const Id a = r.collider_ids()[static_cast<std::size_t>(run.mover)], b = r.collider_ids()[static_cast<std::size_t>(run.other)];
+    for (std::size_t i = run.first; i <= std::min(run.first + 1, r.frames.size() - 1); ++i)
+        for (const ContactRow& c : r.frames[i].contacts)
+            if (c.active && c.phase != Phase::End && std::minmax(c.a, c.b) == std::minmax(a, b)) return true;
+    return false;
+}
+
 /// A run of one frame: it was out again in the next; was it turned by then?
 bool Watch::answered_next(const Run& run) const {
     if (run.closing <= 0.0) return false;
@@ -137,7 +147,7 @@ bool Watch::answered_next(const Run& run) const {
 void Watch::close(const Run& run) const {
     const Recording& r = context_.recording;
     const bool logged = r.header.has(Channel::Contacts);
-    const bool began = run.contact || !logged;
+    const bool began = !logged || contact_logged(run);
     const bool one_frame = run.last == run.first;
     if (began && run.shrinks && (run.answered || (one_frame && run.first + 1 < r.frames.size() && answered_next(run)))) return;
     const World now = r.world_at(run.first);

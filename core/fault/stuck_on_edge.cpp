@@ -248,10 +248,11 @@ Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& a
     const double low = std::min(glm::dot(bounds.low, up_), glm::dot(bounds.high, up_)), tall = std::abs(glm::dot(bounds.size(), up_));
     double feet = infinity;
     for (const Touch& t : below) feet = std::min(feet, glm::dot(t.at, up_) - low);
-    if (feet > context_.settings["stuck-on-edge.hook_height"] * tall) return e.kind = Kind::Hook, e;
-    if (share < context_.settings["stuck-on-edge.perch_share"] && (now.def->upright || now.def->moves == Moves::Driven))
-        return e.kind = Kind::Perch, e;
-    return none;
+    // What only a solver moves rests where its forces are in balance: that is physics, not an edge.
+    if (!now.def->upright && now.def->moves != Moves::Driven) return none;
+    if (share >= context_.settings["stuck-on-edge.perch_share"]) return none;
+    e.kind = feet > context_.settings["stuck-on-edge.hook_height"] * tall ? Kind::Hook : Kind::Perch;
+    return e;
 }
 
 Evidence Watch::judge(const Step& step, Slot body) {

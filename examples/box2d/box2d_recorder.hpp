@@ -1,0 +1,220 @@
+// SPDX-License-Identifier: MIT
+// Records any Box2D 2.4 world through its public interface: bodies, fixtures, filters, contacts, rays.
+//
+//   bounce::Box2dRecorder log("run.bouncelog", world, 60);
+//   log.name(body, "parcel", "parcel");
+//   for (;;) { world.Step(1.0f / 60, 8, 3); log.frame(); }
+//
+// It becomes the world's contact listener and hands every call on to `next`, if one is given.
+#ifndef BOUNCE_BOX2D_RECORDER_HPP
+#define BOUNCE_BOX2D_RECORDER_HPP
+
+#include <bounce_recorder.hpp>
+
+#include <box2d/box2d.h>
+
+#include <map>
+#include <set>
+#include <tuple>
+
+namespace bounce {
+
+class Box2dRecorder : public b2ContactListener {
+  public:
+    Box2dRecorder(const std::string& path, b2World& world, double rate, const std::string& title = "", b2ContactListener* next = nullptr)
+        : world_(world), next_(next), log_(path, header(world, rate, title)) {
+        world.SetContactListener(this);
+    }
+    ~Box2dRecorder() override { world_.SetContactListener(next_); }
+
+    // What a body is called; before the first frame that has it.
+    void name(const b2Body* body, const std::string& name, const std::string& kind, bool upright = false) {
+        names_[body] = Body(name, kind, moves(body));
+        names_[body].upright = upright;
+    }
+
+    // After every Step().
+    void frame(double dt = 0) {
+        define_new();
+        log_.frame(number_++, dt);
+        std::set<const b2Body*> alive;
+        for (const b2Body* b = world_.GetBodyList(); b; b = b->GetNext()) {
+            alive.insert(b);
+            const b2Vec2 p = b->GetPosition(), v = b->GetLinearVelocity();
+            const bool still = b->GetType() == b2_staticBody && placed_.count(b) > 0;
+            if (!still) log_.state(bodies_[b], p.x, p.y, b->GetAngle(), v.x, v.y, b->GetAngularVelocity());
+            placed_.insert(b);
+        }
+        for (auto it = bodies_.begin(); it != bodies_.end();)
+            if (alive.count(it->first)) ++it;
+            else log_.gone(it->second), placed_.erase(it->first), it = bodies_.erase(it);
+        write_contacts();
+        for (const auto& ray : rays_) log_.ray(ray.name, ray.by, ray.from.x, ray.from.y, ray.to.x, ray.to.y, ray.hit);
+        rays_.clear();
+    }
+
+    // Casts a ray in the world and logs it with what it hit. Returns the fixture or nullptr.
+    b2Fixture* ray(const std::string& name, const b2Body* by, b2Vec2 from, b2Vec2 to) {
+        struct Closest : b2RayCastCallback {
+            b2Fixture* hit = nullptr;
+            float ReportFixture(b2Fixture* f, const b2Vec2&, const b2Vec2&, float fraction) override {
+                if (f->IsSensor()) return -1;
+                hit = f;
+                return fraction;
+            }
+        } closest;
+        world_.RayCast(&closest, from, to);
+        define_new();
+        rays_.push_back({name, by ? bodies_[by] : -1, from, to, closest.hit ? fixtures_[closest.hit] : -1});
+        return closest.hit;
+    }
+
+    Recorder& log() { return log_; }
+
+  private:
+    static Header header(const b2World& world, double rate, const std::string& title) {
+        Header h;
+        h.title = title, h.unit = "m", h.rate = rate, h.float_bits = 32;
+        h.gravity_x = world.GetGravity().x, h.gravity_y = world.GetGravity().y;
+        h.slop = b2_linearSlop, h.skin = 2.0 * b2_polygonRadius; // polygons keep a rim round them
+        h.logs = {"contacts", "rays"};
+        return h;
+    }
+    static std::string moves(const b2Body* b) {
+        return b->GetType() == b2_staticBody ? "fixed" : b->GetType() == b2_kinematicBody ? "driven" : "solved";
+    }
+
+    static std::string shape_of(const b2Shape& shape) {
+        const auto at = [](const b2Vec2& v) { return std::pair<double, double>(v.x, v.y); };
+        std::vector<std::pair<double, double>> list;
+        switch (shape.GetType()) {
+        case b2Shape::e_circle: {
+            const auto& c = static_cast<const b2CircleShape&>(shape);
+            return circle(c.m_radius, c.m_p.x, c.m_p.y);
+        }
+        case b2Shape::e_polygon: {
+            const auto& p = static_cast<const b2PolygonShape&>(shape);
+            for (int i = 0; i < p.m_count; ++i) list.push_back(at(p.m_vertices[i]));
+            return polygon(list);
+        }
+        case b2Shape::e_edge: {
+            const auto& e = static_cast<const b2EdgeShape&>(shape);
+            return chain({at(e.m_vertex1), at(e.m_vertex2)});
+        }
+        default: {
+            const auto& c = static_cast<const b2ChainShape&>(shape);
+            for (int i = 0; i < c.m_count; ++i) list.push_back(at(c.m_vertices[i]));
+            return chain(list);
+        }
+        }
+    }
+
+    using Filter = std::tuple<int, int, int>; // category, mask, group
+    static bool collide(const Filter& a, const Filter& b) {
+        const auto& [category_a, mask_a, group_a] = a;
+        const auto& [category_b, mask_b, group_b] = b;
+        if (group_a == group_b && group_a != 0) return group_a > 0;
+        return (mask_a & category_b) != 0 && (category_a & mask_b) != 0;
+    }
+    std::string layer_of(const b2Fixture& f) {
+        const Filter filter{f.GetFilterData().categoryBits, f.GetFilterData().maskBits, f.GetFilterData().groupIndex};
+        const auto it = layers_.find(filter);
+        if (it != layers_.end()) return it->second;
+        const std::string name = "filter " + std::to_string(layers_.size() + 1);
+        layers_[filter] = name;
+        for (const auto& [other, other_name] : layers_)
+            if (!collide(filter, other)) log_.pair(name, other_name, "nothing");
+        return name;
+    }
+
+    void define_new() {
+        for (b2Body* b = world_.GetBodyList(); b; b = b->GetNext()) {
+            if (!bodies_.count(b)) {
+                bodies_[b] = ++last_body_;
+                const auto named = names_.find(b);
+                log_.body(last_body_, named != names_.end() ? named->second : Body("", "", moves(b)));
+            }
+            for (b2Fixture* f = b->GetFixtureList(); f; f = f->GetNext()) {
+                if (fixtures_.count(f)) continue;
+                Surface s;
+                s.layer = layer_of(*f), s.role = f->IsSensor() ? "sensor" : "solid";
+                s.friction = f->GetFriction(), s.bounce = f->GetRestitution();
+                fixtures_[f] = ++last_fixture_;
+                log_.collider(last_fixture_, bodies_[b], shape_of(*f->GetShape()), s);
+            }
+        }
+    }
+
+    // Contacts that began, went on, or ended in this step; all points of a manifold.
+    void BeginContact(b2Contact* c) override {
+        began_.insert(c);
+        keep_points(c, "begin");
+        if (next_) next_->BeginContact(c);
+    }
+    void EndContact(b2Contact* c) override {
+        ended_.emplace_back(c->GetFixtureA(), c->GetFixtureB());
+        if (next_) next_->EndContact(c);
+    }
+    void PreSolve(b2Contact* c, const b2Manifold* old) override {
+        if (next_) next_->PreSolve(c, old);
+    }
+    void PostSolve(b2Contact* c, const b2ContactImpulse* impulse) override {
+        double sum = 0;
+        for (int i = 0; i < impulse->count; ++i) sum += impulse->normalImpulses[i];
+        impulses_[c] += sum;
+        if (next_) next_->PostSolve(c, impulse);
+    }
+    struct Point {
+        b2Fixture *a, *b;
+        bool placed;
+        b2Vec2 at, normal;
+        double depth, impulse;
+        const char* phase;
+    };
+    void keep_points(b2Contact* c, const char* phase) {
+        b2WorldManifold m;
+        c->GetWorldManifold(&m);
+        const int count = c->GetManifold()->pointCount;
+        const double impulse = impulses_.count(c) ? impulses_[c] : 0;
+        if (count == 0) points_.push_back({c->GetFixtureA(), c->GetFixtureB(), false, {}, {}, 0, 0, phase});
+        for (int i = 0; i < count; ++i)
+            points_.push_back({c->GetFixtureA(), c->GetFixtureB(), true, m.points[i], m.normal, -static_cast<double>(m.separations[i]), impulse / count, phase});
+    }
+    void write_contacts() {
+        for (b2Contact* c = world_.GetContactList(); c; c = c->GetNext())
+            if (c->IsTouching() && !began_.count(c)) keep_points(c, "stay");
+        for (const Point& p : points_) {
+            Contact entry(fixtures_[p.a], fixtures_[p.b]);
+            if (p.placed) entry.at(p.at.x, p.at.y).normal(p.normal.x, p.normal.y).depth(p.depth).impulse(p.impulse);
+            log_.contact(entry.phase(p.phase));
+        }
+        for (const auto& [a, b] : ended_)
+            if (fixtures_.count(a) && fixtures_.count(b)) log_.contact(Contact(fixtures_[a], fixtures_[b]).phase("end"));
+        points_.clear(), began_.clear(), ended_.clear(), impulses_.clear();
+    }
+
+    struct Ray {
+        std::string name;
+        Id by;
+        b2Vec2 from, to;
+        Id hit;
+    };
+    b2World& world_;
+    b2ContactListener* next_;
+    Recorder log_;
+    Id number_ = 0, last_body_ = 0, last_fixture_ = 0;
+    std::map<const b2Body*, Id> bodies_;
+    std::map<const b2Fixture*, Id> fixtures_;
+    std::map<const b2Body*, Body> names_;
+    std::set<const b2Body*> placed_;
+    std::map<Filter, std::string> layers_;
+    std::vector<Point> points_;
+    std::set<const b2Contact*> began_;
+    std::vector<std::pair<const b2Fixture*, const b2Fixture*>> ended_;
+    std::map<const b2Contact*, double> impulses_;
+    std::vector<Ray> rays_;
+};
+
+} // namespace bounce
+
+#endif
