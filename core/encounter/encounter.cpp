@@ -10,9 +10,8 @@ double closing_that_matters(const Step& step) {
 
 bool turns_closing(const Step& step, const Meeting& m) {
     if (m.closest() > step.now.recording().slop() + step.now.recording().header.skin && !m.contact) return false;
-    const double before = closing_speed(step.before, m.a, m.b, m.normal);
-    const double after = closing_speed(step.now, m.a, m.b, m.normal);
-    return before >= closing_that_matters(step) && after <= 0.1 * before;
+    const ClosingChange c = closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);
+    return c.before >= closing_that_matters(step) && c.after <= 0.1 * c.before;
 }
 
 void EncounterStream::step(const Step& step) {

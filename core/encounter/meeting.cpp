@@ -28,6 +28,14 @@ double closing_speed(const World& world, Slot a, Slot b, const Vec3& normal) {
     return glm::dot(world.body_of(a).velocity - world.body_of(b).velocity, normal);
 }
 
+ClosingChange closing_change(const World& before, const World& now, Slot a, Slot b, const Vec3& normal, const Vec3& at) {
+    const auto speed = [&](const World& w, Slot c) {
+        const BodyState& body = w.body_of(c);
+        return glm::dot(body.velocity + glm::cross(body.turning, at - now.body_of(c).pose.at), normal);
+    };
+    return {speed(before, a) - speed(before, b), speed(now, a) - speed(now, b)};
+}
+
 Vec3 relative_travel(const World& before, const World& now, Slot a, Slot b) {
     return now.motion_since(before, at(now, a).body).travel() - now.motion_since(before, at(now, b).body).travel();
 }

@@ -80,6 +80,13 @@ bool walk(const Recording& recording, const WalkOptions& options, const std::fun
 
 /// Speed at which the pair closes along `normal` (from a to b), unit/s; below zero they part.
 double closing_speed(const World& world, Slot a, Slot b, const Vec3& normal);
+/// Closing speed of the two surfaces at the world point `at` of `now`, at the end of both frames: the bodies'
+/// turning counts. What a contact changes is this, not the speed of the bodies' middles.
+struct ClosingChange {
+    double before, after;
+    double turned() const { return before - after; }
+};
+ClosingChange closing_change(const World& before, const World& now, Slot a, Slot b, const Vec3& normal, const Vec3& at);
 /// Travel of a's body relative to b's over the step.
 Vec3 relative_travel(const World& before, const World& now, Slot a, Slot b);
 

@@ -21,13 +21,16 @@ struct Run {
     Vec3 at{0.0};
     bool answered = false, shrinks = true, placed = false, pushed = false, growing = false;
     double previous = 0.0;
+    std::size_t plateaus = 0; // frames in which the depth stayed as it was
+    bool solved = false;      // a solver moves one of them
 };
 
 class Watch : public Rule {
   public:
     explicit Watch(const RuleContext& context)
         : context_(context), share_(context.settings["deep-overlap.share_of_extent"]),
-          holes_(static_cast<std::size_t>(context.settings["run.holes"])) {}
+          holes_(static_cast<std::size_t>(context.settings["run.holes"])),
+          solving_(static_cast<std::size_t>(context.settings["deep-overlap.solving_frames"])) {}
 
     void step(const Step& step) override {
         for (const Meeting& m : step.meetings) take(step, m);
@@ -53,10 +56,11 @@ class Watch : public Rule {
     std::string cause(const Run& run) const;
     bool answered_next(const Run& run) const;
     bool contact_logged(const Run& run) const;
+    bool solver_at_work(const Run& run) const;
 
     RuleContext context_;
     double share_;
-    std::size_t holes_;
+    std::size_t holes_, solving_;
     std::map<std::pair<Slot, Slot>, Run> runs_;
 };
 
@@ -80,11 +84,12 @@ void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
     const Vec3 entry = m.sweep.status == Status::Found ? m.sweep.normal : m.normal;
     const Vec3 normal = run.mover == m.a ? entry : -entry;
     run.first = step.index, run.dt = step.now.dt();
+    run.solved = step.now.body_of(run.mover).def->moves == Moves::Solved || step.now.body_of(run.other).def->moves == Moves::Solved;
     run.gap_before = m.gap_before == infinity ? 0.0 : m.gap_before;
     const BodyState &now = step.now.body_of(run.mover), &before = step.before.body_of(run.mover);
     const Vec3 travel = relative_travel(step.before, step.now, run.mover, run.other);
     const double moved = glm::dot(travel, normal) / run.dt;
-    run.closing = before.velocity_known && !now.fresh ? closing_speed(step.before, run.mover, run.other, normal) : moved;
+    run.closing = before.velocity_known && !now.fresh ? closing_change(step.before, step.now, run.mover, run.other, normal, (m.on_a + m.on_b) * 0.5).before : moved;
     const double off = glm::length(travel - (before.velocity - step.before.body_of(run.other).velocity) * run.dt);
     const double off_now = glm::length(travel - (now.velocity - step.now.body_of(run.other).velocity) * run.dt);
     run.placed = now.fresh || now.warped || (now.velocity_logged && std::min(off, off_now) > 0.5 * glm::length(travel));
@@ -106,13 +111,14 @@ void Watch::take(const Step& step, const Meeting& m) {
     if (found == runs_.end()) begin(step, m, run);
     const double depth = -m.gap_after;
     const Vec3 normal = run.mover == m.a ? m.normal : -m.normal;
-    const double closing = closing_speed(step.now, run.mover, run.other, normal);
+    const double closing = closing_change(step.now, step.now, run.mover, run.other, normal, (m.on_a + m.on_b) * 0.5).after;
     if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= 0.1 * run.closing) run.answered = true;
     // The frame after the answer must already be less deep.
     if (step.index > run.first + 1 && depth >= run.previous - 1e-3 * run.deepest) run.shrinks = false;
     if (step.index == run.first + 1 && !run.answered) run.shrinks = false;
     if (step.index > run.first + 1 && step.index > run.last + 1) run.shrinks = false; // came back
     if (depth > run.deepest) run.deepest = depth, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5;
+    if (step.index > run.first && std::abs(depth - run.previous) <= 0.01 * run.previous) ++run.plateaus;
     run.previous = depth, run.last = step.index;
 }
 
@@ -123,6 +129,13 @@ std::string Watch::cause(const Run& run) const {
     if (run.pushed) return "pushed by another";
     if (run.closing > 0.0 && std::abs(run.deepest - expected) <= slack) return "tested before moving";
     return "no push";
+}
+
+/// A solver that has seen the contact pushes a pair apart over some frames, in a pile not evenly. What it
+/// leaves lying at one depth is not being solved, and what was put there by code is not its doing.
+bool Watch::solver_at_work(const Run& run) const {
+    const std::size_t frames = run.last - run.first + 1;
+    return run.solved && !run.placed && frames <= solving_ && run.plateaus <= 1 && (frames <= 2 || run.previous <= 0.8 * run.deepest);
 }
 
 /// Engines find a contact at the start of a step: the one after the step that led inside counts too.
@@ -141,7 +154,7 @@ bool Watch::answered_next(const Run& run) const {
     const World next = context_.recording.world_at(run.first + 1), now = context_.recording.world_at(run.first);
     if (!next.live(run.mover) || !next.live(run.other)) return false;
     const PairView v = pair_at(now, run.mover, run.other);
-    return closing_speed(next, run.mover, run.other, v.normal) <= 0.1 * run.closing;
+    return closing_change(now, next, run.mover, run.other, v.normal, (v.on_a + v.on_b) * 0.5).after <= 0.1 * run.closing;
 }
 
 void Watch::close(const Run& run) const {
@@ -149,6 +162,7 @@ void Watch::close(const Run& run) const {
     const bool logged = r.header.has(Channel::Contacts);
     const bool began = !logged || contact_logged(run);
     const bool one_frame = run.last == run.first;
+    if (logged && began && solver_at_work(run)) return;
     if (began && run.shrinks && (run.answered || (one_frame && run.first + 1 < r.frames.size() && answered_next(run)))) return;
     const World now = r.world_at(run.first);
     const std::string& u = r.header.unit;

@@ -40,7 +40,8 @@ struct Approach {
     double apart = 0.0; // widest gap since the first turn
     double widest_between = 0.0;
     double angle_a = 0.0, angle_b = 0.0;
-    Vec3 at{0.0};
+    bool thrown_back = false; // made to close again at a stroke, not by falling
+    Vec3 at{0.0}, normal{0.0};
 };
 
 struct Cancelled {
@@ -80,6 +81,7 @@ class Watch : public Rule {
 
   private:
     void solid(const Step& step, const Meeting& m);
+    bool struck_elsewhere(const Step& step, const Meeting& m) const;
     bool second_answer(const Step& step, const Meeting& m, const Approach& a, double turned) const;
     void sensor(const Step& step, const Meeting& m);
     void restart(Slot collider);
@@ -98,7 +100,23 @@ class Watch : public Rule {
     std::map<Slot, bool> switched_;
 };
 
+ClosingChange change_of(const Step& step, const Meeting& m) {
+    return closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);
+}
+
 double angle_of(const World& w, Slot c) { return w.body_of(c).pose.angle; }
+
+/// One of the two is touched by something else in this step: what changed need not be this pair's doing.
+bool Watch::struck_elsewhere(const Step& step, const Meeting& m) const {
+    const double slop = context_.recording.slop() + context_.recording.header.skin;
+    return std::any_of(step.meetings.begin(), step.meetings.end(), [&](const Meeting& o) {
+        const auto body = [&](Slot c) { return at(step.now, c).body; };
+        const bool shared = body(o.a) == body(m.a) || body(o.a) == body(m.b) || body(o.b) == body(m.a) || body(o.b) == body(m.b);
+        const bool same = std::minmax(body(o.a), body(o.b)) == std::minmax(body(m.a), body(m.b));
+        if (!shared || same || o.does != Does::Solid || !(o.contact || o.closest() <= slop)) return false;
+        return std::abs(change_of(step, o).turned()) > 0.5 * closing_that_matters(step);
+    });
+}
 
 bool Watch::second_answer(const Step& step, const Meeting& m, const Approach& a, double turned) const {
     const double matters = closing_that_matters(step);
@@ -107,6 +125,9 @@ bool Watch::second_answer(const Step& step, const Meeting& m, const Approach& a,
     const double rocked = std::abs(angle_of(step.now, m.a) - a.angle_a) * at(step.now, m.a).geometry->corner_reach() +
                           std::abs(angle_of(step.now, m.b) - a.angle_b) * at(step.now, m.b).geometry->corner_reach();
     if (rocked > slop) return false;
+    // Coming back by its own fall is a new approach, however low the hop was.
+    if (change_of(step, m).before >= matters && !a.thrown_back) return false;
+    if (struck_elsewhere(step, m) || glm::dot(m.normal, a.normal) < 0.95) return false;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
     const bool event = event_about(step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
     if (context_.recording.header.has(Channel::Contacts)) return logged_begin(step.frame, ia, ib) || event;
@@ -133,18 +154,19 @@ void Watch::solid(const Step& step, const Meeting& m) {
     }
     const bool touched = m.contact || std::min(m.gap_before, m.gap_after) <= slop || m.closest() <= 0.0;
     if (!touched) return;
-    const double before = closing_speed(step.before, m.a, m.b, m.normal), after = closing_speed(step.now, m.a, m.b, m.normal);
+    const auto [before, after] = change_of(step, m);
     if (it == open_.end()) {
         if (before < closing_that_matters(step) || after > 0.1 * before) return;
         Approach a;
         std::tie(a.mover, a.other) = mover_first(step.before, step.now, m.a, m.b);
         a.turns.push_back({step.index, before, after});
         a.angle_a = angle_of(step.now, m.a), a.angle_b = angle_of(step.now, m.b);
-        a.at = (m.on_a + m.on_b) * 0.5;
+        a.at = (m.on_a + m.on_b) * 0.5, a.normal = m.normal;
         open_.emplace(key, a);
         return;
     }
     Approach& a = it->second;
+    if (before < 0.0 && after > 0.0 && after - before > closing_that_matters(step) && !struck_elsewhere(step, m)) a.thrown_back = true;
     if (a.turns.back().index == step.index || !second_answer(step, m, a, before - after)) return;
     a.turns.push_back({step.index, before, after});
     a.widest_between = std::max(a.widest_between, a.apart);

@@ -14,6 +14,7 @@ constexpr SettingInfo settings_table[] = {
     {"tunneling.least_depth", 1.0, "slops", "crossing less deep than the slop is a clip, not a crossing"},
     {"deep-overlap.share_of_extent", 0.05, "share", "deeper than 5 % of the mover is visible; below it solvers work"},
     {"deep-overlap.cause_match", 0.15, "share", "how near the depth must be to speed x step - gap to name the cause"},
+    {"deep-overlap.solving_frames", 12, "frames", "a solver that saw the contact has that long to push it out"},
     {"double-hit.window", 8, "frames", "without logged contacts, two turns farther apart are two approaches"},
     {"double-hit.turned_share", 0.25, "share", "a second answer turns at least this share of the first closing speed"},
     {"stuck-on-edge.frames", 6, "frames", "a tenth of a second at 60 steps: a person notices"},

@@ -72,6 +72,7 @@ class Watch : public Rule {
     Evidence held_up(const Step& step, Slot body, const std::vector<Touch>& all);
     bool free_ahead(const Step& step, Slot body, const Vec3& lift, const Vec3& way) const;
     bool vertex_ahead(const Step& step, const Touch& touch, const Vec3& way, double reach, Vec3& vertex) const;
+    bool on_flat_run(const Step& step, const Touch& touch, const std::vector<Touch>& all, const Vec3& vertex, double lift) const;
     double supported_share(const Step& step, Slot mine, const std::vector<Touch>& all, double& overhang) const;
     bool walkable(const Step& step, Slot body, const Vec3& normal) const {
         const double slope = step.now.bodies()[static_cast<std::size_t>(body)].def->slope;
@@ -130,6 +131,19 @@ bool Watch::vertex_ahead(const Step& step, const Touch& t, const Vec3& way, doub
     return found;
 }
 
+/// A seam: the vertex is level with what carries the body, which is a neighbour of the vertex's collider
+/// (or itself: chains, cells), and neither moves. Another crate's corner is an obstacle, not a seam.
+bool Watch::on_flat_run(const Step& step, const Touch& t, const std::vector<Touch>& all, const Vec3& vertex, double lift) const {
+    const auto still = [&](Slot c) { return glm::length(step.now.motion_since(step.before, at(step.now, c).body).travel()) <= 1e-3 * slop_; };
+    if (!still(t.other)) return false;
+    return std::any_of(all.begin(), all.end(), [&](const Touch& s) {
+        if (s.gap > slop_ + r_.header.skin || !walkable(step, at(step.now, t.mine).body, s.normal) || !still(s.other)) return false;
+        if (std::abs(glm::dot(vertex - s.at, up_)) > lift + r_.header.skin) return false;
+        if (s.other == t.other) return at(step.now, t.other).geometry->pieces().size() > 1;
+        return pair_at(step.now, s.other, t.other).gap <= lift;
+    });
+}
+
 Evidence Watch::seam(const Step& step, Slot body, const std::vector<Touch>& all) const {
     const BodyState &now = step.now.bodies()[static_cast<std::size_t>(body)], &before = step.before.bodies()[static_cast<std::size_t>(body)];
     const double dt = step.now.dt(), least = slop_ / (dt * 6.0);
@@ -155,7 +169,7 @@ Evidence Watch::seam(const Step& step, Slot body, const std::vector<Touch>& all)
     if (!free_ahead(step, body, up_ * lift, way * std::max(speed * dt, 4.0 * slop_))) return none;
     for (const Touch& t : all) {
         Vec3 vertex;
-        if (!vertex_ahead(step, t, way, lift + slop_, vertex)) continue;
+        if (!vertex_ahead(step, t, way, lift + slop_, vertex) || !on_flat_run(step, t, all, vertex, lift)) continue;
         if (r_.header.has(Channel::Contacts)) {
             const Id mine = at(step.now, t.mine).def->id, other = at(step.now, t.other).def->id;
             const bool opposed = std::any_of(step.frame.contacts.begin(), step.frame.contacts.end(), [&](const ContactRow& c) {
@@ -231,6 +245,10 @@ Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& a
     const double clear = std::max(4.0 * slop_, 0.1 * at(step.now, mine).geometry->extent());
     Evidence e;
     e.mine = mine;
+    // A crate wedged among crates is held by its pile; only what hangs on something fixed hangs on a side.
+    const bool pile = !now.def->upright && !now.wishes && now.def->moves == Moves::Solved &&
+                      std::any_of(all.begin(), all.end(), [&](const Touch& t) { return t.gap <= near && step.now.body_of(t.other).def->moves != Moves::Fixed; });
+    if (pile) return none;
     if (below.empty() && !sides.empty()) {
         if (!free_ahead(step, body, up_ * 0.0 - sides[0].normal * (2.0 * slop_), up_ * -clear)) return none;
         e.kind = Kind::Hung, e.at = sides[0].at, e.mine = sides[0].mine;
