@@ -128,7 +128,7 @@ double AccountPanel::paint_account(QPainter& p, double y, double bottom) {
         const Sentence& s = f->account[i];
         const double left = 62.0, room = width() - left - 18.0;
         p.setFont(type(13));
-        const QString text = QString::fromStdString(s.text);
+        const QString text = QString::fromStdString(s.text).replace("/s", "/\u2060s"); // never broken there
         const QRectF need = p.fontMetrics().boundingRect(QRect(0, 0, static_cast<int>(room), 2000), Qt::TextWordWrap, text).toRectF();
         const QRectF box(8, y, width() - 16.0, need.height() + 10.0);
         const double m = sentence_moment(s);

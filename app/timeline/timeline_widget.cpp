@@ -13,7 +13,7 @@
 namespace oddbounce {
 
 namespace {
-constexpr double label_width = 96.0, row = 22.0, head = 24.0, least_plot = 56.0;
+constexpr double label_width = 118.0, row = 22.0, head = 24.0, least_plot = 56.0;
 }
 
 TimelineWidget::TimelineWidget(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
@@ -245,9 +245,14 @@ void TimelineWidget::paint_plot(QPainter& p, const QRectF& area) {
         }
         p.drawPath(path);
     }
-    p.setPen(th.soft), p.setFont(type(11));
-    p.drawText(QRectF(area.right() - 120, area.top() - 7, 120, 14), Qt::AlignRight, QString::fromStdString(figure(high)));
-    p.drawText(QRectF(area.right() - 120, area.bottom() - 9, 120, 14), Qt::AlignRight, QString::fromStdString(figure(low)));
+    p.setFont(type(11));
+    for (const auto& [value, y] : {std::pair(high, area.top() - 7), std::pair(low, area.bottom() - 9)}) {
+        const QString text = QString::fromStdString(figure(value));
+        const double wide = p.fontMetrics().horizontalAdvance(text) + 6.0;
+        const QRectF box(area.right() - wide, y, wide, 14);
+        p.fillRect(box, th.panel), p.setPen(th.soft);
+        p.drawText(box, Qt::AlignCenter, text);
+    }
 }
 
 void TimelineWidget::resizeEvent(QResizeEvent*) { refresh(); }

@@ -91,6 +91,8 @@ void ScenePainter::collider(Slot c) {
     const bool moving = body.moves != Moves::Fixed, chosen = state.body == o_.body;
     const bool mark = in_finding(c) && body.id != o_.finding->bodies.front(); // what it met
     const double size = glm::length(g.bounds().size()) * m_.scale;
+    const bool small = size < 10.0 && !mark && !chosen;
+    if (small) return speck(g, pose, state.def->role == Role::Sensor ? th.sensor : moving ? th.moving : th.fixed);
     const QPainterPath path = outline_path(g, pose, m_);
     const QColor line = mark ? th.finding : moving ? th.moving : th.fixed;
     QPen pen(line, o_.line + (chosen ? 0.9 : 0.0), Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin);
@@ -115,6 +117,22 @@ void ScenePainter::collider(Slot c) {
     if (state.def->role == Role::OneWay) comb(g, pose, state.def->pass.value_or(r_.header.up));
     if (moving && !o_.plain && size > 14.0) heading(g, pose);
     if (hidden_thing && size > 24.0) struck_eye(path.boundingRect().center());
+}
+
+/// Too small for any drawing code but colour: a plain outline, quickly.
+void ScenePainter::speck(const Geometry& g, const Pose& pose, const QColor& color) {
+    p_.setRenderHint(QPainter::Antialiasing, false);
+    p_.setPen(QPen(color, 0)), p_.setBrush(Qt::NoBrush);
+    const Box box = g.bounds(pose);
+    const QRectF where = QRectF(m_.to(flat(box.low)), m_.to(flat(box.high))).normalized();
+    if (g.outlines().size() == 1 && g.outlines()[0].points.size() > 2) {
+        QPointF q[16];
+        int n = 0;
+        for (const Vec2& v : g.outlines()[0].points)
+            if (n < 16) q[n++] = m_.to(pose.place(v));
+        p_.drawPolygon(q, n);
+    } else p_.drawRect(where);
+    p_.setRenderHint(QPainter::Antialiasing, true);
 }
 
 /// Short diagonal strokes from the edge inward: solid ground seen in section.
@@ -146,6 +164,7 @@ void ScenePainter::hatch(const Geometry& g, const Pose& pose) {
                 const double mid = QPointF::dotProduct(view.center() - u, e), half = length(QPointF(view.width(), view.height()));
                 from = std::max(0.0, mid - half), to = std::min(n, mid + half);
             }
+            to = std::min(to, n - deep * 0.8);
             for (double s = std::ceil((from + 3.0) / 6.0) * 6.0; s < to; s += 6.0) {
                 const QPointF a = u + e * s;
                 if (view.contains(a)) p_.drawLine(a, a + in * deep + e * deep * 0.8);

@@ -34,6 +34,7 @@ class ScenePainter {
 
   private:
     void collider(Slot c);
+    void speck(const Geometry& g, const Pose& pose, const QColor& color);
     void hatch(const Geometry& g, const Pose& pose);
     void comb(const Geometry& g, const Pose& pose, const Vec3& pass);
     void cross_hatch(const QPainterPath& path, const QColor& color);

@@ -90,7 +90,9 @@ std::pair<Slot, Slot> mover_first(const World& before, const World& now, Slot a,
     const auto fixed = [&](Slot c) { return now.body_of(c).def->moves == Moves::Fixed; };
     if (fixed(a) != fixed(b)) return fixed(a) ? std::pair(b, a) : std::pair(a, b);
     const auto travel = [&](Slot c) {
-        return glm::length(now.motion_since(before, now.colliders()[static_cast<std::size_t>(c)].body).travel());
+        const double moved = glm::length(now.motion_since(before, now.colliders()[static_cast<std::size_t>(c)].body).travel());
+        const BodyState& was = before.body_of(c); // a hit shortens the step that it ends: how fast it came counts too
+        return std::max(moved, was.velocity_known ? glm::length(was.velocity) * now.dt() : 0.0);
     };
     const double ta = travel(a), tb = travel(b);
     if (std::abs(ta - tb) > 1e-6 * (ta + tb)) return ta > tb ? std::pair(a, b) : std::pair(b, a);

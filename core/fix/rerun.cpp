@@ -128,6 +128,14 @@ class Stepper {
         normal = s.normal, out = back + model_.margin;
     }
 
+    /// Corner on corner, level with each other: they touch and never overlap, so nothing is in the way.
+    bool grazes(Slot mine, Slot other, const Motion& move, const Motion& theirs, const Sweep& s) const {
+        if (s.status != Status::Found) return false;
+        const double later = std::min(1.0, s.first + 0.01);
+        const Geometry &a = *at(now_, mine).geometry, &b = *at(now_, other).geometry;
+        return distance(a, move.at(later), b, theirs.at(later), model_.margin + a.reach()).gap > model_.margin - 1e-9 * a.reach();
+    }
+
     bool free_at(const Pose& pose) const {
         for (Slot mine : mine_)
             for (Slot other : others_)
@@ -159,6 +167,7 @@ class Stepper {
                     }
                     if (glm::dot(p.velocity - velocity_of(other), s.normal) <= 1e-9) continue; // parting or along
                     if (one_way_passes(other, p.velocity - velocity_of(other), 0.0)) continue;
+                    if (grazes(mine, other, move, theirs, s)) continue;
                     if (hit < 0 || s.first < first.first) first = s, hit = other, own = mine;
                 }
             if (hit < 0) {

@@ -189,7 +189,7 @@ std::string verdict_line(const Verdict& v) {
     std::string line = v.kept.empty() && v.changed.empty() ? fmt::format("clears {} of {}", v.cleared.size(), all)
                        : v.cleared.empty() ? fmt::format("clears none of {}", all) : fmt::format("clears {} of {}", v.cleared.size(), all);
     line += v.fresh.empty() ? ", nothing new" : fmt::format(", {} new", v.fresh.size());
-    if (v.fit && !v.fit->reproduces) line += " – fault not reproduced";
+    if (v.fit && !v.fit->reproduces) line += " · model unproven";
     return line;
 }
 

@@ -76,6 +76,7 @@ Geometry::Geometry(const Shape& shape, const Vec3& scale) {
         if (shape.kind == ShapeKind::Cells)
             extent_ = shape.cell * std::min(std::abs(scale.x), std::abs(scale.y));
         draw_lines(shape, scale);
+        collect_normals();
         return;
     }
     for (const Vec3& p : shape.points) bounds_.add((p + shape.at) * scale);
@@ -101,6 +102,24 @@ void Geometry::measure() {
     else if (!pieces_.empty()) extent_ = std::min(bounds_.size().x, bounds_.size().y);
     if (open_) extent_ = 0.0, area_ = 0.0;
     if (pieces_.size() > 8) tree_ = BoxTree(boxes);
+}
+
+void Geometry::collect_normals() {
+    const auto add = [&](const Vec2& n) {
+        const auto same = [&](const Vec2& w) { return glm::dot(w, n) > 1.0 - 1e-12; };
+        if (n != Vec2(0.0) && std::none_of(normals_.begin(), normals_.end(), same)) normals_.push_back(n);
+    };
+    for (const Outline& o : outlines_) {
+        const std::size_t n = o.points.size();
+        double area = 0.0;
+        for (std::size_t i = 0; i < n; ++i) area += cross(o.points[i] - o.points[0], o.points[(i + 1) % n] - o.points[0]);
+        // A hole of a cell picture winds the other way: its normals are among the outer ones.
+        for (std::size_t i = 0; i + (o.closed && n > 2 ? 0 : 1) < n; ++i) {
+            const Vec2 edge = unit(o.points[(i + 1) % n] - o.points[i]);
+            add(area >= 0.0 ? right_of(edge) : left_of(edge));
+            if (open_ || n == 2) add(left_of(edge)), add(right_of(edge)), add(edge), add(-edge);
+        }
+    }
 }
 
 void Geometry::draw_lines(const Shape& shape, const Vec3& scale) {

@@ -46,15 +46,20 @@ class Geometry {
     const BoxTree& tree() const { return tree_; }
     /// Largest reach of corners, radii not counted: turning moves nothing farther.
     double corner_reach() const { return corner_reach_; }
+    /// Directions in which something may be pushed out of the shape: outward normals of its outline, each
+    /// once, in the body's frame.
+    const std::vector<Vec2>& normals() const { return normals_; }
     /// Corner points of the outline in the body's frame (for edge-of-ledge questions).
     std::vector<Vec2> corners() const;
 
   private:
     void measure();
+    void collect_normals();
     void draw_lines(const Shape& shape, const Vec3& scale);
 
     std::vector<plane::Piece> pieces_;
     std::vector<Outline> outlines_;
+    std::vector<Vec2> normals_;
     BoxTree tree_;
     Box bounds_;
     double reach_ = 0.0, corner_reach_ = 0.0, extent_ = 0.0, area_ = 0.0;

@@ -41,18 +41,26 @@ std::vector<Piece> placed_near(const Geometry& g, const Pose& pose, const Box& b
     return out;
 }
 
-/// Least t >= 0 at which a, moved by t·way, overlaps no piece of b. Intervals of overlap joined from 0 on.
-double clear_after(const std::vector<Piece>& as, const std::vector<Piece>& bs, const Vec2& way, double give_up) {
-    std::vector<plane::Span> spans;
-    for (const Piece& a : as)
-        for (const Piece& b : bs)
-            if (const auto s = plane::pass(a, b, way, 0.0); s && s->last > 0.0) spans.push_back(*s);
-    std::sort(spans.begin(), spans.end(), [](const auto& x, const auto& y) { return x.first < y.first; });
+/// Least t >= 0 at which a, moved by t·way, overlaps no piece of b; at least `give_up` where it is no less.
+/// From overlap to overlap: at t, everything that is still overlapped says until when.
+double clear_after(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb, const Vec2& way, double give_up) {
+    if (a.pieces().size() > b.pieces().size()) return clear_after(b, pb, a, pa, -way, give_up);
+    const double nudge = 1e-9 * std::min(a.reach(), b.reach());
     double t = 0.0;
-    for (const plane::Span& s : spans) {
-        if (s.first > t * (1.0 + 1e-9) + 1e-12) break;
-        t = std::max(t, s.last);
-        if (t >= give_up) break;
+    while (t < give_up) {
+        double next = t;
+        for (const Piece& local : a.pieces()) {
+            const Piece p = plane::placed(local, pa);
+            Box box = plane::bounds(p);
+            box.low += raised(way * t), box.high += raised(way * t);
+            box.grow(nudge);
+            pieces_near(b, pb, box, [&](int i) {
+                const auto s = plane::pass(p, plane::placed(b.pieces()[static_cast<std::size_t>(i)], pb), way, 0.0);
+                if (s && s->first <= t + nudge && s->last > t + nudge) next = std::max(next, s->last);
+            });
+        }
+        if (next == t) break;
+        t = next;
     }
     return t;
 }
@@ -64,19 +72,9 @@ class Ways {
         const auto same = [&](const Vec2& w) { return glm::dot(w, way) > 1.0 - 1e-12; };
         if (way != Vec2(0.0) && std::none_of(all.begin(), all.end(), same)) all.push_back(way);
     }
-    /// Outward normals of a shape's outline times `sign`; edges without inside count both ways.
+    /// Outward normals of a shape's outline times `sign`.
     void add_normals(const Geometry& g, const Pose& pose, double sign) {
-        for (const Outline& o : g.outlines()) {
-            const std::size_t n = o.points.size();
-            double area = 0.0;
-            for (std::size_t i = 0; i < n; ++i) area += cross(o.points[i] - o.points[0], o.points[(i + 1) % n] - o.points[0]);
-            const bool both = g.open() || n == 2;
-            for (std::size_t i = 0; i + (o.closed && n > 2 ? 0 : 1) < n; ++i) {
-                const Vec2 edge = unit(pose.turn(o.points[(i + 1) % n] - o.points[i]));
-                add((area >= 0.0 ? right_of(edge) : left_of(edge)) * sign);
-                if (both) add(left_of(edge)), add(right_of(edge)), add(edge), add(-edge);
-            }
-        }
+        for (const Vec2& n : g.normals()) add(pose.turn(n) * sign);
     }
     /// From the round corners of one shape to the nearest point of the other's outline, both ways.
     void add_round(const Geometry& round, const Pose& at_round, const Geometry& other, const Pose& at_other) {
@@ -99,13 +97,16 @@ class Ways {
     std::vector<Vec2> all;
 };
 
-/// Depth of overlapping unions: the shortest way out along the outlines' normals. Where the outline was
-/// cut into pieces does not matter.
-void least_way_out(const std::vector<Piece>& as, const std::vector<Piece>& bs, const Ways& ways, plane::Gap& g) {
+/// Depth of overlapping shapes of several pieces: the shortest way out along the outlines' normals. Where
+/// the outline was cut into pieces does not matter.
+void least_way_out(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb, plane::Gap& g) {
+    Ways ways;
+    ways.add_normals(a, pa, -1.0), ways.add_normals(b, pb, 1.0);
+    ways.add_round(a, pa, b, pb), ways.add_round(b, pb, a, pa);
     double best = infinity;
     Vec2 best_way{0.0};
     for (const Vec2& way : ways.all) {
-        const double t = clear_after(as, bs, way, best);
+        const double t = clear_after(a, pa, b, pb, way, best);
         if (t < best) best = t, best_way = way;
     }
     if (best == infinity) return;
@@ -131,16 +132,7 @@ Distance distance(const Geometry& a, const Pose& at_a, const Geometry& b, const 
             if (g.distance < best.distance) best = g;
         }
     if (best.distance > within || best.distance == infinity) return out;
-    if (best.distance < 0.0 && (as.size() > 1 || bs.size() > 1)) {
-        // Moving out may run into pieces that are clear now: look at all that the way out can reach.
-        Box wide_a = b.bounds(pb), wide_b = a.bounds(pa);
-        const double most = glm::length(a.bounds().size()) + std::min(glm::length(b.bounds().size()), 8.0 * a.reach());
-        wide_a.grow(most), wide_b.grow(most);
-        Ways ways;
-        ways.add_normals(a, pa, -1.0), ways.add_normals(b, pb, 1.0);
-        ways.add_round(a, pa, b, pb), ways.add_round(b, pb, a, pa);
-        least_way_out(placed_near(a, pa, wide_a), placed_near(b, pb, wide_b), ways, best);
-    }
+    if (best.distance < 0.0 && (a.pieces().size() > 1 || b.pieces().size() > 1)) least_way_out(a, pa, b, pb, best);
     out.known = true, out.gap = best.distance, out.normal = raised(best.normal);
     out.on_a = raised(best.on_a) + base, out.on_b = raised(best.on_b) + base;
     return out;
@@ -149,10 +141,7 @@ Distance distance(const Geometry& a, const Pose& at_a, const Geometry& b, const 
 double way_out(const Geometry& a, const Pose& at_a, const Geometry& b, const Pose& at_b, const Vec3& way) {
     if (!a.judged() || !b.judged() || distance(a, at_a, b, at_b, 0.0).gap >= 0.0) return 0.0;
     const Vec3 base = at_a.at;
-    Box all;
-    all.low = Vec3(-infinity), all.high = Vec3(infinity);
-    return clear_after(placed_near(a, relative(at_a, base), all), placed_near(b, relative(at_b, base), all), flat(way),
-                       infinity);
+    return clear_after(a, relative(at_a, base), b, relative(at_b, base), flat(way), infinity);
 }
 
 namespace {
