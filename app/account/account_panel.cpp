@@ -165,6 +165,7 @@ double AccountPanel::paint_numbers(QPainter& p, double y) {
     y += 28;
     if (rows.empty() && session_.recording()->header.space == 2) p.drawText(QRectF(16, y, width() - 32, 40), Qt::TextWordWrap, "Choose a body or a finding for its figures.");
     for (const NumberRow& row : rows) {
+        if (y + 20.0 > height()) break; // whole rows only
         p.setPen(th.soft), p.setFont(type(13));
         p.drawText(QRectF(16, y, width() - 32, 22), Qt::AlignVCenter | Qt::AlignLeft, row.name);
         QFont figures = type(13);

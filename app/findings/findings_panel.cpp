@@ -139,7 +139,18 @@ constexpr int body_row = 24, bodies_head = 36;
 
 BodiesPanel::BodiesPanel(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setMinimumHeight(120);
-    for (auto signal : {&Session::recording_changed, &Session::body_changed}) connect(&session_, signal, this, qOverload<>(&QWidget::update));
+    connect(&session_, &Session::recording_changed, this, [this] { scroll_ = 0, update(); });
+    connect(&session_, &Session::body_changed, this, &BodiesPanel::show_chosen);
+}
+
+void BodiesPanel::show_chosen() {
+    const std::vector<Slot> all = rows();
+    const auto it = std::find(all.begin(), all.end(), session_.body());
+    if (it != all.end()) {
+        const int top = static_cast<int>(it - all.begin()) * body_row, room = height() - bodies_head - body_row;
+        scroll_ = std::clamp(scroll_, std::max(0, top - room), top);
+    }
+    update();
 }
 
 /// Movers first; then by name.

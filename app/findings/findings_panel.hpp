@@ -41,6 +41,7 @@ class BodiesPanel : public QWidget {
     bool event(QEvent*) override;
 
   private:
+    void show_chosen();
     std::vector<Slot> rows() const;
     Slot at(const QPointF& pixel) const;
 

@@ -439,7 +439,7 @@ void ScenePainter::name_all() {
         if (!moving && in.width() > size.width() + 30 && in.height() > size.height() + 26)
             where = QRectF(in.left() + 14, in.top() + 12, size.width(), size.height());
         else
-            for (const QPointF& corner : {QPointF(in.left(), in.bottom() + 3), QPointF(in.left(), in.top() - size.height() - 3),
+            for (const QPointF& corner : {QPointF(in.left(), in.bottom() + 3), QPointF(in.right() + 6, in.top() + 0.2 * in.height()), QPointF(in.left(), in.top() - size.height() - 3),
                                           QPointF(in.right() + 6, in.center().y() - size.height() / 2)}) {
                 const QRectF tried(corner, size);
                 const bool free = std::none_of(taken.begin(), taken.end(), [&](const QRectF& r) { return r.intersects(tried); });

@@ -181,7 +181,7 @@ void Watch::close(const Run& run) const {
     add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
     note_threshold(f, context_.settings.threshold("deep-overlap.share_of_extent"));
     note_threshold(f, {"slop", r.slop(), u});
-    const nlohmann::json mover = f.bodies[0];
+    const nlohmann::json mover = mover_target(now, f);
     f.suggest.push_back({"test the " + f.names[0] + " after it moved", {{{"motion", {mover}}, {"tests", "after"}, {"answer", "slide"}}}});
     f.suggest.push_back({"put the " + f.names[0] + " back outside", {{{"motion", {mover}}, {"tests", "after"}, {"answer", "push-out"}}}});
     f.suggest.push_back({"sweep the " + f.names[0], {{{"motion", {mover}}, {"tests", "swept"}, {"answer", "slide"}}}});

@@ -199,7 +199,7 @@ void Watch::close(const Approach& a) const {
                                                          speed_text(context_.recording, t.before), speed_text(context_.recording, t.after));
     f.facts.push_back({"turns", each, "text"});
     add_fact(f, "answers", static_cast<double>(a.turns.size()), "count");
-    const nlohmann::json mover = f.bodies[0];
+    const nlohmann::json mover = mover_target(context_.recording.world_at(a.turns.back().index), f);
     f.suggest.push_back({"answer only while closing", {{{"motion", {mover}}, {"answer", "reflect"}, {"gate", true}}}});
     f.suggest.push_back({"put the " + f.names[0] + " back outside", {{{"motion", {mover}}, {"answer", "push-out"}, {"gate", true}}}});
     context_.found(std::move(f));
@@ -240,26 +240,30 @@ void Watch::report(const Pair& pair, const Activation& a) const {
     context_.found(std::move(f));
 }
 
+/// One side of a meeting: the mover's collider, the other one, and the normal from the first to the second.
+struct Side {
+    Slot mine, other;
+    Vec3 normal, at;
+};
+
 void Watch::look_for_cancelled(const Step& step) {
-    for (std::size_t i = 0; i < step.meetings.size(); ++i)
-        for (std::size_t j = i + 1; j < step.meetings.size(); ++j) {
-            const Meeting &x = step.meetings[i], &y = step.meetings[j];
-            if (x.does != Does::Solid || y.does != Does::Solid) continue;
-            for (const auto& [mine_x, other_x, sign_x] : {std::tuple(x.a, x.b, 1.0), std::tuple(x.b, x.a, -1.0)})
-                for (const auto& [mine_y, other_y, sign_y] : {std::tuple(y.a, y.b, 1.0), std::tuple(y.b, y.a, -1.0)}) {
-                    if (mine_x != mine_y || other_x == other_y) continue;
-                    const Vec3 nx = x.normal * sign_x, ny = y.normal * sign_y;
-                    if (glm::dot(nx, ny) < 0.9 || mover_first(step.before, step.now, mine_x, other_x).first != mine_x) continue;
-                    const auto answered = [&](Slot o) {
-                        return logged_begin(step.frame, at(step.now, mine_x).def->id, at(step.now, o).def->id) ||
-                               event_about(step.frame, step.now.body_of(mine_x).def->id, step.now.body_of(o).def->id);
-                    };
-                    const double before = closing_speed(step.before, mine_x, other_x, nx);
-                    if (before < closing_that_matters(step) || closing_speed(step.now, mine_x, other_x, nx) < 0.5 * before) continue;
-                    if (!answered(other_x) || !answered(other_y)) continue;
-                    if (pair_at(step.now, other_x, other_y).gap > context_.recording.slop()) continue;
-                    cancelled_.push_back({mine_x, other_x, other_y, step.index, nx, (x.on_a + x.on_b) * 0.5, before});
-                }
+    std::vector<Side> hits; // that are answered in this step, each with its mover first
+    for (const Meeting& m : step.meetings) {
+        if (m.does != Does::Solid) continue;
+        const Id a = at(step.now, m.a).def->id, b = at(step.now, m.b).def->id;
+        if (!logged_begin(step.frame, a, b) && !event_about(step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id)) continue;
+        const auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
+        const Side side{mover, other, mover == m.a ? m.normal : -m.normal, (m.on_a + m.on_b) * 0.5};
+        const double before = closing_speed(step.before, mover, other, side.normal);
+        const bool turned = closing_speed(step.now, mover, other, side.normal) < 0.5 * before;
+        if (before >= closing_that_matters(step) && !turned) hits.push_back(side);
+    }
+    for (std::size_t i = 0; i < hits.size(); ++i)
+        for (std::size_t j = i + 1; j < hits.size(); ++j) {
+            const Side &x = hits[i], &y = hits[j];
+            if (x.mine != y.mine || glm::dot(x.normal, y.normal) < 0.9) continue;
+            if (pair_at(step.now, x.other, y.other).gap > context_.recording.slop()) continue;
+            cancelled_.push_back({x.mine, x.other, y.other, step.index, x.normal, x.at, closing_speed(step.before, x.mine, x.other, x.normal)});
         }
 }
 
@@ -274,7 +278,7 @@ void Watch::settle_cancelled(const Step& step) {
         add_fact(f, "separation_between", 0.0, context_.recording.header.unit);
         add_fact(f, "closing_speed", c.closing, context_.recording.header.unit + "/s");
         add_fact(f, "answers", 2.0, "count");
-        f.suggest.push_back({"answer only while closing", {{{"motion", {f.bodies[0]}}, {"answer", "reflect"}, {"gate", true}}}});
+        f.suggest.push_back({"answer only while closing", {{{"motion", {mover_target(step.now, f)}}, {"answer", "reflect"}, {"gate", true}}}});
         context_.found(std::move(f));
     }
     cancelled_.clear();

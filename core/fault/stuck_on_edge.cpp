@@ -88,7 +88,6 @@ class Watch : public Rule {
     std::size_t frames_;
     std::map<Slot, Run> runs_;
     std::map<Slot, int> falls_, still_;
-    const Step* step_ = nullptr;
 };
 
 std::vector<Touch> Watch::touches(const Step& step, Slot body) const {
@@ -313,7 +312,7 @@ void Watch::suggest(Finding& f, const Run& run) const {
     if (run.evidence.kind == Kind::Hung) f.suggest.push_back({"no friction on the " + body, {{{"colliders", {mine}}, {"friction", 0.0}}}});
     f.suggest.push_back({"round the " + body + "'s corners by " + length_text(r_, round), rounder});
     if (run.evidence.kind == Kind::Seam)
-        f.suggest.push_back({"sweep and slide the " + body, {{{"motion", {f.bodies[0]}}, {"tests", "swept"}, {"answer", "slide"}, {"step_height", lift_}}}});
+        f.suggest.push_back({"sweep and slide the " + body, {{{"motion", {mover_target(now, f)}}, {"tests", "swept"}, {"answer", "slide"}, {"step_height", lift_}}}});
     else f.suggest.push_back({"a capsule for the " + body, {{{"colliders", {mine}}, {"fit", "capsule"}}}});
 }
 

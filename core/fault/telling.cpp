@@ -77,6 +77,12 @@ void name_bodies(const World& world, const std::vector<Slot>& colliders, Finding
     }
 }
 
+nlohmann::json mover_target(const World& world, const Finding& f) {
+    const BodyDef* def = world.bodies()[static_cast<std::size_t>(world.recording().body_slot(f.bodies.at(0)))].def;
+    if (def && !def->name.empty()) return def->name;
+    return f.bodies[0];
+}
+
 Threshold note_threshold(Finding& f, const Threshold& t) {
     f.thresholds.push_back(t);
     return t;

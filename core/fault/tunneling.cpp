@@ -196,7 +196,7 @@ Finding Watch::finding(const Crossing& c) const {
     add_fact(f, "speed", travel / c.dt, u + "/s");
     if (c.sensor) f.facts.push_back({"sensor", std::string("crossed without a report"), "text"});
     note_threshold(f, context_.settings.threshold("tunneling.least_depth"));
-    const nlohmann::json mover = f.bodies[0], wall = f.colliders[1];
+    const nlohmann::json mover = mover_target(now, f), wall = f.colliders[1];
     f.suggest.push_back({"sweep the " + f.names[0], {{{"motion", {mover}}, {"tests", "swept"}}}});
     if (!c.sensor && !at(now, c.other).geometry->open()) {
         const double grow = std::ceil((travel - c.inside) * 0.5 * 10.0 + 1.0) / 10.0;

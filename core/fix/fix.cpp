@@ -60,7 +60,8 @@ void check_change(const json& c, std::size_t index, const std::string& file) {
     const bool motion = c.contains("motion"), pair = c.contains("pair");
     const std::span<const KeyRule> keys = motion ? std::span<const KeyRule>(motion_keys) : pair ? std::span<const KeyRule>(pair_keys) : std::span<const KeyRule>(collider_keys);
     for (const auto& [key, value] : c.items()) {
-        const auto rule = std::find_if(keys.begin(), keys.end(), [&](const KeyRule& k) { return key == k.key; });
+        const std::string name = key;
+        const auto rule = std::find_if(keys.begin(), keys.end(), [&](const KeyRule& k) { return name == k.key; });
         if (rule == keys.end()) throw BadInput(file, 0, where + "'" + key + "' is no key of this change", key);
         if (!fits(value, rule->kind)) throw BadInput(file, 0, where + "'" + key + "' must be a " + rule->kind, key);
     }
