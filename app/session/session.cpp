@@ -72,7 +72,7 @@ void Session::scan_now() {
             *result = scan(*recording, options);
         },
         [this, result, met] {
-            encounters_ = std::move(*met), not_judged_ = result->not_judged;
+            encounters_ = std::move(*met), not_judged_ = result->not_judged, findings_ = std::move(result->findings);
             scanning_ = false, complete_ = result->complete;
             emit scan_changed();
             emit findings_changed();

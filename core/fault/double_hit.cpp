@@ -63,6 +63,8 @@ class Watch : public Rule {
 
     void step(const Step& step) override {
         settle_cancelled(step);
+        for (const auto* switches : {&step.frame.on, &step.frame.off})
+            for (Id id : *switches) restart(context_.recording.collider_slot(id));
         for (const Meeting& m : step.meetings) {
             if (m.does == Does::Solid) solid(step, m);
             else if (m.does == Does::Notice) sensor(step, m);
@@ -71,8 +73,6 @@ class Watch : public Rule {
         for (auto it = open_.begin(); it != open_.end();)
             if (it->second.turns.back().index + window_ < step.index) it = (close(it->second), open_.erase(it));
             else ++it;
-        for (Id id : step.frame.on) restart(context_.recording.collider_slot(id));
-        for (Id id : step.frame.off) restart(context_.recording.collider_slot(id));
     }
     void finish() override {
         for (auto& [pair, a] : open_) close(a);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fault/scan.hpp"
 
+#include "fault/telling.hpp"
 #include "recording/bad_input.hpp"
 
 #include <set>
@@ -13,6 +14,46 @@ std::string stem(const Finding& f) {
     std::string id = f.fault + "-" + std::to_string(f.first);
     for (std::size_t i = 0; i < std::min<std::size_t>(2, f.bodies.size()); ++i) id += "-" + std::to_string(f.bodies[i]);
     return id;
+}
+
+bool overlap_in_time(const Finding& a, const Finding& b) { return a.first <= b.last && b.first <= a.last; }
+bool in(const std::vector<Id>& ids, Id id) { return std::find(ids.begin(), ids.end(), id) != ids.end(); }
+
+/// A deep overlap with a brick whose answer was cancelled by its neighbour is that double hit's consequence.
+bool explains(const Finding& strong, const Finding& weak) {
+    if (strong.fault != "double-hit" || weak.fault != "deep-overlap" || !overlap_in_time(strong, weak)) return false;
+    return std::all_of(weak.bodies.begin(), weak.bodies.end(), [&](Id id) { return in(strong.bodies, id); });
+}
+
+/// One body sunk into neighbours (tiles of one floor) is sunk in once.
+bool one_cause(const Recording& r, const Finding& a, const Finding& b) {
+    if (a.fault != "deep-overlap" || b.fault != a.fault || a.bodies[0] != b.bodies[0] || !overlap_in_time(a, b)) return false;
+    const World w = r.world_at(static_cast<std::size_t>(r.frame_index(std::max(a.first, b.first))));
+    return pair_at(w, r.collider_slot(a.colliders[1]), r.collider_slot(b.colliders[1])).gap <= r.slop();
+}
+
+/// One cause, one finding.
+void tidy(const Recording& r, std::vector<Finding>& all) {
+    std::vector<bool> gone(all.size(), false);
+    for (std::size_t i = 0; i < all.size(); ++i)
+        for (std::size_t j = 0; j < all.size(); ++j) {
+            if (i == j || gone[i] || gone[j]) continue;
+            if (explains(all[i], all[j])) gone[j] = true;
+            else if (one_cause(r, all[i], all[j]) && (all[i].number("depth") > all[j].number("depth") || (all[i].number("depth") == all[j].number("depth") && i < j))) {
+                all[i].first = std::min(all[i].first, all[j].first), all[i].last = std::max(all[i].last, all[j].last);
+                for (std::size_t k = 1; k < all[j].bodies.size(); ++k)
+                    if (!in(all[i].bodies, all[j].bodies[k])) all[i].bodies.push_back(all[j].bodies[k]), all[i].names.push_back(all[j].names[k]);
+                all[i].colliders.insert(all[i].colliders.end(), all[j].colliders.begin() + 1, all[j].colliders.end());
+                gone[j] = true;
+            }
+        }
+    std::size_t kept = 0;
+    for (std::size_t i = 0; i < all.size(); ++i)
+        if (!gone[i]) {
+            if (kept != i) all[kept] = std::move(all[i]);
+            ++kept;
+        }
+    all.resize(kept);
 }
 
 } // namespace
@@ -49,6 +90,7 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
     });
     for (const auto& rule : rules) rule->finish();
     if (encounters) encounters->finish();
+    tidy(recording, out.findings);
     std::stable_sort(out.findings.begin(), out.findings.end(), [](const Finding& a, const Finding& b) {
         return a.weight != b.weight ? a.weight > b.weight : a.first != b.first ? a.first < b.first : a.id < b.id;
     });

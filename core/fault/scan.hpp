@@ -12,7 +12,8 @@ struct ScanOptions {
     std::size_t first = 0, last = ~std::size_t(0); ///< frame indices
     int threads = 0;
     Control* control = nullptr;
-    /// Called for each finding as soon as it is known, told and numbered; in the scanning thread.
+    /// Called for each finding as soon as it is known, told and numbered; in the scanning thread. Some of
+    /// them may be found to be another's consequence later and be missing from the result.
     std::function<void(const Finding&)> found;
     std::function<void(Encounter&&)> encounter; ///< called as encounters end, if set
 };

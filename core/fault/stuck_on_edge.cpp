@@ -220,7 +220,8 @@ double Watch::supported_share(const Step& step, Slot mine, const std::vector<Tou
 Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& all) {
     Evidence none;
     const BodyState& now = step.now.bodies()[static_cast<std::size_t>(body)];
-    if (gravity_ == 0.0 || falls_[body] < 2 || (now.wishes && glm::dot(now.wish, up_) > 0.3 * glm::length(now.wish))) return none;
+    const bool falls = falls_[body] >= 2; // it was seen to fall: not a lift, not a gull
+    if (gravity_ == 0.0 || !(falls || now.grounded || now.wishes) || (now.wishes && glm::dot(now.wish, up_) > 0.3 * glm::length(now.wish))) return none;
     const double dt = step.now.dt();
     const Motion moved = step.now.motion_since(step.before, body);
     const double drop = -glm::dot(moved.travel(), up_);
@@ -249,6 +250,7 @@ Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& a
                       std::any_of(all.begin(), all.end(), [&](const Touch& t) { return t.gap <= near && step.now.body_of(t.other).def->moves != Moves::Fixed; });
     if (pile) return none;
     if (below.empty() && !sides.empty()) {
+        if (!falls) return none;
         if (!free_ahead(step, body, up_ * 0.0 - sides[0].normal * (2.0 * slop_), up_ * -clear)) return none;
         e.kind = Kind::Hung, e.at = sides[0].at, e.mine = sides[0].mine;
         for (const Touch& t : sides) e.others.push_back(t.other);

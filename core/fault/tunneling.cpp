@@ -18,7 +18,8 @@ const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_ca
 struct Crossing {
     Slot mover = -1, other = -1; // colliders
     Sweep sweep;                 // mover against other
-    Vec3 travel{0.0};            // of the mover relative to the other, this step
+    Vec3 way{0.0};               // unit: where the touching point of the mover goes as the other sees it, at entry
+    double travel = 0.0;         // of that point over the step
     double closing = 0.0;        // speed along the entry normal before
     double dt = 0.0, thickness = 0.0, inside = 0.0;
     bool sensor = false, answered = false;
@@ -35,7 +36,7 @@ bool answered_by_log(const World& now, const Frame& frame, const Crossing& c) {
         if (!same && !swapped) continue;
         if (c.sensor) return true;
         if (!row.active || row.phase == Phase::End) continue;
-        if (!row.normal || glm::dot(*row.normal, c.travel) * (same ? 1.0 : -1.0) > 0.0) return true;
+        if (!row.normal || glm::dot(*row.normal, c.way) * (same ? 1.0 : -1.0) > 0.0) return true;
     }
     if (!c.sensor) return false;
     const Id a = now.body_of(c.mover).def->id, b = now.body_of(c.other).def->id;
@@ -71,6 +72,7 @@ class Watch : public Rule {
 
   private:
     void consider(const Step& step, const Meeting& m);
+    void follow_point(const Step& step, Crossing& c) const;
     bool deep_enough(const Step& step, const Crossing& c) const;
     void measure(const Step& step, Crossing& c) const;
     void settle(const Step& step, Crossing& c) const;
@@ -85,18 +87,18 @@ class Watch : public Rule {
 
 void Watch::consider(const Step& step, const Meeting& m) {
     const double slop = context_.recording.slop();
-    if (m.does == Does::Nothing || m.sweep.status != Status::Found || m.sweep.last >= 1.0) return;
+    const bool crossed = m.sweep.status == Status::Found || m.sweep.status == Status::Started; // from a touch, too
+    if (m.does == Does::Nothing || !crossed || m.sweep.last >= 1.0 || m.gap_before == infinity) return;
     if (m.gap_before < -slop || m.gap_after < -slop || one_owner(step.now, m.a, m.b)) return;
     Crossing c;
     std::tie(c.mover, c.other) = mover_first(step.before, step.now, m.a, m.b);
     c.sweep = m.sweep, c.sensor = m.does == Does::Notice;
     if (c.sensor && !context_.recording.header.has(Channel::Contacts)) return;
     if (c.mover != m.a) c.sweep.normal = -m.sweep.normal, std::swap(c.sweep.on_a, c.sweep.on_b);
-    c.travel = relative_travel(step.before, step.now, c.mover, c.other);
-    c.inside = (m.sweep.last - m.sweep.first) * glm::length(c.travel);
-    if (c.inside <= slop || (!c.sensor && one_way_lets_through(step.now, c.mover, c.other, c.travel))) return;
+    follow_point(step, c);
+    if (c.inside <= slop || (!c.sensor && one_way_lets_through(step.now, c.mover, c.other, c.way))) return;
     c.dt = step.now.dt(), c.index = step.index, c.first = step.before.number(), c.last = step.now.number();
-    const double entry = glm::dot(c.travel, c.sweep.normal) / c.dt;
+    const double entry = c.travel * glm::dot(c.way, c.sweep.normal) / c.dt;
     c.closing = step.before.body_of(c.mover).velocity_known
                     ? std::max(entry, closing_speed(step.before, c.mover, c.other, c.sweep.normal)) : entry;
     if (answered_by_log(step.now, step.frame, c) || (previous_ && answered_by_log(step.before, *previous_, c))) return;
@@ -105,6 +107,22 @@ void Watch::consider(const Step& step, const Meeting& m) {
     if (!deep_enough(step, c)) return;
     measure(step, c);
     pending_.push_back(c);
+}
+
+/// The way of the point that touches, as the other body sees it: travel and turning of both count.
+void Watch::follow_point(const Step& step, Crossing& c) const {
+    const Motion mine = step.now.motion_since(step.before, at(step.now, c.mover).body), theirs = step.now.motion_since(step.before, at(step.now, c.other).body);
+    const Vec2 local = mine.at(c.sweep.first).unplace(flat(c.sweep.on_a));
+    const auto seen = [&](double t) { return theirs.at(t).unplace(mine.at(t).place(local)); };
+    const auto length_between = [&](double from, double to) {
+        constexpr int chords = 16;
+        double sum = 0.0;
+        for (int i = 0; i < chords; ++i) sum += glm::length(seen(from + (to - from) * (i + 1) / chords) - seen(from + (to - from) * i / chords));
+        return sum;
+    };
+    c.inside = length_between(c.sweep.first, c.sweep.last), c.travel = length_between(0.0, 1.0);
+    const double ahead = std::max(1e-3, 0.05 * (c.sweep.last - c.sweep.first));
+    c.way = raised(theirs.at(c.sweep.first).turn(unit(seen(c.sweep.first + ahead) - seen(c.sweep.first))));
 }
 
 bool Watch::deep_enough(const Step& step, const Crossing& c) const {
@@ -123,7 +141,7 @@ bool Watch::deep_enough(const Step& step, const Crossing& c) const {
 void Watch::measure(const Step& step, Crossing& c) const {
     const ColliderState& co = at(step.now, c.other);
     const Pose pose = step.now.motion_since(step.before, co.body).at(c.sweep.first);
-    const Vec3 way = unit(c.travel);
+    const Vec3 way = c.way;
     const double reach = 2.0 * co.geometry->reach() + c.inside, back = 1e-6 * reach;
     const Vec3 from = c.sweep.on_b - way * back;
     const RayHit hit = ray_cast(from, from + way * reach, *co.geometry, pose);
@@ -181,7 +199,7 @@ Finding Watch::finding(const Crossing& c) const {
     const Recording& r = context_.recording;
     const World now = r.world_at(c.index);
     const std::string& u = r.header.unit;
-    const double travel = glm::length(c.travel);
+    const double travel = c.travel;
     Finding f;
     f.fault = "tunneling", f.first = c.first, f.last = c.last;
     name_bodies(now, {c.mover, c.other}, f);

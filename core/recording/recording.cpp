@@ -48,7 +48,9 @@ World::World(const Recording& recording) : recording_(&recording) {
 }
 
 const BodyState& World::body_of(Slot collider) const {
-    return bodies_[static_cast<std::size_t>(colliders_[static_cast<std::size_t>(collider)].body)];
+    static const BodyState absent; // of a collider that is defined in a later frame
+    const Slot body = colliders_[static_cast<std::size_t>(collider)].body;
+    return body < 0 ? absent : bodies_[static_cast<std::size_t>(body)];
 }
 
 bool World::live(Slot collider) const {
@@ -79,7 +81,7 @@ void World::define(const BodyDef& def) {
     const auto slot = static_cast<std::size_t>(recording_->body_slot(def.id));
     BodyState& b = bodies_[slot];
     b.def = &def;
-    if (!b.present) b.present = true, b.fresh = true, b.pose = {}; // stands at the origin until placed
+    if (!b.present && !recording_->ever_placed(static_cast<Slot>(slot))) b.present = true, b.fresh = true, b.pose = {};
 }
 
 void World::define(const ColliderDef& def) {
@@ -183,6 +185,10 @@ void Recording::index() {
     constexpr double slop_of_extent = 0.005; // of the median collider: see docs/bounce-log.md
     std::sort(extents.begin(), extents.end());
     slop_ = header.slop.value_or(extents.empty() ? 0.0 : slop_of_extent * extents[extents.size() / 2]);
+
+    ever_placed_.assign(body_ids_.size(), false);
+    for (const Frame& f : frames)
+        for (const BodyRow& row : f.bodies) ever_placed_[static_cast<std::size_t>(body_slot(row.id))] = true;
 
     World world(*this);
     for (std::size_t i = 0; i < frames.size(); ++i) {

@@ -17,7 +17,7 @@ using Slot = int;
 /// A body at the end of a frame.
 struct BodyState {
     const BodyDef* def = nullptr; ///< points into the recording
-    bool present = false;      ///< placed, and not gone
+    bool present = false;      ///< placed (or never placed at all: it stands at the origin), and not gone
     bool fresh = false;        ///< first placed in this frame: no step led here
     bool warped = false;       ///< put elsewhere on purpose in this frame
     bool grounded = false;
@@ -51,6 +51,7 @@ class World {
     const Recording& recording() const { return *recording_; }
     const std::vector<BodyState>& bodies() const { return bodies_; }
     const std::vector<ColliderState>& colliders() const { return colliders_; }
+    /// State of the collider's body; one that is not present where the collider is not defined yet.
     const BodyState& body_of(Slot collider) const;
     /// True where the collider has a shape, is on, and its body is present.
     bool live(Slot collider) const;
@@ -103,6 +104,8 @@ struct Recording {
     const std::vector<Id>& body_ids() const { return body_ids_; }
     const std::vector<Id>& collider_ids() const { return collider_ids_; }
     int layer(const std::string& name) const;
+    /// True where some frame has a row of the body: before its first one it is not there.
+    bool ever_placed(Slot body) const { return ever_placed_[static_cast<std::size_t>(body)]; }
     /// The recording's slop, or its default from the colliders' sizes.
     double slop() const { return slop_; }
     /// Index of the frame of this number; -1 where there is none.
@@ -121,6 +124,7 @@ struct Recording {
     std::vector<Id> body_ids_, collider_ids_;
     std::unordered_map<Id, Slot> body_slots_, collider_slots_;
     std::unordered_map<std::string, int> layers_;
+    std::vector<bool> ever_placed_;
     std::vector<World> snapshots_;
     std::vector<double> seconds_;
     double slop_ = 0.0;
