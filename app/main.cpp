@@ -52,6 +52,10 @@ bool go_to_frame(Session& session, const QString& text, QString& error) {
 } // namespace
 
 int main(int argc, char** argv) {
+    // A picture needs no display: without one, none is asked for.
+    const bool picture = std::any_of(argv, argv + argc, [](const char* a) { return QByteArray(a).contains("picture"); });
+    if (picture && !qEnvironmentVariableIsSet("QT_QPA_PLATFORM") && !qEnvironmentVariableIsSet("DISPLAY") && !qEnvironmentVariableIsSet("WAYLAND_DISPLAY"))
+        qputenv("QT_QPA_PLATFORM", "offscreen");
     QApplication app(argc, argv);
     QCoreApplication::setOrganizationName("odd-bounce"), QCoreApplication::setApplicationName("odd-bounce");
     QCoreApplication::setApplicationVersion(ODDB_VERSION);

@@ -120,6 +120,7 @@ Fit fit_to(const Recording& r, const Finding& f, const TryOptions& options) {
     again->index();
     ScanOptions scan_options;
     scan_options.only = {f.fault}, scan_options.settings = options.settings, scan_options.threads = options.threads;
+    scan_options.control = options.control;
     scan_options.first = w.first, scan_options.last = w.last;
     const Scan s = scan(*again, scan_options);
     out.reproduces = std::any_of(s.findings.begin(), s.findings.end(), [&](const Finding& g) { return same_fault(f, g); });
