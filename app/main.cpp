@@ -23,7 +23,8 @@ int fail(const QString& sentence) {
 void settle(Session& session, bool candidates) {
     const auto busy = [&] {
         if (session.scanning()) return true;
-        return candidates && std::any_of(session.candidates().begin(), session.candidates().end(), [](const Candidate& c) {
+        return candidates &&
+               std::any_of(session.candidates().begin(), session.candidates().end(), [](const Candidate& c) {
                    return c.state == Candidate::Waiting || c.state == Candidate::Judging;
                });
     };
@@ -42,9 +43,13 @@ bool go_to_frame(Session& session, const QString& text, QString& error) {
     if (text.isEmpty()) return true;
     bool ok = false;
     const double frame = text.toDouble(&ok);
-    const std::ptrdiff_t index = ok ? session.recording()->frame_index(static_cast<std::int64_t>(std::floor(frame))) : -1;
-    if (index < 0) return error = "--frame: '" + text + "' is not in the recording, expected a number from " + QString::number(session.recording()->frames.front().number) +
-                                  " to " + QString::number(session.recording()->frames.back().number), false;
+    const std::ptrdiff_t index =
+        ok ? session.recording()->frame_index(static_cast<std::int64_t>(std::floor(frame))) : -1;
+    if (index < 0)
+        return error = "--frame: '" + text + "' is not in the recording, expected a number from " +
+                       QString::number(session.recording()->frames.front().number) + " to " +
+                       QString::number(session.recording()->frames.back().number),
+               false;
     session.set_moment(static_cast<double>(index) + frame - std::floor(frame));
     return true;
 }
@@ -53,8 +58,10 @@ bool go_to_frame(Session& session, const QString& text, QString& error) {
 
 int main(int argc, char** argv) {
     // A picture needs no display: without one, none is asked for.
-    const bool picture = std::any_of(argv, argv + argc, [](const char* a) { return QByteArray(a).contains("picture"); });
-    if (picture && !qEnvironmentVariableIsSet("QT_QPA_PLATFORM") && !qEnvironmentVariableIsSet("DISPLAY") && !qEnvironmentVariableIsSet("WAYLAND_DISPLAY"))
+    const bool picture =
+        std::any_of(argv, argv + argc, [](const char* a) { return QByteArray(a).contains("picture"); });
+    if (picture && !qEnvironmentVariableIsSet("QT_QPA_PLATFORM") && !qEnvironmentVariableIsSet("DISPLAY") &&
+        !qEnvironmentVariableIsSet("WAYLAND_DISPLAY"))
         qputenv("QT_QPA_PLATFORM", "offscreen");
     QApplication app(argc, argv);
     QCoreApplication::setOrganizationName("odd-bounce"), QCoreApplication::setApplicationName("odd-bounce");
@@ -74,9 +81,11 @@ int main(int argc, char** argv) {
     const QStringList files = parser.positionalArguments();
     const QStringList size_text = parser.value("size").split('x');
     const QSize size = size_text.size() == 2 ? QSize(size_text[0].toInt(), size_text[1].toInt()) : QSize();
-    if (size.width() < 16 || size.height() < 16 || size.width() > 16384 || size.height() > 16384) return fail("--size: '" + parser.value("size") + "' is no size, expected WxH");
+    if (size.width() < 16 || size.height() < 16 || size.width() > 16384 || size.height() > 16384)
+        return fail("--size: '" + parser.value("size") + "' is no size, expected WxH");
     if (files.size() > 1) return fail("opens one recording at a time");
-    Theme::use(app, parser.isSet("theme") ? parser.value("theme") == "dark" : QSettings().value("dark").toBool());
+    Theme::use(app,
+               parser.isSet("theme") ? parser.value("theme") == "dark" : QSettings().value("dark").toBool());
     QString error;
 
     if (parser.isSet("picture")) {
@@ -84,9 +93,11 @@ int main(int argc, char** argv) {
         Session session;
         if (!session.open(files[0], error)) return fail(error);
         settle(session, false);
-        if (!choose(session, parser.value("finding"))) return fail("--finding: '" + parser.value("finding") + "' is not among the findings");
+        if (!choose(session, parser.value("finding")))
+            return fail("--finding: '" + parser.value("finding") + "' is not among the findings");
         if (!go_to_frame(session, parser.value("frame"), error)) return fail(error);
-        if (parser.isSet("try")) settle(session, true), session.choose_candidate(parser.value("try").toInt() - 1);
+        if (parser.isSet("try"))
+            settle(session, true), session.choose_candidate(parser.value("try").toInt() - 1);
         return save_picture(session, parser.value("picture"), size, error) ? 0 : fail(error);
     }
 
@@ -98,13 +109,18 @@ int main(int argc, char** argv) {
     }
     window.show();
     const bool opened = window.session().recording() != nullptr;
-    if (opened && (parser.isSet("finding") || parser.isSet("window-picture"))) settle(window.session(), false);
-    if (opened && !choose(window.session(), parser.value("finding"))) std::fprintf(stderr, "odd-bounce: --finding: no such finding\n");
-    if (opened && !go_to_frame(window.session(), parser.value("frame"), error)) std::fprintf(stderr, "odd-bounce: %s\n", qPrintable(error));
+    if (opened && (parser.isSet("finding") || parser.isSet("window-picture")))
+        settle(window.session(), false);
+    if (opened && !choose(window.session(), parser.value("finding")))
+        std::fprintf(stderr, "odd-bounce: --finding: no such finding\n");
+    if (opened && !go_to_frame(window.session(), parser.value("frame"), error))
+        std::fprintf(stderr, "odd-bounce: %s\n", qPrintable(error));
     if (!parser.isSet("window-picture")) return app.exec();
     if (opened) settle(window.session(), true);
     if (opened && parser.isSet("try")) window.session().choose_candidate(parser.value("try").toInt() - 1);
     QElapsedTimer wait;
     for (wait.start(); wait.elapsed() < 200;) QCoreApplication::processEvents(QEventLoop::AllEvents, 50);
-    return window.grab().save(parser.value("window-picture")) ? 0 : fail(parser.value("window-picture") + ": cannot be written");
+    return window.grab().save(parser.value("window-picture"))
+               ? 0
+               : fail(parser.value("window-picture") + ": cannot be written");
 }

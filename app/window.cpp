@@ -33,7 +33,8 @@ Window::Window(QWidget* parent) : QMainWindow(parent) {
     connect(account_, &AccountPanel::wants_plot, timeline_, &TimelineWidget::plot);
     connect(start_, &StartPage::wants, this, &Window::open);
     connect(start_, &StartPage::wants_dialog, this, &Window::ask_file);
-    for (auto signal : {&Session::moment_changed, &Session::recording_changed}) connect(&session_, signal, this, &Window::refresh_header);
+    for (auto signal : {&Session::moment_changed, &Session::recording_changed})
+        connect(&session_, signal, this, &Window::refresh_header);
     restore();
     refresh_header();
 }
@@ -43,13 +44,16 @@ QWidget* Window::header() {
     bar->setFixedHeight(40);
     auto* row = new QHBoxLayout(bar);
     row->setContentsMargins(14, 0, 14, 0);
-    title_ = new QLabel, detail_ = new QLabel, moment_ = new QLabel, time_ = new QLabel, playing_ = new QLabel;
+    title_ = new QLabel, detail_ = new QLabel, moment_ = new QLabel, time_ = new QLabel,
+    playing_ = new QLabel;
     title_->setFont(type(14, true)), moment_->setFont(type(16, true));
-    for (QLabel* l : {detail_, time_, playing_}) l->setFont(type(12)), l->setForegroundRole(QPalette::PlaceholderText);
+    for (QLabel* l : {detail_, time_, playing_})
+        l->setFont(type(12)), l->setForegroundRole(QPalette::PlaceholderText);
     moment_->setMinimumWidth(190), moment_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     time_->setMinimumWidth(90);
     row->addWidget(title_), row->addSpacing(12), row->addWidget(detail_), row->addStretch(2);
-    row->addWidget(moment_), row->addSpacing(12), row->addWidget(time_), row->addStretch(3), row->addWidget(playing_);
+    row->addWidget(moment_), row->addSpacing(12), row->addWidget(time_), row->addStretch(3),
+        row->addWidget(playing_);
     auto* keys_button = new QPushButton("keys");
     keys_button->setToolTip("All keys (?)");
     keys_button->setFocusPolicy(Qt::NoFocus);
@@ -60,7 +64,8 @@ QWidget* Window::header() {
 
 void Window::build() {
     findings_ = new FindingsPanel(session_), bodies_ = new BodiesPanel(session_);
-    view_ = new ViewWidget(session_), strip_ = new StripWidget(session_), timeline_ = new TimelineWidget(session_);
+    view_ = new ViewWidget(session_), strip_ = new StripWidget(session_),
+    timeline_ = new TimelineWidget(session_);
     account_ = new AccountPanel(session_), tries_ = new TriesPanel(session_);
     left_ = new QSplitter(Qt::Vertical);
     left_->addWidget(findings_), left_->addWidget(bodies_);
@@ -69,14 +74,16 @@ void Window::build() {
     down_->addWidget(view_), down_->addWidget(strip_), down_->addWidget(timeline_);
     down_->setSizes({430, 100, 230}), down_->setStretchFactor(0, 1);
     auto* tries_area = new QScrollArea;
-    tries_area->setWidget(tries_), tries_area->setWidgetResizable(true), tries_area->setFrameShape(QFrame::NoFrame);
+    tries_area->setWidget(tries_), tries_area->setWidgetResizable(true),
+        tries_area->setFrameShape(QFrame::NoFrame);
     auto* right = new QSplitter(Qt::Vertical);
     right->addWidget(account_), right->addWidget(tries_area);
     right->setSizes({510, 250});
     across_ = new QSplitter(Qt::Horizontal);
     across_->addWidget(left_), across_->addWidget(down_), across_->addWidget(right);
     across_->setSizes({244, 732, 304}), across_->setStretchFactor(1, 1);
-    for (QSplitter* s : {left_, down_, right, across_}) s->setHandleWidth(1), s->setChildrenCollapsible(false);
+    for (QSplitter* s : {left_, down_, right, across_})
+        s->setHandleWidth(1), s->setChildrenCollapsible(false);
 
     auto* review = new QWidget;
     auto* column = new QVBoxLayout(review);
@@ -105,8 +112,10 @@ void Window::add_key(const QString& keys, const QString& what, std::function<voi
 
 void Window::keys() {
     add_key("Space", "play, pause", [this] { play(); });
-    add_key("Right", "one frame on", [this] { session_.set_moment(std::floor(session_.moment() + 1e-6) + 1.0); });
-    add_key("Left", "one frame back", [this] { session_.set_moment(std::ceil(session_.moment() - 1e-6) - 1.0); });
+    add_key("Right", "one frame on",
+            [this] { session_.set_moment(std::floor(session_.moment() + 1e-6) + 1.0); });
+    add_key("Left", "one frame back",
+            [this] { session_.set_moment(std::ceil(session_.moment() - 1e-6) - 1.0); });
     add_key("Shift+Right", "ten frames on", [this] { session_.step_by(10); });
     add_key("Shift+Left", "ten frames back", [this] { session_.step_by(-10); });
     add_key("Alt+Right", "a sixteenth of a step on", [this] { session_.step_by(1.0 / 16); });
@@ -117,8 +126,11 @@ void Window::keys() {
         if (!session_.recording()) return;
         bool ok = false;
         const auto& frames = session_.recording()->frames;
-        const int n = QInputDialog::getInt(this, "Go to a frame", "frame", 0, static_cast<int>(frames.front().number), static_cast<int>(frames.back().number), 1, &ok);
-        if (ok && session_.recording()->frame_index(n) >= 0) session_.set_moment(static_cast<double>(session_.recording()->frame_index(n)));
+        const int n =
+            QInputDialog::getInt(this, "Go to a frame", "frame", 0, static_cast<int>(frames.front().number),
+                                 static_cast<int>(frames.back().number), 1, &ok);
+        if (ok && session_.recording()->frame_index(n) >= 0)
+            session_.set_moment(static_cast<double>(session_.recording()->frame_index(n)));
     });
     add_key("+ or =", "play faster", [this] { faster(1); });
     add_key("-", "play slower", [this] { faster(-1); });
@@ -135,12 +147,15 @@ void Window::keys() {
     add_key("Ctrl+Z", "undo a change of candidates", [this] { session_.undo().undo(); });
     add_key("Ctrl+Shift+Z", "redo it", [this] { session_.undo().redo(); });
     add_key("Ctrl+F", "filter the findings", [this] { findings_->filter_line()->setFocus(); });
-    add_key("Ctrl+C", "copy the strip as a picture", [this] { QApplication::clipboard()->setImage(strip_->picture()), say("The strip was copied as a picture."); });
+    add_key("Ctrl+C", "copy the strip as a picture", [this] {
+        QApplication::clipboard()->setImage(strip_->picture()), say("The strip was copied as a picture.");
+    });
     add_key("Ctrl+S", "save the view as PNG or SVG…", [this] { save_picture_as(); });
     add_key("Ctrl+O", "open a recording…", [this] { ask_file(); });
     add_key("Ctrl+W", "back to the start page", [this] { play_.stop(), pages_->setCurrentIndex(0); });
     add_key("Ctrl+D", "light or dark", [this] { set_theme(!Theme::current().dark); });
-    add_key("Esc", "let go: measuring, body, filter", [this] { session_.choose_body(-1), findings_->filter_line()->clear(), view_->setFocus(); });
+    add_key("Esc", "let go: measuring, body, filter",
+            [this] { session_.choose_body(-1), findings_->filter_line()->clear(), view_->setFocus(); });
     add_key("? or F1", "this sheet", [this] { show_sheet(); });
 }
 
@@ -168,8 +183,12 @@ bool Window::open(const QString& path) {
 void Window::refresh_header() {
     const Recording* r = session_.recording();
     if (!r) return;
-    title_->setText(r->header.title.empty() ? QFileInfo(session_.path()).completeBaseName() : QString::fromStdString(r->header.title));
-    detail_->setText(QString("%1 frames · %2 a second · lengths in %3").arg(r->frames.size()).arg(r->header.rate).arg(QString::fromStdString(r->header.unit)));
+    title_->setText(r->header.title.empty() ? QFileInfo(session_.path()).completeBaseName()
+                                            : QString::fromStdString(r->header.title));
+    detail_->setText(QString("%1 frames · %2 a second · lengths in %3")
+                         .arg(r->frames.size())
+                         .arg(r->header.rate)
+                         .arg(QString::fromStdString(r->header.unit)));
     moment_->setText(session_.moment_text());
     const Instant& t = session_.instant();
     const double end = r->seconds_at(t.index);
@@ -179,7 +198,8 @@ void Window::refresh_header() {
 
 void Window::play() {
     if (!session_.recording()) return;
-    if (play_.isActive()) play_.stop();
+    if (play_.isActive())
+        play_.stop();
     else {
         if (session_.moment() >= session_.last_moment()) session_.set_moment(0);
         play_.start(16);
@@ -216,17 +236,22 @@ void Window::show_sheet() {
 }
 
 void Window::ask_file() {
-    const QString path = QFileDialog::getOpenFileName(this, "Open a recording", QSettings().value("folder").toString(), "Bounce logs (*.bouncelog *.bouncelog.zst);;All files (*)");
+    const QString path =
+        QFileDialog::getOpenFileName(this, "Open a recording", QSettings().value("folder").toString(),
+                                     "Bounce logs (*.bouncelog *.bouncelog.zst);;All files (*)");
     if (!path.isEmpty()) open(path);
 }
 
 void Window::save_picture_as() {
     if (!session_.recording()) return;
-    const QString path = QFileDialog::getSaveFileName(this, "Save the view", "moment.png", "Pictures (*.png *.svg)");
+    const QString path =
+        QFileDialog::getSaveFileName(this, "Save the view", "moment.png", "Pictures (*.png *.svg)");
     QString error;
     if (path.isEmpty()) return;
-    if (save_picture(session_, path, view_->size(), error)) say(path + " was saved.");
-    else say(error, true);
+    if (save_picture(session_, path, view_->size(), error))
+        say(path + " was saved.");
+    else
+        say(error, true);
 }
 
 void Window::remember(const QString& path) {

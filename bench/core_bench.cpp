@@ -23,7 +23,8 @@ Shape box() {
 Shape star() {
     Shape s;
     s.kind = ShapeKind::Polygon;
-    for (int i = 0; i < 12; ++i) s.points.push_back(Vec3(std::cos(i * 0.5235988), std::sin(i * 0.5235988), 0) * (i % 2 ? 1.0 : 2.0));
+    for (int i = 0; i < 12; ++i)
+        s.points.push_back(Vec3(std::cos(i * 0.5235988), std::sin(i * 0.5235988), 0) * (i % 2 ? 1.0 : 2.0));
     return s;
 }
 Shape tiles() {
@@ -48,40 +49,53 @@ Pose at(double x, double y, double angle) {
 void distances(benchmark::State& state) {
     const Geometry a(shapes[state.range(0)], Vec3(1)), b(shapes[state.range(1)], Vec3(1));
     double x = 0;
-    for (auto _ : state) benchmark::DoNotOptimize(distance(a, at(2.5 + (x += 1e-6), 0.4, 0.3), b, at(0, 0, 0.1), 4.0));
+    for (auto _ : state)
+        benchmark::DoNotOptimize(distance(a, at(2.5 + (x += 1e-6), 0.4, 0.3), b, at(0, 0, 0.1), 4.0));
     state.SetLabel(std::string(names[state.range(0)]) + " to " + names[state.range(1)]);
 }
 void sweeps(benchmark::State& state) {
     const Geometry a(shapes[state.range(0)], Vec3(1)), b(shapes[state.range(1)], Vec3(1));
     const double turn = state.range(2) ? 0.8 : 0.0;
     double x = 0;
-    for (auto _ : state) benchmark::DoNotOptimize(sweep(a, {at(-40 + (x += 1e-6), 0.4, 0.3), at(40, 1, 0.3 + turn)}, b, {at(0, 0, 0.1), at(0, 0, 0.1)}));
-    state.SetLabel(std::string(names[state.range(0)]) + " past " + names[state.range(1)] + (turn > 0 ? ", turning" : ""));
+    for (auto _ : state)
+        benchmark::DoNotOptimize(sweep(a, {at(-40 + (x += 1e-6), 0.4, 0.3), at(40, 1, 0.3 + turn)}, b,
+                                       {at(0, 0, 0.1), at(0, 0, 0.1)}));
+    state.SetLabel(std::string(names[state.range(0)]) + " past " + names[state.range(1)] +
+                   (turn > 0 ? ", turning" : ""));
 }
 void rays(benchmark::State& state) {
     const Geometry b(shapes[state.range(0)], Vec3(1));
     double x = 0;
-    for (auto _ : state) benchmark::DoNotOptimize(ray_cast({-40 + (x += 1e-6), 0.3, 0}, {40, 0.5, 0}, b, at(0, 0, 0.1)));
+    for (auto _ : state)
+        benchmark::DoNotOptimize(ray_cast({-40 + (x += 1e-6), 0.3, 0}, {40, 0.5, 0}, b, at(0, 0, 0.1)));
     state.SetLabel(names[state.range(0)]);
 }
 
 /// `bodies` balls that bounce over a floor of planks; ordinary play without faults.
 std::string play(int bodies, int frames) {
-    std::string text = "{\"bounce\":1,\"gravity\":[0,-900],\"unit\":\"px\",\"slop\":0.5,\"logs\":[\"contacts\"]}\n";
+    std::string text =
+        "{\"bounce\":1,\"gravity\":[0,-900],\"unit\":\"px\",\"slop\":0.5,\"logs\":[\"contacts\"]}\n";
     for (int i = 0; i < 40; ++i)
-        text += fmt::format("{{\"body\":{0}}}\n{{\"collider\":{0},\"body\":{0},\"shape\":{{\"type\":\"box\",\"size\":[50,20]}}}}\n", 1000 + i);
+        text += fmt::format("{{\"body\":{0}}}\n{{\"collider\":{0},\"body\":{0},\"shape\":{{\"type\":\"box\","
+                            "\"size\":[50,20]}}}}\n",
+                            1000 + i);
     for (int i = 0; i < bodies; ++i)
-        text += fmt::format("{{\"body\":{0},\"moves\":\"solved\",\"kind\":\"ball\"}}\n{{\"collider\":{0},\"body\":{0},\"bounce\":1,\"shape\":{{\"type\":\"circle\",\"r\":5}}}}\n", i);
+        text += fmt::format("{{\"body\":{0},\"moves\":\"solved\",\"kind\":\"ball\"}}\n{{\"collider\":{0},"
+                            "\"body\":{0},\"bounce\":1,\"shape\":{{\"type\":\"circle\",\"r\":5}}}}\n",
+                            i);
     text += "{\"pair\":[\"ball\",\"ball\"],\"does\":\"nothing\"}\n";
     for (int n = 0; n < frames; ++n) {
         text += fmt::format("{{\"frame\":{},\"bodies\":[", n);
         for (int i = 0; n == 0 && i < 40; ++i) text += fmt::format("[{},{},-10],", 1000 + i, 50 * i);
         std::string contacts;
         for (int i = 0; i < bodies; ++i) {
-            const double period = 0.9 + 0.01 * (i % 17), t = std::fmod(n / 60.0 + i * 0.37, period), v0 = 450 * period;
+            const double period = 0.9 + 0.01 * (i % 17), t = std::fmod(n / 60.0 + i * 0.37, period),
+                         v0 = 450 * period;
             const double y = 5 + v0 * t - 450 * t * t, x = 10 + std::fmod(i * 9.7 + n * 0.8, 1900);
             text += fmt::format("{}[{},{:.6f},{:.6f},0,48,{:.5f}]", i ? "," : "", i, x, y, v0 - 900 * t);
-            if (t < 1.0 / 60) contacts += fmt::format("{}{{\"a\":{},\"b\":{},\"normal\":[0,-1]}}", contacts.empty() ? "" : ",", i, 1000 + static_cast<int>(x / 50));
+            if (t < 1.0 / 60)
+                contacts += fmt::format("{}{{\"a\":{},\"b\":{},\"normal\":[0,-1]}}",
+                                        contacts.empty() ? "" : ",", i, 1000 + static_cast<int>(x / 50));
         }
         text += "],\"contacts\":[" + contacts + "]}\n";
     }
@@ -92,20 +106,29 @@ void reading(benchmark::State& state) {
     const std::string text = play(100, 600);
     for (auto _ : state) benchmark::DoNotOptimize(read_log_text(text, "bench"));
     state.SetBytesProcessed(static_cast<std::int64_t>(text.size()) * state.iterations());
-    state.counters["body-frames"] = benchmark::Counter(100.0 * 600.0 * static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
+    state.counters["body-frames"] = benchmark::Counter(
+        100.0 * 600.0 * static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
 }
 void scanning(benchmark::State& state) {
     const auto r = read_log_text(play(100, 1200), "bench");
     ScanOptions options;
     options.threads = static_cast<int>(state.range(0));
     for (auto _ : state) benchmark::DoNotOptimize(scan(*r, options).findings.size());
-    state.counters["body-frames"] = benchmark::Counter(100.0 * 1200.0 * static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
+    state.counters["body-frames"] = benchmark::Counter(
+        100.0 * 1200.0 * static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
 }
 
 } // namespace
 
 BENCHMARK(distances)->Args({0, 0})->Args({0, 1})->Args({1, 1})->Args({1, 2})->Args({1, 3});
-BENCHMARK(sweeps)->Args({0, 0, 0})->Args({0, 1, 0})->Args({1, 1, 0})->Args({1, 1, 1})->Args({1, 2, 0})->Args({1, 2, 1})->Args({0, 3, 0});
+BENCHMARK(sweeps)
+    ->Args({0, 0, 0})
+    ->Args({0, 1, 0})
+    ->Args({1, 1, 0})
+    ->Args({1, 1, 1})
+    ->Args({1, 2, 0})
+    ->Args({1, 2, 1})
+    ->Args({0, 3, 0});
 BENCHMARK(rays)->Arg(0)->Arg(1)->Arg(2)->Arg(3);
 BENCHMARK(reading)->Unit(benchmark::kMillisecond);
 BENCHMARK(scanning)->Arg(1)->Arg(2)->Unit(benchmark::kMillisecond)->UseRealTime();

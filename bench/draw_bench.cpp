@@ -19,7 +19,8 @@ std::shared_ptr<Recording> scene(int colliders) {
         const std::string id = std::to_string(i + 1), moves = i % 10 == 0 ? ",\"moves\":\"driven\"" : "";
         text += "{\"body\":" + id + moves + "}\n{\"collider\":" + id + ",\"body\":" + id + ",\"shape\":" +
                 (i % 3 ? "{\"type\":\"box\",\"size\":[8,8]}" : "{\"type\":\"circle\",\"r\":4}") + "}\n";
-        rows += (i ? "," : "") + std::string("[") + id + "," + std::to_string(i % 125 * 10) + "," + std::to_string(i / 125 * 10) + "]";
+        rows += (i ? "," : "") + std::string("[") + id + "," + std::to_string(i % 125 * 10) + "," +
+                std::to_string(i / 125 * 10) + "]";
     }
     return read_log_text(text + "{\"frame\":0,\"bodies\":[" + rows + "]}\n", "bench");
 }
@@ -46,7 +47,12 @@ void drawing(benchmark::State& state) {
 
 } // namespace
 
-BENCHMARK(drawing)->Args({1000, 0})->Args({1000, 1})->Args({10000, 0})->Args({10000, 1})->Unit(benchmark::kMillisecond);
+BENCHMARK(drawing)
+    ->Args({1000, 0})
+    ->Args({1000, 1})
+    ->Args({10000, 0})
+    ->Args({10000, 1})
+    ->Unit(benchmark::kMillisecond);
 
 int main(int argc, char** argv) {
     qputenv("QT_QPA_PLATFORM", "offscreen");

@@ -46,9 +46,11 @@ void frame_range(const Recording& r, const std::string& text, ScanOptions& optio
         }
         throw BadInput("--frames", 0, "'" + text + "' is no range, expected A:B", "--frames");
     };
-    if (colon == std::string::npos) throw BadInput("--frames", 0, "'" + text + "' is no range, expected A:B", "--frames");
+    if (colon == std::string::npos)
+        throw BadInput("--frames", 0, "'" + text + "' is no range, expected A:B", "--frames");
     const auto index_from = [&](long long n) {
-        const auto it = std::lower_bound(r.frames.begin(), r.frames.end(), n, [](const Frame& f, long long v) { return f.number < v; });
+        const auto it = std::lower_bound(r.frames.begin(), r.frames.end(), n,
+                                         [](const Frame& f, long long v) { return f.number < v; });
         return static_cast<std::size_t>(it - r.frames.begin());
     };
     if (colon > 0) options.first = index_from(number(text.substr(0, colon)));
@@ -57,8 +59,10 @@ void frame_range(const Recording& r, const std::string& text, ScanOptions& optio
 
 int info(const Call& call) {
     const auto recording = read_log(call.file);
-    if (call.as_json) std::cout << info_json(*recording).dump() << "\n";
-    else std::cout << info_text(*recording);
+    if (call.as_json)
+        std::cout << info_json(*recording).dump() << "\n";
+    else
+        std::cout << info_text(*recording);
     return Nothing;
 }
 
@@ -73,8 +77,10 @@ int scan_files(const Call& call) {
         frame_range(*recording, call.frames, own);
         const Scan result = scan(*recording, own);
         found = found || !result.findings.empty();
-        if (call.format == "json") std::cout << json_of(*recording, result).dump() << "\n";
-        else std::cout << text_of(*recording, result);
+        if (call.format == "json")
+            std::cout << json_of(*recording, result).dump() << "\n";
+        else
+            std::cout << text_of(*recording, result);
     }
     return found ? Found : Nothing;
 }
@@ -84,13 +90,17 @@ int try_one(const Call& call) {
     const Fix fix = read_fix(call.fix);
     TryOptions options;
     if (!call.settings.empty()) options.settings = Settings::read(call.settings);
-    options.method = call.method == "recheck" ? Method::Recheck : call.method == "rerun" ? Method::Rerun : Method::Auto;
+    options.method = call.method == "recheck" ? Method::Recheck
+                     : call.method == "rerun" ? Method::Rerun
+                                              : Method::Auto;
     ScanOptions scan_options;
     scan_options.settings = options.settings;
     options.before = scan(*recording, scan_options).findings;
     const Verdict verdict = try_fix(*recording, fix, options);
-    if (call.format == "json") std::cout << json_of(verdict, *recording).dump() << "\n";
-    else std::cout << text_of(verdict, *recording);
+    if (call.format == "json")
+        std::cout << json_of(verdict, *recording).dump() << "\n";
+    else
+        std::cout << text_of(verdict, *recording);
     return verdict.clears_all() ? Nothing : Found;
 }
 
@@ -120,11 +130,13 @@ int main(int argc, char** argv) {
     on_scan->add_option("--jobs", call.jobs, "threads; 0: all cores")->check(CLI::Range(0, 1024));
     on_scan->callback([&] { run = [&] { return scan_files(call); }; });
 
-    CLI::App* on_try = app.add_subcommand("try", "judges a candidate fix; exit status 1 if a finding stays or a new one comes");
+    CLI::App* on_try = app.add_subcommand(
+        "try", "judges a candidate fix; exit status 1 if a finding stays or a new one comes");
     on_try->add_option("FILE", call.file, "bounce log")->required();
     on_try->add_option("FIX", call.fix, "fix file (JSON)")->required();
     on_try->add_option("--format", call.format, "text or json")->check(CLI::IsMember({"text", "json"}));
-    on_try->add_option("--method", call.method, "recheck, rerun or auto")->check(CLI::IsMember({"recheck", "rerun", "auto"}));
+    on_try->add_option("--method", call.method, "recheck, rerun or auto")
+        ->check(CLI::IsMember({"recheck", "rerun", "auto"}));
     on_try->add_option("--settings", call.settings, "thresholds (JSON)");
     on_try->callback([&] { run = [&] { return try_one(call); }; });
 

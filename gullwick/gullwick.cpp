@@ -19,7 +19,8 @@ int main(int argc, char** argv) {
     bool first = true;
     for (const Scene& s : scenes()) {
         s.write((folder / (std::string(s.file) + ".bouncelog")).string());
-        index << (first ? "" : ",\n") << "{\"file\":\"" << s.file << ".bouncelog\",\"title\":\"" << s.title << "\",\"what\":\"" << s.what << "\"}";
+        index << (first ? "" : ",\n") << "{\"file\":\"" << s.file << ".bouncelog\",\"title\":\"" << s.title
+              << "\",\"what\":\"" << s.what << "\"}";
         first = false;
     }
     index << "\n]\n";

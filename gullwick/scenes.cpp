@@ -58,7 +58,8 @@ void harbour_people(bounce::Recorder& log) {
     log.collider(stoat, stoat, bounce::capsule(0, -8, 0, 8, 8), {"", "courier", "solid", 0.4, 0, true});
     log.body(gull, bounce::Body("gull", "gull", "driven"));
     log.collider(gull, gull, bounce::circle(6));
-    log.pair("gull", "courier", "notice"), log.pair("gull", "parcel", "nothing"), log.pair("courier", "parcel", "notice");
+    log.pair("gull", "courier", "notice"), log.pair("gull", "parcel", "nothing"),
+        log.pair("courier", "parcel", "notice");
 }
 
 /// Parcels thrown from the pier at a mooring net three pixels thick. `swept`: the game tests the way
@@ -69,8 +70,10 @@ void throw_parcels(const std::string& path, bool swept) {
     const Block quay = fixed(log, 11, "quay", "pier", {0, 200, -20, 200, 40});
     const Block net = fixed(log, 12, "net", "net", {0, 130, 60, 3, 120});
     const Block sacks = fixed(log, 13, "sack wall", "quay", {0, 285, 50, 30, 100});
-    const Block plank = fixed(log, 14, "plank", "plank", {0, -40, 40, 70, 6}, {"", "", "one-way", 0.5, 0, true});
-    const Block slot = fixed(log, 15, "mail slot", "slot", {0, 235, 30, 30, 50}, {"", "", "sensor", -1, 0, true});
+    const Block plank =
+        fixed(log, 14, "plank", "plank", {0, -40, 40, 70, 6}, {"", "", "one-way", 0.5, 0, true});
+    const Block slot =
+        fixed(log, 15, "mail slot", "slot", {0, 235, 30, 30, 50}, {"", "", "sensor", -1, 0, true});
     harbour_people(log);
     log.body(parcel, bounce::Body("parcel", "parcel", "solved"));
     log.collider(parcel, parcel, bounce::circle(6), {"", "", "solid", 0.3, 0.2, true});
@@ -81,39 +84,54 @@ void throw_parcels(const std::string& path, bool swept) {
     int rest = 0;
     for (int n = 0, thrown = 0; n < 420; ++n) {
         log.frame(n);
-        if (n % 70 == 10 && thrown < 6) p = {-150, 40}, v = {speeds[thrown], 170}, flying = true, ++thrown, rest = 0, log.warp(parcel), log.event("thrown", {stoat, parcel});
+        if (n % 70 == 10 && thrown < 6)
+            p = {-150, 40}, v = {speeds[thrown], 170}, flying = true, ++thrown, rest = 0, log.warp(parcel),
+            log.event("thrown", {stoat, parcel});
         else if (flying) {
             v.y += -900 * dt;
             Point to{p.x + v.x * dt, p.y + v.y * dt}, near{};
             if (swept && p.x + r <= net.left() && to.x + r > net.left() && to.y < net.top()) {
                 to.x = net.left() - r;
-                log.contact(Contact(parcel, net.collider).at(net.left(), to.y).normal(1, 0).depth(0).phase("begin"));
+                log.contact(
+                    Contact(parcel, net.collider).at(net.left(), to.y).normal(1, 0).depth(0).phase("begin"));
                 log.event("caught", {parcel, net.collider});
                 v = {-0.1 * v.x, 0.2 * v.y};
             } else if (!swept && gap(to, r, net, near) < 0) {
-                log.contact(Contact(parcel, net.collider).at(net.left(), to.y).normal(1, 0).depth(0).phase("begin"));
+                log.contact(
+                    Contact(parcel, net.collider).at(net.left(), to.y).normal(1, 0).depth(0).phase("begin"));
                 log.event("caught", {parcel, net.collider});
                 to.x = net.left() - r, v = {-0.1 * v.x, 0.2 * v.y};
             }
             if (to.x + r > sacks.left()) {
-                log.contact(Contact(parcel, sacks.collider).at(sacks.left(), to.y).normal(1, 0).depth(0).phase("begin"));
+                log.contact(Contact(parcel, sacks.collider)
+                                .at(sacks.left(), to.y)
+                                .normal(1, 0)
+                                .depth(0)
+                                .phase("begin"));
                 to.x = sacks.left() - r, v = {-0.1 * v.x, v.y};
             }
             for (const Block* floor : {&pier, &quay})
                 if (to.x > floor->left() && to.x < floor->right() && to.y - r < floor->top()) {
-                    log.contact(Contact(parcel, floor->collider).at(to.x, floor->top()).normal(0, -1).depth(0).phase(rest ? "stay" : "begin"));
+                    log.contact(Contact(parcel, floor->collider)
+                                    .at(to.x, floor->top())
+                                    .normal(0, -1)
+                                    .depth(0)
+                                    .phase(rest ? "stay" : "begin"));
                     to.y = floor->top() + r, v = {0.9 * v.x, v.y < -60 ? -0.2 * v.y : 0}, ++rest;
                 }
             p = to;
             const bool inside = gap(p, r, slot, near) < 0;
-            if (inside) log.contact(Contact(parcel, slot.collider).phase(in_slot ? "stay" : "begin"));
-            else if (in_slot) log.contact(Contact(parcel, slot.collider).phase("end"));
+            if (inside)
+                log.contact(Contact(parcel, slot.collider).phase(in_slot ? "stay" : "begin"));
+            else if (in_slot)
+                log.contact(Contact(parcel, slot.collider).phase("end"));
             in_slot = inside;
         }
         if (n == 0)
             for (const Block* b : {&pier, &quay, &net, &sacks, &plank, &slot}) place(log, *b);
         log.state(stoat, -170, 16.2, 0, 0, 0), log.wish(stoat, 0, 0), log.grounded(stoat);
-        log.contact(Contact(stoat, pier.collider).at(-170, 0).normal(0, -1).depth(0).phase(n ? "stay" : "begin"));
+        log.contact(
+            Contact(stoat, pier.collider).at(-170, 0).normal(0, -1).depth(0).phase(n ? "stay" : "begin"));
         log.state(parcel, p.x, p.y, 0, v.x, v.y);
         const double swing = 20 * std::sin(0.02 * n);
         log.state(gull, 20 + swing, 150, 0, 20 * 0.02 * 60 * std::cos(0.02 * n), 0);
@@ -128,28 +146,35 @@ void hit_buoy(const std::string& path, bool twice) {
     const Block mole = fixed(log, 10, "mole", "pier", {0, -185, 0, 30, 200});
     const Block far_wall = fixed(log, 11, "mole", "pier", {0, 230, 0, 30, 200});
     const Block plank = fixed(log, 12, "plank", "pier", {0, 22, -105, 446, 10});
-    log.body(20, bounce::Body("buoy", "buoy", "driven")), log.collider(20, 20, bounce::circle(20), {"", "", "solid", 0.2, 1, true});
-    log.body(21, bounce::Body("drum", "drum", "solved")), log.collider(21, 21, bounce::box(26, 34), {"", "", "solid", 0.2, 1, true});
+    log.body(20, bounce::Body("buoy", "buoy", "driven")),
+        log.collider(20, 20, bounce::circle(20), {"", "", "solid", 0.2, 1, true});
+    log.body(21, bounce::Body("drum", "drum", "solved")),
+        log.collider(21, 21, bounce::box(26, 34), {"", "", "solid", 0.2, 1, true});
     const double r = 20, half = 13, start = -134;
     double x = 150, v = -230, buoy = start, reach = 0;
     int again = -1;
     for (int n = 0; n < 300; ++n) {
         log.frame(n);
-        const double next_buoy = start + 26 + 26 * std::sin(0.045 * n - 1.5708), buoy_v = (next_buoy - buoy) / dt;
+        const double next_buoy = start + 26 + 26 * std::sin(0.045 * n - 1.5708),
+                     buoy_v = (next_buoy - buoy) / dt;
         buoy = next_buoy, x += v * dt, reach = buoy + r + half;
         const double face_v = n ? buoy_v : 0;
         if (x < reach + 0.05 && v < face_v) {
             x = reach + 0.05;
-            log.contact(Contact(20, 21).at(buoy + r, 0).normal(1, 0).depth(0).phase("begin")), log.event("hit", {20, 21});
+            log.contact(Contact(20, 21).at(buoy + r, 0).normal(1, 0).depth(0).phase("begin")),
+                log.event("hit", {20, 21});
             v = twice ? face_v + 3 : face_v + (face_v - v), again = twice ? n + 2 : -1;
         } else if (n == again) {
             x = std::max(x, reach + 0.04);
-            log.contact(Contact(20, 21).at(buoy + r, 0).normal(1, 0).depth(0).phase("begin")), log.event("hit", {20, 21});
+            log.contact(Contact(20, 21).at(buoy + r, 0).normal(1, 0).depth(0).phase("begin")),
+                log.event("hit", {20, 21});
             v += 245;
-        } else if (again >= 0 && n == again - 1) log.contact(Contact(20, 21).phase("end"));
+        } else if (again >= 0 && n == again - 1)
+            log.contact(Contact(20, 21).phase("end"));
         if (x + half > far_wall.left()) {
             x = far_wall.left() - half, v = -v > -150 ? -v : -230;
-            log.contact(Contact(21, far_wall.collider).at(far_wall.left(), 0).normal(1, 0).depth(0).phase("begin"));
+            log.contact(
+                Contact(21, far_wall.collider).at(far_wall.left(), 0).normal(1, 0).depth(0).phase("begin"));
         }
         if (n == 0)
             for (const Block* b : {&mole, &far_wall, &plank}) place(log, *b);
@@ -160,8 +185,10 @@ void hit_buoy(const std::string& path, bool twice) {
 /// A stoat jumps at the side of a pier and keeps pressing on. `sticky`: friction holds it there.
 void jump_at_pier(const std::string& path, bool sticky) {
     bounce::Recorder log(path, header(sticky ? "pier hang" : "pier slide", -1400));
-    const Block low = fixed(log, 10, "landing", "pier", {0, -120, -20, 200, 40}, {"", "", "solid", 0.5, 0, true});
-    const Block pier = fixed(log, 11, "pier", "pier", {0, 100, 20, 160, 120}, {"", "", "solid", sticky ? 0.9 : 0.0, 0, true});
+    const Block low =
+        fixed(log, 10, "landing", "pier", {0, -120, -20, 200, 40}, {"", "", "solid", 0.5, 0, true});
+    const Block pier = fixed(log, 11, "pier", "pier", {0, 100, 20, 160, 120},
+                             {"", "", "solid", sticky ? 0.9 : 0.0, 0, true});
     bounce::Body body("stoat", "courier", "driven");
     body.upright = true;
     log.body(stoat, body), log.collider(stoat, stoat, bounce::box(18, 36), {"", "", "solid", 0.4, 0, true});
@@ -180,13 +207,22 @@ void jump_at_pier(const std::string& path, bool sticky) {
         wall = beside && x + 9 > pier.left() - 0.01;
         if (wall) {
             x = pier.left() - 9, vx = 0;
-            log.contact(Contact(stoat, pier.collider).at(pier.left(), y).normal(1, 0).depth(0).phase(was ? "stay" : "begin"));
-        } else if (was) log.contact(Contact(stoat, pier.collider).phase("end"));
+            log.contact(Contact(stoat, pier.collider)
+                            .at(pier.left(), y)
+                            .normal(1, 0)
+                            .depth(0)
+                            .phase(was ? "stay" : "begin"));
+        } else if (was)
+            log.contact(Contact(stoat, pier.collider).phase("end"));
         const bool stood = ground;
         ground = x - 9 < low.right() && y - 18 <= low.top() + 0.01 && vy <= 0;
         if (ground) {
             y = low.top() + 18, vy = 0, log.grounded(stoat);
-            log.contact(Contact(stoat, low.collider).at(x, low.top()).normal(0, -1).depth(0).phase(stood && n ? "stay" : "begin"));
+            log.contact(Contact(stoat, low.collider)
+                            .at(x, low.top())
+                            .normal(0, -1)
+                            .depth(0)
+                            .phase(stood && n ? "stay" : "begin"));
         }
         if (n == 0) place(log, low), place(log, pier);
         log.state(stoat, x, y, 0, vx, vy), log.wish(stoat, wish, 0);
@@ -199,7 +235,8 @@ void walk_planks(const std::string& path, bool catches) {
     bounce::Recorder log(path, header(catches ? "plank seam" : "plank walk", -1400));
     std::vector<Block> planks;
     for (int i = 0; i < 9; ++i)
-        planks.push_back(fixed(log, 10 + i, "plank", "pier", {0, -160.0 + 40 * i, -20, 40, 40}, {"", "", "solid", 0.5, 0, true}));
+        planks.push_back(fixed(log, 10 + i, "plank", "pier", {0, -160.0 + 40 * i, -20, 40, 40},
+                               {"", "", "solid", 0.5, 0, true}));
     const Block crate = fixed(log, 30, "crate", "crate", {0, 190, 14, 28, 28});
     bounce::Body body("stoat", "courier", "driven");
     body.upright = true;
@@ -215,17 +252,29 @@ void walk_planks(const std::string& path, bool catches) {
         const double seams[] = {20, 100};
         bool caught = false;
         for (const double seam : seams)
-            if (catches && stopped < 22 && x + 10 <= seam + 1e-9 && to + 10 > seam && wish > 0) to = seam - 10, v = stopped ? 0 : (to - x) / dt, caught = true;
-        if (caught) ++stopped;
-        else if (stopped && to + 10 > 20 && to + 10 < 90) stopped = 0;
+            if (catches && stopped < 22 && x + 10 <= seam + 1e-9 && to + 10 > seam && wish > 0)
+                to = seam - 10, v = stopped ? 0 : (to - x) / dt, caught = true;
+        if (caught)
+            ++stopped;
+        else if (stopped && to + 10 > 20 && to + 10 < 90)
+            stopped = 0;
         if (to + 10 > crate.left()) {
             to = crate.left() - 10, v = 0;
             log.contact(Contact(stoat, 30).at(crate.left(), y).normal(1, 0).depth(0).phase("stay"));
         }
         x = to;
         const int now = std::clamp(static_cast<int>((x + 180) / 40), 0, 8);
-        log.contact(Contact(stoat, 10 + now).at(x, 0).normal(0, -1).depth(0.04).phase(now == under ? "stay" : "begin"));
-        if (caught) log.contact(Contact(stoat, 10 + now + 1).at(x + 10, 0).normal(1, 0).depth(0).phase(stopped == 1 ? "begin" : "stay"));
+        log.contact(Contact(stoat, 10 + now)
+                        .at(x, 0)
+                        .normal(0, -1)
+                        .depth(0.04)
+                        .phase(now == under ? "stay" : "begin"));
+        if (caught)
+            log.contact(Contact(stoat, 10 + now + 1)
+                            .at(x + 10, 0)
+                            .normal(1, 0)
+                            .depth(0)
+                            .phase(stopped == 1 ? "begin" : "stay"));
         under = now;
         if (n == 0) {
             for (const Block& b : planks) place(log, b);
@@ -241,14 +290,17 @@ void roll_cart(const std::string& path, bool late) {
     const Block quay = fixed(log, 10, "quay", "pier", {0, 0, -20, 420, 40});
     const Block bollard = fixed(log, 11, "bollard", "bollard", {0, 60, 16, 20, 32});
     const Block shed = fixed(log, 12, "shed", "quay", {0, -180, 40, 40, 80});
-    log.body(20, bounce::Body("hand cart", "cart", "driven")), log.collider(20, 20, bounce::box(40, 26), {"", "", "solid", 0.3, 0, true});
+    log.body(20, bounce::Body("hand cart", "cart", "driven")),
+        log.collider(20, 20, bounce::box(40, 26), {"", "", "solid", 0.3, 0, true});
     double x = -110.5, v = 0;
     bool touch = false;
     for (int n = 0; n < 240; ++n) {
         log.frame(n);
         const int phase = n % 80;
         const double wish = phase < 50 ? 205 + 14.0 * (n / 80) : -205;
-        const auto overlaps = [&](double at) { return at + 20 > bollard.left() && at - 20 < bollard.right(); };
+        const auto overlaps = [&](double at) {
+            return at + 20 > bollard.left() && at - 20 < bollard.right();
+        };
         const bool was = touch;
         v = wish;
         if (late) {
@@ -260,8 +312,14 @@ void roll_cart(const std::string& path, bool late) {
         }
         x = std::max(x, shed.right() + 20.5);
         const double depth = std::max(0.0, x + 20 - bollard.left());
-        if (touch) log.contact(Contact(20, 11).at(bollard.left(), 13).normal(1, 0).depth(depth).phase(was ? "stay" : "begin"));
-        else if (was) log.contact(Contact(20, 11).phase("end"));
+        if (touch)
+            log.contact(Contact(20, 11)
+                            .at(bollard.left(), 13)
+                            .normal(1, 0)
+                            .depth(depth)
+                            .phase(was ? "stay" : "begin"));
+        else if (was)
+            log.contact(Contact(20, 11).phase("end"));
         log.contact(Contact(20, 10).at(x, 0).normal(0, -1).depth(0).phase(n ? "stay" : "begin"));
         if (n == 0)
             for (const Block* b : {&quay, &bollard, &shed}) place(log, *b);
@@ -273,16 +331,29 @@ void roll_cart(const std::string& path, bool late) {
 
 const std::vector<Scene>& scenes() {
     static const std::vector<Scene> all = {
-        {"net-throw", "Net throw", "Parcels fly through a mooring net that is thinner than one step of their flight.", [](const std::string& p) { throw_parcels(p, false); }},
-        {"net-throw-caught", "Net throw, caught", "The same throws; the game tests the whole way. Nothing is wrong here.", [](const std::string& p) { throw_parcels(p, true); }},
-        {"buoy-drum", "Buoy and drum", "A drum that strikes a buoy is answered twice and leaves too fast.", [](const std::string& p) { hit_buoy(p, true); }},
-        {"buoy-drum-right", "Buoy and drum, right", "One hit, one answer. Nothing is wrong here.", [](const std::string& p) { hit_buoy(p, false); }},
-        {"pier-hang", "Pier hang", "A jumping stoat that presses against the pier's side hangs there in mid-air.", [](const std::string& p) { jump_at_pier(p, true); }},
-        {"pier-slide", "Pier slide", "The same jump without friction: it slides off. Nothing is wrong here.", [](const std::string& p) { jump_at_pier(p, false); }},
-        {"plank-seam", "Plank seam", "Walking over level planks, the stoat stops dead at a seam.", [](const std::string& p) { walk_planks(p, true); }},
-        {"plank-walk", "Plank walk", "The same walk goes through to the crate. Nothing is wrong here.", [](const std::string& p) { walk_planks(p, false); }},
-        {"hand-cart", "Hand cart", "The cart is tested before it is moved and ends inside the bollard.", [](const std::string& p) { roll_cart(p, true); }},
-        {"hand-cart-right", "Hand cart, right", "Tested after the move and put back. Nothing is wrong here.", [](const std::string& p) { roll_cart(p, false); }},
+        {"net-throw", "Net throw",
+         "Parcels fly through a mooring net that is thinner than one step of their flight.",
+         [](const std::string& p) { throw_parcels(p, false); }},
+        {"net-throw-caught", "Net throw, caught",
+         "The same throws; the game tests the whole way. Nothing is wrong here.",
+         [](const std::string& p) { throw_parcels(p, true); }},
+        {"buoy-drum", "Buoy and drum", "A drum that strikes a buoy is answered twice and leaves too fast.",
+         [](const std::string& p) { hit_buoy(p, true); }},
+        {"buoy-drum-right", "Buoy and drum, right", "One hit, one answer. Nothing is wrong here.",
+         [](const std::string& p) { hit_buoy(p, false); }},
+        {"pier-hang", "Pier hang",
+         "A jumping stoat that presses against the pier's side hangs there in mid-air.",
+         [](const std::string& p) { jump_at_pier(p, true); }},
+        {"pier-slide", "Pier slide", "The same jump without friction: it slides off. Nothing is wrong here.",
+         [](const std::string& p) { jump_at_pier(p, false); }},
+        {"plank-seam", "Plank seam", "Walking over level planks, the stoat stops dead at a seam.",
+         [](const std::string& p) { walk_planks(p, true); }},
+        {"plank-walk", "Plank walk", "The same walk goes through to the crate. Nothing is wrong here.",
+         [](const std::string& p) { walk_planks(p, false); }},
+        {"hand-cart", "Hand cart", "The cart is tested before it is moved and ends inside the bollard.",
+         [](const std::string& p) { roll_cart(p, true); }},
+        {"hand-cart-right", "Hand cart, right", "Tested after the move and put back. Nothing is wrong here.",
+         [](const std::string& p) { roll_cart(p, false); }},
     };
     return all;
 }

@@ -38,7 +38,10 @@ namespace detail {
 inline std::string number(double v) {
     if (!std::isfinite(v)) return "0"; // JSON has no infinities
     char text[32];
-    for (int digits = 6; digits <= 17; digits += digits == 6 ? 3 : digits == 9 ? 6 : 2) { // the shortest of 6, 9, 15, 17 that reads back
+    for (int digits = 6; digits <= 17; digits += digits == 6 ? 3
+                                                 : digits == 9
+                                                     ? 6
+                                                     : 2) { // the shortest of 6, 9, 15, 17 that reads back
         std::snprintf(text, sizeof text, "%.*g", digits, v);
         if (std::strtod(text, nullptr) == v) break;
     }
@@ -52,7 +55,8 @@ inline std::string quoted(const std::string& s) {
             char code[8];
             std::snprintf(code, sizeof code, "\\u%04x", static_cast<unsigned>(c));
             out += code;
-        } else out += c;
+        } else
+            out += c;
     }
     return out + "\"";
 }
@@ -64,7 +68,8 @@ struct Header {
     double up_x = 0, up_y = 1, rate = 60, gravity_x = 0, gravity_y = 0;
     int float_bits = 32, substeps = 1;
     double slop = -1, skin = 0; // a negative slop: the reader's default
-    std::vector<std::string> logs; // channels that you write: contacts, rays, events, wish, grounded, passes, tried
+    std::vector<std::string>
+        logs; // channels that you write: contacts, rays, events, wish, grounded, passes, tried
 };
 
 struct Body {
@@ -88,18 +93,26 @@ inline std::string circle(double r, double x = 0, double y = 0) {
     return "{\"type\":\"circle\",\"r\":" + detail::number(r) + ",\"at\":" + detail::pair(x, y) + "}";
 }
 inline std::string box(double w, double h, double x = 0, double y = 0, double turn = 0) {
-    return "{\"type\":\"box\",\"size\":" + detail::pair(w, h) + ",\"at\":" + detail::pair(x, y) + ",\"turn\":" + detail::number(turn) + "}";
+    return "{\"type\":\"box\",\"size\":" + detail::pair(w, h) + ",\"at\":" + detail::pair(x, y) +
+           ",\"turn\":" + detail::number(turn) + "}";
 }
 inline std::string capsule(double ax, double ay, double bx, double by, double r) {
-    return "{\"type\":\"capsule\",\"a\":" + detail::pair(ax, ay) + ",\"b\":" + detail::pair(bx, by) + ",\"r\":" + detail::number(r) + "}";
+    return "{\"type\":\"capsule\",\"a\":" + detail::pair(ax, ay) + ",\"b\":" + detail::pair(bx, by) +
+           ",\"r\":" + detail::number(r) + "}";
 }
-inline std::string points(const char* type, const std::vector<std::pair<double, double>>& list, bool closed = false) {
+inline std::string points(const char* type, const std::vector<std::pair<double, double>>& list,
+                          bool closed = false) {
     std::string all;
     for (const auto& p : list) all += (all.empty() ? "" : ",") + detail::pair(p.first, p.second);
-    return std::string("{\"type\":\"") + type + "\",\"points\":[" + all + "]" + (closed ? ",\"closed\":true" : "") + "}";
+    return std::string("{\"type\":\"") + type + "\",\"points\":[" + all + "]" +
+           (closed ? ",\"closed\":true" : "") + "}";
 }
-inline std::string polygon(const std::vector<std::pair<double, double>>& list) { return points("polygon", list); }
-inline std::string chain(const std::vector<std::pair<double, double>>& list, bool closed = false) { return points("chain", list, closed); }
+inline std::string polygon(const std::vector<std::pair<double, double>>& list) {
+    return points("polygon", list);
+}
+inline std::string chain(const std::vector<std::pair<double, double>>& list, bool closed = false) {
+    return points("chain", list, closed);
+}
 
 // Optional parts of a contact, chained: Contact(a, b).at(x, y).normal(nx, ny).depth(d).begin()
 class Contact {
@@ -127,10 +140,12 @@ class Recorder {
         if (!file_) fail("cannot write " + path);
         std::string logs;
         for (const std::string& l : h.logs) logs += (logs.empty() ? "" : ",") + detail::quoted(l);
-        line("{\"bounce\":1,\"title\":" + detail::quoted(h.title) + ",\"space\":2,\"up\":" + detail::pair(h.up_x, h.up_y) +
-             ",\"unit\":" + detail::quoted(h.unit) + ",\"rate\":" + detail::number(h.rate) + ",\"gravity\":" +
-             detail::pair(h.gravity_x, h.gravity_y) + ",\"substeps\":" + std::to_string(h.substeps) + ",\"float\":" +
-             std::to_string(h.float_bits) + (h.slop >= 0 ? ",\"slop\":" + detail::number(h.slop) : "") +
+        line("{\"bounce\":1,\"title\":" + detail::quoted(h.title) +
+             ",\"space\":2,\"up\":" + detail::pair(h.up_x, h.up_y) + ",\"unit\":" + detail::quoted(h.unit) +
+             ",\"rate\":" + detail::number(h.rate) +
+             ",\"gravity\":" + detail::pair(h.gravity_x, h.gravity_y) +
+             ",\"substeps\":" + std::to_string(h.substeps) + ",\"float\":" + std::to_string(h.float_bits) +
+             (h.slop >= 0 ? ",\"slop\":" + detail::number(h.slop) : "") +
              (h.skin != 0 ? ",\"skin\":" + detail::number(h.skin) : "") + ",\"logs\":[" + logs + "]}");
     }
     Recorder(const Recorder&) = delete;
@@ -143,32 +158,41 @@ class Recorder {
     // Definitions: before the first frame that uses them, or between frames.
     void body(Id id, const Body& b) {
         finish_frame();
-        line("{\"body\":" + std::to_string(id) + ",\"name\":" + detail::quoted(b.name) + ",\"kind\":" + detail::quoted(b.kind) +
-             ",\"moves\":" + detail::quoted(b.moves) + (b.owner >= 0 ? ",\"owner\":" + std::to_string(b.owner) : "") +
+        line("{\"body\":" + std::to_string(id) + ",\"name\":" + detail::quoted(b.name) +
+             ",\"kind\":" + detail::quoted(b.kind) + ",\"moves\":" + detail::quoted(b.moves) +
+             (b.owner >= 0 ? ",\"owner\":" + std::to_string(b.owner) : "") +
              (b.upright ? ",\"upright\":true" : "") + (b.seen ? "" : ",\"seen\":false") +
-             (b.mass >= 0 ? ",\"mass\":" + detail::number(b.mass) : "") + (b.step != 0 ? ",\"step\":" + detail::number(b.step) : "") + "}");
+             (b.mass >= 0 ? ",\"mass\":" + detail::number(b.mass) : "") +
+             (b.step != 0 ? ",\"step\":" + detail::number(b.step) : "") + "}");
     }
     void collider(Id id, Id body, const std::string& shape, const Surface& s = Surface()) {
         finish_frame();
-        line("{\"collider\":" + std::to_string(id) + ",\"body\":" + std::to_string(body) + ",\"shape\":" + shape +
-             (s.name.empty() ? "" : ",\"name\":" + detail::quoted(s.name)) + (s.layer.empty() ? "" : ",\"layer\":" + detail::quoted(s.layer)) +
-             (s.role == "solid" ? "" : ",\"role\":" + detail::quoted(s.role)) + (s.friction >= 0 ? ",\"friction\":" + detail::number(s.friction) : "") +
-             (s.bounce != 0 ? ",\"bounce\":" + detail::number(s.bounce) : "") + (s.seen ? "" : ",\"seen\":false") + "}");
+        line("{\"collider\":" + std::to_string(id) + ",\"body\":" + std::to_string(body) +
+             ",\"shape\":" + shape + (s.name.empty() ? "" : ",\"name\":" + detail::quoted(s.name)) +
+             (s.layer.empty() ? "" : ",\"layer\":" + detail::quoted(s.layer)) +
+             (s.role == "solid" ? "" : ",\"role\":" + detail::quoted(s.role)) +
+             (s.friction >= 0 ? ",\"friction\":" + detail::number(s.friction) : "") +
+             (s.bounce != 0 ? ",\"bounce\":" + detail::number(s.bounce) : "") +
+             (s.seen ? "" : ",\"seen\":false") + "}");
     }
     // What two layers do on meeting: solid, notice, nothing.
     void pair(const std::string& a, const std::string& b, const char* does) {
         finish_frame();
-        line("{\"pair\":[" + detail::quoted(a) + "," + detail::quoted(b) + "],\"does\":" + detail::quoted(does) + "}");
+        line("{\"pair\":[" + detail::quoted(a) + "," + detail::quoted(b) +
+             "],\"does\":" + detail::quoted(does) + "}");
     }
 
     // One frame: the state at the end of a step. Numbers rise.
     void frame(Id number, double dt = 0) {
         finish_frame();
-        open_ = true, head_ = "{\"frame\":" + std::to_string(number) + (dt > 0 ? ",\"dt\":" + detail::number(dt) : "");
+        open_ = true,
+        head_ = "{\"frame\":" + std::to_string(number) + (dt > 0 ? ",\"dt\":" + detail::number(dt) : "");
     }
     void state(Id body, double x, double y) { bodies_.add(row(body, {x, y})); }
     void state(Id body, double x, double y, double turn) { bodies_.add(row(body, {x, y, turn})); }
-    void state(Id body, double x, double y, double turn, double vx, double vy) { bodies_.add(row(body, {x, y, turn, vx, vy})); }
+    void state(Id body, double x, double y, double turn, double vx, double vy) {
+        bodies_.add(row(body, {x, y, turn, vx, vy}));
+    }
     void state(Id body, double x, double y, double turn, double vx, double vy, double spin) {
         bodies_.add(row(body, {x, y, turn, vx, vy, spin}));
     }
@@ -181,8 +205,9 @@ class Recorder {
     void contact(const Contact& c) { contacts_.add(c.json()); }
     void contact(Id a, Id b) { contacts_.add(Contact(a, b).json()); }
     void ray(const std::string& name, Id by, double x0, double y0, double x1, double y1, Id hit = -1) {
-        rays_.add("{\"name\":" + detail::quoted(name) + (by >= 0 ? ",\"by\":" + std::to_string(by) : "") + ",\"from\":" +
-                  detail::pair(x0, y0) + ",\"to\":" + detail::pair(x1, y1) + ",\"hit\":" + (hit >= 0 ? std::to_string(hit) : "null") + "}");
+        rays_.add("{\"name\":" + detail::quoted(name) + (by >= 0 ? ",\"by\":" + std::to_string(by) : "") +
+                  ",\"from\":" + detail::pair(x0, y0) + ",\"to\":" + detail::pair(x1, y1) +
+                  ",\"hit\":" + (hit >= 0 ? std::to_string(hit) : "null") + "}");
     }
     void event(const std::string& name, std::initializer_list<Id> about = {}) {
         std::string ids;
@@ -207,7 +232,8 @@ class Recorder {
     }
     void finish_frame() {
         if (!open_) return;
-        for (List* l : {&bodies_, &gone_, &warp_, &on_, &off_, &wish_, &grounded_, &contacts_, &rays_, &events_}) {
+        for (List* l :
+             {&bodies_, &gone_, &warp_, &on_, &off_, &wish_, &grounded_, &contacts_, &rays_, &events_}) {
             if (!l->text.empty()) head_ += ",\"" + std::string(l->key) + "\":[" + l->text + "]";
             l->text.clear();
         }
@@ -216,8 +242,8 @@ class Recorder {
     }
     void line(const std::string& text) {
         if (!file_) return;
-        const bool written = std::fwrite(text.data(), 1, text.size(), file_) == text.size() && std::fputc('\n', file_) != EOF &&
-                             std::fflush(file_) == 0;
+        const bool written = std::fwrite(text.data(), 1, text.size(), file_) == text.size() &&
+                             std::fputc('\n', file_) != EOF && std::fflush(file_) == 0;
         if (!written) fail("cannot write the log any further");
     }
     void fail(const std::string& what) {
@@ -230,8 +256,8 @@ class Recorder {
     std::FILE* file_ = nullptr;
     std::string failure_, head_;
     bool open_ = false;
-    List bodies_{"bodies"}, gone_{"gone"}, warp_{"warp"}, on_{"on"}, off_{"off"}, wish_{"wish"}, grounded_{"grounded"},
-        contacts_{"contacts"}, rays_{"rays"}, events_{"events"};
+    List bodies_{"bodies"}, gone_{"gone"}, warp_{"warp"}, on_{"on"}, off_{"off"}, wish_{"wish"},
+        grounded_{"grounded"}, contacts_{"contacts"}, rays_{"rays"}, events_{"events"};
 };
 
 } // namespace bounce

@@ -16,18 +16,23 @@ std::vector<NumberRow> numbers_at(const Session& s) {
     if (!s.recording() || s.recording()->header.space == 3) return rows;
     const Recording& r = *s.recording();
     const Instant& t = s.instant();
-    const auto add = [&](const QString& name, const std::string& value, const char* plots = "") { rows.push_back({name, QString::fromStdString(value), plots}); };
+    const auto add = [&](const QString& name, const std::string& value, const char* plots = "") {
+        rows.push_back({name, QString::fromStdString(value), plots});
+    };
     const Finding* f = s.finding();
     const World& speeds = t.fraction < 1.0 ? *t.before : *t.now; // within a step it still moves as it set out
     if (f && f->colliders.size() > 1) {
         const Slot a = r.collider_slot(f->colliders[0]), b = r.collider_slot(f->colliders[1]);
         if (t.now->live(a) && t.now->live(b)) {
-            const auto &ca = t.now->colliders()[static_cast<std::size_t>(a)], &cb = t.now->colliders()[static_cast<std::size_t>(b)];
+            const auto &ca = t.now->colliders()[static_cast<std::size_t>(a)],
+                       &cb = t.now->colliders()[static_cast<std::size_t>(b)];
             const Distance d = distance(*ca.geometry, t.pose(ca.body), *cb.geometry, t.pose(cb.body));
-            const QString pair = QString::fromStdString(f->names[0] + "–" + (f->names.size() > 1 ? f->names[1] : f->names[0]));
+            const QString pair =
+                QString::fromStdString(f->names[0] + "–" + (f->names.size() > 1 ? f->names[1] : f->names[0]));
             const double tiny = 1e-6 * std::min(ca.geometry->reach(), cb.geometry->reach());
             if (d.known) {
-                add(d.gap < -tiny ? "depth " + pair : "gap " + pair, length_text(r, std::abs(d.gap) < tiny ? 0.0 : std::abs(d.gap)), "gap");
+                add(d.gap < -tiny ? "depth " + pair : "gap " + pair,
+                    length_text(r, std::abs(d.gap) < tiny ? 0.0 : std::abs(d.gap)), "gap");
                 const double closing = closing_speed(speeds, a, b, d.normal);
                 add(closing >= 0 ? "closing at" : "parting at", speed_text(r, std::abs(closing)), "closing");
             }
@@ -37,17 +42,24 @@ std::vector<NumberRow> numbers_at(const Session& s) {
     const bool there = body >= 0 && t.present(body);
     if (there && speeds.bodies()[static_cast<std::size_t>(body)].velocity_known) {
         const Vec3 velocity = speeds.bodies()[static_cast<std::size_t>(body)].velocity;
-        add("speed of " + QString::fromStdString(body_name(*t.now, body)), speed_text(r, glm::length(velocity)), "speed");
+        add("speed of " + QString::fromStdString(body_name(*t.now, body)),
+            speed_text(r, glm::length(velocity)), "speed");
         add("travel a frame", length_text(r, glm::length(velocity) * t.now->dt()));
     }
     if (f)
-        for (const char* key : {"thickness", "safe_speed", "substeps_needed", "expected_depth", "friction_needed", "overhang", "frames_between", "separation_between"})
+        for (const char* key : {"thickness", "safe_speed", "substeps_needed", "expected_depth",
+                                "friction_needed", "overhang", "frames_between", "separation_between"})
             if (const Fact* fact = f->fact(key))
                 if (const double* v = std::get_if<double>(&fact->value)) {
                     static const std::map<std::string, const char*> names = {
-                        {"thickness", "thickness along the path"}, {"safe_speed", "fastest that cannot tunnel"}, {"substeps_needed", "sub-steps needed"},
-                        {"expected_depth", "speed × step − gap"}, {"friction_needed", "friction that holds it"}, {"overhang", "overhang"},
-                        {"frames_between", "frames between answers"}, {"separation_between", "widest gap between"}};
+                        {"thickness", "thickness along the path"},
+                        {"safe_speed", "fastest that cannot tunnel"},
+                        {"substeps_needed", "sub-steps needed"},
+                        {"expected_depth", "speed × step − gap"},
+                        {"friction_needed", "friction that holds it"},
+                        {"overhang", "overhang"},
+                        {"frames_between", "frames between answers"},
+                        {"separation_between", "widest gap between"}};
                     const bool plain = fact->unit == "count" || fact->unit == "frames";
                     add(names.at(key), figure(*v) + (plain || fact->unit.empty() ? "" : " " + fact->unit));
                 }
@@ -55,7 +67,8 @@ std::vector<NumberRow> numbers_at(const Session& s) {
     const BodyState& now = t.now->bodies()[static_cast<std::size_t>(body)];
     const Pose pose = t.pose(body);
     if (now.wishes) add("wish", figure(now.wish.x) + ", " + figure(now.wish.y));
-    if (r.header.has(Channel::Grounded) && (now.wishes || now.grounded)) add("grounded", now.grounded ? "yes" : "no");
+    if (r.header.has(Channel::Grounded) && (now.wishes || now.grounded))
+        add("grounded", now.grounded ? "yes" : "no");
     if (now.velocity_known) add("velocity", figure(now.velocity.x) + ", " + figure(now.velocity.y));
     add("place", figure(pose.at.x) + ", " + figure(pose.at.y));
     add("angle", figure(glm::degrees(pose.angle)) + "°");
@@ -65,7 +78,8 @@ std::vector<NumberRow> numbers_at(const Session& s) {
 AccountPanel::AccountPanel(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setMouseTracking(true);
     setMinimumHeight(260);
-    for (auto signal : {&Session::recording_changed, &Session::moment_changed, &Session::body_changed, &Session::findings_changed})
+    for (auto signal : {&Session::recording_changed, &Session::moment_changed, &Session::body_changed,
+                        &Session::findings_changed})
         connect(&session_, signal, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::finding_changed, this, [this] { scroll_ = 0.0, update(); });
 }
@@ -80,7 +94,9 @@ int AccountPanel::current_sentence(const Finding& f) const {
     int best = -1;
     for (std::size_t i = 0; i < f.account.size(); ++i)
         if (sentence_moment(f.account[i]) <= session_.moment() + 1e-6 &&
-            (best < 0 || sentence_moment(f.account[i]) > sentence_moment(f.account[static_cast<std::size_t>(best)]) + 1e-9)) best = static_cast<int>(i);
+            (best < 0 || sentence_moment(f.account[i]) >
+                             sentence_moment(f.account[static_cast<std::size_t>(best)]) + 1e-9))
+            best = static_cast<int>(i);
     return best;
 }
 
@@ -92,7 +108,8 @@ void AccountPanel::paintEvent(QPaintEvent*) {
     spots_.clear();
     if (!session_.recording()) return;
     // The account comes first; the numbers get what is left, at least seven rows of it.
-    const double split = height() - std::min(44.0 + 22.0 * 7.0, 44.0 + 22.0 * static_cast<double>(numbers_at(session_).size()));
+    const double split = height() - std::min(44.0 + 22.0 * 7.0,
+                                             44.0 + 22.0 * static_cast<double>(numbers_at(session_).size()));
     p.save();
     p.setClipRect(QRectF(0, 40, width(), split - 40));
     const double end = paint_account(p, 40.0 - scroll_, split);
@@ -102,7 +119,9 @@ void AccountPanel::paintEvent(QPaintEvent*) {
     p.drawText(QRectF(16, 10, 120, 24), Qt::AlignVCenter, "Account");
     if (const Finding* f = session_.finding()) {
         p.setFont(type(12)), p.setPen(th.finding);
-        p.drawText(QRectF(100, 10, width() - 116, 24), Qt::AlignVCenter | Qt::AlignRight, QString("%1 · %2").arg(QString::fromUtf8(fault_by_id(f->fault)->title).toLower(), word(f->grade)));
+        p.drawText(QRectF(100, 10, width() - 116, 24), Qt::AlignVCenter | Qt::AlignRight,
+                   QString("%1 · %2").arg(QString::fromUtf8(fault_by_id(f->fault)->title).toLower(),
+                                          word(f->grade)));
     }
     const double line = std::min(split, std::max(end, 100.0) + 8.0);
     p.setPen(QPen(th.rule, 1.0));
@@ -115,9 +134,12 @@ double AccountPanel::paint_account(QPainter& p, double y, double bottom) {
     const Finding* f = session_.finding();
     if (!f) {
         p.setPen(th.soft), p.setFont(type(13));
-        const QString text = session_.recording()->header.space == 3 ? "" : session_.findings().empty() && !session_.scanning()
-            ? "Nothing went wrong that is judged so far. Step through the frames, or choose a body to see its encounters."
-            : "Choose a finding: what happened is told here, frame by frame.  N goes to the next one.";
+        const QString text =
+            session_.recording()->header.space == 3 ? ""
+            : session_.findings().empty() && !session_.scanning()
+                ? "Nothing went wrong that is judged so far. Step through the frames, or choose a body to "
+                  "see its encounters."
+                : "Choose a finding: what happened is told here, frame by frame.  N goes to the next one.";
         const QRectF box(16, y, width() - 32, bottom - y);
         QRectF used;
         p.drawText(box, Qt::TextWordWrap | Qt::AlignTop, text, &used);
@@ -129,17 +151,23 @@ double AccountPanel::paint_account(QPainter& p, double y, double bottom) {
         const double left = 62.0, room = width() - left - 18.0;
         p.setFont(type(13));
         const QString text = QString::fromStdString(s.text).replace("/s", "/\u2060s"); // never broken there
-        const QRectF need = p.fontMetrics().boundingRect(QRect(0, 0, static_cast<int>(room), 2000), Qt::TextWordWrap, text).toRectF();
+        const QRectF need =
+            p.fontMetrics()
+                .boundingRect(QRect(0, 0, static_cast<int>(room), 2000), Qt::TextWordWrap, text)
+                .toRectF();
         const QRectF box(8, y, width() - 16.0, need.height() + 10.0);
         const double m = sentence_moment(s);
-        const bool here = now >= 0 && std::abs(m - sentence_moment(f->account[static_cast<std::size_t>(now)])) < 1e-9;
+        const bool here =
+            now >= 0 && std::abs(m - sentence_moment(f->account[static_cast<std::size_t>(now)])) < 1e-9;
         if (here) {
             p.setPen(Qt::NoPen), p.setBrush(th.chosen);
             p.drawRoundedRect(box, 4, 4);
         }
         p.setPen(here ? th.ink : th.soft), p.setFont(type(12, here));
         const bool repeats = i > 0 && !s.fraction && std::abs(sentence_moment(f->account[i - 1]) - m) < 1e-9;
-        const QString tag = s.fraction ? QString("+%1").arg(*s.fraction, 0, 'f', 2) : repeats ? QString() : QString::number(s.frame);
+        const QString tag = s.fraction ? QString("+%1").arg(*s.fraction, 0, 'f', 2)
+                            : repeats  ? QString()
+                                       : QString::number(s.frame);
         p.drawText(QRectF(8, y + 5, left - 18, 18), Qt::AlignRight | Qt::AlignTop, tag);
         p.setPen(th.ink), p.setFont(type(13));
         p.drawText(QRectF(left, y + 4, room, need.height() + 2), Qt::TextWordWrap, text);
@@ -149,7 +177,8 @@ double AccountPanel::paint_account(QPainter& p, double y, double bottom) {
     if (!f->assumes.empty()) {
         p.setPen(th.soft), p.setFont(type(12));
         QRectF used;
-        p.drawText(QRectF(62, y + 4, width() - 80, 60), Qt::TextWordWrap, QString("%1: %2.").arg(word(f->grade), QString::fromStdString(f->assumes)), &used);
+        p.drawText(QRectF(62, y + 4, width() - 80, 60), Qt::TextWordWrap,
+                   QString("%1: %2.").arg(word(f->grade), QString::fromStdString(f->assumes)), &used);
         y = used.bottom() + 4;
     }
     return y;
@@ -163,7 +192,9 @@ double AccountPanel::paint_numbers(QPainter& p, double y) {
     p.setPen(th.soft), p.setFont(type(12));
     p.drawText(QRectF(100, y, width() - 116, 24), Qt::AlignVCenter | Qt::AlignRight, session_.moment_text());
     y += 28;
-    if (rows.empty() && session_.recording()->header.space == 2) p.drawText(QRectF(16, y, width() - 32, 40), Qt::TextWordWrap, "Choose a body or a finding for its figures.");
+    if (rows.empty() && session_.recording()->header.space == 2)
+        p.drawText(QRectF(16, y, width() - 32, 40), Qt::TextWordWrap,
+                   "Choose a body or a finding for its figures.");
     for (const NumberRow& row : rows) {
         if (y + 20.0 > height()) break; // whole rows only
         p.setPen(th.soft), p.setFont(type(13));
@@ -180,16 +211,21 @@ double AccountPanel::paint_numbers(QPainter& p, double y) {
 void AccountPanel::mousePressEvent(QMouseEvent* e) {
     for (const Spot& s : spots_) {
         if (!s.where.contains(e->position())) continue;
-        if (!s.plots.isEmpty()) emit wants_plot(s.plots);
-        else session_.set_moment(s.moment);
+        if (!s.plots.isEmpty())
+            emit wants_plot(s.plots);
+        else
+            session_.set_moment(s.moment);
         return;
     }
 }
 
 void AccountPanel::mouseMoveEvent(QMouseEvent* e) {
-    const auto spot = std::find_if(spots_.begin(), spots_.end(), [&](const Spot& s) { return s.where.contains(e->position()); });
+    const auto spot = std::find_if(spots_.begin(), spots_.end(),
+                                   [&](const Spot& s) { return s.where.contains(e->position()); });
     setCursor(spot == spots_.end() ? Qt::ArrowCursor : Qt::PointingHandCursor);
-    setToolTip(spot == spots_.end() ? "" : spot->plots.isEmpty() ? "Click: go there" : "Click: plot " + spot->plots + " in the timeline");
+    setToolTip(spot == spots_.end()    ? ""
+               : spot->plots.isEmpty() ? "Click: go there"
+                                       : "Click: plot " + spot->plots + " in the timeline");
 }
 
 void AccountPanel::wheelEvent(QWheelEvent* e) {

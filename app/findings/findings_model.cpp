@@ -7,7 +7,8 @@ namespace {
 
 /// "parcel through net", "stoat on pier, hung on a side"
 QString title_of(const Finding& f) {
-    QString mover = f.names.empty() ? "" : QString::fromStdString(f.names[0]), other = f.names.size() > 1 ? QString::fromStdString(f.names[1]) : "";
+    QString mover = f.names.empty() ? "" : QString::fromStdString(f.names[0]),
+            other = f.names.size() > 1 ? QString::fromStdString(f.names[1]) : "";
     const Fact* kind = f.fact("kind");
     const QString how = kind ? QString::fromStdString(std::get<std::string>(kind->value)) : "";
     if (f.fault == "tunneling") return mover + " through " + other;
@@ -18,7 +19,8 @@ QString title_of(const Finding& f) {
 
 } // namespace
 
-FindingsModel::FindingsModel(Session& session, QObject* parent) : QAbstractListModel(parent), session_(session) {
+FindingsModel::FindingsModel(Session& session, QObject* parent)
+    : QAbstractListModel(parent), session_(session) {
     connect(&session_, &Session::findings_changed, this, &FindingsModel::rebuild);
     connect(&session_, &Session::recording_changed, this, &FindingsModel::rebuild);
 }
@@ -38,18 +40,23 @@ void FindingsModel::rebuild() {
     for (const Finding& f : session_.findings()) {
         Row row;
         row.title = title_of(f), row.id = QString::fromStdString(f.id);
-        row.frames = f.first == f.last ? QString("frame %1").arg(f.first) : QString("frames %1–%2").arg(f.first).arg(f.last);
+        row.frames = f.first == f.last ? QString("frame %1").arg(f.first)
+                                       : QString("frames %1–%2").arg(f.first).arg(f.last);
         row.from = static_cast<double>(session_.recording()->frame_index(f.first)) / length;
         row.to = static_cast<double>(session_.recording()->frame_index(f.last)) / length;
         row.tip = QString("%1, %2").arg(fault_by_id(f.fault)->what, word(f.grade));
-        const QString all = (row.title + " " + QString::fromStdString(f.fault) + " " + row.frames + " " + word(f.grade)).toLower();
-        if (!std::all_of(words.begin(), words.end(), [&](const QString& w) { return all.contains(w); })) continue;
+        const QString all =
+            (row.title + " " + QString::fromStdString(f.fault) + " " + row.frames + " " + word(f.grade))
+                .toLower();
+        if (!std::all_of(words.begin(), words.end(), [&](const QString& w) { return all.contains(w); }))
+            continue;
         if (!groups.count(f.fault)) order.push_back(f.fault);
         groups[f.fault].push_back(std::move(row));
     }
     for (const std::string& fault : order) {
         Row head;
-        head.group = true, head.title = fault_by_id(fault)->title, head.count = static_cast<int>(groups[fault].size());
+        head.group = true, head.title = fault_by_id(fault)->title,
+        head.count = static_cast<int>(groups[fault].size());
         head.tip = fault_by_id(fault)->what;
         rows_.push_back(head);
         for (Row& r : groups[fault]) rows_.push_back(std::move(r));
@@ -63,7 +70,9 @@ int FindingsModel::row_of(const QString& id) const {
     return -1;
 }
 
-int FindingsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(rows_.size()); }
+int FindingsModel::rowCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : static_cast<int>(rows_.size());
+}
 
 Qt::ItemFlags FindingsModel::flags(const QModelIndex& index) const {
     const bool group = index.isValid() && rows_[static_cast<std::size_t>(index.row())].group;
@@ -74,15 +83,24 @@ QVariant FindingsModel::data(const QModelIndex& index, int role) const {
     if (!index.isValid() || index.row() >= rowCount()) return {};
     const Row& r = rows_[static_cast<std::size_t>(index.row())];
     switch (role) {
-    case Qt::DisplayRole: return r.title;
-    case Qt::ToolTipRole: return r.tip;
-    case IsGroup: return r.group;
-    case FindingId: return r.id;
-    case Frames: return r.frames;
-    case From: return r.from;
-    case To: return r.to;
-    case Count: return r.count;
-    default: return {};
+    case Qt::DisplayRole:
+        return r.title;
+    case Qt::ToolTipRole:
+        return r.tip;
+    case IsGroup:
+        return r.group;
+    case FindingId:
+        return r.id;
+    case Frames:
+        return r.frames;
+    case From:
+        return r.from;
+    case To:
+        return r.to;
+    case Count:
+        return r.count;
+    default:
+        return {};
     }
 }
 

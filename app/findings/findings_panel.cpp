@@ -33,7 +33,8 @@ class RowPainter : public QStyledItemDelegate {
             p->setFont(type(13, true)), p->setPen(th.ink);
             p->drawText(r.adjusted(14, 6, -14, 0), Qt::AlignLeft | Qt::AlignVCenter, index.data().toString());
             p->setFont(type(12)), p->setPen(th.soft);
-            p->drawText(r.adjusted(14, 6, -14, 0), Qt::AlignRight | Qt::AlignVCenter, QString::number(index.data(FindingsModel::Count).toInt()));
+            p->drawText(r.adjusted(14, 6, -14, 0), Qt::AlignRight | Qt::AlignVCenter,
+                        QString::number(index.data(FindingsModel::Count).toInt()));
             p->restore();
             return;
         }
@@ -45,15 +46,19 @@ class RowPainter : public QStyledItemDelegate {
         }
         p->setPen(th.ink), p->setFont(type(13));
         const QRect text = r.adjusted(20, 4, -14, -4);
-        p->drawText(text, Qt::AlignLeft | Qt::AlignTop, p->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, text.width()));
+        p->drawText(text, Qt::AlignLeft | Qt::AlignTop,
+                    p->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, text.width()));
         p->setPen(th.soft), p->setFont(type(12));
         p->drawText(text, Qt::AlignLeft | Qt::AlignBottom, index.data(FindingsModel::Frames).toString());
         const QRectF bar(r.right() - 84, r.bottom() - 12.0, 70, 4);
         p->setPen(Qt::NoPen), p->setBrush(th.rule);
         p->drawRoundedRect(bar, 2, 2);
-        const double from = index.data(FindingsModel::From).toDouble(), to = index.data(FindingsModel::To).toDouble();
+        const double from = index.data(FindingsModel::From).toDouble(),
+                     to = index.data(FindingsModel::To).toDouble();
         p->setBrush(th.finding);
-        p->drawRoundedRect(QRectF(bar.left() + from * (bar.width() - 3), bar.top() - 3, std::max(3.0, (to - from) * bar.width()), 10), 1.5, 1.5);
+        p->drawRoundedRect(QRectF(bar.left() + from * (bar.width() - 3), bar.top() - 3,
+                                  std::max(3.0, (to - from) * bar.width()), 10),
+                           1.5, 1.5);
         p->restore();
     }
 };
@@ -88,24 +93,35 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent) : QWidget(parent
     list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     list_->setAccessibleName("findings");
     note_ = new QLabel;
-    note_->setWordWrap(true), note_->setContentsMargins(14, 4, 14, 4), note_->setForegroundRole(QPalette::PlaceholderText);
+    note_->setWordWrap(true), note_->setContentsMargins(14, 4, 14, 4),
+        note_->setForegroundRole(QPalette::PlaceholderText);
     column->addWidget(note_), column->addWidget(list_, 1);
 
-    connect(filter_, &QLineEdit::textChanged, this, [this](const QString& words) { model_->filter(words), refresh(); });
-    connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
-        const QString id = now.data(FindingsModel::FindingId).toString();
-        if (!id.isEmpty() && (!session_.finding() || QString::fromStdString(session_.finding()->id) != id)) session_.choose_finding(id);
-    });
+    connect(filter_, &QLineEdit::textChanged, this,
+            [this](const QString& words) { model_->filter(words), refresh(); });
+    connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this,
+            [this](const QModelIndex& now) {
+                const QString id = now.data(FindingsModel::FindingId).toString();
+                if (!id.isEmpty() &&
+                    (!session_.finding() || QString::fromStdString(session_.finding()->id) != id))
+                    session_.choose_finding(id);
+            });
     // A click on the chosen finding goes back to it.
     connect(list_, &QListView::clicked, this, [this](const QModelIndex& now) {
-        if (const QString id = now.data(FindingsModel::FindingId).toString(); !id.isEmpty()) session_.choose_finding(id);
+        if (const QString id = now.data(FindingsModel::FindingId).toString(); !id.isEmpty())
+            session_.choose_finding(id);
     });
     connect(stop_, &QPushButton::clicked, &session_, &Session::stop_scan);
-    for (auto signal : {&Session::findings_changed, &Session::finding_changed, &Session::scan_changed, &Session::recording_changed})
+    for (auto signal : {&Session::findings_changed, &Session::finding_changed, &Session::scan_changed,
+                        &Session::recording_changed})
         connect(&session_, signal, this, &FindingsPanel::refresh);
     connect(&session_.scan_work(), &Background::progress, this, [this](double share, double left) {
         if (!session_.scanning()) return;
-        count_->setText(QString("%1 % · %2").arg(static_cast<int>(share * 100)).arg(left < 0 ? "scanning" : left < 1 ? "a moment left" : QString("%1 s left").arg(static_cast<int>(left) + 1)));
+        count_->setText(QString("%1 % · %2")
+                            .arg(static_cast<int>(share * 100))
+                            .arg(left < 0   ? "scanning"
+                                 : left < 1 ? "a moment left"
+                                            : QString("%1 s left").arg(static_cast<int>(left) + 1)));
     });
     refresh();
 }
@@ -114,12 +130,18 @@ void FindingsPanel::refresh() {
     const Recording* r = session_.recording();
     stop_->setVisible(session_.scanning());
     if (!r) return;
-    if (!session_.scanning()) count_->setText(QString("%1 in %2 frames").arg(session_.findings().size()).arg(r->frames.size()));
+    if (!session_.scanning())
+        count_->setText(QString("%1 in %2 frames").arg(session_.findings().size()).arg(r->frames.size()));
     QString note;
-    if (r->header.space == 3) note = "Not judged: recordings of three dimensions can be opened and listed.";
-    else if (!session_.scanning() && !session_.scan_complete()) note = "The scan was stopped before the end.";
-    else if (session_.findings().empty() && !session_.scanning()) note = "Nothing found. Four faults are judged: tunneling, double hits, deep overlaps, bodies stuck on an edge.";
-    else if (model_->rowCount() == 0 && !session_.findings().empty()) note = "No finding has these words. Clear the filter to see all.";
+    if (r->header.space == 3)
+        note = "Not judged: recordings of three dimensions can be opened and listed.";
+    else if (!session_.scanning() && !session_.scan_complete())
+        note = "The scan was stopped before the end.";
+    else if (session_.findings().empty() && !session_.scanning())
+        note = "Nothing found. Four faults are judged: tunneling, double hits, deep overlaps, bodies stuck "
+               "on an edge.";
+    else if (model_->rowCount() == 0 && !session_.findings().empty())
+        note = "No finding has these words. Clear the filter to see all.";
     note_->setText(note), note_->setVisible(!note.isEmpty());
     const int row = session_.finding() ? model_->row_of(QString::fromStdString(session_.finding()->id)) : -1;
     const QSignalBlocker quiet(list_->selectionModel());
@@ -147,7 +169,8 @@ void BodiesPanel::show_chosen() {
     const std::vector<Slot> all = rows();
     const auto it = std::find(all.begin(), all.end(), session_.body());
     if (it != all.end()) {
-        const int top = static_cast<int>(it - all.begin()) * body_row, room = height() - bodies_head - body_row;
+        const int top = static_cast<int>(it - all.begin()) * body_row,
+                  room = height() - bodies_head - body_row;
         scroll_ = std::clamp(scroll_, std::max(0, top - room), top);
     }
     update();
@@ -185,17 +208,29 @@ void BodiesPanel::paintEvent(QPaintEvent*) {
             p.drawRoundedRect(QRectF(6, y, width() - 12, body_row - 1), 3, 3);
         }
         bool sensor = !w.colliders_of(all[i]).empty();
-        for (Slot c : w.colliders_of(all[i])) sensor = sensor && w.colliders()[static_cast<std::size_t>(c)].def->role == Role::Sensor;
-        QPen pen(sensor ? th.sensor : moving ? th.moving : th.fixed, 1.6, sensor ? Qt::DotLine : Qt::SolidLine);
-        p.setPen(pen), p.setBrush(hidden ? QBrush(Qt::NoBrush) : QBrush(th.tint(pen.color(), moving && !sensor ? 0.2 : 0.0)));
+        for (Slot c : w.colliders_of(all[i]))
+            sensor = sensor && w.colliders()[static_cast<std::size_t>(c)].def->role == Role::Sensor;
+        QPen pen(sensor   ? th.sensor
+                 : moving ? th.moving
+                          : th.fixed,
+                 1.6, sensor ? Qt::DotLine : Qt::SolidLine);
+        p.setPen(pen), p.setBrush(hidden ? QBrush(Qt::NoBrush)
+                                         : QBrush(th.tint(pen.color(), moving && !sensor ? 0.2 : 0.0)));
         p.setOpacity(hidden ? 0.35 : 1.0);
         const QRectF icon(16, y + 6, 12, 12);
-        if (moving) p.drawRoundedRect(icon, 4, 4);
-        else p.drawRect(icon);
+        if (moving)
+            p.drawRoundedRect(icon, 4, 4);
+        else
+            p.drawRect(icon);
         p.setPen(th.ink), p.setFont(type(13));
-        p.drawText(QRectF(38, y, width() - 130, body_row), Qt::AlignVCenter, p.fontMetrics().elidedText(QString::fromStdString(body_name(w, all[i])), Qt::ElideRight, width() - 136));
+        p.drawText(QRectF(38, y, width() - 130, body_row), Qt::AlignVCenter,
+                   p.fontMetrics().elidedText(QString::fromStdString(body_name(w, all[i])), Qt::ElideRight,
+                                              width() - 136));
         p.setPen(th.soft), p.setFont(type(12));
-        p.drawText(QRectF(width() - 94, y, 80, body_row), Qt::AlignVCenter | Qt::AlignRight, hidden ? "hidden" : sensor ? "sensor" : word(b.def->moves));
+        p.drawText(QRectF(width() - 94, y, 80, body_row), Qt::AlignVCenter | Qt::AlignRight,
+                   hidden   ? "hidden"
+                   : sensor ? "sensor"
+                            : word(b.def->moves));
         p.setOpacity(1.0);
     }
     p.fillRect(QRectF(0, 0, width(), bodies_head - 2), th.panel);
@@ -203,7 +238,8 @@ void BodiesPanel::paintEvent(QPaintEvent*) {
     p.drawText(QRectF(14, 6, 120, 24), Qt::AlignVCenter, "Bodies");
     const auto shown = std::count_if(all.begin(), all.end(), [&](Slot b) { return !session_.hidden(b); });
     p.setPen(th.soft), p.setFont(type(12));
-    p.drawText(QRectF(width() - 134, 6, 120, 24), Qt::AlignVCenter | Qt::AlignRight, QString("%1 of %2 shown").arg(shown).arg(all.size()));
+    p.drawText(QRectF(width() - 134, 6, 120, 24), Qt::AlignVCenter | Qt::AlignRight,
+               QString("%1 of %2 shown").arg(shown).arg(all.size()));
 }
 
 Slot BodiesPanel::at(const QPointF& pixel) const {
@@ -215,8 +251,10 @@ Slot BodiesPanel::at(const QPointF& pixel) const {
 void BodiesPanel::mousePressEvent(QMouseEvent* e) {
     const Slot b = at(e->position());
     if (b < 0) return;
-    if (e->position().x() < 34) session_.set_hidden(b, !session_.hidden(b));
-    else session_.choose_body(b == session_.body() ? -1 : b);
+    if (e->position().x() < 34)
+        session_.set_hidden(b, !session_.hidden(b));
+    else
+        session_.choose_body(b == session_.body() ? -1 : b);
 }
 
 void BodiesPanel::wheelEvent(QWheelEvent* e) {
@@ -228,8 +266,13 @@ void BodiesPanel::wheelEvent(QWheelEvent* e) {
 bool BodiesPanel::event(QEvent* e) {
     if (e->type() == QEvent::ToolTip) {
         const auto* help = static_cast<QHelpEvent*>(e);
-        if (at(help->pos()) >= 0) QToolTip::showText(help->globalPos(), help->pos().x() < 34 ? "Click: show or hide this body" : "Click: choose this body; the timeline shows its encounters");
-        else QToolTip::hideText();
+        if (at(help->pos()) >= 0)
+            QToolTip::showText(help->globalPos(),
+                               help->pos().x() < 34
+                                   ? "Click: show or hide this body"
+                                   : "Click: choose this body; the timeline shows its encounters");
+        else
+            QToolTip::hideText();
         return true;
     }
     return QWidget::event(e);

@@ -24,7 +24,11 @@ void Background::stop() {
 void Background::post(const Control& from, std::function<void()> f) {
     const Control* const asks = &from;
     QMetaObject::invokeMethod(
-        this, [this, asks, f = std::move(f)] { if (control_.get() == asks && !asks->stop) f(); }, Qt::QueuedConnection);
+        this,
+        [this, asks, f = std::move(f)] {
+            if (control_.get() == asks && !asks->stop) f();
+        },
+        Qt::QueuedConnection);
 }
 
 void Background::run(std::function<void(Control&)> work, std::function<void()> done) {
@@ -42,8 +46,10 @@ void Background::run(std::function<void(Control&)> work, std::function<void()> d
         post(*control, [this, sentence, done] {
             running_ = false;
             tick_.stop();
-            if (sentence.isEmpty()) done();
-            else emit failed(sentence);
+            if (sentence.isEmpty())
+                done();
+            else
+                emit failed(sentence);
         });
     });
 }

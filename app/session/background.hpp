@@ -25,7 +25,8 @@ class Background : public QObject {
     void run(std::function<void(Control&)> work, std::function<void()> done);
     void stop();
     bool running() const { return running_; }
-    /// Calls `f` in the window's thread, if the work that asks is still the current one. From the work's thread.
+    /// Calls `f` in the window's thread, if the work that asks is still the current one. From the work's
+    /// thread.
     void post(const Control& from, std::function<void()> f);
 
   signals:

@@ -14,7 +14,8 @@ Pose Instant::pose(Slot body) const { return now->motion_since(*before, body).at
 
 bool Instant::present(Slot body) const {
     const auto i = static_cast<std::size_t>(body);
-    return now->bodies()[i].def && now->bodies()[i].present && (fraction >= 1.0 || (before->bodies()[i].present && !now->bodies()[i].fresh));
+    return now->bodies()[i].def && now->bodies()[i].present &&
+           (fraction >= 1.0 || (before->bodies()[i].present && !now->bodies()[i].fresh));
 }
 
 Session::Session(QObject* parent) : QObject(parent) {
@@ -36,14 +37,16 @@ bool Session::open(const QString& path, QString& error) {
     std::shared_ptr<const Recording> fresh;
     try {
         fresh = read_log(path.toStdString());
-        if (fresh->frames.empty()) throw BadInput(path.toStdString(), 0, "holds no frames, expected at least one");
+        if (fresh->frames.empty())
+            throw BadInput(path.toStdString(), 0, "holds no frames, expected at least one");
     } catch (const std::exception& e) {
         error = QString::fromUtf8(e.what());
         return false;
     }
     scan_work_.stop(), try_work_.stop();
     recording_ = fresh, path_ = path, moment_ = 0.0, instant_moment_ = -1.0;
-    findings_.clear(), encounters_.clear(), finding_.clear(), candidates_.clear(), own_.clear(), hidden_.clear();
+    findings_.clear(), encounters_.clear(), finding_.clear(), candidates_.clear(), own_.clear(),
+        hidden_.clear();
     body_ = -1, candidate_ = -1;
     undo_.clear();
     load_case();
@@ -68,11 +71,14 @@ void Session::scan_now() {
             ScanOptions options;
             options.control = &control;
             options.encounter = [&](Encounter&& e) { met->push_back(std::move(e)); };
-            options.found = [&](const Finding& f) { scan_work_.post(control, [this, f] { take_finding(f); }); };
+            options.found = [&](const Finding& f) {
+                scan_work_.post(control, [this, f] { take_finding(f); });
+            };
             *result = scan(*recording, options);
         },
         [this, result, met] {
-            encounters_ = std::move(*met), not_judged_ = result->not_judged, findings_ = std::move(result->findings);
+            encounters_ = std::move(*met), not_judged_ = result->not_judged,
+            findings_ = std::move(result->findings);
             scanning_ = false, complete_ = result->complete;
             emit scan_changed();
             emit findings_changed();
@@ -88,14 +94,19 @@ void Session::stop_scan() {
 }
 
 void Session::take_finding(const Finding& f) {
-    const auto at = std::upper_bound(findings_.begin(), findings_.end(), f, [](const Finding& a, const Finding& b) {
-        return a.weight != b.weight ? a.weight > b.weight : a.first != b.first ? a.first < b.first : a.id < b.id;
-    });
+    const auto at =
+        std::upper_bound(findings_.begin(), findings_.end(), f, [](const Finding& a, const Finding& b) {
+            return a.weight != b.weight ? a.weight > b.weight
+                   : a.first != b.first ? a.first < b.first
+                                        : a.id < b.id;
+        });
     findings_.insert(at, f);
     emit findings_changed();
 }
 
-double Session::last_moment() const { return recording_ ? static_cast<double>(recording_->frames.size() - 1) : 0.0; }
+double Session::last_moment() const {
+    return recording_ ? static_cast<double>(recording_->frames.size() - 1) : 0.0;
+}
 
 void Session::set_moment(double moment) {
     if (!recording_) return;
@@ -120,9 +131,11 @@ Instant Session::instant_at(double moment) const {
 const Instant& Session::instant() const {
     if (instant_moment_ != moment_ || !instant_.now) {
         const double whole = std::ceil(moment_ - 1e-9);
-        if (instant_.now && instant_moment_ >= 0.0 && static_cast<std::size_t>(whole) == instant_.index && instant_.index > 0)
+        if (instant_.now && instant_moment_ >= 0.0 && static_cast<std::size_t>(whole) == instant_.index &&
+            instant_.index > 0)
             instant_.fraction = std::clamp(1.0 - (whole - moment_), 0.0, 1.0);
-        else instant_ = instant_at(moment_);
+        else
+            instant_ = instant_at(moment_);
         instant_moment_ = moment_;
     }
     return instant_;
@@ -132,7 +145,8 @@ QString Session::moment_text() const {
     if (!recording_) return {};
     const double whole = std::floor(moment_ + 1e-9), rest = moment_ - whole;
     const auto number = recording_->frames[static_cast<std::size_t>(whole)].number;
-    return rest < 1e-6 ? QString("frame %1").arg(number) : QString("frame %1 + %2").arg(number).arg(rest, 0, 'f', 2);
+    return rest < 1e-6 ? QString("frame %1").arg(number)
+                       : QString("frame %1 + %2").arg(number).arg(rest, 0, 'f', 2);
 }
 
 const Finding* Session::finding() const {
@@ -176,7 +190,8 @@ void Session::go_to_touch() {
     double best = -1.0;
     for (const Encounter& e : encounters_) {
         const World w = recording_->world_at(e.first);
-        const bool mine = body_ < 0 || w.colliders()[static_cast<std::size_t>(e.a)].body == body_ || w.colliders()[static_cast<std::size_t>(e.b)].body == body_;
+        const bool mine = body_ < 0 || w.colliders()[static_cast<std::size_t>(e.a)].body == body_ ||
+                          w.colliders()[static_cast<std::size_t>(e.b)].body == body_;
         if (!mine || e.touches.empty()) continue;
         const auto at = static_cast<double>(e.touches.front());
         if (best < 0.0 || std::abs(at - moment_) < std::abs(best - moment_)) best = at;
@@ -185,10 +200,13 @@ void Session::go_to_touch() {
     const Instant step = instant_at(best);
     double first = 1.0;
     for (const Encounter& e : encounters_) {
-        if (e.touches.empty() || static_cast<double>(e.touches.front()) != best || !step.now->live(e.a) || !step.now->live(e.b)) continue;
+        if (e.touches.empty() || static_cast<double>(e.touches.front()) != best || !step.now->live(e.a) ||
+            !step.now->live(e.b))
+            continue;
         const auto& a = step.now->colliders()[static_cast<std::size_t>(e.a)];
         const auto& b = step.now->colliders()[static_cast<std::size_t>(e.b)];
-        const Sweep s = sweep(*a.geometry, step.now->motion_since(*step.before, a.body), *b.geometry, step.now->motion_since(*step.before, b.body));
+        const Sweep s = sweep(*a.geometry, step.now->motion_since(*step.before, a.body), *b.geometry,
+                              step.now->motion_since(*step.before, b.body));
         if (s.status == Status::Found) first = std::min(first, s.first);
     }
     set_moment(best - 1.0 + first);
@@ -201,8 +219,10 @@ void Session::choose_body(Slot body) {
 }
 
 void Session::set_hidden(Slot body, bool hidden) {
-    if (hidden) hidden_.insert(body);
-    else hidden_.erase(body);
+    if (hidden)
+        hidden_.insert(body);
+    else
+        hidden_.erase(body);
     emit body_changed();
 }
 
@@ -237,7 +257,8 @@ void Session::add_candidate(const Fix& fix) {
 
 void Session::replace_candidate(int index, const Fix& fix) {
     const int first_own = static_cast<int>(candidates_.size() - own_.size());
-    if (index < first_own) return add_candidate(fix); // a suggestion stays; the change becomes the person's own
+    if (index < first_own)
+        return add_candidate(fix); // a suggestion stays; the change becomes the person's own
     std::vector<Fix> own = own_;
     own[static_cast<std::size_t>(index - first_own)] = fix;
     undo_.push(new CandidateEdit(*this, own, "change a candidate"));
@@ -261,10 +282,14 @@ void Session::suggest() {
     try_work_.stop();
     std::vector<Candidate> fresh;
     const auto add = [&](const Fix& fix) {
-        const auto same = [&](const Candidate& c) { return c.fix.changes == fix.changes && c.fix.name == fix.name && c.state == Candidate::Judged; };
+        const auto same = [&](const Candidate& c) {
+            return c.fix.changes == fix.changes && c.fix.name == fix.name && c.state == Candidate::Judged;
+        };
         const auto known = std::find_if(candidates_.begin(), candidates_.end(), same);
-        if (known != candidates_.end()) fresh.push_back(*known);
-        else fresh.push_back({fix, Candidate::Waiting, {}, {}});
+        if (known != candidates_.end())
+            fresh.push_back(*known);
+        else
+            fresh.push_back({fix, Candidate::Waiting, {}, {}});
     };
     if (const Finding* f = finding())
         for (const Suggestion& s : f->suggest) add({s.name, s.changes});
@@ -277,7 +302,8 @@ void Session::suggest() {
 
 void Session::judge_next() {
     if (!recording_ || scanning_ || try_work_.running()) return;
-    const auto next = std::find_if(candidates_.begin(), candidates_.end(), [](const Candidate& c) { return c.state == Candidate::Waiting; });
+    const auto next = std::find_if(candidates_.begin(), candidates_.end(),
+                                   [](const Candidate& c) { return c.state == Candidate::Waiting; });
     if (next == candidates_.end()) return;
     next->state = Candidate::Judging;
     emit candidates_changed();
@@ -290,7 +316,9 @@ void Session::judge_next() {
             *verdict = try_fix(*recording, fix, options);
         },
         [this, index, verdict] {
-            if (index < candidates_.size()) candidates_[index].verdict = std::move(*verdict), candidates_[index].state = Candidate::Judged;
+            if (index < candidates_.size())
+                candidates_[index].verdict = std::move(*verdict),
+                candidates_[index].state = Candidate::Judged;
             emit candidates_changed();
             judge_next();
         });
@@ -304,7 +332,8 @@ QString Session::case_path() const {
 void Session::save_case() {
     nlohmann::json fixes = nlohmann::json::array();
     for (const Fix& f : own_) fixes.push_back(json_of(f));
-    const nlohmann::json all = {{"case", 1}, {"recording", QFileInfo(path_).fileName().toStdString()}, {"fixes", fixes}};
+    const nlohmann::json all = {
+        {"case", 1}, {"recording", QFileInfo(path_).fileName().toStdString()}, {"fixes", fixes}};
     try {
         write_file(case_path().toStdString(), all.dump(1) + "\n");
     } catch (const std::exception& e) {
@@ -315,8 +344,11 @@ void Session::save_case() {
 void Session::load_case() {
     if (!QFileInfo::exists(case_path())) return;
     try {
-        const nlohmann::json all = nlohmann::json::parse(read_file(case_path().toStdString(), 1 << 26), nullptr, false);
-        if (!all.is_object() || !all.contains("fixes") || !all["fixes"].is_array()) throw BadInput(case_path().toStdString(), 0, "is not a case, expected {\"case\":1,\"fixes\":[…]}");
+        const nlohmann::json all =
+            nlohmann::json::parse(read_file(case_path().toStdString(), 1 << 26), nullptr, false);
+        if (!all.is_object() || !all.contains("fixes") || !all["fixes"].is_array())
+            throw BadInput(case_path().toStdString(), 0,
+                           "is not a case, expected {\"case\":1,\"fixes\":[…]}");
         for (const auto& f : all["fixes"]) own_.push_back(fix_from_json(f, case_path().toStdString()));
     } catch (const std::exception& e) {
         emit said(QString::fromUtf8(e.what()));

@@ -19,13 +19,15 @@ namespace oddbounce {
 
 std::vector<Sample> samples() {
     std::vector<Sample> out;
-    for (const QString& folder : {QCoreApplication::applicationDirPath() + "/../samples", QCoreApplication::applicationDirPath() + "/../share/odd-bounce/samples"}) {
+    for (const QString& folder : {QCoreApplication::applicationDirPath() + "/../samples",
+                                  QCoreApplication::applicationDirPath() + "/../share/odd-bounce/samples"}) {
         QFile index(folder + "/index.json");
         if (!index.open(QIODevice::ReadOnly)) continue;
         for (const QJsonValue& v : QJsonDocument::fromJson(index.readAll()).array()) {
             const QJsonObject o = v.toObject();
             const QFileInfo file(folder + "/" + o["file"].toString());
-            if (file.exists()) out.push_back({file.canonicalFilePath(), o["title"].toString(), o["what"].toString()});
+            if (file.exists())
+                out.push_back({file.canonicalFilePath(), o["title"].toString(), o["what"].toString()});
         }
         break;
     }
@@ -54,18 +56,23 @@ void StartPage::paintEvent(QPaintEvent*) {
     p.setPen(QPen(th.tint(th.fixed, 0.6), 1.0));
     for (double s = 4; s < 246; s += 7) p.drawLine(QPointF(x0 + s, floor), QPointF(x0 + s + 7, floor + 8));
     QPainterPath good, odd;
-    good.moveTo(x0 + 10, 60), good.quadTo(x0 + 70, 62, x0 + 100, floor - 12), good.quadTo(x0 + 130, 74, x0 + 176, 78);
+    good.moveTo(x0 + 10, 60), good.quadTo(x0 + 70, 62, x0 + 100, floor - 12),
+        good.quadTo(x0 + 130, 74, x0 + 176, 78);
     odd.moveTo(x0 + 100, floor - 12), odd.quadTo(x0 + 112, floor + 4, x0 + 120, floor + 34);
     p.setBrush(Qt::NoBrush);
     p.setPen(QPen(th.moving, 1.6, Qt::DashLine)), p.drawPath(good);
     p.setPen(QPen(th.finding, 2.2)), p.drawPath(odd);
-    p.setPen(QPen(th.moving, 1.8)), p.setBrush(th.tint(th.moving, 0.16)), p.drawEllipse(QPointF(x0 + 10, 60), 12, 12);
-    p.setPen(QPen(th.finding, 1.8)), p.setBrush(th.tint(th.finding, 0.14)), p.drawEllipse(QPointF(x0 + 124, floor + 46), 12, 12);
+    p.setPen(QPen(th.moving, 1.8)), p.setBrush(th.tint(th.moving, 0.16)),
+        p.drawEllipse(QPointF(x0 + 10, 60), 12, 12);
+    p.setPen(QPen(th.finding, 1.8)), p.setBrush(th.tint(th.finding, 0.14)),
+        p.drawEllipse(QPointF(x0 + 124, floor + 46), 12, 12);
 
     p.setPen(th.ink), p.setFont(type(30, true));
     p.drawText(QPointF(left, 76), "Odd Bounce");
     p.setPen(th.soft), p.setFont(type(15));
-    p.drawText(QRectF(left, 92, wide - 290, 60), Qt::TextWordWrap, "Finds what went wrong between two colliders, shows the moment, says why, and tries the change that cures it.");
+    p.drawText(QRectF(left, 92, wide - 290, 60), Qt::TextWordWrap,
+               "Finds what went wrong between two colliders, shows the moment, says why, and tries the "
+               "change that cures it.");
 
     const QRectF open(left, 164, 190, 36);
     p.setPen(QPen(th.ink, 1.2)), p.setBrush(open.contains(pointer_) ? th.chosen : th.panel);
@@ -74,7 +81,8 @@ void StartPage::paintEvent(QPaintEvent*) {
     p.drawText(open, Qt::AlignCenter, "Open a recording…");
     spots_.push_back({open, {}});
     p.setPen(th.soft), p.setFont(type(13));
-    p.drawText(QRectF(open.right() + 16, 164, wide - 230, 36), Qt::AlignVCenter, "or drop a .bouncelog on this window");
+    p.drawText(QRectF(open.right() + 16, 164, wide - 230, 36), Qt::AlignVCenter,
+               "or drop a .bouncelog on this window");
 
     double y = 232.0;
     if (!recent_.isEmpty()) {
@@ -100,9 +108,11 @@ void StartPage::paintEvent(QPaintEvent*) {
     y += 22;
     const double gap = 14.0, card_w = (wide - gap) / 2.0, card_h = 76.0;
     for (std::size_t i = 0; i < samples_.size(); ++i) {
-        const QRectF card(left + static_cast<double>(i % 2) * (card_w + gap), y + static_cast<double>(i / 2) * (card_h + gap), card_w, card_h);
+        const QRectF card(left + static_cast<double>(i % 2) * (card_w + gap),
+                          y + static_cast<double>(i / 2) * (card_h + gap), card_w, card_h);
         const bool right = samples_[i].what.contains("Nothing is wrong");
-        p.setPen(QPen(card.contains(pointer_) ? th.soft : th.rule, 1.0)), p.setBrush(card.contains(pointer_) ? th.chosen : th.panel);
+        p.setPen(QPen(card.contains(pointer_) ? th.soft : th.rule, 1.0)),
+            p.setBrush(card.contains(pointer_) ? th.chosen : th.panel);
         p.drawRoundedRect(card, 5, 5);
         p.fillRect(QRectF(card.left(), card.top() + 4, 3, card.height() - 8), right ? th.moving : th.finding);
         p.setPen(th.ink), p.setFont(type(14, true));
@@ -119,12 +129,14 @@ void StartPage::paintEvent(QPaintEvent*) {
 
 void StartPage::mousePressEvent(QMouseEvent* e) {
     for (const Spot& s : spots_)
-        if (s.where.contains(e->position())) return s.path.isEmpty() ? emit wants_dialog() : emit wants(s.path);
+        if (s.where.contains(e->position()))
+            return s.path.isEmpty() ? emit wants_dialog() : emit wants(s.path);
 }
 
 void StartPage::mouseMoveEvent(QMouseEvent* e) {
     pointer_ = e->position();
-    const bool over = std::any_of(spots_.begin(), spots_.end(), [&](const Spot& s) { return s.where.contains(pointer_); });
+    const bool over =
+        std::any_of(spots_.begin(), spots_.end(), [&](const Spot& s) { return s.where.contains(pointer_); });
     setCursor(over ? Qt::PointingHandCursor : Qt::ArrowCursor);
     update();
 }

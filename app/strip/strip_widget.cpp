@@ -14,7 +14,8 @@ StripWidget::StripWidget(Session& session, QWidget* parent) : QWidget(parent), s
     setMinimumHeight(96);
     setMaximumHeight(120);
     setToolTip("The frames round the moment. A click goes there; Ctrl+C copies the strip as a picture.");
-    for (auto signal : {&Session::recording_changed, &Session::moment_changed, &Session::finding_changed, &Session::body_changed, &Session::findings_changed})
+    for (auto signal : {&Session::recording_changed, &Session::moment_changed, &Session::finding_changed,
+                        &Session::body_changed, &Session::findings_changed})
         connect(&session_, signal, this, qOverload<>(&QWidget::update));
 }
 
@@ -41,8 +42,9 @@ Mapping StripWidget::look(const QRectF& area) const {
             const bool wanted = body >= 0 ? b == body : state.def && state.def->moves != Moves::Fixed;
             if (!wanted || !state.present) continue;
             for (Slot c : w.colliders_of(b))
-                if (w.live(c)) box.add(w.colliders()[static_cast<std::size_t>(c)].geometry->bounds(state.pose)),
-                               reach = std::max(reach, w.colliders()[static_cast<std::size_t>(c)].geometry->reach());
+                if (w.live(c))
+                    box.add(w.colliders()[static_cast<std::size_t>(c)].geometry->bounds(state.pose)),
+                        reach = std::max(reach, w.colliders()[static_cast<std::size_t>(c)].geometry->reach());
         }
     }
     const double near = f ? session_.moment() - session_.touch_moment(*f) : 1e9;
@@ -73,12 +75,15 @@ void StripWidget::paint(QPainter& p) const {
             m.area = area;
             const Instant t = session_.instant_at(index);
             SceneOptions o;
-            o.body = -1, o.finding = session_.finding(), o.names = false, o.grid = false, o.plain = true, o.line = 1.3;
+            o.body = -1, o.finding = session_.finding(), o.names = false, o.grid = false, o.plain = true,
+            o.line = 1.3;
             ScenePainter painter(p, m, *session_.recording(), t, o);
             painter.background(), painter.bodies();
             p.setFont(type(12, now)), p.setPen(now ? th.ink : th.soft);
-            const QString number = QString::number(session_.recording()->frames[static_cast<std::size_t>(index)].number);
-            const QRectF tag(area.left() + 1, area.bottom() - 19, p.fontMetrics().horizontalAdvance(number) + 12, 18);
+            const QString number =
+                QString::number(session_.recording()->frames[static_cast<std::size_t>(index)].number);
+            const QRectF tag(area.left() + 1, area.bottom() - 19,
+                             p.fontMetrics().horizontalAdvance(number) + 12, 18);
             p.fillRect(tag, th.tint(th.panel, 0.85));
             p.drawText(tag, Qt::AlignCenter, number);
             p.restore();
@@ -102,7 +107,8 @@ QImage StripWidget::picture() const {
 
 void StripWidget::mousePressEvent(QMouseEvent* e) {
     for (int i = 0; i < count; ++i)
-        if (cell(i).contains(e->position())) return session_.set_moment(std::round(session_.moment()) - 3 + i);
+        if (cell(i).contains(e->position()))
+            return session_.set_moment(std::round(session_.moment()) - 3 + i);
 }
 
 } // namespace oddbounce

@@ -12,16 +12,20 @@ const Theme* current_theme = nullptr;
 
 Theme make_light() {
     Theme t;
-    t.paper = "#F7F4EC", t.panel = "#FCFBF7", t.ink = "#1F2A30", t.soft = "#66727A", t.rule = "#DDD7C9", t.chosen = "#E9E3D3";
-    t.fixed = "#5A6772", t.moving = "#0B6B75", t.sensor = "#8B4A7A", t.ray = "#A8720F", t.candidate = "#A01F5B", t.finding = "#D0422B";
+    t.paper = "#F7F4EC", t.panel = "#FCFBF7", t.ink = "#1F2A30", t.soft = "#66727A", t.rule = "#DDD7C9",
+    t.chosen = "#E9E3D3";
+    t.fixed = "#5A6772", t.moving = "#0B6B75", t.sensor = "#8B4A7A", t.ray = "#A8720F",
+    t.candidate = "#A01F5B", t.finding = "#D0422B";
     t.shade = "#EFEADD";
     return t;
 }
 Theme make_night() {
     Theme t;
     t.dark = true;
-    t.paper = "#22282B", t.panel = "#2A3135", t.ink = "#EAE6DA", t.soft = "#A3ABAC", t.rule = "#424B50", t.chosen = "#3B4549";
-    t.fixed = "#A9B4BA", t.moving = "#6CC3CB", t.sensor = "#D19CC4", t.ray = "#DDAF5C", t.candidate = "#EC86B2", t.finding = "#FF8368";
+    t.paper = "#22282B", t.panel = "#2A3135", t.ink = "#EAE6DA", t.soft = "#A3ABAC", t.rule = "#424B50",
+    t.chosen = "#3B4549";
+    t.fixed = "#A9B4BA", t.moving = "#6CC3CB", t.sensor = "#D19CC4", t.ray = "#DDAF5C",
+    t.candidate = "#EC86B2", t.finding = "#FF8368";
     t.shade = "#31393D";
     return t;
 }
@@ -56,24 +60,31 @@ void Theme::use(QApplication& app, bool dark) {
     current_theme = &t;
     app.setStyle("Fusion");
     QPalette p;
-    p.setColor(QPalette::Window, t.panel), p.setColor(QPalette::Base, t.panel), p.setColor(QPalette::AlternateBase, t.paper);
-    p.setColor(QPalette::WindowText, t.ink), p.setColor(QPalette::Text, t.ink), p.setColor(QPalette::ButtonText, t.ink);
-    p.setColor(QPalette::Button, t.shade), p.setColor(QPalette::Highlight, t.chosen), p.setColor(QPalette::HighlightedText, t.ink);
-    p.setColor(QPalette::PlaceholderText, t.soft), p.setColor(QPalette::ToolTipBase, t.panel), p.setColor(QPalette::ToolTipText, t.ink);
-    p.setColor(QPalette::Mid, t.rule), p.setColor(QPalette::Dark, t.rule), p.setColor(QPalette::Light, t.panel);
+    p.setColor(QPalette::Window, t.panel), p.setColor(QPalette::Base, t.panel),
+        p.setColor(QPalette::AlternateBase, t.paper);
+    p.setColor(QPalette::WindowText, t.ink), p.setColor(QPalette::Text, t.ink),
+        p.setColor(QPalette::ButtonText, t.ink);
+    p.setColor(QPalette::Button, t.shade), p.setColor(QPalette::Highlight, t.chosen),
+        p.setColor(QPalette::HighlightedText, t.ink);
+    p.setColor(QPalette::PlaceholderText, t.soft), p.setColor(QPalette::ToolTipBase, t.panel),
+        p.setColor(QPalette::ToolTipText, t.ink);
+    p.setColor(QPalette::Mid, t.rule), p.setColor(QPalette::Dark, t.rule),
+        p.setColor(QPalette::Light, t.panel);
     app.setPalette(p);
     app.setFont(type(13));
-    app.setStyleSheet(QString("QLineEdit,QComboBox,QDoubleSpinBox{background:%1;border:1px solid %2;border-radius:4px;padding:3px 6px;}"
-                              "QLineEdit:focus{border-color:%3;}"
-                              "QPushButton{background:%5;border:1px solid %2;border-radius:4px;padding:4px 10px;}"
-                              "QPushButton:hover{border-color:%3;} QPushButton:disabled{color:%3;}"
-                              "QToolTip{background:%4;color:%6;border:1px solid %2;}"
-                              "QScrollBar:vertical{background:transparent;width:8px;margin:0;}"
-                              "QScrollBar::handle:vertical{background:%2;border-radius:4px;min-height:24px;}"
-                              "QScrollBar::add-line,QScrollBar::sub-line{height:0;width:0;}"
-                              "QScrollBar::add-page,QScrollBar::sub-page{background:transparent;}"
-                              "QSplitter::handle{background:%2;}")
-                          .arg(t.paper.name(), t.rule.name(), t.soft.name(), t.panel.name(), t.shade.name(), t.ink.name()));
+    app.setStyleSheet(
+        QString("QLineEdit,QComboBox,QDoubleSpinBox{background:%1;border:1px solid "
+                "%2;border-radius:4px;padding:3px 6px;}"
+                "QLineEdit:focus{border-color:%3;}"
+                "QPushButton{background:%5;border:1px solid %2;border-radius:4px;padding:4px 10px;}"
+                "QPushButton:hover{border-color:%3;} QPushButton:disabled{color:%3;}"
+                "QToolTip{background:%4;color:%6;border:1px solid %2;}"
+                "QScrollBar:vertical{background:transparent;width:8px;margin:0;}"
+                "QScrollBar::handle:vertical{background:%2;border-radius:4px;min-height:24px;}"
+                "QScrollBar::add-line,QScrollBar::sub-line{height:0;width:0;}"
+                "QScrollBar::add-page,QScrollBar::sub-page{background:transparent;}"
+                "QSplitter::handle{background:%2;}")
+            .arg(t.paper.name(), t.rule.name(), t.soft.name(), t.panel.name(), t.shade.name(), t.ink.name()));
 }
 
 } // namespace oddbounce

@@ -17,22 +17,27 @@ std::vector<Lane> lanes_for(const Session& s, std::size_t most) {
     for (const Encounter& e : s.encounters()) {
         if (e.does == Does::Nothing) continue;
         const World w = s.recording()->world_at(e.first);
-        const Slot a = w.colliders()[static_cast<std::size_t>(e.a)].body, b = w.colliders()[static_cast<std::size_t>(e.b)].body;
+        const Slot a = w.colliders()[static_cast<std::size_t>(e.a)].body,
+                   b = w.colliders()[static_cast<std::size_t>(e.b)].body;
         if (s.body() >= 0 && a != s.body() && b != s.body()) continue;
         Ranked& r = by_pair[{std::min(a, b), std::max(a, b)}];
         const bool mine_first = b == s.body() ? false : true;
         if (r.lane.encounters.empty())
-            r.lane.name = QString::fromStdString(body_name(w, mine_first ? a : b) + " · " + body_name(w, mine_first ? b : a));
+            r.lane.name = QString::fromStdString(body_name(w, mine_first ? a : b) + " · " +
+                                                 body_name(w, mine_first ? b : a));
         r.lane.encounters.push_back(&e);
         r.rank += static_cast<double>(e.touches.size()) + 0.01 * static_cast<double>(e.gap.size());
         const auto in = [&](Slot body) {
-            return f && std::find(f->bodies.begin(), f->bodies.end(), s.recording()->body_ids()[static_cast<std::size_t>(body)]) != f->bodies.end();
+            return f &&
+                   std::find(f->bodies.begin(), f->bodies.end(),
+                             s.recording()->body_ids()[static_cast<std::size_t>(body)]) != f->bodies.end();
         };
         if (in(a) && in(b)) r.rank += 1e9;
     }
     std::vector<Ranked> all;
     for (auto& [pair, r] : by_pair) all.push_back(std::move(r));
-    std::stable_sort(all.begin(), all.end(), [](const Ranked& a, const Ranked& b) { return a.rank > b.rank; });
+    std::stable_sort(all.begin(), all.end(),
+                     [](const Ranked& a, const Ranked& b) { return a.rank > b.rank; });
     std::vector<Lane> out;
     for (std::size_t i = 0; i < std::min(most, all.size()); ++i) out.push_back(std::move(all[i].lane));
     return out;
@@ -44,7 +49,8 @@ Plot plot_of(const Session& s, const QString& what) {
     const Finding* f = s.finding();
     const bool pair = what != "speed" && f && f->colliders.size() > 1;
     if (!pair && s.body() < 0) return plot;
-    const Slot a = pair ? r.collider_slot(f->colliders[0]) : -1, b = pair ? r.collider_slot(f->colliders[1]) : -1;
+    const Slot a = pair ? r.collider_slot(f->colliders[0]) : -1,
+               b = pair ? r.collider_slot(f->colliders[1]) : -1;
     if (!pair) plot.name = "speed", plot.unit = QString::fromStdString(r.header.unit) + "/s";
     World w = r.world_at(0);
     for (std::size_t i = 0; i < r.frames.size(); ++i) {
@@ -53,14 +59,16 @@ Plot plot_of(const Session& s, const QString& what) {
         if (!pair) {
             const BodyState& body = w.bodies()[static_cast<std::size_t>(s.body())];
             if (body.present && body.velocity_known) value = glm::length(body.velocity);
-        } else if (const PairView v = pair_at(w, a, b); v.known) value = what == "gap" ? v.gap : closing_speed(w, a, b, v.normal);
+        } else if (const PairView v = pair_at(w, a, b); v.known)
+            value = what == "gap" ? v.gap : closing_speed(w, a, b, v.normal);
         plot.values.push_back(value);
     }
     return plot;
 }
 
 void Ruler::zoom_at(double pixel, double factor, double most) {
-    const double fixed = from(pixel), span = std::clamp((last - first) / factor, 0.25, std::max(1.0, most * 1.1));
+    const double fixed = from(pixel),
+                 span = std::clamp((last - first) / factor, 0.25, std::max(1.0, most * 1.1));
     const double share = (pixel - left) / (right - left);
     first = fixed - share * span, last = first + span;
     pan(0.0, most);
@@ -73,8 +81,12 @@ void Ruler::pan(double pixels, double most) {
 }
 
 double Ruler::label_step(double pixels) const {
-    const double least = pixels / (right - left) * (last - first), ten = std::pow(10.0, std::floor(std::log10(std::max(least, 1e-9))));
-    const double step = least <= ten ? ten : least <= 2 * ten ? 2 * ten : least <= 5 * ten ? 5 * ten : 10 * ten;
+    const double least = pixels / (right - left) * (last - first),
+                 ten = std::pow(10.0, std::floor(std::log10(std::max(least, 1e-9))));
+    const double step = least <= ten       ? ten
+                        : least <= 2 * ten ? 2 * ten
+                        : least <= 5 * ten ? 5 * ten
+                                           : 10 * ten;
     return std::max(1.0, step);
 }
 

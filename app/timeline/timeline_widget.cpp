@@ -23,10 +23,12 @@ TimelineWidget::TimelineWidget(Session& session, QWidget* parent) : QWidget(pare
         ruler_.first = -1.0, ruler_.last = std::max(2.0, session_.last_moment() + 1.0);
         refresh();
     });
-    for (auto signal : {&Session::findings_changed, &Session::body_changed, &Session::scan_changed}) connect(&session_, signal, this, &TimelineWidget::refresh);
+    for (auto signal : {&Session::findings_changed, &Session::body_changed, &Session::scan_changed})
+        connect(&session_, signal, this, &TimelineWidget::refresh);
     connect(&session_, &Session::finding_changed, this, [this] {
         if (const Finding* f = session_.finding()) {
-            const double middle = session_.touch_moment(*f), last = static_cast<double>(session_.recording()->frame_index(f->last));
+            const double middle = session_.touch_moment(*f),
+                         last = static_cast<double>(session_.recording()->frame_index(f->last));
             const double half = std::max(12.0, 0.8 * (last - middle) + 8.0);
             ruler_.first = middle - half, ruler_.last = middle + half + std::max(0.0, last - middle) * 0.4;
         }
@@ -45,7 +47,8 @@ void TimelineWidget::refresh() {
     const Recording* r = session_.recording();
     if (!r || r->header.space == 3) return update();
     rays_ = std::any_of(r->frames.begin(), r->frames.end(), [](const Frame& f) { return !f.rays.empty(); });
-    events_ = std::any_of(r->frames.begin(), r->frames.end(), [](const Frame& f) { return !f.events.empty(); });
+    events_ =
+        std::any_of(r->frames.begin(), r->frames.end(), [](const Frame& f) { return !f.events.empty(); });
     const double rows = 1.0 + rays_ + events_;
     const double room = height() - head - rows * row - least_plot;
     lanes_ = lanes_for(session_, static_cast<std::size_t>(std::max(1.0, std::floor(room / row))));
@@ -55,18 +58,21 @@ void TimelineWidget::refresh() {
 
 void TimelineWidget::show_moment() {
     const double m = session_.moment(), span = ruler_.last - ruler_.first;
-    if (m < ruler_.first + 0.03 * span || m > ruler_.last - 0.03 * span) ruler_.first = m - 0.5 * span, ruler_.last = m + 0.5 * span;
+    if (m < ruler_.first + 0.03 * span || m > ruler_.last - 0.03 * span)
+        ruler_.first = m - 0.5 * span, ruler_.last = m + 0.5 * span;
     update();
 }
 
 std::pair<std::size_t, std::size_t> TimelineWidget::visible() const {
     const double last = session_.last_moment();
-    return {static_cast<std::size_t>(std::clamp(std::floor(ruler_.first), 0.0, last)), static_cast<std::size_t>(std::clamp(std::ceil(ruler_.last), 0.0, last))};
+    return {static_cast<std::size_t>(std::clamp(std::floor(ruler_.first), 0.0, last)),
+            static_cast<std::size_t>(std::clamp(std::ceil(ruler_.last), 0.0, last))};
 }
 
 void TimelineWidget::label(QPainter& p, double y, const QString& text) const {
     p.setPen(Theme::current().soft), p.setFont(type(12));
-    p.drawText(QRectF(4, y, label_width - 12, row), Qt::AlignRight | Qt::AlignVCenter, p.fontMetrics().elidedText(text, Qt::ElideRight, static_cast<int>(label_width) - 14));
+    p.drawText(QRectF(4, y, label_width - 12, row), Qt::AlignRight | Qt::AlignVCenter,
+               p.fontMetrics().elidedText(text, Qt::ElideRight, static_cast<int>(label_width) - 14));
 }
 
 void TimelineWidget::paintEvent(QPaintEvent*) {
@@ -96,7 +102,9 @@ void TimelineWidget::paintEvent(QPaintEvent*) {
     p.setClipRect(QRectF(ruler_.left - 6, y, ruler_.right - ruler_.left + 12, height() - y));
     paint_plot(p, area);
     p.restore();
-    if (!plot_.values.empty()) label(p, area.top() + area.height() / 2 - row, plot_.name), label(p, area.top() + area.height() / 2 - 4, plot_.unit);
+    if (!plot_.values.empty())
+        label(p, area.top() + area.height() / 2 - row, plot_.name),
+            label(p, area.top() + area.height() / 2 - 4, plot_.unit);
     const double x = ruler_.to(session_.moment());
     if (x < ruler_.left - 1 || x > ruler_.right + 1) return;
     p.setPen(QPen(th.ink, 1.6));
@@ -111,13 +119,15 @@ void TimelineWidget::paint_ruler(QPainter& p) {
     const double step = ruler_.label_step(46.0);
     p.setFont(type(12));
     const auto& frames = session_.recording()->frames;
-    for (double f = std::ceil(std::max(0.0, ruler_.first) / step) * step; f <= std::min(ruler_.last, session_.last_moment()); f += step) {
+    for (double f = std::ceil(std::max(0.0, ruler_.first) / step) * step;
+         f <= std::min(ruler_.last, session_.last_moment()); f += step) {
         const double x = ruler_.to(f);
         p.setPen(QPen(th.tint(th.rule, 0.7), 1.0));
         p.drawLine(QPointF(x, head), QPointF(x, height()));
         if (std::abs(x - ruler_.to(session_.moment())) < 18.0) continue; // the marker stands there
         p.setPen(th.soft);
-        p.drawText(QRectF(x - 40, 2, 80, head - 6), Qt::AlignCenter, QString::number(frames[static_cast<std::size_t>(f)].number));
+        p.drawText(QRectF(x - 40, 2, 80, head - 6), Qt::AlignCenter,
+                   QString::number(frames[static_cast<std::size_t>(f)].number));
     }
 }
 
@@ -125,7 +135,8 @@ void TimelineWidget::paint_findings(QPainter& p, double y) {
     const Theme& th = Theme::current();
     const Recording& r = *session_.recording();
     for (const Finding& f : session_.findings()) {
-        const double from = ruler_.to(static_cast<double>(r.frame_index(f.first))), to = ruler_.to(static_cast<double>(r.frame_index(f.last)));
+        const double from = ruler_.to(static_cast<double>(r.frame_index(f.first))),
+                     to = ruler_.to(static_cast<double>(r.frame_index(f.last)));
         if (to < ruler_.left - 10 || from > ruler_.right + 10) continue;
         const bool chosen = session_.finding() && session_.finding()->id == f.id;
         const QRectF bar(from, y + 5, std::max(5.0, to - from), row - 10);
@@ -133,11 +144,13 @@ void TimelineWidget::paint_findings(QPainter& p, double y) {
         p.drawRoundedRect(bar, 3, 3);
         if (!chosen) continue;
         p.setPen(th.finding), p.setFont(type(12));
-        p.drawText(QRectF(bar.right() + 6, y, 160, row), Qt::AlignVCenter, QString::fromUtf8(fault_by_id(f.fault)->title).toLower());
+        p.drawText(QRectF(bar.right() + 6, y, 160, row), Qt::AlignVCenter,
+                   QString::fromUtf8(fault_by_id(f.fault)->title).toLower());
     }
 }
 
-/// Nearing: a thin line. Touch: a full bar. Overlap: filled below the line to its depth. Answers: ticks above.
+/// Nearing: a thin line. Touch: a full bar. Overlap: filled below the line to its depth. Answers: ticks
+/// above.
 void TimelineWidget::paint_lane(QPainter& p, const Lane& lane, double y) {
     const Theme& th = Theme::current();
     const double middle = y + 10.0, slop = session_.recording()->slop();
@@ -151,16 +164,23 @@ void TimelineWidget::paint_lane(QPainter& p, const Lane& lane, double y) {
         double open_from = -1.0, open_to = -1.0;
         const auto flush = [&] {
             if (open_from < 0.0) return;
-            p.fillRect(QRectF(ruler_.to(open_from), middle - 5, std::max(2.5, ruler_.to(open_to) - ruler_.to(open_from)), 9), color);
+            p.fillRect(QRectF(ruler_.to(open_from), middle - 5,
+                              std::max(2.5, ruler_.to(open_to) - ruler_.to(open_from)), 9),
+                       color);
         };
         for (auto it = low; it != e->touches.end() && *it <= visible().second + 1; ++it) {
             const auto i = static_cast<double>(*it);
-            if (open_from >= 0.0 && i - 1.0 <= open_to + 1e-9) open_to = i;
-            else flush(), open_from = i - 0.5, open_to = i;
+            if (open_from >= 0.0 && i - 1.0 <= open_to + 1e-9)
+                open_to = i;
+            else
+                flush(), open_from = i - 0.5, open_to = i;
             const float gap = e->gap[*it - e->first];
             if (e->does == Does::Solid && gap < -slop * 0.2) {
-                const double deep = std::min(7.0, 2.0 + 5.0 * static_cast<double>(-gap) / std::max(e->deepest, slop * 4.0));
-                p.fillRect(QRectF(ruler_.to(i - 0.5), middle + 4, std::max(1.5, ruler_.to(1.0) - ruler_.to(0.0) + 0.4), deep), th.tint(th.finding, 0.65));
+                const double deep =
+                    std::min(7.0, 2.0 + 5.0 * static_cast<double>(-gap) / std::max(e->deepest, slop * 4.0));
+                p.fillRect(QRectF(ruler_.to(i - 0.5), middle + 4,
+                                  std::max(1.5, ruler_.to(1.0) - ruler_.to(0.0) + 0.4), deep),
+                           th.tint(th.finding, 0.65));
             }
         }
         flush();
@@ -181,7 +201,8 @@ void TimelineWidget::paint_rays(QPainter& p, double y) {
         const double x = ruler_.to(static_cast<double>(i));
         const auto& rays = session_.recording()->frames[i].rays;
         if (rays.empty() || x < next) continue;
-        const bool hit = std::any_of(rays.begin(), rays.end(), [](const RayRow& r) { return r.hit.has_value(); });
+        const bool hit =
+            std::any_of(rays.begin(), rays.end(), [](const RayRow& r) { return r.hit.has_value(); });
         p.setPen(QPen(th.ray, 1.5)), p.setBrush(hit ? QBrush(th.ray) : QBrush(th.panel));
         p.drawEllipse(QPointF(x, y + row / 2), 3.4, 3.4);
         next = x + 8.0; // fewer marks than pixels
@@ -213,7 +234,8 @@ void TimelineWidget::paint_plot(QPainter& p, const QRectF& area) {
     const auto [first, last] = visible();
     double low = infinity, high = -infinity;
     for (std::size_t i = first; i <= last; ++i)
-        if (!std::isnan(plot_.values[i])) low = std::min(low, plot_.values[i]), high = std::max(high, plot_.values[i]);
+        if (!std::isnan(plot_.values[i]))
+            low = std::min(low, plot_.values[i]), high = std::max(high, plot_.values[i]);
     if (low > high) return;
     if (plot_.name == "speed") low = std::min(low, 0.0);
     if (high - low < 1e-9) high += 0.5, low -= 0.5;
@@ -226,10 +248,13 @@ void TimelineWidget::paint_plot(QPainter& p, const QRectF& area) {
     const double frames_a_pixel = (ruler_.last - ruler_.first) / std::max(1.0, ruler_.right - ruler_.left);
     if (frames_a_pixel > 1.0) {
         for (double x = ruler_.left; x <= ruler_.right; x += 1.0) {
-            const auto a = static_cast<std::ptrdiff_t>(ruler_.from(x)), b = static_cast<std::ptrdiff_t>(ruler_.from(x + 1.0));
+            const auto a = static_cast<std::ptrdiff_t>(ruler_.from(x)),
+                       b = static_cast<std::ptrdiff_t>(ruler_.from(x + 1.0));
             double least = infinity, most = -infinity;
-            for (std::ptrdiff_t i = std::max<std::ptrdiff_t>(0, a); i <= b && i < static_cast<std::ptrdiff_t>(plot_.values.size()); ++i)
-                if (const double v = plot_.values[static_cast<std::size_t>(i)]; !std::isnan(v)) least = std::min(least, v), most = std::max(most, v);
+            for (std::ptrdiff_t i = std::max<std::ptrdiff_t>(0, a);
+                 i <= b && i < static_cast<std::ptrdiff_t>(plot_.values.size()); ++i)
+                if (const double v = plot_.values[static_cast<std::size_t>(i)]; !std::isnan(v))
+                    least = std::min(least, v), most = std::max(most, v);
             if (least <= most) p.drawLine(QPointF(x, y_of(least)), QPointF(x, y_of(most) - 0.5));
         }
     } else {
@@ -237,10 +262,15 @@ void TimelineWidget::paint_plot(QPainter& p, const QRectF& area) {
         bool open = false;
         for (std::size_t i = first; i <= last; ++i) {
             const double v = plot_.values[i];
-            if (std::isnan(v)) { open = false; continue; }
+            if (std::isnan(v)) {
+                open = false;
+                continue;
+            }
             const QPointF q(ruler_.to(static_cast<double>(i)), y_of(v));
-            if (open) path.lineTo(q);
-            else path.moveTo(q);
+            if (open)
+                path.lineTo(q);
+            else
+                path.moveTo(q);
             open = true;
         }
         p.drawPath(path);
@@ -262,7 +292,9 @@ void TimelineWidget::go_to(const QPointF& pixel) {
     // Within a sixteenth of a step; near a frame, the frame itself.
     const double frame = ruler_.from(pixel.x()), whole = std::round(frame);
     const double pixels_a_frame = (ruler_.right - ruler_.left) / (ruler_.last - ruler_.first);
-    session_.set_moment(std::abs(frame - whole) * pixels_a_frame < 4.0 || pixels_a_frame < 24.0 ? whole : std::round(frame * 16.0) / 16.0);
+    session_.set_moment(std::abs(frame - whole) * pixels_a_frame < 4.0 || pixels_a_frame < 24.0
+                            ? whole
+                            : std::round(frame * 16.0) / 16.0);
 }
 
 void TimelineWidget::mousePressEvent(QMouseEvent* e) {
@@ -270,22 +302,28 @@ void TimelineWidget::mousePressEvent(QMouseEvent* e) {
     if (e->button() != Qt::LeftButton) return;
     if (e->position().y() > head && e->position().y() < head + row && session_.recording())
         for (const Finding& f : session_.findings()) {
-            const double from = ruler_.to(static_cast<double>(session_.recording()->frame_index(f.first))), to = ruler_.to(static_cast<double>(session_.recording()->frame_index(f.last)));
-            if (e->position().x() >= from - 4 && e->position().x() <= std::max(to, from + 5) + 4) return session_.choose_finding(QString::fromStdString(f.id));
+            const double from = ruler_.to(static_cast<double>(session_.recording()->frame_index(f.first))),
+                         to = ruler_.to(static_cast<double>(session_.recording()->frame_index(f.last)));
+            if (e->position().x() >= from - 4 && e->position().x() <= std::max(to, from + 5) + 4)
+                return session_.choose_finding(QString::fromStdString(f.id));
         }
     if (e->position().x() >= ruler_.left - 6) go_to(e->position());
 }
 
 void TimelineWidget::mouseMoveEvent(QMouseEvent* e) {
-    if (e->buttons() & Qt::LeftButton && e->position().x() >= ruler_.left - 6) go_to(e->position());
-    else if (e->buttons() & (Qt::MiddleButton | Qt::RightButton)) ruler_.pan(e->position().x() - last_.x(), session_.last_moment()), update();
+    if (e->buttons() & Qt::LeftButton && e->position().x() >= ruler_.left - 6)
+        go_to(e->position());
+    else if (e->buttons() & (Qt::MiddleButton | Qt::RightButton))
+        ruler_.pan(e->position().x() - last_.x(), session_.last_moment()), update();
     last_ = e->position();
 }
 
 void TimelineWidget::wheelEvent(QWheelEvent* e) {
     const double turn = e->angleDelta().y() != 0 ? e->angleDelta().y() : e->angleDelta().x();
-    if (e->modifiers() & Qt::ShiftModifier) ruler_.pan(turn * 0.5, session_.last_moment());
-    else ruler_.zoom_at(e->position().x(), std::pow(1.002, turn), session_.last_moment());
+    if (e->modifiers() & Qt::ShiftModifier)
+        ruler_.pan(turn * 0.5, session_.last_moment());
+    else
+        ruler_.zoom_at(e->position().x(), std::pow(1.002, turn), session_.last_moment());
     update();
 }
 

@@ -36,22 +36,35 @@ const std::vector<Knob>& knobs() {
     return all;
 }
 
-Fix fix_from_knob(const Session& s, Id collider, const Knob& k, double value, double second, const QString& text) {
+Fix fix_from_knob(const Session& s, Id collider, const Knob& k, double value, double second,
+                  const QString& text) {
     const Recording& r = *s.recording();
     const World& w = *s.instant().now;
     const Slot slot = r.collider_slot(collider);
     const Id body = w.body_of(slot).def->id;
     nlohmann::json change;
-    if (k.motion) change["motion"] = {body};
-    else change["colliders"] = {collider};
-    if (k.kind == Knob::Choice && QString(k.key) == "gate") change[k.key] = text == "yes";
-    else if (k.kind == Knob::Choice) change[k.key] = text.toStdString();
-    else if (k.kind == Knob::Size) change[k.key] = {value, second};
-    else change[k.key] = value;
+    if (k.motion)
+        change["motion"] = {body};
+    else
+        change["colliders"] = {collider};
+    if (k.kind == Knob::Choice && QString(k.key) == "gate")
+        change[k.key] = text == "yes";
+    else if (k.kind == Knob::Choice)
+        change[k.key] = text.toStdString();
+    else if (k.kind == Knob::Size)
+        change[k.key] = {value, second};
+    else
+        change[k.key] = value;
     const QString shown = k.kind == Knob::Choice ? text
-                          : k.kind == Knob::Size ? QString("%1 × %2").arg(QString::fromStdString(figure(value)), QString::fromStdString(figure(second)))
-                          : k.kind == Knob::Length ? QString::fromStdString(length_text(r, value)) : QString::fromStdString(figure(value));
-    return {(QString::fromStdString(body_name(w, w.colliders()[static_cast<std::size_t>(slot)].body)) + ": " + k.name + " " + shown).toStdString(), {change}};
+                          : k.kind == Knob::Size
+                              ? QString("%1 × %2").arg(QString::fromStdString(figure(value)),
+                                                       QString::fromStdString(figure(second)))
+                          : k.kind == Knob::Length ? QString::fromStdString(length_text(r, value))
+                                                   : QString::fromStdString(figure(value));
+    return {(QString::fromStdString(body_name(w, w.colliders()[static_cast<std::size_t>(slot)].body)) + ": " +
+             k.name + " " + shown)
+                .toStdString(),
+            {change}};
 }
 
 CandidateDialog::CandidateDialog(Session& session, QWidget* parent) : QDialog(parent), session_(session) {
@@ -67,15 +80,18 @@ CandidateDialog::CandidateDialog(Session& session, QWidget* parent) : QDialog(pa
     const auto add = [&](Slot c) {
         const ColliderState& state = w.colliders()[static_cast<std::size_t>(c)];
         if (!state.def || state.body < 0) return;
-        const QString part = state.def->name.empty() ? QString() : ", " + QString::fromStdString(state.def->name);
-        target_->addItem(QString::fromStdString(body_name(w, state.body)) + part, QVariant::fromValue<qlonglong>(state.def->id));
+        const QString part =
+            state.def->name.empty() ? QString() : ", " + QString::fromStdString(state.def->name);
+        target_->addItem(QString::fromStdString(body_name(w, state.body)) + part,
+                         QVariant::fromValue<qlonglong>(state.def->id));
     };
     if (f)
         for (Id id : f->colliders) add(session_.recording()->collider_slot(id));
     else
         for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c) add(c);
     for (const Knob& k : knobs()) knob_->addItem(k.name);
-    form->addRow("collider", target_), form->addRow("change", knob_), form->addRow("to", choice_), form->addRow("by", value_), form->addRow("and", second_);
+    form->addRow("collider", target_), form->addRow("change", knob_), form->addRow("to", choice_),
+        form->addRow("by", value_), form->addRow("and", second_);
     form->addRow(hint_);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel);
     buttons->button(QDialogButtonBox::Ok)->setText("Try it");
@@ -96,23 +112,33 @@ void CandidateDialog::knob_changed() {
     const auto show = [&](QWidget* w, bool on) { w->setVisible(on), form->labelForField(w)->setVisible(on); };
     show(choice_, choice), show(value_, !choice), show(second_, size);
     static_cast<QLabel*>(form->labelForField(value_))->setText(k.kind == Knob::Share || size ? "to" : "by");
-    const QString unit = k.kind == Knob::Length || size ? " " + QString::fromStdString(session_.recording()->header.unit) : "";
+    const QString unit =
+        k.kind == Knob::Length || size ? " " + QString::fromStdString(session_.recording()->header.unit) : "";
     value_->setSuffix(unit), second_->setSuffix(unit);
     const Slot c = session_.recording()->collider_slot(target_->currentData().toLongLong());
     const auto& state = session_.instant().now->colliders()[static_cast<std::size_t>(std::max(0, c))];
     if (state.geometry) {
         const Vec3 extent = state.geometry->bounds().size();
-        if (QString(k.key) == "size") value_->setValue(extent.x), second_->setValue(extent.y);
-        else if (QString(k.key) == "move") value_->setValue(0.0), second_->setValue(0.0);
-        else if (QString(k.key) == "friction") value_->setValue(state.def->friction.value_or(0.0));
-        else if (QString(k.key) == "bounce") value_->setValue(state.def->bounce);
-        else value_->setValue(std::round(0.1 * std::min(extent.x, extent.y) * 10.0) / 10.0);
+        if (QString(k.key) == "size")
+            value_->setValue(extent.x), second_->setValue(extent.y);
+        else if (QString(k.key) == "move")
+            value_->setValue(0.0), second_->setValue(0.0);
+        else if (QString(k.key) == "friction")
+            value_->setValue(state.def->friction.value_or(0.0));
+        else if (QString(k.key) == "bounce")
+            value_->setValue(state.def->bounce);
+        else
+            value_->setValue(std::round(0.1 * std::min(extent.x, extent.y) * 10.0) / 10.0);
     }
-    hint_->setText(k.motion ? "The body is moved again with this; first the model is fitted to what was recorded." : "Recorded motion stays, or the body is moved again, whichever the change needs.");
+    hint_->setText(k.motion
+                       ? "The body is moved again with this; first the model is fitted to what was recorded."
+                       : "Recorded motion stays, or the body is moved again, whichever the change needs.");
 }
 
 Fix CandidateDialog::fix() const {
-    return fix_from_knob(session_, target_->currentData().toLongLong(), knobs()[static_cast<std::size_t>(knob_->currentIndex())], value_->value(), second_->value(), choice_->currentText());
+    return fix_from_knob(session_, target_->currentData().toLongLong(),
+                         knobs()[static_cast<std::size_t>(knob_->currentIndex())], value_->value(),
+                         second_->value(), choice_->currentText());
 }
 
 TriesPanel::TriesPanel(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
@@ -120,10 +146,12 @@ TriesPanel::TriesPanel(Session& session, QWidget* parent) : QWidget(parent), ses
     add_ = new QPushButton("new candidate…", this);
     add_->setToolTip("Change a collider or how a body moves, and see whether it clears the fault (C)");
     connect(add_, &QPushButton::clicked, this, &TriesPanel::new_candidate);
-    for (auto signal : {&Session::recording_changed, &Session::candidates_changed, &Session::finding_changed}) connect(&session_, signal, this, [this] {
-        setMinimumHeight(static_cast<int>(card(static_cast<int>(session_.candidates().size())).top()) + 40);
-        update();
-    });
+    for (auto signal : {&Session::recording_changed, &Session::candidates_changed, &Session::finding_changed})
+        connect(&session_, signal, this, [this] {
+            setMinimumHeight(static_cast<int>(card(static_cast<int>(session_.candidates().size())).top()) +
+                             40);
+            update();
+        });
 }
 
 QRectF TriesPanel::card(int i) const { return {14.0, 36.0 + i * 52.0, width() - 28.0, 46.0}; }
@@ -139,17 +167,24 @@ void TriesPanel::paintEvent(QPaintEvent*) {
     p.drawText(QRectF(16, 8, 120, 24), Qt::AlignVCenter, "Try");
     const auto& all = session_.candidates();
     p.setPen(th.soft), p.setFont(type(12));
-    if (!all.empty()) p.drawText(QRectF(100, 8, width() - 116, 24), Qt::AlignVCenter | Qt::AlignRight, QString("%1 candidate%2").arg(all.size()).arg(all.size() == 1 ? "" : "s"));
-    if (all.empty()) p.drawText(QRectF(16, 36, width() - 32, 40), Qt::TextWordWrap, "Choose a finding: it suggests changes, and each is tried on this recording.");
+    if (!all.empty())
+        p.drawText(QRectF(100, 8, width() - 116, 24), Qt::AlignVCenter | Qt::AlignRight,
+                   QString("%1 candidate%2").arg(all.size()).arg(all.size() == 1 ? "" : "s"));
+    if (all.empty())
+        p.drawText(QRectF(16, 36, width() - 32, 40), Qt::TextWordWrap,
+                   "Choose a finding: it suggests changes, and each is tried on this recording.");
     for (std::size_t i = 0; i < all.size(); ++i) {
         const Candidate& c = all[i];
         const QRectF r = card(static_cast<int>(i));
         const bool chosen = session_.candidate() == static_cast<int>(i);
-        p.setPen(QPen(chosen ? th.candidate : th.rule, chosen ? 1.6 : 1.0)), p.setBrush(chosen ? th.chosen : th.paper);
+        p.setPen(QPen(chosen ? th.candidate : th.rule, chosen ? 1.6 : 1.0)),
+            p.setBrush(chosen ? th.chosen : th.paper);
         p.drawRoundedRect(r, 4, 4);
         p.fillRect(QRectF(r.left(), r.top() + 3, 3, r.height() - 6), th.candidate);
         p.setPen(th.ink), p.setFont(type(13, true));
-        p.drawText(r.adjusted(12, 5, -10, 0), Qt::AlignTop, p.fontMetrics().elidedText(QString::fromStdString(c.fix.name), Qt::ElideRight, static_cast<int>(r.width()) - 24));
+        p.drawText(r.adjusted(12, 5, -10, 0), Qt::AlignTop,
+                   p.fontMetrics().elidedText(QString::fromStdString(c.fix.name), Qt::ElideRight,
+                                              static_cast<int>(r.width()) - 24));
         QString line;
         QColor color = th.soft;
         if (c.state == Candidate::Waiting) line = "waits for its turn";
@@ -160,7 +195,8 @@ void TriesPanel::paintEvent(QPaintEvent*) {
             color = c.verdict.clears_all() ? th.moving : c.verdict.cleared.empty() ? th.candidate : th.ray;
         }
         p.setPen(color), p.setFont(type(12));
-        p.drawText(r.adjusted(12, 0, -10, -6), Qt::AlignBottom, p.fontMetrics().elidedText(line, Qt::ElideRight, static_cast<int>(r.width()) - 24));
+        p.drawText(r.adjusted(12, 0, -10, -6), Qt::AlignBottom,
+                   p.fontMetrics().elidedText(line, Qt::ElideRight, static_cast<int>(r.width()) - 24));
     }
     const double y = all.empty() ? 80.0 : card(static_cast<int>(all.size())).top();
     add_->setGeometry(14, static_cast<int>(y), 140, 28);
@@ -181,7 +217,11 @@ bool TriesPanel::event(QEvent* e) {
     for (int i = 0; i < static_cast<int>(session_.candidates().size()); ++i) {
         const Candidate& c = session_.candidates()[static_cast<std::size_t>(i)];
         if (!card(i).contains(help->pos())) continue;
-        if (c.state == Candidate::Judged) QToolTip::showText(help->globalPos(), QString::fromStdString(text_of(c.verdict, *session_.recording())).toHtmlEscaped().replace("\n", "<br>"));
+        if (c.state == Candidate::Judged)
+            QToolTip::showText(help->globalPos(),
+                               QString::fromStdString(text_of(c.verdict, *session_.recording()))
+                                   .toHtmlEscaped()
+                                   .replace("\n", "<br>"));
         return true;
     }
     QToolTip::hideText();

@@ -26,7 +26,8 @@ struct Knob {
 };
 const std::vector<Knob>& knobs();
 /// The fix that turns one knob: `text` for a choice, `value` (and `second` for a size) else.
-Fix fix_from_knob(const Session& session, Id collider, const Knob& knob, double value, double second, const QString& text);
+Fix fix_from_knob(const Session& session, Id collider, const Knob& knob, double value, double second,
+                  const QString& text);
 
 class CandidateDialog : public QDialog {
     Q_OBJECT

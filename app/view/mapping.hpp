@@ -10,11 +10,11 @@
 namespace oddbounce {
 
 struct Mapping {
-    Vec2 center{0.0};       ///< world point in the middle of the rectangle
-    double scale = 1.0;     ///< pixels a unit
-    Vec2 up{0.0, 1.0};      ///< unit vector
+    Vec2 center{0.0};   ///< world point in the middle of the rectangle
+    double scale = 1.0; ///< pixels a unit
+    Vec2 up{0.0, 1.0};  ///< unit vector
     Vec2 right{1.0, 0.0};
-    QRectF area;            ///< pixels
+    QRectF area; ///< pixels
 
     QPointF to(const Vec2& world) const {
         const Vec2 d = world - center;
@@ -44,8 +44,10 @@ struct Mapping {
     void fit(const Box& box, double margin) {
         const Vec3 size = box.size();
         const Vec2 c = flat(box.center());
-        const double w = std::abs(right.x) * size.x + std::abs(right.y) * size.y, h = std::abs(up.x) * size.x + std::abs(up.y) * size.y;
-        const double room_w = std::max(10.0, area.width() - 2 * margin), room_h = std::max(10.0, area.height() - 2 * margin);
+        const double w = std::abs(right.x) * size.x + std::abs(right.y) * size.y,
+                     h = std::abs(up.x) * size.x + std::abs(up.y) * size.y;
+        const double room_w = std::max(10.0, area.width() - 2 * margin),
+                     room_h = std::max(10.0, area.height() - 2 * margin);
         center = c;
         scale = std::clamp(std::min(room_w / std::max(w, 1e-9), room_h / std::max(h, 1e-9)), 1e-6, 1e9);
     }

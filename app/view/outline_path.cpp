@@ -8,7 +8,8 @@ constexpr double pi = 3.14159265358979323846;
 
 void arc(const Vec2& center, double radius, double from, double to, double scale, std::vector<Vec2>& out) {
     // An edge of angle a strays radius * (1 - cos(a/2)) from the arc: a tenth of a pixel is not seen.
-    const double edge = std::clamp(2.0 * std::acos(1.0 - std::min(1.0, 0.1 / std::max(1e-9, radius * scale))), pi / 180.0, pi / 8.0);
+    const double edge = std::clamp(2.0 * std::acos(1.0 - std::min(1.0, 0.1 / std::max(1e-9, radius * scale))),
+                                   pi / 180.0, pi / 8.0);
     const int steps = std::max(2, static_cast<int>(std::ceil(std::abs(to - from) / edge)));
     for (int i = 0; i <= steps; ++i) {
         const double a = from + (to - from) * i / steps;
@@ -27,17 +28,22 @@ std::vector<Vec2> spelled_out(const Outline& o, double scale) {
         return out;
     }
     double area = 0.0;
-    for (std::size_t i = 0; i < n; ++i) area += cross(o.points[i] - o.points[0], o.points[(i + 1) % n] - o.points[0]);
+    for (std::size_t i = 0; i < n; ++i)
+        area += cross(o.points[i] - o.points[0], o.points[(i + 1) % n] - o.points[0]);
     for (std::size_t k = 0; k < n; ++k) {
         const std::size_t i = area >= 0.0 ? k : n - 1 - k;
         const Vec2 p = o.points[i];
-        const Vec2 before = o.points[area >= 0.0 ? (i + n - 1) % n : (i + 1) % n], after = o.points[area >= 0.0 ? (i + 1) % n : (i + n - 1) % n];
+        const Vec2 before = o.points[area >= 0.0 ? (i + n - 1) % n : (i + 1) % n],
+                   after = o.points[area >= 0.0 ? (i + 1) % n : (i + n - 1) % n];
         const Vec2 n1 = right_of(unit(p - before)), n2 = right_of(unit(after - p));
         const double from = std::atan2(n1.y, n1.x);
         double to = std::atan2(n2.y, n2.x);
         while (to < from - 1e-9) to += 2.0 * pi;
-        if (to - from > pi + 1e-6) out.push_back(p + (n1 + n2) * (o.radius / std::max(0.2, 1.0 + glm::dot(n1, n2)))); // reflex corner
-        else arc(p, o.radius, from, to, scale, out);
+        if (to - from > pi + 1e-6)
+            out.push_back(p +
+                          (n1 + n2) * (o.radius / std::max(0.2, 1.0 + glm::dot(n1, n2)))); // reflex corner
+        else
+            arc(p, o.radius, from, to, scale, out);
     }
     return out;
 }
@@ -48,8 +54,10 @@ QPainterPath outline_path(const Geometry& g, const Pose& pose, const Mapping& m)
         bool first = true;
         for (const Vec2& local : spelled_out(o, m.scale)) {
             const QPointF p = m.to(pose.place(local));
-            if (first) path.moveTo(p);
-            else path.lineTo(p);
+            if (first)
+                path.moveTo(p);
+            else
+                path.lineTo(p);
             first = false;
         }
         if (o.closed && !first) path.closeSubpath();

@@ -4,12 +4,12 @@
 #include "fault/telling.hpp"
 #include "theme/theme.hpp"
 
+#include <QBuffer>
 #include <QFile>
 #include <QImage>
 #include <QPainterPath>
 #include <QRegularExpression>
 #include <QSaveFile>
-#include <QBuffer>
 #include <QSvgGenerator>
 
 namespace oddbounce {
@@ -38,7 +38,8 @@ LoupeNumber loupe_number(const Session& s, const Finding& f) {
     const double tiny = 1e-6 * std::min(ca.geometry->reach(), cb.geometry->reach());
     const double gap = std::abs(d.gap) < tiny ? 0.0 : d.gap;
     out.text = (gap < 0 ? "depth " : "gap ") + QString::fromStdString(length_text(r, std::abs(gap)));
-    if (std::abs(gap) < 2.0 * std::min(ca.geometry->reach(), cb.geometry->reach())) out.at = flat((d.on_a + d.on_b) * 0.5);
+    if (std::abs(gap) < 2.0 * std::min(ca.geometry->reach(), cb.geometry->reach()))
+        out.at = flat((d.on_a + d.on_b) * 0.5);
     out.size = std::max(std::abs(gap), 0.5 * f.number("thickness"));
     return out;
 }
@@ -73,7 +74,9 @@ void paint_loupe(QPainter& p, const Session& s, const Mapping& outer, SceneOptio
     p.fillRect(QRectF(frame.left(), frame.bottom() - 24, frame.width(), 24), th.panel);
     p.setPen(th.ink), p.setFont(type(12, true));
     p.drawText(QRectF(frame.left() + 10, frame.bottom() - 24, frame.width() - 20, 24), Qt::AlignVCenter,
-               number.text + QString("%1×%2").arg(number.text.isEmpty() ? "" : "  ·  ").arg(QString::fromStdString(figure(std::round(m.scale / outer.scale)))));
+               number.text + QString("%1×%2")
+                                 .arg(number.text.isEmpty() ? "" : "  ·  ")
+                                 .arg(QString::fromStdString(figure(std::round(m.scale / outer.scale)))));
     p.restore();
     p.setBrush(Qt::NoBrush), p.setPen(QPen(th.ink, 1.4));
     p.drawPath(shape);
@@ -91,10 +94,12 @@ Mapping first_look(const Session& s, const QRectF& area) {
     Box box;
     const auto add = [&](const World& w, Slot body) {
         for (Slot c : w.colliders_of(body))
-            if (w.live(c)) box.add(w.colliders()[static_cast<std::size_t>(c)].geometry->bounds(w.body_of(c).pose));
+            if (w.live(c))
+                box.add(w.colliders()[static_cast<std::size_t>(c)].geometry->bounds(w.body_of(c).pose));
     };
     if (const Finding* f = s.finding()) {
-        const std::ptrdiff_t first = std::max<std::ptrdiff_t>(0, r.frame_index(f->first)), last = std::max<std::ptrdiff_t>(0, r.frame_index(f->last));
+        const std::ptrdiff_t first = std::max<std::ptrdiff_t>(0, r.frame_index(f->first)),
+                             last = std::max<std::ptrdiff_t>(0, r.frame_index(f->last));
         const Slot mover = r.body_slot(f->bodies.at(0));
         double reach = 0.0;
         for (std::ptrdiff_t i = first; i <= std::min(last, first + 60); ++i) {
@@ -102,7 +107,8 @@ Mapping first_look(const Session& s, const QRectF& area) {
             if (!w.bodies()[static_cast<std::size_t>(mover)].present) continue;
             add(w, mover);
             for (Slot c : w.colliders_of(mover))
-                if (w.live(c)) reach = std::max(reach, w.colliders()[static_cast<std::size_t>(c)].geometry->reach());
+                if (w.live(c))
+                    reach = std::max(reach, w.colliders()[static_cast<std::size_t>(c)].geometry->reach());
         }
         box.add(f->at);
         box.grow(3.5 * reach);
@@ -127,7 +133,9 @@ SceneOptions scene_options(const Session& s, std::shared_ptr<Recording>& changed
     if (i < 0 || i >= static_cast<int>(s.candidates().size())) return o;
     const Candidate& c = s.candidates()[static_cast<std::size_t>(i)];
     if (c.state != Candidate::Judged || c.verdict.tracks.empty()) return o;
-    const Id mover = s.finding() && c.verdict.tracks.count(s.finding()->bodies[0]) ? s.finding()->bodies[0] : c.verdict.tracks.begin()->first;
+    const Id mover = s.finding() && c.verdict.tracks.count(s.finding()->bodies[0])
+                         ? s.finding()->bodies[0]
+                         : c.verdict.tracks.begin()->first;
     o.course = &c.verdict.tracks.at(mover), o.course_body = s.recording()->body_slot(mover);
     changed = apply(c.fix, *s.recording()).recording;
     o.changed = changed.get();
@@ -160,7 +168,10 @@ bool save_picture(const Session& s, const QString& path, const QSize& size, QStr
         p.end();
         // Qt writes the size in millimetres of a screen that nobody has; pixels are what was asked for.
         static const QRegularExpression millimetres("width=\"[0-9.]+mm\" height=\"[0-9.]+mm\"");
-        bytes = QString::fromUtf8(bytes).replace(millimetres, QString("width=\"%1\" height=\"%2\"").arg(size.width()).arg(size.height())).toUtf8();
+        bytes = QString::fromUtf8(bytes)
+                    .replace(millimetres,
+                             QString("width=\"%1\" height=\"%2\"").arg(size.width()).arg(size.height()))
+                    .toUtf8();
     } else if (path.endsWith(".png", Qt::CaseInsensitive)) {
         QImage image(size, QImage::Format_ARGB32_Premultiplied);
         QPainter p(&image);

@@ -11,7 +11,8 @@ Mapping first_look(const Session& session, const QRectF& area);
 /// Options for what is chosen in the session; `changed` keeps the candidate's definitions alive.
 SceneOptions scene_options(const Session& session, std::shared_ptr<Recording>& changed);
 /// Paints the scene and, if a finding is chosen, the loupe in a corner.
-void paint_moment(QPainter& painter, const Session& session, const Mapping& mapping, SceneOptions options, bool loupe);
+void paint_moment(QPainter& painter, const Session& session, const Mapping& mapping, SceneOptions options,
+                  bool loupe);
 /// The enlarged place of the chosen finding with its number, in a corner of the mapping's area.
 void paint_loupe(QPainter& painter, const Session& session, const Mapping& outer, SceneOptions options);
 /// Writes PNG or SVG by the ending of `path`; false and a sentence where it cannot.

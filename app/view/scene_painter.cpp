@@ -31,14 +31,15 @@ void arrow(QPainter& p, const QPointF& from, const QPointF& to, const QColor& co
 void halo_text(QPainter& p, const QRectF& where, const QString& text) {
     QPainterPath path;
     path.addText(where.left(), where.top() + p.fontMetrics().ascent(), p.font(), text);
-    p.strokePath(path, QPen(Theme::current().tint(Theme::current().paper, 0.9), 3.0, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    p.strokePath(path, QPen(Theme::current().tint(Theme::current().paper, 0.9), 3.0, Qt::SolidLine,
+                            Qt::RoundCap, Qt::RoundJoin));
     p.drawText(where, Qt::AlignLeft | Qt::AlignTop, text);
 }
 
 } // namespace
 
-ScenePainter::ScenePainter(QPainter& painter, const Mapping& mapping, const Recording& recording, const Instant& instant,
-                           const SceneOptions& options)
+ScenePainter::ScenePainter(QPainter& painter, const Mapping& mapping, const Recording& recording,
+                           const Instant& instant, const SceneOptions& options)
     : p_(painter), m_(mapping), r_(recording), t_(instant), o_(options), seen_(mapping.seen()) {
     p_.setRenderHint(QPainter::Antialiasing);
 }
@@ -58,12 +59,15 @@ void ScenePainter::background() {
     const double step = scale_bar_length(m_.scale, 120.0);
     p_.setPen(QPen(th.tint(th.rule, 0.55), 1.0));
     const Vec2 corner = m_.from(m_.area.bottomLeft());
-    const double x0 = std::floor(glm::dot(corner, m_.right) / step) * step, y0 = std::floor(glm::dot(corner, m_.up) / step) * step;
-    for (double x = x0; (x - glm::dot(corner, m_.right)) * m_.scale < m_.area.width() + step * m_.scale; x += step) {
+    const double x0 = std::floor(glm::dot(corner, m_.right) / step) * step,
+                 y0 = std::floor(glm::dot(corner, m_.up) / step) * step;
+    for (double x = x0; (x - glm::dot(corner, m_.right)) * m_.scale < m_.area.width() + step * m_.scale;
+         x += step) {
         const double px = m_.to(m_.right * x).x();
         p_.drawLine(QPointF(px, m_.area.top()), QPointF(px, m_.area.bottom()));
     }
-    for (double y = y0; (y - glm::dot(corner, m_.up)) * m_.scale < m_.area.height() + step * m_.scale; y += step) {
+    for (double y = y0; (y - glm::dot(corner, m_.up)) * m_.scale < m_.area.height() + step * m_.scale;
+         y += step) {
         const double py = m_.to(m_.up * y).y();
         p_.drawLine(QPointF(m_.area.left(), py), QPointF(m_.area.right(), py));
     }
@@ -76,7 +80,8 @@ void ScenePainter::bodies() {
         for (Slot c = 0; c < static_cast<Slot>(t_.now->colliders().size()); ++c) {
             const ColliderState& state = at(*t_.now, c);
             if (!state.geometry || state.body < 0 || (o_.hidden && o_.hidden->count(state.body))) continue;
-            if ((t_.now->body_of(c).def->moves != Moves::Fixed) == moving && t_.present(state.body)) collider(c);
+            if ((t_.now->body_of(c).def->moves != Moves::Fixed) == moving && t_.present(state.body))
+                collider(c);
         }
     }
 }
@@ -92,7 +97,8 @@ void ScenePainter::collider(Slot c) {
     const bool mark = in_finding(c) && body.id != o_.finding->bodies.front(); // what it met
     const double size = glm::length(g.bounds().size()) * m_.scale;
     const bool small = size < 10.0 && !mark && !chosen;
-    if (small) return speck(g, pose, state.def->role == Role::Sensor ? th.sensor : moving ? th.moving : th.fixed);
+    if (small)
+        return speck(g, pose, state.def->role == Role::Sensor ? th.sensor : moving ? th.moving : th.fixed);
     const QPainterPath path = outline_path(g, pose, m_);
     const QColor line = mark ? th.finding : moving ? th.moving : th.fixed;
     QPen pen(line, o_.line + (chosen ? 0.9 : 0.0), Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin);
@@ -131,7 +137,8 @@ void ScenePainter::speck(const Geometry& g, const Pose& pose, const QColor& colo
         for (const Vec2& v : g.outlines()[0].points)
             if (n < 16) q[n++] = m_.to(pose.place(v));
         p_.drawPolygon(q, n);
-    } else p_.drawRect(where);
+    } else
+        p_.drawRect(where);
     p_.setRenderHint(QPainter::Antialiasing, true);
 }
 
@@ -161,7 +168,8 @@ void ScenePainter::hatch(const Geometry& g, const Pose& pose) {
             // Only the stretch of a long edge that is in sight.
             double from = 0.0, to = n;
             if (n > 4000.0) {
-                const double mid = QPointF::dotProduct(view.center() - u, e), half = length(QPointF(view.width(), view.height()));
+                const double mid = QPointF::dotProduct(view.center() - u, e),
+                             half = length(QPointF(view.width(), view.height()));
                 from = std::max(0.0, mid - half), to = std::min(n, mid + half);
             }
             to = std::min(to, n - deep * 0.8);
@@ -180,7 +188,8 @@ void ScenePainter::comb(const Geometry& g, const Pose& pose, const Vec3& pass) {
     const QPointF out = along(flat(pass), m_);
     for (const Outline& o : g.outlines())
         for (std::size_t i = 0; i < o.points.size(); ++i) {
-            const QPointF u = m_.to(pose.place(o.points[i])), v = m_.to(pose.place(o.points[(i + 1) % o.points.size()]));
+            const QPointF u = m_.to(pose.place(o.points[i])),
+                          v = m_.to(pose.place(o.points[(i + 1) % o.points.size()]));
             if (!o.closed && i + 1 == o.points.size()) break;
             const double n = length(v - u);
             const QPointF e = n > 0 ? (v - u) / n : QPointF();
@@ -209,7 +218,8 @@ void ScenePainter::struck_eye(const QPointF& c) {
     p_.setBrush(th.panel);
     p_.drawEllipse(c, 9.0, 9.0);
     QPainterPath eye;
-    eye.moveTo(c + QPointF(-6, 0)), eye.quadTo(c + QPointF(0, -6), c + QPointF(6, 0)), eye.quadTo(c + QPointF(0, 6), c + QPointF(-6, 0));
+    eye.moveTo(c + QPointF(-6, 0)), eye.quadTo(c + QPointF(0, -6), c + QPointF(6, 0)),
+        eye.quadTo(c + QPointF(0, 6), c + QPointF(-6, 0));
     p_.setBrush(Qt::NoBrush);
     p_.drawPath(eye);
     p_.drawEllipse(c, 1.6, 1.6);
@@ -245,7 +255,8 @@ void ScenePainter::marks() {
 void ScenePainter::touch() {
     if (!o_.finding || o_.finding->fraction >= 1.0) return;
     const std::ptrdiff_t last = r_.frame_index(o_.finding->last);
-    if (last != static_cast<std::ptrdiff_t>(t_.index) || std::abs(t_.fraction - o_.finding->fraction) > 1e-6) return;
+    if (last != static_cast<std::ptrdiff_t>(t_.index) || std::abs(t_.fraction - o_.finding->fraction) > 1e-6)
+        return;
     const Theme& th = Theme::current();
     const QPointF q = m_.to(flat(o_.finding->at));
     const QPointF diamond[4] = {q + QPointF(0, -6), q + QPointF(6, 0), q + QPointF(0, 6), q + QPointF(-6, 0)};
@@ -267,13 +278,15 @@ void ScenePainter::contacts() {
             const QPointF n = along(flat(*c.normal), m_);
             p_.drawLine(q, q - n * 22.0);
             // Rungs: one for each slop of depth, at most six.
-            const int rungs = c.depth && r_.slop() > 0 ? std::clamp(static_cast<int>(*c.depth / r_.slop()), 0, 6) : 0;
+            const int rungs =
+                c.depth && r_.slop() > 0 ? std::clamp(static_cast<int>(*c.depth / r_.slop()), 0, 6) : 0;
             for (int i = 1; i <= rungs; ++i) {
                 const QPointF at_rung = q - n * (6.0 + 2.6 * i), side(-n.y() * 3.5, n.x() * 3.5);
                 p_.drawLine(at_rung - side, at_rung + side);
             }
         }
-        const QPointF diamond[4] = {q + QPointF(0, -5), q + QPointF(5, 0), q + QPointF(0, 5), q + QPointF(-5, 0)};
+        const QPointF diamond[4] = {q + QPointF(0, -5), q + QPointF(5, 0), q + QPointF(0, 5),
+                                    q + QPointF(-5, 0)};
         p_.setBrush(th.panel);
         p_.drawPolygon(diamond, 4);
     }
@@ -339,7 +352,9 @@ void ScenePainter::band(Slot body) {
             for (const double t : {static_cast<double>(i) / steps, static_cast<double>(i + 1) / steps})
                 for (const Outline& o : state.geometry->outlines())
                     for (const Vec2& v : spelled_out(o, m_.scale)) q.push_back(m_.to(move.at(t).place(v)));
-            std::sort(q.begin(), q.end(), [](const QPointF& a, const QPointF& b) { return a.x() != b.x() ? a.x() < b.x() : a.y() < b.y(); });
+            std::sort(q.begin(), q.end(), [](const QPointF& a, const QPointF& b) {
+                return a.x() != b.x() ? a.x() < b.x() : a.y() < b.y();
+            });
             std::vector<QPointF> hull;
             for (int pass = 0; pass < 2; ++pass) {
                 const std::size_t base = hull.size();
@@ -372,9 +387,12 @@ void ScenePainter::band(Slot body) {
         if (at(*t_.now, c).geometry) r = std::max(r, at(*t_.now, c).geometry->reach() * m_.scale);
     if (pixels > 26.0) {
         // Beside the band, not in it.
-        const QPointF way = along(flat(move.travel()), m_), side = QPointF(way.y(), -way.x()) / length(way) * (way.x() >= 0 ? 1.0 : -1.0);
-        for (const auto& [pose, number] : {std::pair(move.from, t_.before->number()), std::pair(move.to, t_.now->number())})
-            p_.drawText(QRectF(m_.to(flat(pose.at)) + side * (r + 12) - QPointF(30, 9), QSizeF(60, 18)), Qt::AlignCenter, QString::number(number));
+        const QPointF way = along(flat(move.travel()), m_),
+                      side = QPointF(way.y(), -way.x()) / length(way) * (way.x() >= 0 ? 1.0 : -1.0);
+        for (const auto& [pose, number] :
+             {std::pair(move.from, t_.before->number()), std::pair(move.to, t_.now->number())})
+            p_.drawText(QRectF(m_.to(flat(pose.at)) + side * (r + 12) - QPointF(30, 9), QSizeF(60, 18)),
+                        Qt::AlignCenter, QString::number(number));
     }
 }
 
@@ -387,7 +405,8 @@ void ScenePainter::ghosts(Slot body) {
         if (!w.bodies()[static_cast<std::size_t>(body)].present) continue;
         for (Slot c : w.colliders_of(body))
             if (at(w, c).geometry)
-                p_.strokePath(outline_path(*at(w, c).geometry, w.body_of(c).pose, m_), QPen(th.tint(th.moving, 0.55 - 0.12 * std::abs(k)), 1.0));
+                p_.strokePath(outline_path(*at(w, c).geometry, w.body_of(c).pose, m_),
+                              QPen(th.tint(th.moving, 0.55 - 0.12 * std::abs(k)), 1.0));
     }
 }
 
@@ -399,8 +418,10 @@ void ScenePainter::course() {
         QPainterPath path;
         for (std::size_t k = 0; k < track.points.size(); ++k) {
             const QPointF q = m_.to(flat(track.points[k].pose.at));
-            if (k == 0) path.moveTo(q);
-            else path.lineTo(q);
+            if (k == 0)
+                path.moveTo(q);
+            else
+                path.lineTo(q);
         }
         p_.strokePath(path, QPen(th.candidate, 3.6, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
         p_.strokePath(path, QPen(th.paper, 1.5, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
@@ -439,16 +460,20 @@ void ScenePainter::name_all() {
         if (!moving && in.width() > size.width() + 30 && in.height() > size.height() + 26)
             where = QRectF(in.left() + 14, in.top() + 12, size.width(), size.height());
         else
-            for (const QPointF& corner : {QPointF(in.left(), in.bottom() + 3), QPointF(in.right() + 6, in.top() + 0.2 * in.height()), QPointF(in.left(), in.top() - size.height() - 3),
-                                          QPointF(in.right() + 6, in.center().y() - size.height() / 2)}) {
+            for (const QPointF& corner :
+                 {QPointF(in.left(), in.bottom() + 3), QPointF(in.right() + 6, in.top() + 0.2 * in.height()),
+                  QPointF(in.left(), in.top() - size.height() - 3),
+                  QPointF(in.right() + 6, in.center().y() - size.height() / 2)}) {
                 const QRectF tried(corner, size);
-                const bool free = std::none_of(taken.begin(), taken.end(), [&](const QRectF& r) { return r.intersects(tried); });
+                const bool free = std::none_of(taken.begin(), taken.end(),
+                                               [&](const QRectF& r) { return r.intersects(tried); });
                 if (!free || !m_.area.contains(tried)) continue;
                 where = tried;
                 break;
             }
         if (where.isNull()) continue;
-        const bool clash = std::any_of(taken.begin(), taken.end(), [&](const QRectF& r) { return r.intersects(where); });
+        const bool clash =
+            std::any_of(taken.begin(), taken.end(), [&](const QRectF& r) { return r.intersects(where); });
         if (clash) continue;
         taken.push_back(where);
         p_.setPen(b == o_.body ? th.ink : th.soft);
@@ -463,9 +488,11 @@ void ScenePainter::scale_bar() {
     p_.setPen(QPen(th.ink, 2.0));
     p_.drawLine(left, left + QPointF(pixels, 0));
     p_.setPen(QPen(th.ink, 1.2));
-    p_.drawLine(left + QPointF(0, -4), left + QPointF(0, 4)), p_.drawLine(left + QPointF(pixels, -4), left + QPointF(pixels, 4));
+    p_.drawLine(left + QPointF(0, -4), left + QPointF(0, 4)),
+        p_.drawLine(left + QPointF(pixels, -4), left + QPointF(pixels, 4));
     p_.setFont(type(12));
-    p_.drawText(QRectF(left.x(), left.y() - 22, std::max(pixels, 80.0), 18), Qt::AlignLeft | Qt::AlignBottom, QString::fromStdString(length_text(r_, units)));
+    p_.drawText(QRectF(left.x(), left.y() - 22, std::max(pixels, 80.0), 18), Qt::AlignLeft | Qt::AlignBottom,
+                QString::fromStdString(length_text(r_, units)));
 }
 
 } // namespace oddbounce

@@ -13,11 +13,11 @@
 namespace oddbounce {
 
 struct SceneOptions {
-    Slot body = -1;                   ///< the chosen one: heavier outline, swept band, velocity
-    const Finding* finding = nullptr; ///< its colliders in vermilion
+    Slot body = -1;                             ///< the chosen one: heavier outline, swept band, velocity
+    const Finding* finding = nullptr;           ///< its colliders in vermilion
     const std::vector<Track>* course = nullptr; ///< of the candidate, for `course_body`
     Slot course_body = -1;
-    const Recording* changed = nullptr;         ///< candidate's definitions, for its outlines
+    const Recording* changed = nullptr; ///< candidate's definitions, for its outlines
     const std::set<Slot>* hidden = nullptr;
     bool ghosts = false, names = true, grid = true, plain = false; ///< plain: no contacts, rays, arrows
     bool fixed_only = false, moving_only = false;                  ///< for the cached layer
@@ -26,7 +26,8 @@ struct SceneOptions {
 
 class ScenePainter {
   public:
-    ScenePainter(QPainter& painter, const Mapping& mapping, const Recording& recording, const Instant& instant, const SceneOptions& options);
+    ScenePainter(QPainter& painter, const Mapping& mapping, const Recording& recording,
+                 const Instant& instant, const SceneOptions& options);
     void background();
     void bodies();
     void marks(); ///< contacts, rays, arrows, swept band, candidate, names

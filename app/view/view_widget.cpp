@@ -14,17 +14,21 @@ ViewWidget::ViewWidget(Session& session, QWidget* parent) : QWidget(parent), ses
     setMinimumSize(240, 180);
     setFocusPolicy(Qt::ClickFocus);
     setAccessibleName("view of the moment");
-    connect(&session_, &Session::recording_changed, this, [this] { fresh_ = true, measure_.clear(), look_at_all(); });
+    connect(&session_, &Session::recording_changed, this,
+            [this] { fresh_ = true, measure_.clear(), look_at_all(); });
     connect(&session_, &Session::moment_changed, this, [this] { follow_body(), update(); });
     connect(&session_, &Session::finding_changed, this, [this] {
         options_ = scene_options(session_, changed_);
         if (session_.finding()) look_at_finding();
         update();
     });
-    connect(&session_, &Session::body_changed, this, [this] { options_ = scene_options(session_, changed_), still_key_.clear(), update(); });
-    connect(&session_, &Session::candidates_changed, this, [this] { options_ = scene_options(session_, changed_), update(); });
+    connect(&session_, &Session::body_changed, this,
+            [this] { options_ = scene_options(session_, changed_), still_key_.clear(), update(); });
+    connect(&session_, &Session::candidates_changed, this,
+            [this] { options_ = scene_options(session_, changed_), update(); });
     // The list of findings moves in memory while a scan runs: never keep a pointer into it.
-    connect(&session_, &Session::findings_changed, this, [this] { options_ = scene_options(session_, changed_), update(); });
+    connect(&session_, &Session::findings_changed, this,
+            [this] { options_ = scene_options(session_, changed_), update(); });
 }
 
 void ViewWidget::look_at_finding() {
@@ -41,7 +45,8 @@ void ViewWidget::look_at_all() {
     Box box;
     const World& w = *session_.instant().now;
     for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c)
-        if (w.live(c)) box.add(w.colliders()[static_cast<std::size_t>(c)].geometry->bounds(w.body_of(c).pose));
+        if (w.live(c))
+            box.add(w.colliders()[static_cast<std::size_t>(c)].geometry->bounds(w.body_of(c).pose));
     if (box.empty()) box.add(Vec3(-1.0)), box.add(Vec3(1.0));
     mapping_.fit(box, 40.0);
     update();
@@ -50,7 +55,10 @@ void ViewWidget::look_at_all() {
 void ViewWidget::toggle_hold() { hold_ = !hold_ && session_.body() >= 0, follow_body(), update(); }
 void ViewWidget::toggle_ghosts() { ghosts_ = !ghosts_, update(); }
 void ViewWidget::toggle_loupe() { loupe_ = !loupe_, update(); }
-void ViewWidget::toggle_measure() { measuring_ = !measuring_, measure_.clear(), setCursor(measuring_ ? Qt::CrossCursor : Qt::ArrowCursor), update(); }
+void ViewWidget::toggle_measure() {
+    measuring_ = !measuring_, measure_.clear(), setCursor(measuring_ ? Qt::CrossCursor : Qt::ArrowCursor),
+    update();
+}
 
 void ViewWidget::follow_body() {
     if (!hold_ || session_.body() < 0 || !session_.recording()) return;
@@ -61,8 +69,14 @@ void ViewWidget::follow_body() {
 void ViewWidget::still_layer() {
     const Instant& t = session_.instant();
     const Mapping& m = mapping_;
-    const QString key = QString("%1 %2 %3 %4 %5 %6 %7").arg(t.now->still_version()).arg(m.center.x, 0, 'g', 17).arg(m.center.y, 0, 'g', 17)
-                            .arg(m.scale, 0, 'g', 17).arg(width()).arg(height()).arg(Theme::current().dark) +
+    const QString key = QString("%1 %2 %3 %4 %5 %6 %7")
+                            .arg(t.now->still_version())
+                            .arg(m.center.x, 0, 'g', 17)
+                            .arg(m.center.y, 0, 'g', 17)
+                            .arg(m.scale, 0, 'g', 17)
+                            .arg(width())
+                            .arg(height())
+                            .arg(Theme::current().dark) +
                         (options_.finding ? QString::fromStdString(options_.finding->id) : QString());
     if (key == still_key_) return;
     still_key_ = key;
@@ -88,7 +102,8 @@ void ViewWidget::paintEvent(QPaintEvent*) {
         p.fillRect(rect(), th.paper);
         p.setPen(th.soft), p.setFont(type(14));
         p.drawText(rect().adjusted(40, 0, -40, 0), Qt::AlignCenter | Qt::TextWordWrap,
-                   "This recording has three dimensions. It is read and listed; drawing and judging it are not built yet.");
+                   "This recording has three dimensions. It is read and listed; drawing and judging it are "
+                   "not built yet.");
         return;
     }
     still_layer();
@@ -105,7 +120,8 @@ void ViewWidget::paintEvent(QPaintEvent*) {
     measure_lines(p);
     if (hold_) {
         p.setPen(th.soft), p.setFont(type(12));
-        p.drawText(rect().adjusted(0, 10, -14, 0), Qt::AlignRight | Qt::AlignTop, "holding on to the body · H lets go");
+        p.drawText(rect().adjusted(0, 10, -14, 0), Qt::AlignRight | Qt::AlignTop,
+                   "holding on to the body · H lets go");
     }
 }
 
@@ -117,14 +133,17 @@ void ViewWidget::measure_lines(QPainter& p) const {
     std::vector<Vec2> points = measure_;
     points.push_back(measure_tip_);
     p.setPen(QPen(th.ink, 1.2, Qt::DashLine));
-    for (std::size_t i = 1; i < points.size(); ++i) p.drawLine(mapping_.to(points[i - 1]), mapping_.to(points[i]));
+    for (std::size_t i = 1; i < points.size(); ++i)
+        p.drawLine(mapping_.to(points[i - 1]), mapping_.to(points[i]));
     QString text = "measure: click a first point";
     if (points.size() == 2) text = QString::fromStdString(length_text(r, glm::length(points[1] - points[0])));
     if (points.size() >= 3) {
         const Vec2 u = unit(points[0] - points[1]), v = unit(points[2] - points[1]);
         const double angle = glm::degrees(std::acos(std::clamp(glm::dot(u, v), -1.0, 1.0)));
-        text = QString("%1, %2, angle %3°").arg(QString::fromStdString(length_text(r, glm::length(points[1] - points[0]))),
-                                                QString::fromStdString(length_text(r, glm::length(points[2] - points[1])))).arg(angle, 0, 'f', 1);
+        text = QString("%1, %2, angle %3°")
+                   .arg(QString::fromStdString(length_text(r, glm::length(points[1] - points[0]))),
+                        QString::fromStdString(length_text(r, glm::length(points[2] - points[1]))))
+                   .arg(angle, 0, 'f', 1);
     }
     const QPointF q = mapping_.to(points.back()) + QPointF(14, -10);
     const QRectF box = p.fontMetrics().boundingRect(text).toRectF().translated(q).adjusted(-6, -4, 6, 4);
@@ -149,8 +168,10 @@ Slot ViewWidget::body_under(const QPointF& pixel) const {
         const double d = point_distance(p, *state.geometry, t.pose(state.body));
         const bool moves = t.now->body_of(c).def->moves != Moves::Fixed;
         if (d > nearest || (best_moves && !moves)) continue;
-        if (moves && !best_moves) best = state.body, best_moves = true, nearest = std::max(d, 0.0);
-        else best = state.body, nearest = std::max(d, 0.0);
+        if (moves && !best_moves)
+            best = state.body, best_moves = true, nearest = std::max(d, 0.0);
+        else
+            best = state.body, nearest = std::max(d, 0.0);
     }
     return best;
 }
@@ -159,15 +180,21 @@ QString ViewWidget::hover_text(const QPointF& pixel) const {
     if (!session_.recording()) return {};
     const Recording& r = *session_.recording();
     const Vec2 at = mapping_.from(pixel);
-    QString text = QString("%1, %2 %3").arg(QString::fromStdString(figure(at.x)), QString::fromStdString(figure(at.y)), QString::fromStdString(r.header.unit));
+    QString text = QString("%1, %2 %3")
+                       .arg(QString::fromStdString(figure(at.x)), QString::fromStdString(figure(at.y)),
+                            QString::fromStdString(r.header.unit));
     const Slot body = body_under(pixel);
     if (body < 0) return text;
     const BodyState& b = session_.instant().now->bodies()[static_cast<std::size_t>(body)];
-    text += QString("   ·   %1, %2").arg(QString::fromStdString(body_name(*session_.instant().now, body)), word(b.def->moves));
-    if (b.def->moves != Moves::Fixed) text += QString(", %1").arg(QString::fromStdString(motion_text(r, b.velocity)));
+    text += QString("   ·   %1, %2")
+                .arg(QString::fromStdString(body_name(*session_.instant().now, body)), word(b.def->moves));
+    if (b.def->moves != Moves::Fixed)
+        text += QString(", %1").arg(QString::fromStdString(motion_text(r, b.velocity)));
     for (Slot c : session_.instant().now->colliders_of(body)) {
         const ColliderDef& d = *session_.instant().now->colliders()[static_cast<std::size_t>(c)].def;
-        text += QString("   ·   %1 %2%3").arg(word(d.shape.kind), word(d.role), d.layer.empty() ? "" : QString(", layer %1").arg(QString::fromStdString(d.layer)));
+        text += QString("   ·   %1 %2%3")
+                    .arg(word(d.shape.kind), word(d.role),
+                         d.layer.empty() ? "" : QString(", layer %1").arg(QString::fromStdString(d.layer)));
         break;
     }
     return text;
@@ -176,8 +203,10 @@ QString ViewWidget::hover_text(const QPointF& pixel) const {
 void ViewWidget::resizeEvent(QResizeEvent*) {
     mapping_.area = rect();
     if (!fresh_ || !session_.recording()) return;
-    if (session_.finding()) look_at_finding();
-    else look_at_all();
+    if (session_.finding())
+        look_at_finding();
+    else
+        look_at_all();
 }
 
 void ViewWidget::wheelEvent(QWheelEvent* e) {
@@ -194,7 +223,8 @@ void ViewWidget::mouseMoveEvent(QMouseEvent* e) {
     if (e->buttons() & (Qt::LeftButton | Qt::MiddleButton)) {
         dragged_ = dragged_ || (e->position() - pressed_).manhattanLength() > 4;
         if (dragged_) fresh_ = false, mapping_.pan(e->position() - last_), update();
-    } else emit hovered(hover_text(e->position()));
+    } else
+        emit hovered(hover_text(e->position()));
     if (measuring_) update();
     last_ = e->position();
 }
@@ -209,7 +239,9 @@ void ViewWidget::mouseReleaseEvent(QMouseEvent* e) {
     session_.choose_body(body_under(e->position()));
 }
 
-void ViewWidget::mouseDoubleClickEvent(QMouseEvent*) { session_.finding() ? look_at_finding() : look_at_all(); }
+void ViewWidget::mouseDoubleClickEvent(QMouseEvent*) {
+    session_.finding() ? look_at_finding() : look_at_all();
+}
 void ViewWidget::leaveEvent(QEvent*) { emit hovered({}); }
 
 } // namespace oddbounce

@@ -14,12 +14,12 @@ class ViewWidget : public QWidget {
   public:
     explicit ViewWidget(Session& session, QWidget* parent = nullptr);
 
-    void look_at_finding();  ///< Z
+    void look_at_finding(); ///< Z
     void look_at_all();
-    void toggle_hold();      ///< H: the chosen body stays where it is on the screen
-    void toggle_ghosts();    ///< G
-    void toggle_loupe();     ///< L
-    void toggle_measure();   ///< M
+    void toggle_hold();    ///< H: the chosen body stays where it is on the screen
+    void toggle_ghosts();  ///< G
+    void toggle_loupe();   ///< L
+    void toggle_measure(); ///< M
     bool holds() const { return hold_; }
     const Mapping& mapping() const { return mapping_; }
     /// What the pointer is over, as a sentence; empty for nothing.

@@ -9,13 +9,16 @@ double closing_that_matters(const Step& step) {
 }
 
 bool turns_closing(const Step& step, const Meeting& m) {
-    if (m.closest() > step.now.recording().slop() + step.now.recording().header.skin && !m.contact) return false;
-    const ClosingChange c = closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);
+    if (m.closest() > step.now.recording().slop() + step.now.recording().header.skin && !m.contact)
+        return false;
+    const ClosingChange c =
+        closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);
     return c.before >= closing_that_matters(step) && c.after <= 0.1 * c.before;
 }
 
 void EncounterStream::step(const Step& step) {
-    const double near = step.now.recording().slop() + step.now.recording().header.skin; // a body rests on what is that near
+    const double near =
+        step.now.recording().slop() + step.now.recording().header.skin; // a body rests on what is that near
     for (const Meeting& m : step.meetings) {
         if (m.does == Does::Nothing && m.gap_after > 0.0) continue;
         auto [it, fresh] = open_.try_emplace({m.a, m.b});
@@ -24,7 +27,8 @@ void EncounterStream::step(const Step& step) {
         e.last = step.index;
         e.gap.push_back(static_cast<float>(m.gap_after));
         e.deepest = std::max(e.deepest, -m.gap_after);
-        const bool touched = m.sweep.status == Status::Found || m.sweep.status == Status::Started || m.gap_after <= near || m.contact;
+        const bool touched = m.sweep.status == Status::Found || m.sweep.status == Status::Started ||
+                             m.gap_after <= near || m.contact;
         if (touched) e.touches.push_back(step.index);
         if (turns_closing(step, m)) e.answers.push_back(step.index);
     }

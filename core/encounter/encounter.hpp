@@ -11,7 +11,7 @@ struct Encounter {
     Slot a = -1, b = -1;
     Does does = Does::Solid;
     std::size_t first = 0, last = 0;
-    std::vector<float> gap; ///< at the end of each frame first..last; infinity: not known
+    std::vector<float> gap;           ///< at the end of each frame first..last; infinity: not known
     std::vector<std::size_t> touches; ///< frames in whose step (or at whose end) they touched
     std::vector<std::size_t> answers; ///< frames in which their closing turned or a contact began
     double deepest = 0.0;             ///< largest depth at a frame's end
@@ -30,7 +30,8 @@ class EncounterStream {
     std::map<std::pair<Slot, Slot>, Encounter> open_;
 };
 
-/// True where the step answers the meeting: a closing that matters is turned. Shared by encounters and faults.
+/// True where the step answers the meeting: a closing that matters is turned. Shared by encounters and
+/// faults.
 bool turns_closing(const Step& step, const Meeting& meeting);
 /// Least closing speed that matters, unit/s: it covers the slop in one step, and twice gravity's gain.
 double closing_that_matters(const Step& step);

@@ -28,7 +28,8 @@ double closing_speed(const World& world, Slot a, Slot b, const Vec3& normal) {
     return glm::dot(world.body_of(a).velocity - world.body_of(b).velocity, normal);
 }
 
-ClosingChange closing_change(const World& before, const World& now, Slot a, Slot b, const Vec3& normal, const Vec3& at) {
+ClosingChange closing_change(const World& before, const World& now, Slot a, Slot b, const Vec3& normal,
+                             const Vec3& at) {
     const auto speed = [&](const World& w, Slot c) {
         const BodyState& body = w.body_of(c);
         return glm::dot(body.velocity + glm::cross(body.turning, at - now.body_of(c).pose.at), normal);
@@ -37,7 +38,8 @@ ClosingChange closing_change(const World& before, const World& now, Slot a, Slot
 }
 
 Vec3 relative_travel(const World& before, const World& now, Slot a, Slot b) {
-    return now.motion_since(before, at(now, a).body).travel() - now.motion_since(before, at(now, b).body).travel();
+    return now.motion_since(before, at(now, a).body).travel() -
+           now.motion_since(before, at(now, b).body).travel();
 }
 
 void Pairing::index_still(const World& now) {
@@ -53,7 +55,8 @@ void Pairing::index_still(const World& now) {
     still_.tree = BoxTree(boxes);
 }
 
-void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool first, std::vector<Meeting>& out) const {
+void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool first,
+                   std::vector<Meeting>& out) const {
     const auto id = [&](Slot c) { return at(now, c).def->id; };
     if (id(a) > id(b)) std::swap(a, b);
     const Does does = now.does(a, b);
@@ -66,19 +69,25 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
     Meeting m;
     m.a = a, m.b = b, m.does = does;
     const Distance after = distance(*ca.geometry, ma.to, *cb.geometry, mb.to, near);
-    if (after.known) m.gap_after = after.gap, m.normal = after.normal, m.on_a = after.on_a, m.on_b = after.on_b;
+    if (after.known)
+        m.gap_after = after.gap, m.normal = after.normal, m.on_a = after.on_a, m.on_b = after.on_b;
     const auto stepped = [&](Slot body) {
         const BodyState& state = now.bodies()[static_cast<std::size_t>(body)];
         return !state.fresh && !state.warped;
     };
     const bool step = !first && before.live(a) && before.live(b) && stepped(ca.body) && stepped(cb.body);
     if (step) {
-        const bool same_shapes = at(before, a).geometry == ca.geometry && at(before, b).geometry == cb.geometry;
+        const bool same_shapes =
+            at(before, a).geometry == ca.geometry && at(before, b).geometry == cb.geometry;
         const bool unmoved = travel == 0.0 && ma.turning() == 0.0 && mb.turning() == 0.0 && same_shapes;
-        const Distance was = unmoved ? after : distance(*at(before, a).geometry, ma.from, *at(before, b).geometry, mb.from, near);
+        const Distance was =
+            unmoved ? after
+                    : distance(*at(before, a).geometry, ma.from, *at(before, b).geometry, mb.from, near);
         if (was.known) m.gap_before = was.gap;
-        if (!unmoved) m.sweep = sweep(*ca.geometry, ma, *cb.geometry, mb);
-        else if (after.gap <= 0.0) m.sweep.status = Status::Started, m.sweep.last = 1.0;
+        if (!unmoved)
+            m.sweep = sweep(*ca.geometry, ma, *cb.geometry, mb);
+        else if (after.gap <= 0.0)
+            m.sweep.status = Status::Started, m.sweep.last = 1.0;
         if (!after.known && m.sweep.status != Status::None)
             m.normal = m.sweep.normal, m.on_a = m.sweep.on_a, m.on_b = m.sweep.on_b;
     }
@@ -86,7 +95,8 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
     out.push_back(m);
 }
 
-std::vector<Meeting> Pairing::meetings(const World& before, const World& now, const Frame& frame, bool first) {
+std::vector<Meeting> Pairing::meetings(const World& before, const World& now, const Frame& frame,
+                                       bool first) {
     index_still(now);
     std::vector<Mover> movers;
     const double slop = now.recording().slop();
@@ -94,7 +104,8 @@ std::vector<Meeting> Pairing::meetings(const World& before, const World& now, co
         if (!now.live(c) || fixed(now, c) || !at(now, c).geometry->judged()) continue;
         const Motion m = now.motion_since(before, at(now, c).body);
         Mover mover{c, at(now, c).geometry->bounds(m)};
-        mover.swept.grow(nearing_distance(*at(now, c).geometry, *at(now, c).geometry, glm::length(m.travel()), slop));
+        mover.swept.grow(
+            nearing_distance(*at(now, c).geometry, *at(now, c).geometry, glm::length(m.travel()), slop));
         movers.push_back(mover);
     }
     std::sort(movers.begin(), movers.end(), [](const Mover& x, const Mover& y) {
@@ -107,9 +118,12 @@ std::vector<Meeting> Pairing::meetings(const World& before, const World& now, co
             meet(before, now, movers[i].collider, still_.colliders[static_cast<std::size_t>(k)], first, out);
         });
         for (std::size_t j = i + 1; j < movers.size() && movers[j].swept.low.x <= query.high.x; ++j)
-            if (movers[j].swept.meets(query)) meet(before, now, movers[i].collider, movers[j].collider, first, out);
+            if (movers[j].swept.meets(query))
+                meet(before, now, movers[i].collider, movers[j].collider, first, out);
     }
-    const auto by_pair = [](const Meeting& x, const Meeting& y) { return std::pair(x.a, x.b) < std::pair(y.a, y.b); };
+    const auto by_pair = [](const Meeting& x, const Meeting& y) {
+        return std::pair(x.a, x.b) < std::pair(y.a, y.b);
+    };
     std::sort(out.begin(), out.end(), by_pair);
     for (const ContactRow& c : frame.contacts) {
         Meeting key;
@@ -143,9 +157,11 @@ Span compute(const Recording& recording, std::size_t first, std::size_t last, co
 
 } // namespace
 
-bool walk(const Recording& recording, const WalkOptions& options, const std::function<void(const Step&)>& each) {
+bool walk(const Recording& recording, const WalkOptions& options,
+          const std::function<void(const Step&)>& each) {
     if (recording.frames.empty() || recording.header.space != 2) return true;
-    const std::size_t last = std::min(options.last, recording.frames.size() - 1), first = std::min(options.first, last);
+    const std::size_t last = std::min(options.last, recording.frames.size() - 1),
+                      first = std::min(options.first, last);
     const int cores = tbb::info::default_concurrency();
     const int threads = options.threads > 0 ? std::min(options.threads, cores) : cores;
     std::size_t next = first;
@@ -173,14 +189,16 @@ bool walk(const Recording& recording, const WalkOptions& options, const std::fun
             each(Step{before, now, recording.frames[i], i, std::move(span->meetings[k])});
         }
         if (options.control)
-            options.control->progress = static_cast<double>(span->first + span->meetings.size() - first) / static_cast<double>(last - first + 1);
+            options.control->progress = static_cast<double>(span->first + span->meetings.size() - first) /
+                                        static_cast<double>(last - first + 1);
     };
     tbb::task_arena arena(threads);
     arena.execute([&] {
-        tbb::parallel_pipeline(static_cast<std::size_t>(threads) * 3,
-                               tbb::make_filter<void, std::size_t>(tbb::filter_mode::serial_in_order, hand_out) &
-                                   tbb::make_filter<std::size_t, std::shared_ptr<Span>>(tbb::filter_mode::parallel, make) &
-                                   tbb::make_filter<std::shared_ptr<Span>, void>(tbb::filter_mode::serial_in_order, use));
+        tbb::parallel_pipeline(
+            static_cast<std::size_t>(threads) * 3,
+            tbb::make_filter<void, std::size_t>(tbb::filter_mode::serial_in_order, hand_out) &
+                tbb::make_filter<std::size_t, std::shared_ptr<Span>>(tbb::filter_mode::parallel, make) &
+                tbb::make_filter<std::shared_ptr<Span>, void>(tbb::filter_mode::serial_in_order, use));
     });
     stopped = options.control && options.control->stop;
     return !stopped;

@@ -14,16 +14,18 @@ namespace oddbounce {
 struct Meeting {
     Slot a = -1, b = -1;
     Does does = Does::Solid;
-    double gap_before = infinity; ///< at the end of the frame before; infinity: farther than `near`, or no step
-    double gap_after = infinity;  ///< at the end of this frame
-    Vec3 normal{0.0};             ///< from a to b, at the end of this frame (or the first touch)
-    Vec3 on_a{0.0}, on_b{0.0};    ///< closest or deepest points, ditto
-    Sweep sweep;                  ///< over the step; Started where it began touching
-    bool contact = false;         ///< the log has a contact entry of this pair in this frame
+    double gap_before =
+        infinity; ///< at the end of the frame before; infinity: farther than `near`, or no step
+    double gap_after = infinity; ///< at the end of this frame
+    Vec3 normal{0.0};            ///< from a to b, at the end of this frame (or the first touch)
+    Vec3 on_a{0.0}, on_b{0.0};   ///< closest or deepest points, ditto
+    Sweep sweep;                 ///< over the step; Started where it began touching
+    bool contact = false;        ///< the log has a contact entry of this pair in this frame
     /// Closest distance known for the step as a whole.
     double closest() const {
         return sweep.status == Status::Found || sweep.status == Status::Started
-                   ? std::min({0.0, gap_before, gap_after}) : std::min(gap_before, gap_after);
+                   ? std::min({0.0, gap_before, gap_after})
+                   : std::min(gap_before, gap_after);
     }
 };
 
@@ -32,12 +34,12 @@ struct Step {
     const World& before;
     const World& now;
     const Frame& frame;
-    std::size_t index = 0; ///< of the frame in the recording
+    std::size_t index = 0;         ///< of the frame in the recording
     std::vector<Meeting> meetings; ///< sorted by (a, b)
 };
 
-/// Geometry of one step: all pairs that come within `near` of each other, `near` growing with size and travel.
-/// Fixed colliders are indexed once per still scene. Not shared between threads.
+/// Geometry of one step: all pairs that come within `near` of each other, `near` growing with size and
+/// travel. Fixed colliders are indexed once per still scene. Not shared between threads.
 class Pairing {
   public:
     std::vector<Meeting> meetings(const World& before, const World& now, const Frame& frame, bool first);
@@ -53,7 +55,8 @@ class Pairing {
         std::uint64_t version = ~std::uint64_t(0);
     };
     void index_still(const World& now);
-    void meet(const World& before, const World& now, Slot a, Slot b, bool first, std::vector<Meeting>& out) const;
+    void meet(const World& before, const World& now, Slot a, Slot b, bool first,
+              std::vector<Meeting>& out) const;
 
     Still still_;
 };
@@ -76,7 +79,8 @@ struct WalkOptions {
 /// Calls `each` for every step in order, in one thread at a time; meetings are computed ahead on all
 /// cores by spans of frames. Memory: a few spans. Same calls for any number of threads.
 /// Returns false where it was stopped.
-bool walk(const Recording& recording, const WalkOptions& options, const std::function<void(const Step&)>& each);
+bool walk(const Recording& recording, const WalkOptions& options,
+          const std::function<void(const Step&)>& each);
 
 /// Speed at which the pair closes along `normal` (from a to b), unit/s; below zero they part.
 double closing_speed(const World& world, Slot a, Slot b, const Vec3& normal);
@@ -86,7 +90,8 @@ struct ClosingChange {
     double before, after;
     double turned() const { return before - after; }
 };
-ClosingChange closing_change(const World& before, const World& now, Slot a, Slot b, const Vec3& normal, const Vec3& at);
+ClosingChange closing_change(const World& before, const World& now, Slot a, Slot b, const Vec3& normal,
+                             const Vec3& at);
 /// Travel of a's body relative to b's over the step.
 Vec3 relative_travel(const World& before, const World& now, Slot a, Slot b);
 

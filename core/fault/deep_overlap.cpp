@@ -84,23 +84,33 @@ void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
     const Vec3 entry = m.sweep.status == Status::Found ? m.sweep.normal : m.normal;
     const Vec3 normal = run.mover == m.a ? entry : -entry;
     run.first = step.index, run.dt = step.now.dt();
-    run.solved = step.now.body_of(run.mover).def->moves == Moves::Solved || step.now.body_of(run.other).def->moves == Moves::Solved;
+    run.solved = step.now.body_of(run.mover).def->moves == Moves::Solved ||
+                 step.now.body_of(run.other).def->moves == Moves::Solved;
     run.gap_before = m.gap_before == infinity ? 0.0 : m.gap_before;
     const BodyState &now = step.now.body_of(run.mover), &before = step.before.body_of(run.mover);
     const Vec3 travel = relative_travel(step.before, step.now, run.mover, run.other);
     const double moved = glm::dot(travel, normal) / run.dt;
-    run.closing = before.velocity_known && !now.fresh ? closing_change(step.before, step.now, run.mover, run.other, normal, (m.on_a + m.on_b) * 0.5).before : moved;
-    const double off = glm::length(travel - (before.velocity - step.before.body_of(run.other).velocity) * run.dt);
-    const double off_now = glm::length(travel - (now.velocity - step.now.body_of(run.other).velocity) * run.dt);
-    run.placed = now.fresh || now.warped || (now.velocity_logged && std::min(off, off_now) > 0.5 * glm::length(travel));
+    run.closing =
+        before.velocity_known && !now.fresh
+            ? closing_change(step.before, step.now, run.mover, run.other, normal, (m.on_a + m.on_b) * 0.5)
+                  .before
+            : moved;
+    const double off =
+        glm::length(travel - (before.velocity - step.before.body_of(run.other).velocity) * run.dt);
+    const double off_now =
+        glm::length(travel - (now.velocity - step.now.body_of(run.other).velocity) * run.dt);
+    run.placed = now.fresh || now.warped ||
+                 (now.velocity_logged && std::min(off, off_now) > 0.5 * glm::length(travel));
     const Slot own = at(step.now, run.mover).body;
     for (const Meeting& other : step.meetings) {
-        if (&other == &m || other.does != Does::Solid || other.gap_after > context_.recording.slop()) continue;
+        if (&other == &m || other.does != Does::Solid || other.gap_after > context_.recording.slop())
+            continue;
         const bool is_a = at(step.now, other.a).body == own, is_b = at(step.now, other.b).body == own;
         const Slot pusher = is_a ? other.b : other.a;
         if ((!is_a && !is_b) || step.now.body_of(pusher).def->moves == Moves::Fixed) continue;
         const Vec3 push = is_a ? -other.normal : other.normal;
-        run.pushed = run.pushed || (glm::dot(push, normal) > 0.5 && glm::dot(step.now.body_of(pusher).velocity, normal) > 0.0);
+        run.pushed = run.pushed || (glm::dot(push, normal) > 0.5 &&
+                                    glm::dot(step.now.body_of(pusher).velocity, normal) > 0.0);
     }
 }
 
@@ -111,20 +121,23 @@ void Watch::take(const Step& step, const Meeting& m) {
     if (found == runs_.end()) begin(step, m, run);
     const double depth = -m.gap_after;
     const Vec3 normal = run.mover == m.a ? m.normal : -m.normal;
-    const double closing = closing_change(step.now, step.now, run.mover, run.other, normal, (m.on_a + m.on_b) * 0.5).after;
+    const double closing =
+        closing_change(step.now, step.now, run.mover, run.other, normal, (m.on_a + m.on_b) * 0.5).after;
     if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= 0.1 * run.closing) run.answered = true;
     // The frame after the answer must already be less deep.
     if (step.index > run.first + 1 && depth >= run.previous - 1e-3 * run.deepest) run.shrinks = false;
     if (step.index == run.first + 1 && !run.answered) run.shrinks = false;
     if (step.index > run.first + 1 && step.index > run.last + 1) run.shrinks = false; // came back
-    if (depth > run.deepest) run.deepest = depth, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5;
+    if (depth > run.deepest)
+        run.deepest = depth, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5;
     if (step.index > run.first && std::abs(depth - run.previous) <= 0.01 * run.previous) ++run.plateaus;
     run.previous = depth, run.last = step.index;
 }
 
 std::string Watch::cause(const Run& run) const {
     const double expected = run.closing * run.dt - run.gap_before;
-    const double slack = std::max(0.5 * context_.recording.slop(), context_.settings["deep-overlap.cause_match"] * run.deepest);
+    const double slack = std::max(0.5 * context_.recording.slop(),
+                                  context_.settings["deep-overlap.cause_match"] * run.deepest);
     if (run.placed) return "placed by code";
     if (run.pushed) return "pushed by another";
     if (run.closing > 0.0 && std::abs(run.deepest - expected) <= slack) return "tested before moving";
@@ -135,13 +148,15 @@ std::string Watch::cause(const Run& run) const {
 /// leaves lying at one depth is not being solved, and what was put there by code is not its doing.
 bool Watch::solver_at_work(const Run& run) const {
     const std::size_t frames = run.last - run.first + 1;
-    return run.solved && !run.placed && frames <= solving_ && run.plateaus <= 1 && (frames <= 2 || run.previous <= 0.8 * run.deepest);
+    return run.solved && !run.placed && frames <= solving_ && run.plateaus <= 1 &&
+           (frames <= 2 || run.previous <= 0.8 * run.deepest);
 }
 
 /// Engines find a contact at the start of a step: the one after the step that led inside counts too.
 bool Watch::contact_logged(const Run& run) const {
     const Recording& r = context_.recording;
-    const Id a = r.collider_ids()[static_cast<std::size_t>(run.mover)], b = r.collider_ids()[static_cast<std::size_t>(run.other)];
+    const Id a = r.collider_ids()[static_cast<std::size_t>(run.mover)],
+             b = r.collider_ids()[static_cast<std::size_t>(run.other)];
     for (std::size_t i = run.first; i <= std::min(run.first + 1, r.frames.size() - 1); ++i)
         for (const ContactRow& c : r.frames[i].contacts)
             if (c.active && c.phase != Phase::End && std::minmax(c.a, c.b) == std::minmax(a, b)) return true;
@@ -151,10 +166,12 @@ bool Watch::contact_logged(const Run& run) const {
 /// A run of one frame: it was out again in the next; was it turned by then?
 bool Watch::answered_next(const Run& run) const {
     if (run.closing <= 0.0) return false;
-    const World next = context_.recording.world_at(run.first + 1), now = context_.recording.world_at(run.first);
+    const World next = context_.recording.world_at(run.first + 1),
+                now = context_.recording.world_at(run.first);
     if (!next.live(run.mover) || !next.live(run.other)) return false;
     const PairView v = pair_at(now, run.mover, run.other);
-    return closing_change(now, next, run.mover, run.other, v.normal, (v.on_a + v.on_b) * 0.5).after <= 0.1 * run.closing;
+    return closing_change(now, next, run.mover, run.other, v.normal, (v.on_a + v.on_b) * 0.5).after <=
+           0.1 * run.closing;
 }
 
 void Watch::close(const Run& run) const {
@@ -163,16 +180,20 @@ void Watch::close(const Run& run) const {
     const bool began = !logged || contact_logged(run);
     const bool one_frame = run.last == run.first;
     if (logged && began && solver_at_work(run)) return;
-    if (began && run.shrinks && (run.answered || (one_frame && run.first + 1 < r.frames.size() && answered_next(run)))) return;
+    if (began && run.shrinks &&
+        (run.answered || (one_frame && run.first + 1 < r.frames.size() && answered_next(run))))
+        return;
     const World now = r.world_at(run.first);
     const std::string& u = r.header.unit;
     Finding f;
     f.fault = "deep-overlap", f.first = r.frames[run.first].number, f.last = r.frames[run.last].number;
     name_bodies(now, {run.mover, run.other}, f);
     f.at = run.at;
-    if (!logged) f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from shapes and motion alone";
+    if (!logged)
+        f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from shapes and motion alone";
     const double extent = std::max(at(now, run.mover).geometry->extent(), 1e-9);
-    f.weight = std::min(0.9, 0.35 + 0.5 * run.deepest / extent + 0.002 * static_cast<double>(run.last - run.first));
+    f.weight =
+        std::min(0.9, 0.35 + 0.5 * run.deepest / extent + 0.002 * static_cast<double>(run.last - run.first));
     const std::string why = cause(run);
     add_fact(f, "depth", run.deepest, u), add_fact(f, "closing_speed", std::max(0.0, run.closing), u + "/s");
     f.facts.push_back({"cause", why, "text"});
@@ -182,9 +203,12 @@ void Watch::close(const Run& run) const {
     note_threshold(f, context_.settings.threshold("deep-overlap.share_of_extent"));
     note_threshold(f, {"slop", r.slop(), u});
     const nlohmann::json mover = mover_target(now, f);
-    f.suggest.push_back({"test the " + f.names[0] + " after it moved", {{{"motion", {mover}}, {"tests", "after"}, {"answer", "slide"}}}});
-    f.suggest.push_back({"put the " + f.names[0] + " back outside", {{{"motion", {mover}}, {"tests", "after"}, {"answer", "push-out"}}}});
-    f.suggest.push_back({"sweep the " + f.names[0], {{{"motion", {mover}}, {"tests", "swept"}, {"answer", "slide"}}}});
+    f.suggest.push_back({"test the " + f.names[0] + " after it moved",
+                         {{{"motion", {mover}}, {"tests", "after"}, {"answer", "slide"}}}});
+    f.suggest.push_back({"put the " + f.names[0] + " back outside",
+                         {{{"motion", {mover}}, {"tests", "after"}, {"answer", "push-out"}}}});
+    f.suggest.push_back(
+        {"sweep the " + f.names[0], {{{"motion", {mover}}, {"tests", "swept"}, {"answer", "slide"}}}});
     context_.found(std::move(f));
 }
 
@@ -199,33 +223,49 @@ void tell(const Recording& r, Finding& f) {
         const World w = r.world_at(static_cast<std::size_t>(first - 1));
         const PairView v = pair_at(w, a, b);
         if (v.known && v.gap >= 0.0)
-            f.account.push_back({w.number(), {}, fmt::format("The {} is {} {} the {}, {}, {} a frame.", mover, length_text(r, v.gap),
-                                 side_word(r, -v.normal), other, motion_text(r, w.body_of(a).velocity),
-                                 length_text(r, glm::length(w.body_of(a).velocity) * w.dt()))});
+            f.account.push_back(
+                {w.number(),
+                 {},
+                 fmt::format("The {} is {} {} the {}, {}, {} a frame.", mover, length_text(r, v.gap),
+                             side_word(r, -v.normal), other, motion_text(r, w.body_of(a).velocity),
+                             length_text(r, glm::length(w.body_of(a).velocity) * w.dt()))});
     }
     const World w = r.world_at(static_cast<std::size_t>(first));
     const std::string cause = std::get<std::string>(f.fact("cause")->value);
     const PairView v = pair_at(w, a, b);
-    std::string text = fmt::format("The {} ends the frame {} inside the {}.", mover, length_text(r, -v.gap), other);
+    std::string text =
+        fmt::format("The {} ends the frame {} inside the {}.", mover, length_text(r, -v.gap), other);
     if (cause == "tested before moving")
-        text += fmt::format(" It was tested before it was moved: {} of speed times the step, less the {} that were left, make {}.",
+        text += fmt::format(" It was tested before it was moved: {} of speed times the step, less the {} "
+                            "that were left, make {}.",
                             speed_text(r, f.number("closing_speed")), length_text(r, f.number("gap_before")),
                             length_text(r, f.number("expected_depth")));
-    else if (cause == "placed by code") text += " Its velocity does not explain the way: it was placed there, not moved.";
-    else if (cause == "pushed by another") text += " Another body pushed it in.";
-    else text += " Nothing pushed it back.";
+    else if (cause == "placed by code")
+        text += " Its velocity does not explain the way: it was placed there, not moved.";
+    else if (cause == "pushed by another")
+        text += " Another body pushed it in.";
+    else
+        text += " Nothing pushed it back.";
     f.account.push_back({w.number(), {}, text});
     for (std::ptrdiff_t i = first + 1; i <= std::min(last, first + 2); ++i) {
         const World next = r.world_at(static_cast<std::size_t>(i));
         const PairView p = pair_at(next, a, b);
-        if (p.known) f.account.push_back({next.number(), {}, fmt::format("{} deep, {}.", length_text(r, -p.gap), motion_text(r, next.body_of(a).velocity))});
+        if (p.known)
+            f.account.push_back({next.number(),
+                                 {},
+                                 fmt::format("{} deep, {}.", length_text(r, -p.gap),
+                                             motion_text(r, next.body_of(a).velocity))});
     }
     if (last > first + 2)
-        f.account.push_back({f.last, {}, fmt::format("The last of {} frames inside; the deepest was {}.", figure(f.number("frames")), length_text(r, f.number("depth")))});
+        f.account.push_back({f.last,
+                             {},
+                             fmt::format("The last of {} frames inside; the deepest was {}.",
+                                         figure(f.number("frames")), length_text(r, f.number("depth")))});
 }
 
 } // namespace
 
-const Fault deep_overlap_fault = {"deep-overlap", "Deep overlap", "A solid pair ends a frame far inside each other.", watch, tell};
+const Fault deep_overlap_fault = {"deep-overlap", "Deep overlap",
+                                  "A solid pair ends a frame far inside each other.", watch, tell};
 
 } // namespace oddbounce

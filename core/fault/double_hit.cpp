@@ -24,7 +24,9 @@ bool logged_begin(const Frame& frame, Id a, Id b) {
 
 bool event_about(const Frame& frame, Id a, Id b) {
     return std::any_of(frame.events.begin(), frame.events.end(), [&](const EventRow& e) {
-        const auto names = [&](Id id) { return std::find(e.about.begin(), e.about.end(), id) != e.about.end(); };
+        const auto names = [&](Id id) {
+            return std::find(e.about.begin(), e.about.end(), id) != e.about.end();
+        };
         return names(a) && names(b);
     });
 }
@@ -66,13 +68,17 @@ class Watch : public Rule {
         for (const auto* switches : {&step.frame.on, &step.frame.off})
             for (Id id : *switches) restart(context_.recording.collider_slot(id));
         for (const Meeting& m : step.meetings) {
-            if (m.does == Does::Solid) solid(step, m);
-            else if (m.does == Does::Notice) sensor(step, m);
+            if (m.does == Does::Solid)
+                solid(step, m);
+            else if (m.does == Does::Notice)
+                sensor(step, m);
         }
         look_for_cancelled(step);
         for (auto it = open_.begin(); it != open_.end();)
-            if (it->second.turns.back().index + window_ < step.index) it = (close(it->second), open_.erase(it));
-            else ++it;
+            if (it->second.turns.back().index + window_ < step.index)
+                it = (close(it->second), open_.erase(it));
+            else
+                ++it;
     }
     void finish() override {
         for (auto& [pair, a] : open_) close(a);
@@ -111,7 +117,8 @@ bool Watch::struck_elsewhere(const Step& step, const Meeting& m) const {
     const double slop = context_.recording.slop() + context_.recording.header.skin;
     return std::any_of(step.meetings.begin(), step.meetings.end(), [&](const Meeting& o) {
         const auto body = [&](Slot c) { return at(step.now, c).body; };
-        const bool shared = body(o.a) == body(m.a) || body(o.a) == body(m.b) || body(o.b) == body(m.a) || body(o.b) == body(m.b);
+        const bool shared = body(o.a) == body(m.a) || body(o.a) == body(m.b) || body(o.b) == body(m.a) ||
+                            body(o.b) == body(m.b);
         const bool same = std::minmax(body(o.a), body(o.b)) == std::minmax(body(m.a), body(m.b));
         if (!shared || same || o.does != Does::Solid || !(o.contact || o.closest() <= slop)) return false;
         return std::abs(change_of(step, o).turned()) > 0.5 * closing_that_matters(step);
@@ -122,8 +129,9 @@ bool Watch::second_answer(const Step& step, const Meeting& m, const Approach& a,
     const double matters = closing_that_matters(step);
     if (turned < std::max(matters, share_ * (a.turns[0].before - a.turns[0].after))) return false;
     const double slop = context_.recording.slop();
-    const double rocked = std::abs(angle_of(step.now, m.a) - a.angle_a) * at(step.now, m.a).geometry->corner_reach() +
-                          std::abs(angle_of(step.now, m.b) - a.angle_b) * at(step.now, m.b).geometry->corner_reach();
+    const double rocked =
+        std::abs(angle_of(step.now, m.a) - a.angle_a) * at(step.now, m.a).geometry->corner_reach() +
+        std::abs(angle_of(step.now, m.b) - a.angle_b) * at(step.now, m.b).geometry->corner_reach();
     if (rocked > slop) return false;
     // Coming back by its own fall is a new approach, however low the hop was.
     if (change_of(step, m).before >= matters && !a.thrown_back) return false;
@@ -146,7 +154,8 @@ void Watch::solid(const Step& step, const Meeting& m) {
         if (it != open_.end() && !stepped) close(it->second), open_.erase(it);
         return;
     }
-    if (it != open_.end()) it->second.apart = std::max(it->second.apart, m.gap_before == infinity ? 0.0 : m.gap_before);
+    if (it != open_.end())
+        it->second.apart = std::max(it->second.apart, m.gap_before == infinity ? 0.0 : m.gap_before);
     if (it != open_.end() && it->second.apart > slop && it->second.turns.back().index < step.index) {
         close(it->second);
         open_.erase(it);
@@ -166,7 +175,9 @@ void Watch::solid(const Step& step, const Meeting& m) {
         return;
     }
     Approach& a = it->second;
-    if (before < 0.0 && after > 0.0 && after - before > closing_that_matters(step) && !struck_elsewhere(step, m)) a.thrown_back = true;
+    if (before < 0.0 && after > 0.0 && after - before > closing_that_matters(step) &&
+        !struck_elsewhere(step, m))
+        a.thrown_back = true;
     if (a.turns.back().index == step.index || !second_answer(step, m, a, before - after)) return;
     a.turns.push_back({step.index, before, after});
     a.widest_between = std::max(a.widest_between, a.apart);
@@ -178,7 +189,8 @@ Finding Watch::start(std::size_t first, std::size_t last, const std::vector<Slot
     Finding f;
     f.fault = "double-hit", f.first = r.frames[first].number, f.last = r.frames[last].number;
     name_bodies(r.world_at(last), colliders, f);
-    if (!r.header.has(Channel::Contacts)) f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from motion alone";
+    if (!r.header.has(Channel::Contacts))
+        f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from motion alone";
     note_threshold(f, {"slop", r.slop(), r.header.unit});
     note_threshold(f, context_.settings.threshold("double-hit.window"));
     note_threshold(f, context_.settings.threshold("double-hit.turned_share"));
@@ -195,21 +207,26 @@ void Watch::close(const Approach& a) const {
     add_fact(f, "separation_between", std::max(0.0, a.widest_between), u);
     std::string each;
     for (const Turn& t : a.turns)
-        each += (each.empty() ? "" : "; ") + fmt::format("frame {}: {} closing becomes {}", context_.recording.frames[t.index].number,
-                                                         speed_text(context_.recording, t.before), speed_text(context_.recording, t.after));
+        each += (each.empty() ? "" : "; ") + fmt::format("frame {}: {} closing becomes {}",
+                                                         context_.recording.frames[t.index].number,
+                                                         speed_text(context_.recording, t.before),
+                                                         speed_text(context_.recording, t.after));
     f.facts.push_back({"turns", each, "text"});
     add_fact(f, "answers", static_cast<double>(a.turns.size()), "count");
     const nlohmann::json mover = mover_target(context_.recording.world_at(a.turns.back().index), f);
-    f.suggest.push_back({"answer only while closing", {{{"motion", {mover}}, {"answer", "reflect"}, {"gate", true}}}});
-    f.suggest.push_back({"put the " + f.names[0] + " back outside", {{{"motion", {mover}}, {"answer", "push-out"}, {"gate", true}}}});
+    f.suggest.push_back(
+        {"answer only while closing", {{{"motion", {mover}}, {"answer", "reflect"}, {"gate", true}}}});
+    f.suggest.push_back({"put the " + f.names[0] + " back outside",
+                         {{{"motion", {mover}}, {"answer", "push-out"}, {"gate", true}}}});
     context_.found(std::move(f));
 }
 
 void Watch::sensor(const Step& step, const Meeting& m) {
     if (!switched_.count(m.a) && !switched_.count(m.b)) return;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
-    const bool reported = logged_begin(step.frame, ia, ib) ||
-                          event_about(step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
+    const bool reported =
+        logged_begin(step.frame, ia, ib) ||
+        event_about(step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
     if (reported) activations_[{m.a, m.b}].reports.push_back(step.index);
 }
 
@@ -228,15 +245,17 @@ void Watch::restart(Slot collider) {
 void Watch::report(const Pair& pair, const Activation& a) const {
     if (a.reports.size() < 2) return;
     const World now = context_.recording.world_at(a.reports[1]);
-    const auto [mover, other] = mover_first(context_.recording.world_at(a.reports[0]), now, pair.first, pair.second);
+    const auto [mover, other] =
+        mover_first(context_.recording.world_at(a.reports[0]), now, pair.first, pair.second);
     Finding f = start(a.reports.front(), a.reports.back(), {mover, other});
     f.at = now.body_of(other).pose.at, f.weight = 0.6;
     f.facts.push_back({"kind", std::string("reported"), "text"});
     add_fact(f, "frames_between", static_cast<double>(a.reports[1] - a.reports[0]), "frames");
     add_fact(f, "separation_between", 0.0, context_.recording.header.unit);
     add_fact(f, "answers", static_cast<double>(a.reports.size()), "count");
-    f.suggest.push_back({"switch the hitbox off after its first report",
-                         {{{"colliders", {f.colliders[0]}}, {"on", false}, {"frames", {f.first + 1, f.last}}}}});
+    f.suggest.push_back(
+        {"switch the hitbox off after its first report",
+         {{{"colliders", {f.colliders[0]}}, {"on", false}, {"frames", {f.first + 1, f.last}}}}});
     context_.found(std::move(f));
 }
 
@@ -251,7 +270,9 @@ void Watch::look_for_cancelled(const Step& step) {
     for (const Meeting& m : step.meetings) {
         if (m.does != Does::Solid) continue;
         const Id a = at(step.now, m.a).def->id, b = at(step.now, m.b).def->id;
-        if (!logged_begin(step.frame, a, b) && !event_about(step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id)) continue;
+        if (!logged_begin(step.frame, a, b) &&
+            !event_about(step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id))
+            continue;
         const auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
         const Side side{mover, other, mover == m.a ? m.normal : -m.normal, (m.on_a + m.on_b) * 0.5};
         const double before = closing_speed(step.before, mover, other, side.normal);
@@ -263,14 +284,16 @@ void Watch::look_for_cancelled(const Step& step) {
             const Side &x = hits[i], &y = hits[j];
             if (x.mine != y.mine || glm::dot(x.normal, y.normal) < 0.9) continue;
             if (pair_at(step.now, x.other, y.other).gap > context_.recording.slop()) continue;
-            cancelled_.push_back({x.mine, x.other, y.other, step.index, x.normal, x.at, closing_speed(step.before, x.mine, x.other, x.normal)});
+            cancelled_.push_back({x.mine, x.other, y.other, step.index, x.normal, x.at,
+                                  closing_speed(step.before, x.mine, x.other, x.normal)});
         }
 }
 
 /// An answer may come one frame after its contact is logged: wait for it.
 void Watch::settle_cancelled(const Step& step) {
     for (const Cancelled& c : cancelled_) {
-        if (step.now.live(c.mover) && closing_speed(step.now, c.mover, c.one, c.normal) < 0.5 * c.closing) continue;
+        if (step.now.live(c.mover) && closing_speed(step.now, c.mover, c.one, c.normal) < 0.5 * c.closing)
+            continue;
         Finding f = start(c.index, c.index, {c.mover, c.one, c.two});
         f.at = c.at, f.weight = 0.75;
         f.facts.push_back({"kind", std::string("cancelled"), "text"});
@@ -278,7 +301,9 @@ void Watch::settle_cancelled(const Step& step) {
         add_fact(f, "separation_between", 0.0, context_.recording.header.unit);
         add_fact(f, "closing_speed", c.closing, context_.recording.header.unit + "/s");
         add_fact(f, "answers", 2.0, "count");
-        f.suggest.push_back({"answer only while closing", {{{"motion", {mover_target(step.now, f)}}, {"answer", "reflect"}, {"gate", true}}}});
+        f.suggest.push_back(
+            {"answer only while closing",
+             {{{"motion", {mover_target(step.now, f)}}, {"answer", "reflect"}, {"gate", true}}}});
         context_.found(std::move(f));
     }
     cancelled_.clear();
@@ -296,21 +321,34 @@ void tell(const Recording& r, Finding& f) {
         const PairView v = pair_at(now, a, b);
         if (!v.known) continue;
         const double closing = closing_speed(now, a, b, v.normal);
-        const std::string gap = v.gap >= 0.0 ? length_text(r, v.gap) + " apart" : length_text(r, -v.gap) + " deep";
-        const std::string speed = std::abs(closing) * 100.0 < r.slop() * r.header.rate
-                                      ? "neither closing nor parting"
-                                      : (closing > 0.0 ? "closing at " : "parting at ") + speed_text(r, std::abs(closing));
+        const std::string gap =
+            v.gap >= 0.0 ? length_text(r, v.gap) + " apart" : length_text(r, -v.gap) + " deep";
+        const std::string speed =
+            std::abs(closing) * 100.0 < r.slop() * r.header.rate
+                ? "neither closing nor parting"
+                : (closing > 0.0 ? "closing at " : "parting at ") + speed_text(r, std::abs(closing));
         const Frame& frame = r.frames[static_cast<std::size_t>(i)];
         const bool hit = logged_begin(frame, f.colliders[0], f.colliders[1]);
         std::string text = fmt::format("The {} and the {} are {}, {}.", f.names[0], f.names[1], gap, speed);
-        if (hit) text += i == first || i < first ? " A contact begins: the hit is answered." : " A contact begins again: answered once more.";
+        if (hit)
+            text += i == first || i < first ? " A contact begins: the hit is answered."
+                                            : " A contact begins again: answered once more.";
         f.account.push_back({now.number(), {}, text});
     }
     if (kind == "twice")
-        f.account.push_back({f.last, {}, fmt::format("In between they never parted by more than {}: one approach, {} answers.",
-                                                     length_text(r, std::max(r.slop(), f.number("separation_between"))), figure(f.number("answers")))});
+        f.account.push_back(
+            {f.last,
+             {},
+             fmt::format("In between they never parted by more than {}: one approach, {} answers.",
+                         length_text(r, std::max(r.slop(), f.number("separation_between"))),
+                         figure(f.number("answers")))});
     else if (kind == "cancelled" && f.names.size() > 2)
-        f.account.push_back({f.last, {}, fmt::format("It is turned once by the {} and once by the {} in the same step: no bounce is left.", f.names[1], f.names[2])});
+        f.account.push_back(
+            {f.last,
+             {},
+             fmt::format(
+                 "It is turned once by the {} and once by the {} in the same step: no bounce is left.",
+                 f.names[1], f.names[2])});
     else
         f.account.push_back({f.last, {}, "The hitbox stayed on and reported the same target again."});
 }

@@ -12,7 +12,8 @@ namespace {
 
 std::string stem(const Finding& f) {
     std::string id = f.fault + "-" + std::to_string(f.first);
-    for (std::size_t i = 0; i < std::min<std::size_t>(2, f.bodies.size()); ++i) id += "-" + std::to_string(f.bodies[i]);
+    for (std::size_t i = 0; i < std::min<std::size_t>(2, f.bodies.size()); ++i)
+        id += "-" + std::to_string(f.bodies[i]);
     return id;
 }
 
@@ -21,13 +22,16 @@ bool in(const std::vector<Id>& ids, Id id) { return std::find(ids.begin(), ids.e
 
 /// A deep overlap with a brick whose answer was cancelled by its neighbour is that double hit's consequence.
 bool explains(const Finding& strong, const Finding& weak) {
-    if (strong.fault != "double-hit" || weak.fault != "deep-overlap" || !overlap_in_time(strong, weak)) return false;
+    if (strong.fault != "double-hit" || weak.fault != "deep-overlap" || !overlap_in_time(strong, weak))
+        return false;
     return std::all_of(weak.bodies.begin(), weak.bodies.end(), [&](Id id) { return in(strong.bodies, id); });
 }
 
 /// One body sunk into neighbours (tiles of one floor) is sunk in once.
 bool one_cause(const Recording& r, const Finding& a, const Finding& b) {
-    if (a.fault != "deep-overlap" || b.fault != a.fault || a.bodies[0] != b.bodies[0] || !overlap_in_time(a, b)) return false;
+    if (a.fault != "deep-overlap" || b.fault != a.fault || a.bodies[0] != b.bodies[0] ||
+        !overlap_in_time(a, b))
+        return false;
     const World w = r.world_at(static_cast<std::size_t>(r.frame_index(std::max(a.first, b.first))));
     return pair_at(w, r.collider_slot(a.colliders[1]), r.collider_slot(b.colliders[1])).gap <= r.slop();
 }
@@ -38,12 +42,18 @@ void tidy(const Recording& r, std::vector<Finding>& all) {
     for (std::size_t i = 0; i < all.size(); ++i)
         for (std::size_t j = 0; j < all.size(); ++j) {
             if (i == j || gone[i] || gone[j]) continue;
-            if (explains(all[i], all[j])) gone[j] = true;
-            else if (one_cause(r, all[i], all[j]) && (all[i].number("depth") > all[j].number("depth") || (all[i].number("depth") == all[j].number("depth") && i < j))) {
-                all[i].first = std::min(all[i].first, all[j].first), all[i].last = std::max(all[i].last, all[j].last);
+            if (explains(all[i], all[j]))
+                gone[j] = true;
+            else if (one_cause(r, all[i], all[j]) &&
+                     (all[i].number("depth") > all[j].number("depth") ||
+                      (all[i].number("depth") == all[j].number("depth") && i < j))) {
+                all[i].first = std::min(all[i].first, all[j].first),
+                all[i].last = std::max(all[i].last, all[j].last);
                 for (std::size_t k = 1; k < all[j].bodies.size(); ++k)
-                    if (!in(all[i].bodies, all[j].bodies[k])) all[i].bodies.push_back(all[j].bodies[k]), all[i].names.push_back(all[j].names[k]);
-                all[i].colliders.insert(all[i].colliders.end(), all[j].colliders.begin() + 1, all[j].colliders.end());
+                    if (!in(all[i].bodies, all[j].bodies[k]))
+                        all[i].bodies.push_back(all[j].bodies[k]), all[i].names.push_back(all[j].names[k]);
+                all[i].colliders.insert(all[i].colliders.end(), all[j].colliders.begin() + 1,
+                                        all[j].colliders.end());
                 gone[j] = true;
             }
         }
@@ -74,7 +84,9 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
     const RuleContext context{recording, options.settings, take};
     std::vector<std::unique_ptr<Rule>> rules;
     for (const Fault& fault : catalogue()) {
-        if (!options.only.empty() && std::find(options.only.begin(), options.only.end(), fault.id) == options.only.end()) continue;
+        if (!options.only.empty() &&
+            std::find(options.only.begin(), options.only.end(), fault.id) == options.only.end())
+            continue;
         if (recording.header.space != 2) {
             out.not_judged[fault.id] = "recordings of 3 dimensions are not judged yet";
             continue;
@@ -84,15 +96,18 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
     }
     std::unique_ptr<EncounterStream> encounters;
     if (options.encounter) encounters = std::make_unique<EncounterStream>(options.encounter);
-    out.complete = walk(recording, {options.first, options.last, options.threads, options.control}, [&](const Step& step) {
-        for (const auto& rule : rules) rule->step(step);
-        if (encounters) encounters->step(step);
-    });
+    out.complete = walk(recording, {options.first, options.last, options.threads, options.control},
+                        [&](const Step& step) {
+                            for (const auto& rule : rules) rule->step(step);
+                            if (encounters) encounters->step(step);
+                        });
     for (const auto& rule : rules) rule->finish();
     if (encounters) encounters->finish();
     tidy(recording, out.findings);
     std::stable_sort(out.findings.begin(), out.findings.end(), [](const Finding& a, const Finding& b) {
-        return a.weight != b.weight ? a.weight > b.weight : a.first != b.first ? a.first < b.first : a.id < b.id;
+        return a.weight != b.weight ? a.weight > b.weight
+               : a.first != b.first ? a.first < b.first
+                                    : a.id < b.id;
     });
     return out;
 }

@@ -9,14 +9,19 @@ namespace oddbounce {
 
 namespace {
 constexpr SettingInfo settings_table[] = {
-    {"run.holes", 5, "frames", "a run with holes of up to this many frames is one finding: one cause, one finding"},
+    {"run.holes", 5, "frames",
+     "a run with holes of up to this many frames is one finding: one cause, one finding"},
     {"answer.turned", 0.5, "share", "an answer leaves less than this share of the closing speed"},
     {"tunneling.least_depth", 1.0, "slops", "crossing less deep than the slop is a clip, not a crossing"},
-    {"deep-overlap.share_of_extent", 0.05, "share", "deeper than 5 % of the mover is visible; below it solvers work"},
-    {"deep-overlap.cause_match", 0.15, "share", "how near the depth must be to speed x step - gap to name the cause"},
-    {"deep-overlap.solving_frames", 12, "frames", "a solver that saw the contact has that long to push it out"},
+    {"deep-overlap.share_of_extent", 0.05, "share",
+     "deeper than 5 % of the mover is visible; below it solvers work"},
+    {"deep-overlap.cause_match", 0.15, "share",
+     "how near the depth must be to speed x step - gap to name the cause"},
+    {"deep-overlap.solving_frames", 12, "frames",
+     "a solver that saw the contact has that long to push it out"},
     {"double-hit.window", 8, "frames", "without logged contacts, two turns farther apart are two approaches"},
-    {"double-hit.turned_share", 0.25, "share", "a second answer turns at least this share of the first closing speed"},
+    {"double-hit.turned_share", 0.25, "share",
+     "a second answer turns at least this share of the first closing speed"},
     {"stuck-on-edge.frames", 6, "frames", "a tenth of a second at 60 steps: a person notices"},
     {"stuck-on-edge.moved_share", 0.1, "share", "moving less than a tenth of what it should counts as stuck"},
     {"stuck-on-edge.trip_share", 0.5, "share", "losing more than half of the speed at a seam is a trip"},
@@ -41,13 +46,15 @@ Threshold Settings::threshold(const std::string& name) const {
 
 Settings Settings::read(const std::string& path) {
     const nlohmann::json json = nlohmann::json::parse(read_file(path, 1 << 20), nullptr, false);
-    if (!json.is_object()) throw BadInput(path, 0, "is not a settings file, expected a JSON object {\"name\": number, …}");
+    if (!json.is_object())
+        throw BadInput(path, 0, "is not a settings file, expected a JSON object {\"name\": number, …}");
     Settings out;
     for (const auto& [name, value] : json.items()) {
         if (!value.is_number()) throw BadInput(path, 0, "'" + name + "' must be a number", name);
         bool known = false;
         for (const SettingInfo& s : settings_table) known = known || name == s.name;
-        if (!known) throw BadInput(path, 0, "'" + name + "' is no setting, expected one of docs/faults.md", name);
+        if (!known)
+            throw BadInput(path, 0, "'" + name + "' is no setting, expected one of docs/faults.md", name);
         out.set(name, value.get<double>());
     }
     return out;

@@ -21,11 +21,16 @@ const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_ca
 enum class Kind { None, Seam, Hung, Perch, Hook };
 const char* name(Kind k) {
     switch (k) {
-    case Kind::Seam: return "seam catch";
-    case Kind::Hung: return "hung on a side";
-    case Kind::Perch: return "ledge perch";
-    case Kind::Hook: return "overhang hook";
-    default: return "";
+    case Kind::Seam:
+        return "seam catch";
+    case Kind::Hung:
+        return "hung on a side";
+    case Kind::Perch:
+        return "ledge perch";
+    case Kind::Hook:
+        return "overhang hook";
+    default:
+        return "";
     }
 }
 
@@ -56,9 +61,11 @@ struct Run {
 class Watch : public Rule {
   public:
     explicit Watch(const RuleContext& context)
-        : context_(context), r_(context.recording), up_(r_.header.up), right_(rightward(r_)), slop_(r_.slop()),
-          gravity_(glm::length(r_.header.gravity)), lift_(context.settings["stuck-on-edge.lift"] * slop_ + r_.header.skin),
-          moved_share_(context.settings["stuck-on-edge.moved_share"]), frames_(static_cast<std::size_t>(context.settings["stuck-on-edge.frames"])) {}
+        : context_(context), r_(context.recording), up_(r_.header.up), right_(rightward(r_)),
+          slop_(r_.slop()), gravity_(glm::length(r_.header.gravity)),
+          lift_(context.settings["stuck-on-edge.lift"] * slop_ + r_.header.skin),
+          moved_share_(context.settings["stuck-on-edge.moved_share"]),
+          frames_(static_cast<std::size_t>(context.settings["stuck-on-edge.frames"])) {}
 
     void step(const Step& step) override;
     void finish() override {
@@ -71,9 +78,12 @@ class Watch : public Rule {
     Evidence seam(const Step& step, Slot body, const std::vector<Touch>& all) const;
     Evidence held_up(const Step& step, Slot body, const std::vector<Touch>& all);
     bool free_ahead(const Step& step, Slot body, const Vec3& lift, const Vec3& way) const;
-    bool vertex_ahead(const Step& step, const Touch& touch, const Vec3& way, double reach, Vec3& vertex) const;
-    bool on_flat_run(const Step& step, const Touch& touch, const std::vector<Touch>& all, const Vec3& vertex, double lift) const;
-    double supported_share(const Step& step, Slot mine, const std::vector<Touch>& all, double& overhang) const;
+    bool vertex_ahead(const Step& step, const Touch& touch, const Vec3& way, double reach,
+                      Vec3& vertex) const;
+    bool on_flat_run(const Step& step, const Touch& touch, const std::vector<Touch>& all, const Vec3& vertex,
+                     double lift) const;
+    double supported_share(const Step& step, Slot mine, const std::vector<Touch>& all,
+                           double& overhang) const;
     bool walkable(const Step& step, Slot body, const Vec3& normal) const {
         const double slope = step.now.bodies()[static_cast<std::size_t>(body)].def->slope;
         return -glm::dot(normal, up_) >= std::cos(glm::radians(slope)) - 1e-6;
@@ -96,7 +106,8 @@ std::vector<Touch> Watch::touches(const Step& step, Slot body) const {
         const bool is_a = at(step.now, m.a).body == body, is_b = at(step.now, m.b).body == body;
         if ((!is_a && !is_b) || m.does != Does::Solid) continue;
         const double sign = is_a ? 1.0 : -1.0;
-        out.push_back({is_a ? m.a : m.b, is_a ? m.b : m.a, m.normal * sign, is_a ? m.on_b : m.on_a, m.gap_after, m.contact});
+        out.push_back({is_a ? m.a : m.b, is_a ? m.b : m.a, m.normal * sign, is_a ? m.on_b : m.on_a,
+                       m.gap_after, m.contact});
     }
     return out;
 }
@@ -110,13 +121,16 @@ bool Watch::free_ahead(const Step& step, Slot body, const Vec3& lift, const Vec3
         Motion move{step.now.body_of(mine).pose, step.now.body_of(mine).pose};
         move.from.at += lift, move.to.at += lift + way;
         const Pose rest = step.now.body_of(other).pose;
-        if (sweep(*at(step.now, mine).geometry, move, *at(step.now, other).geometry, {rest, rest}).status != Status::None) return false;
+        if (sweep(*at(step.now, mine).geometry, move, *at(step.now, other).geometry, {rest, rest}).status !=
+            Status::None)
+            return false;
     }
     return true;
 }
 
 /// A corner of the touched collider within `reach` of the body, ahead of its middle.
-bool Watch::vertex_ahead(const Step& step, const Touch& t, const Vec3& way, double reach, Vec3& vertex) const {
+bool Watch::vertex_ahead(const Step& step, const Touch& t, const Vec3& way, double reach,
+                         Vec3& vertex) const {
     const Pose& mine = step.now.body_of(t.mine).pose;
     const Pose& rest = step.now.body_of(t.other).pose;
     double nearest = reach;
@@ -132,11 +146,16 @@ bool Watch::vertex_ahead(const Step& step, const Touch& t, const Vec3& way, doub
 
 /// A seam: the vertex is level with what carries the body, which is a neighbour of the vertex's collider
 /// (or itself: chains, cells), and neither moves. Another crate's corner is an obstacle, not a seam.
-bool Watch::on_flat_run(const Step& step, const Touch& t, const std::vector<Touch>& all, const Vec3& vertex, double lift) const {
-    const auto still = [&](Slot c) { return glm::length(step.now.motion_since(step.before, at(step.now, c).body).travel()) <= 1e-3 * slop_; };
+bool Watch::on_flat_run(const Step& step, const Touch& t, const std::vector<Touch>& all, const Vec3& vertex,
+                        double lift) const {
+    const auto still = [&](Slot c) {
+        return glm::length(step.now.motion_since(step.before, at(step.now, c).body).travel()) <= 1e-3 * slop_;
+    };
     if (!still(t.other)) return false;
     return std::any_of(all.begin(), all.end(), [&](const Touch& s) {
-        if (s.gap > slop_ + r_.header.skin || !walkable(step, at(step.now, t.mine).body, s.normal) || !still(s.other)) return false;
+        if (s.gap > slop_ + r_.header.skin || !walkable(step, at(step.now, t.mine).body, s.normal) ||
+            !still(s.other))
+            return false;
         if (std::abs(glm::dot(vertex - s.at, up_)) > lift + r_.header.skin) return false;
         if (s.other == t.other) return at(step.now, t.other).geometry->pieces().size() > 1;
         return pair_at(step.now, s.other, t.other).gap <= lift;
@@ -144,10 +163,13 @@ bool Watch::on_flat_run(const Step& step, const Touch& t, const std::vector<Touc
 }
 
 Evidence Watch::seam(const Step& step, Slot body, const std::vector<Touch>& all) const {
-    const BodyState &now = step.now.bodies()[static_cast<std::size_t>(body)], &before = step.before.bodies()[static_cast<std::size_t>(body)];
+    const BodyState &now = step.now.bodies()[static_cast<std::size_t>(body)],
+                    &before = step.before.bodies()[static_cast<std::size_t>(body)];
     const double dt = step.now.dt(), least = slop_ / (dt * 6.0);
     const bool wishes_logged = r_.header.has(Channel::Wish) && now.wishes;
-    Vec3 want = wishes_logged ? now.wish : now.def->moves == Moves::Solved && before.velocity_known ? before.velocity : Vec3(0.0);
+    Vec3 want = wishes_logged                                              ? now.wish
+                : now.def->moves == Moves::Solved && before.velocity_known ? before.velocity
+                                                                           : Vec3(0.0);
     want -= up_ * glm::dot(want, up_);
     const double speed = glm::length(want);
     Evidence none;
@@ -168,27 +190,32 @@ Evidence Watch::seam(const Step& step, Slot body, const std::vector<Touch>& all)
     if (!free_ahead(step, body, up_ * lift, way * std::max(speed * dt, 4.0 * slop_))) return none;
     for (const Touch& t : all) {
         Vec3 vertex;
-        if (!vertex_ahead(step, t, way, lift + slop_, vertex) || !on_flat_run(step, t, all, vertex, lift)) continue;
+        if (!vertex_ahead(step, t, way, lift + slop_, vertex) || !on_flat_run(step, t, all, vertex, lift))
+            continue;
         if (r_.header.has(Channel::Contacts)) {
             const Id mine = at(step.now, t.mine).def->id, other = at(step.now, t.other).def->id;
-            const bool opposed = std::any_of(step.frame.contacts.begin(), step.frame.contacts.end(), [&](const ContactRow& c) {
-                const bool same = c.a == mine && c.b == other, swapped = c.a == other && c.b == mine;
-                return (same || swapped) && (!c.normal || glm::dot(*c.normal, way) * (same ? 1.0 : -1.0) > 0.3);
-            });
+            const bool opposed =
+                std::any_of(step.frame.contacts.begin(), step.frame.contacts.end(), [&](const ContactRow& c) {
+                    const bool same = c.a == mine && c.b == other, swapped = c.a == other && c.b == mine;
+                    return (same || swapped) &&
+                           (!c.normal || glm::dot(*c.normal, way) * (same ? 1.0 : -1.0) > 0.3);
+                });
             if (!opposed) continue;
         }
         Evidence e;
         e.kind = Kind::Seam, e.mine = t.mine, e.others = {t.other}, e.at = vertex, e.trip = trip;
         e.lost = was > 0.0 ? std::clamp(1.0 - is / was, 0.0, 1.0) : 0.0;
         for (const Touch& s : all)
-            if (s.other != t.other && s.gap <= slop_ && walkable(step, body, s.normal)) e.others.push_back(s.other);
+            if (s.other != t.other && s.gap <= slop_ && walkable(step, body, s.normal))
+                e.others.push_back(s.other);
         return e;
     }
     return none;
 }
 
 /// Share of the body's width that has something below it within the slop; `overhang`: the longest free end.
-double Watch::supported_share(const Step& step, Slot mine, const std::vector<Touch>& all, double& overhang) const {
+double Watch::supported_share(const Step& step, Slot mine, const std::vector<Touch>& all,
+                              double& overhang) const {
     const Geometry& g = *at(step.now, mine).geometry;
     const Pose& pose = step.now.body_of(mine).pose;
     double left = infinity, right = -infinity, low = infinity, high = -infinity;
@@ -204,9 +231,11 @@ double Watch::supported_share(const Step& step, Slot mine, const std::vector<Tou
     int held = 0, free_left = samples, free_right = samples;
     for (int i = 0; i < samples; ++i) {
         const double s = left + (right - left) * (i + 0.5) / samples;
-        const Vec3 top = right_ * s + up_ * (0.5 * (low + high)), bottom = right_ * s + up_ * (low - 2.0 * slop_ - r_.header.skin);
+        const Vec3 top = right_ * s + up_ * (0.5 * (low + high)),
+                   bottom = right_ * s + up_ * (low - 2.0 * slop_ - r_.header.skin);
         const bool on = std::any_of(all.begin(), all.end(), [&](const Touch& t) {
-            return ray_cast(top, bottom, *at(step.now, t.other).geometry, step.now.body_of(t.other).pose).status != Status::None;
+            return ray_cast(top, bottom, *at(step.now, t.other).geometry, step.now.body_of(t.other).pose)
+                       .status != Status::None;
         });
         if (!on) continue;
         ++held;
@@ -221,13 +250,18 @@ Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& a
     Evidence none;
     const BodyState& now = step.now.bodies()[static_cast<std::size_t>(body)];
     const bool falls = falls_[body] >= 2; // it was seen to fall: not a lift, not a gull
-    if (gravity_ == 0.0 || !(falls || now.grounded || now.wishes) || (now.wishes && glm::dot(now.wish, up_) > 0.3 * glm::length(now.wish))) return none;
+    if (gravity_ == 0.0 || !(falls || now.grounded || now.wishes) ||
+        (now.wishes && glm::dot(now.wish, up_) > 0.3 * glm::length(now.wish)))
+        return none;
     const double dt = step.now.dt();
     const Motion moved = step.now.motion_since(step.before, body);
     const double drop = -glm::dot(moved.travel(), up_);
     int& still = still_[body];
-    const double should = gravity_ * dt * dt * static_cast<double>(std::min<std::size_t>(static_cast<std::size_t>(still) + 1, frames_));
-    if (std::abs(drop) >= moved_share_ * should || std::abs(moved.turning()) * dt > 1e-4) return still = 0, none;
+    const double should =
+        gravity_ * dt * dt *
+        static_cast<double>(std::min<std::size_t>(static_cast<std::size_t>(still) + 1, frames_));
+    if (std::abs(drop) >= moved_share_ * should || std::abs(moved.turning()) * dt > 1e-4)
+        return still = 0, none;
     ++still;
 
     const double near = slop_ + r_.header.skin;
@@ -235,8 +269,10 @@ Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& a
     for (const Touch& t : all) {
         const bool touching = t.gap <= near || t.logged;
         if (!touching) continue;
-        if (std::abs(glm::dot(t.normal, up_)) < 0.3) sides.push_back(t);
-        else if (glm::dot(t.normal, up_) < 0.0) below.push_back(t);
+        if (std::abs(glm::dot(t.normal, up_)) < 0.3)
+            sides.push_back(t);
+        else if (glm::dot(t.normal, up_) < 0.0)
+            below.push_back(t);
     }
     Slot mine = -1;
     for (Slot c : step.now.colliders_of(body))
@@ -247,7 +283,9 @@ Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& a
     e.mine = mine;
     // A crate wedged among crates is held by its pile; only what hangs on something fixed hangs on a side.
     const bool pile = !now.def->upright && !now.wishes && now.def->moves == Moves::Solved &&
-                      std::any_of(all.begin(), all.end(), [&](const Touch& t) { return t.gap <= near && step.now.body_of(t.other).def->moves != Moves::Fixed; });
+                      std::any_of(all.begin(), all.end(), [&](const Touch& t) {
+                          return t.gap <= near && step.now.body_of(t.other).def->moves != Moves::Fixed;
+                      });
     if (pile) return none;
     if (below.empty() && !sides.empty()) {
         if (!falls) return none;
@@ -264,7 +302,8 @@ Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& a
     e.at = below[0].at;
     const Geometry& g = *at(step.now, mine).geometry;
     const Box bounds = g.bounds(now.pose);
-    const double low = std::min(glm::dot(bounds.low, up_), glm::dot(bounds.high, up_)), tall = std::abs(glm::dot(bounds.size(), up_));
+    const double low = std::min(glm::dot(bounds.low, up_), glm::dot(bounds.high, up_)),
+                 tall = std::abs(glm::dot(bounds.size(), up_));
     double feet = infinity;
     for (const Touch& t : below) feet = std::min(feet, glm::dot(t.at, up_) - low);
     // What only a solver moves rests where its forces are in balance: that is physics, not an edge.
@@ -275,8 +314,11 @@ Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& a
 }
 
 Evidence Watch::judge(const Step& step, Slot body) {
-    const BodyState &now = step.now.bodies()[static_cast<std::size_t>(body)], &before = step.before.bodies()[static_cast<std::size_t>(body)];
-    if (!now.present || !now.def || now.def->moves == Moves::Fixed || now.fresh || now.warped || step.index == 0) return {};
+    const BodyState &now = step.now.bodies()[static_cast<std::size_t>(body)],
+                    &before = step.before.bodies()[static_cast<std::size_t>(body)];
+    if (!now.present || !now.def || now.def->moves == Moves::Fixed || now.fresh || now.warped ||
+        step.index == 0)
+        return {};
     if (gravity_ > 0.0 && now.velocity_known && before.velocity_known) {
         const double gain = glm::dot(before.velocity - now.velocity, up_) / (gravity_ * step.now.dt());
         if (gain > 0.6 && gain < 1.6) ++falls_[body];
@@ -292,7 +334,8 @@ void Watch::step(const Step& step) {
     for (Slot body = 0; body < static_cast<Slot>(step.now.bodies().size()); ++body) {
         const Evidence e = judge(step, body);
         auto it = runs_.find(body);
-        if (it != runs_.end() && (it->second.last + holes < step.index || (e.kind != Kind::None && e.kind != it->second.evidence.kind))) {
+        if (it != runs_.end() && (it->second.last + holes < step.index ||
+                                  (e.kind != Kind::None && e.kind != it->second.evidence.kind))) {
             close(it->second);
             runs_.erase(it);
             it = runs_.end();
@@ -308,14 +351,21 @@ void Watch::step(const Step& step) {
 void Watch::suggest(Finding& f, const Run& run) const {
     const nlohmann::json mine = f.colliders[0];
     const World now = r_.world_at(run.last);
-    const double round = std::ceil(std::max(2.0 * slop_, 0.15 * at(now, run.evidence.mine).geometry->extent()) * 10.0) / 10.0;
+    const double round =
+        std::ceil(std::max(2.0 * slop_, 0.15 * at(now, run.evidence.mine).geometry->extent()) * 10.0) / 10.0;
     const std::string& body = f.names[0];
     const nlohmann::json rounder = {{{"colliders", {mine}}, {"round", round}}};
-    if (run.evidence.kind == Kind::Hung) f.suggest.push_back({"no friction on the " + body, {{{"colliders", {mine}}, {"friction", 0.0}}}});
+    if (run.evidence.kind == Kind::Hung)
+        f.suggest.push_back({"no friction on the " + body, {{{"colliders", {mine}}, {"friction", 0.0}}}});
     f.suggest.push_back({"round the " + body + "'s corners by " + length_text(r_, round), rounder});
     if (run.evidence.kind == Kind::Seam)
-        f.suggest.push_back({"sweep and slide the " + body, {{{"motion", {mover_target(now, f)}}, {"tests", "swept"}, {"answer", "slide"}, {"step_height", lift_}}}});
-    else f.suggest.push_back({"a capsule for the " + body, {{{"colliders", {mine}}, {"fit", "capsule"}}}});
+        f.suggest.push_back({"sweep and slide the " + body,
+                             {{{"motion", {mover_target(now, f)}},
+                               {"tests", "swept"},
+                               {"answer", "slide"},
+                               {"step_height", lift_}}}});
+    else
+        f.suggest.push_back({"a capsule for the " + body, {{{"colliders", {mine}}, {"fit", "capsule"}}}});
 }
 
 void Watch::close(const Run& run) const {
@@ -329,7 +379,8 @@ void Watch::close(const Run& run) const {
     name_bodies(r_.world_at(run.last), colliders, f);
     f.at = run.evidence.at;
     const bool seam = run.evidence.kind == Kind::Seam;
-    if (!r_.header.has(Channel::Contacts)) f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from shapes and motion alone";
+    if (!r_.header.has(Channel::Contacts))
+        f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from shapes and motion alone";
     f.weight = std::min(0.85, 0.45 + 0.01 * static_cast<double>(run.frames) + (run.trip ? 0.1 : 0.0));
     f.facts.push_back({"kind", std::string(seam && !long_enough ? "trip" : name(run.evidence.kind)), "text"});
     add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
@@ -337,7 +388,8 @@ void Watch::close(const Run& run) const {
     if (run.evidence.overhang > 0.0) add_fact(f, "overhang", run.evidence.overhang, u);
     if (run.lost > 0.0) add_fact(f, "speed_lost", 100.0 * run.lost, "%");
     f.facts.push_back({"vertex", run.evidence.at, u});
-    for (const char* key : {"stuck-on-edge.frames", "stuck-on-edge.moved_share"}) note_threshold(f, context_.settings.threshold(key));
+    for (const char* key : {"stuck-on-edge.frames", "stuck-on-edge.moved_share"})
+        note_threshold(f, context_.settings.threshold(key));
     if (seam) note_threshold(f, {"stuck-on-edge.lift", lift_, u});
     suggest(f, run);
     context_.found(std::move(f));
@@ -349,14 +401,18 @@ std::string why(const Recording& r, const Finding& f) {
     const std::string& kind = std::get<std::string>(f.fact("kind")->value);
     const std::string& other = f.names.size() > 1 ? f.names[1] : f.names[0];
     if (kind == "seam catch" || kind == "trip")
-        return fmt::format("Its edge catches at the end of the {}. The run is flat: lifted by {} the way ahead is free.", other,
-                           length_text(r, f.thresholds.back().value));
+        return fmt::format(
+            "Its edge catches at the end of the {}. The run is flat: lifted by {} the way ahead is free.",
+            other, length_text(r, f.thresholds.back().value));
     if (kind == "hung on a side") {
         const bool known = f.fact("friction_needed") != nullptr;
-        return fmt::format("Nothing is below it; only the side of the {} touches it, and it does not fall.{}", other,
-                           known ? " Friction above " + figure(f.number("friction_needed")) + " holds it there." : "");
+        return fmt::format(
+            "Nothing is below it; only the side of the {} touches it, and it does not fall.{}", other,
+            known ? " Friction above " + figure(f.number("friction_needed")) + " holds it there." : "");
     }
-    if (kind == "ledge perch") return fmt::format("Less than a tenth of its width is on the {}; {} hang over.", other, length_text(r, f.number("overhang")));
+    if (kind == "ledge perch")
+        return fmt::format("Less than a tenth of its width is on the {}; {} hang over.", other,
+                           length_text(r, f.number("overhang")));
     return fmt::format("A part of its own outline above its feet rests on the {}.", other);
 }
 
@@ -368,7 +424,8 @@ void tell(const Recording& r, Finding& f) {
         const World w = r.world_at(static_cast<std::size_t>(i));
         const BodyState& b = w.bodies()[static_cast<std::size_t>(body)];
         std::string text = fmt::format("The {} is {}", f.names[0], motion_text(r, b.velocity));
-        if (b.wishes && glm::length(b.wish) > 0.0) text += fmt::format("; it wishes {}", speed_text(r, glm::length(b.wish)));
+        if (b.wishes && glm::length(b.wish) > 0.0)
+            text += fmt::format("; it wishes {}", speed_text(r, glm::length(b.wish)));
         f.account.push_back({w.number(), {}, text + "." + more});
     };
     if (first > 0) line(first - 1, "");
@@ -379,7 +436,8 @@ void tell(const Recording& r, Finding& f) {
 
 } // namespace
 
-const Fault stuck_on_edge_fault = {"stuck-on-edge", "Stuck on edge", "Something is held by an edge, a seam or a side where nothing blocks it.",
+const Fault stuck_on_edge_fault = {"stuck-on-edge", "Stuck on edge",
+                                   "Something is held by an edge, a seam or a side where nothing blocks it.",
                                    watch, tell};
 
 } // namespace oddbounce

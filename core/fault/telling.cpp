@@ -11,7 +11,12 @@ std::string figure(double value) {
     if (size < 1e-12) return "0";
     if (size < 1e-4 || size >= 1e9) return fmt::format("{:.2e}", value);
     const bool whole = std::abs(value - std::round(value)) < 1e-9 * size;
-    const int digits = whole ? 0 : size >= 100.0 ? 0 : size >= 10.0 ? 1 : size >= 0.1 ? 2 : size >= 0.01 ? 3 : 5;
+    const int digits = whole           ? 0
+                       : size >= 100.0 ? 0
+                       : size >= 10.0  ? 1
+                       : size >= 0.1   ? 2
+                       : size >= 0.01  ? 3
+                                       : 5;
     std::string text = fmt::format("{:.{}f}", value, digits);
     const std::size_t point = std::min(text.find('.'), text.size());
     const std::size_t first = text[0] == '-' ? 1 : 0;
@@ -20,7 +25,9 @@ std::string figure(double value) {
 }
 
 std::string length_text(const Recording& r, double value) { return figure(value) + " " + r.header.unit; }
-std::string speed_text(const Recording& r, double value) { return figure(value) + " " + r.header.unit + "/s"; }
+std::string speed_text(const Recording& r, double value) {
+    return figure(value) + " " + r.header.unit + "/s";
+}
 
 namespace {
 std::string name_of(const BodyDef& def) {
@@ -29,7 +36,9 @@ std::string name_of(const BodyDef& def) {
 }
 } // namespace
 
-std::string body_name(const World& world, Slot body) { return name_of(*world.bodies()[static_cast<std::size_t>(body)].def); }
+std::string body_name(const World& world, Slot body) {
+    return name_of(*world.bodies()[static_cast<std::size_t>(body)].def);
+}
 
 std::string body_name(const Recording& recording, Id id) {
     for (const Frame& f : recording.frames)
@@ -41,7 +50,8 @@ std::string body_name(const Recording& recording, Id id) {
 PairView pair_at(const World& world, Slot a, Slot b) {
     PairView v;
     if (!world.live(a) || !world.live(b)) return v;
-    const ColliderState &ca = world.colliders()[static_cast<std::size_t>(a)], &cb = world.colliders()[static_cast<std::size_t>(b)];
+    const ColliderState &ca = world.colliders()[static_cast<std::size_t>(a)],
+                        &cb = world.colliders()[static_cast<std::size_t>(b)];
     const Distance d = distance(*ca.geometry, world.body_of(a).pose, *cb.geometry, world.body_of(b).pose);
     v.known = d.known, v.gap = d.gap, v.normal = d.normal, v.on_a = d.on_a, v.on_b = d.on_b;
     return v;
@@ -71,14 +81,16 @@ void name_bodies(const World& world, const std::vector<Slot>& colliders, Finding
     for (Slot c : colliders) {
         const ColliderState& state = world.colliders()[static_cast<std::size_t>(c)];
         const Id body = world.body_of(c).def->id;
-        if (std::find(f.colliders.begin(), f.colliders.end(), state.def->id) == f.colliders.end()) f.colliders.push_back(state.def->id);
+        if (std::find(f.colliders.begin(), f.colliders.end(), state.def->id) == f.colliders.end())
+            f.colliders.push_back(state.def->id);
         if (std::find(f.bodies.begin(), f.bodies.end(), body) != f.bodies.end()) continue;
         f.bodies.push_back(body), f.names.push_back(name_of(*world.body_of(c).def));
     }
 }
 
 nlohmann::json mover_target(const World& world, const Finding& f) {
-    const BodyDef* def = world.bodies()[static_cast<std::size_t>(world.recording().body_slot(f.bodies.at(0)))].def;
+    const BodyDef* def =
+        world.bodies()[static_cast<std::size_t>(world.recording().body_slot(f.bodies.at(0)))].def;
     if (def && !def->name.empty()) return def->name;
     return f.bodies[0];
 }
@@ -96,8 +108,10 @@ std::pair<Slot, Slot> mover_first(const World& before, const World& now, Slot a,
     const auto fixed = [&](Slot c) { return now.body_of(c).def->moves == Moves::Fixed; };
     if (fixed(a) != fixed(b)) return fixed(a) ? std::pair(b, a) : std::pair(a, b);
     const auto travel = [&](Slot c) {
-        const double moved = glm::length(now.motion_since(before, now.colliders()[static_cast<std::size_t>(c)].body).travel());
-        const BodyState& was = before.body_of(c); // a hit shortens the step that it ends: how fast it came counts too
+        const double moved =
+            glm::length(now.motion_since(before, now.colliders()[static_cast<std::size_t>(c)].body).travel());
+        const BodyState& was =
+            before.body_of(c); // a hit shortens the step that it ends: how fast it came counts too
         return std::max(moved, was.velocity_known ? glm::length(was.velocity) * now.dt() : 0.0);
     };
     const double ta = travel(a), tb = travel(b);

@@ -33,7 +33,8 @@ Vec3 rightward(const Recording& recording);
 
 /// What a body may be called in a finding, mover first.
 void name_bodies(const World& world, const std::vector<Slot>& colliders, Finding& finding);
-/// The mover as a fix names it: by its name where it has one, for all that are called so move by the same code.
+/// The mover as a fix names it: by its name where it has one, for all that are called so move by the same
+/// code.
 nlohmann::json mover_target(const World& world, const Finding& finding);
 Threshold note_threshold(Finding& finding, const Threshold& threshold);
 void add_fact(Finding& finding, const std::string& key, double value, const std::string& unit);

@@ -18,9 +18,9 @@ const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_ca
 struct Crossing {
     Slot mover = -1, other = -1; // colliders
     Sweep sweep;                 // mover against other
-    Vec3 way{0.0};               // unit: where the touching point of the mover goes as the other sees it, at entry
-    double travel = 0.0;         // of that point over the step
-    double closing = 0.0;        // speed along the entry normal before
+    Vec3 way{0.0};        // unit: where the touching point of the mover goes as the other sees it, at entry
+    double travel = 0.0;  // of that point over the step
+    double closing = 0.0; // speed along the entry normal before
     double dt = 0.0, thickness = 0.0, inside = 0.0;
     bool sensor = false, answered = false;
     std::size_t index = 0;
@@ -41,7 +41,9 @@ bool answered_by_log(const World& now, const Frame& frame, const Crossing& c) {
     if (!c.sensor) return false;
     const Id a = now.body_of(c.mover).def->id, b = now.body_of(c.other).def->id;
     return std::any_of(frame.events.begin(), frame.events.end(), [&](const EventRow& e) {
-        const auto names = [&](Id id) { return std::find(e.about.begin(), e.about.end(), id) != e.about.end(); };
+        const auto names = [&](Id id) {
+            return std::find(e.about.begin(), e.about.end(), id) != e.about.end();
+        };
         return names(a) && names(b);
     });
 }
@@ -87,7 +89,8 @@ class Watch : public Rule {
 
 void Watch::consider(const Step& step, const Meeting& m) {
     const double slop = context_.recording.slop();
-    const bool crossed = m.sweep.status == Status::Found || m.sweep.status == Status::Started; // from a touch, too
+    const bool crossed =
+        m.sweep.status == Status::Found || m.sweep.status == Status::Started; // from a touch, too
     if (m.does == Does::Nothing || !crossed || m.sweep.last >= 1.0 || m.gap_before == infinity) return;
     if (m.gap_before < -slop || m.gap_after < -slop || one_owner(step.now, m.a, m.b)) return;
     Crossing c;
@@ -100,10 +103,14 @@ void Watch::consider(const Step& step, const Meeting& m) {
     c.dt = step.now.dt(), c.index = step.index, c.first = step.before.number(), c.last = step.now.number();
     const double entry = c.travel * glm::dot(c.way, c.sweep.normal) / c.dt;
     c.closing = step.before.body_of(c.mover).velocity_known
-                    ? std::max(entry, closing_speed(step.before, c.mover, c.other, c.sweep.normal)) : entry;
-    if (answered_by_log(step.now, step.frame, c) || (previous_ && answered_by_log(step.before, *previous_, c))) return;
+                    ? std::max(entry, closing_speed(step.before, c.mover, c.other, c.sweep.normal))
+                    : entry;
+    if (answered_by_log(step.now, step.frame, c) ||
+        (previous_ && answered_by_log(step.before, *previous_, c)))
+        return;
     const bool logged = step.now.body_of(c.mover).velocity_logged;
-    if (!c.sensor && logged && closing_speed(step.now, c.mover, c.other, c.sweep.normal) < -0.1 * c.closing) return;
+    if (!c.sensor && logged && closing_speed(step.now, c.mover, c.other, c.sweep.normal) < -0.1 * c.closing)
+        return;
     if (!deep_enough(step, c)) return;
     measure(step, c);
     pending_.push_back(c);
@@ -111,13 +118,16 @@ void Watch::consider(const Step& step, const Meeting& m) {
 
 /// The way of the point that touches, as the other body sees it: travel and turning of both count.
 void Watch::follow_point(const Step& step, Crossing& c) const {
-    const Motion mine = step.now.motion_since(step.before, at(step.now, c.mover).body), theirs = step.now.motion_since(step.before, at(step.now, c.other).body);
+    const Motion mine = step.now.motion_since(step.before, at(step.now, c.mover).body),
+                 theirs = step.now.motion_since(step.before, at(step.now, c.other).body);
     const Vec2 local = mine.at(c.sweep.first).unplace(flat(c.sweep.on_a));
     const auto seen = [&](double t) { return theirs.at(t).unplace(mine.at(t).place(local)); };
     const auto length_between = [&](double from, double to) {
         constexpr int chords = 16;
         double sum = 0.0;
-        for (int i = 0; i < chords; ++i) sum += glm::length(seen(from + (to - from) * (i + 1) / chords) - seen(from + (to - from) * i / chords));
+        for (int i = 0; i < chords; ++i)
+            sum += glm::length(seen(from + (to - from) * (i + 1) / chords) -
+                               seen(from + (to - from) * i / chords));
         return sum;
     };
     c.inside = length_between(c.sweep.first, c.sweep.last), c.travel = length_between(0.0, 1.0);
@@ -127,7 +137,8 @@ void Watch::follow_point(const Step& step, Crossing& c) const {
 
 bool Watch::deep_enough(const Step& step, const Crossing& c) const {
     const ColliderState &cm = at(step.now, c.mover), &co = at(step.now, c.other);
-    const Motion mm = step.now.motion_since(step.before, cm.body), mo = step.now.motion_since(step.before, co.body);
+    const Motion mm = step.now.motion_since(step.before, cm.body),
+                 mo = step.now.motion_since(step.before, co.body);
     const double least = std::min(context_.settings["tunneling.least_depth"] * context_.recording.slop(),
                                   0.25 * cm.geometry->extent());
     for (int i = 1; i < 8; ++i) {
@@ -145,7 +156,9 @@ void Watch::measure(const Step& step, Crossing& c) const {
     const double reach = 2.0 * co.geometry->reach() + c.inside, back = 1e-6 * reach;
     const Vec3 from = c.sweep.on_b - way * back;
     const RayHit hit = ray_cast(from, from + way * reach, *co.geometry, pose);
-    c.thickness = hit.status == Status::Found && !co.geometry->open() ? std::max(0.0, (hit.exit - hit.fraction) * reach) : 0.0;
+    c.thickness = hit.status == Status::Found && !co.geometry->open()
+                      ? std::max(0.0, (hit.exit - hit.fraction) * reach)
+                      : 0.0;
     c.thickness = std::min(c.thickness, c.inside);
 }
 
@@ -159,7 +172,8 @@ void Watch::settle(const Step& step, Crossing& c) const {
     for (const Meeting& m : step.meetings) {
         const bool mine = at(step.now, m.a).body == own || at(step.now, m.b).body == own;
         const bool same = std::minmax(m.a, m.b) == std::minmax(c.mover, c.other);
-        if (mine && !same && m.does == Does::Solid && (m.contact || m.closest() <= context_.recording.slop())) return;
+        if (mine && !same && m.does == Does::Solid && (m.contact || m.closest() <= context_.recording.slop()))
+            return;
     }
     c.answered = true;
 }
@@ -204,8 +218,10 @@ Finding Watch::finding(const Crossing& c) const {
     f.fault = "tunneling", f.first = c.first, f.last = c.last;
     name_bodies(now, {c.mover, c.other}, f);
     f.at = c.sweep.on_a, f.fraction = c.sweep.first;
-    if (!r.header.has(Channel::Contacts)) f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from motion alone";
-    if (r.header.substeps > 1) f.grade = Grade::Likely, f.assumes = "the path between two frames is taken to be straight";
+    if (!r.header.has(Channel::Contacts))
+        f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from motion alone";
+    if (r.header.substeps > 1)
+        f.grade = Grade::Likely, f.assumes = "the path between two frames is taken to be straight";
     f.weight = c.sensor ? 0.6 : std::min(1.0, 0.7 + 0.05 * travel / std::max(c.inside, 1e-9));
     add_fact(f, "enter", c.sweep.first, "step"), add_fact(f, "exit", c.sweep.last, "step");
     add_fact(f, "travel", travel, u), add_fact(f, "thickness", c.thickness, u);
@@ -222,7 +238,9 @@ Finding Watch::finding(const Crossing& c) const {
                              {{{"colliders", {wall}}, {"grow", grow}}}});
     }
     f.suggest.push_back({"more sub-steps for the " + f.names[0],
-                         {{{"motion", {mover}}, {"tests", "substeps"}, {"substeps", static_cast<int>(f.number("substeps_needed"))}}}});
+                         {{{"motion", {mover}},
+                           {"tests", "substeps"},
+                           {"substeps", static_cast<int>(f.number("substeps_needed"))}}}});
     return f;
 }
 
@@ -239,25 +257,39 @@ void tell(const Recording& r, Finding& f) {
         const PairView v = pair_at(w, a, b);
         if (!v.known) continue;
         const Vec3 velocity = w.body_of(a).velocity;
-        f.account.push_back({w.number(), {}, fmt::format("The {} is {} {} the {}, {}, {} a frame.", mover, length_text(r, v.gap),
-                                                          side_word(r, -v.normal), other, motion_text(r, velocity),
-                                                          length_text(r, glm::length(velocity) * w.dt()))});
+        f.account.push_back(
+            {w.number(),
+             {},
+             fmt::format("The {} is {} {} the {}, {}, {} a frame.", mover, length_text(r, v.gap),
+                         side_word(r, -v.normal), other, motion_text(r, velocity),
+                         length_text(r, glm::length(velocity) * w.dt()))});
     }
-    f.account.push_back({f.last, f.number("enter"), fmt::format("It touches the {}, {} of the step gone.", other, figure(f.number("enter")))});
-    f.account.push_back({f.last, f.number("exit"), fmt::format("It is clear of the {} on the other side.", other)});
+    f.account.push_back(
+        {f.last, f.number("enter"),
+         fmt::format("It touches the {}, {} of the step gone.", other, figure(f.number("enter")))});
+    f.account.push_back(
+        {f.last, f.number("exit"), fmt::format("It is clear of the {} on the other side.", other)});
     const World w = r.world_at(static_cast<std::size_t>(after));
     const PairView v = pair_at(w, a, b);
     const char* silence = sensor ? "No report was logged within one frame."
-                          : r.header.has(Channel::Contacts) ? "No contact was logged within one frame and its velocity did not turn."
-                                                            : "Its velocity did not turn; contacts were not logged.";
-    f.account.push_back({f.last, {}, fmt::format("It is {} {} the {}. {}", length_text(r, v.gap), side_word(r, -v.normal), other, silence)});
-    f.account.push_back({f.last, {}, fmt::format("Below {} it cannot pass unseen; at this speed the test needs {} sub-steps.",
-                                                 speed_text(r, f.number("safe_speed")), figure(f.number("substeps_needed")))});
+                          : r.header.has(Channel::Contacts)
+                              ? "No contact was logged within one frame and its velocity did not turn."
+                              : "Its velocity did not turn; contacts were not logged.";
+    f.account.push_back({f.last,
+                         {},
+                         fmt::format("It is {} {} the {}. {}", length_text(r, v.gap), side_word(r, -v.normal),
+                                     other, silence)});
+    f.account.push_back(
+        {f.last,
+         {},
+         fmt::format("Below {} it cannot pass unseen; at this speed the test needs {} sub-steps.",
+                     speed_text(r, f.number("safe_speed")), figure(f.number("substeps_needed")))});
 }
 
 } // namespace
 
-const Fault tunneling_fault = {"tunneling", "Tunneling", "Something passes through a collider within one step and nothing answers.",
+const Fault tunneling_fault = {"tunneling", "Tunneling",
+                               "Something passes through a collider within one step and nothing answers.",
                                watch, tell};
 
 } // namespace oddbounce

@@ -12,7 +12,8 @@ double difference(const Recording& r, Slot body, const Track& track) {
     World w = r.world_at(track.first);
     for (std::size_t k = 1; k < track.points.size(); ++k) {
         w.step(r.frames[track.first + k]);
-        most = std::max(most, glm::length(w.bodies()[static_cast<std::size_t>(body)].pose.at - track.points[k].pose.at));
+        most = std::max(
+            most, glm::length(w.bodies()[static_cast<std::size_t>(body)].pose.at - track.points[k].pose.at));
     }
     return most;
 }

@@ -20,13 +20,17 @@ struct KeyRule {
     const char* kind; // number, text, flag, vector, list, range
 };
 constexpr KeyRule collider_keys[] = {
-    {"colliders", "targets"}, {"bodies", "targets"}, {"kinds", "targets"}, {"layers", "targets"},
-    {"grow", "number"},  {"grow_percent", "number"}, {"round", "number"}, {"move", "vector"}, {"size", "vector"}, {"fit", "text"},
-    {"role", "text"},    {"layer", "text"},          {"friction", "number"}, {"bounce", "number"}, {"on", "flag"}, {"frames", "vector"}};
+    {"colliders", "targets"}, {"bodies", "targets"}, {"kinds", "targets"},
+    {"layers", "targets"},    {"grow", "number"},    {"grow_percent", "number"},
+    {"round", "number"},      {"move", "vector"},    {"size", "vector"},
+    {"fit", "text"},          {"role", "text"},      {"layer", "text"},
+    {"friction", "number"},   {"bounce", "number"},  {"on", "flag"},
+    {"frames", "vector"}};
 constexpr KeyRule pair_keys[] = {{"pair", "list"}, {"does", "text"}};
-constexpr KeyRule motion_keys[] = {{"motion", "targets"}, {"tests", "text"}, {"answer", "text"}, {"outside", "flag"}, {"gate", "flag"},
-                                   {"substeps", "number"}, {"margin", "number"}, {"step_height", "number"}, {"restitution", "number"},
-                                   {"friction", "number"}};
+constexpr KeyRule motion_keys[] = {
+    {"motion", "targets"},     {"tests", "text"},      {"answer", "text"},   {"outside", "flag"},
+    {"gate", "flag"},          {"substeps", "number"}, {"margin", "number"}, {"step_height", "number"},
+    {"restitution", "number"}, {"friction", "number"}};
 
 bool fits(const json& v, const std::string& kind) {
     if (kind == "number") return v.is_number() && std::isfinite(v.get<double>());
@@ -35,7 +39,8 @@ bool fits(const json& v, const std::string& kind) {
     if (kind == "vector") return v.is_array() && v.size() == 2 && v[0].is_number() && v[1].is_number();
     if (kind == "list") return v.is_array() && v.size() == 2 && v[0].is_string() && v[1].is_string();
     if (!v.is_array()) return v.is_string() || v.is_number_integer();
-    return std::all_of(v.begin(), v.end(), [](const json& e) { return e.is_string() || e.is_number_integer(); });
+    return std::all_of(v.begin(), v.end(),
+                       [](const json& e) { return e.is_string() || e.is_number_integer(); });
 }
 
 template <std::size_t N> bool one_of(const json& v, const char* const (&words)[N]) {
@@ -46,34 +51,44 @@ void check_words(const json& c, const std::string& where, const std::string& fil
     constexpr const char* roles[] = {"solid", "sensor", "one-way"};
     constexpr const char* does[] = {"solid", "notice", "nothing"};
     const auto need = [&](const char* key, const auto& words, const char* list) {
-        if (c.contains(key) && !one_of(c[key], words)) throw BadInput(file, 0, where + "'" + key + "' must be one of " + list, key);
+        if (c.contains(key) && !one_of(c[key], words))
+            throw BadInput(file, 0, where + "'" + key + "' must be one of " + list, key);
     };
     need("role", roles, "solid, sensor, one-way"), need("does", does, "solid, notice, nothing");
     need("tests", tests_words, "before, after, swept, substeps");
     need("answer", answer_words, "flip, reflect, slide, stop, go-back, push-out");
-    if (c.contains("fit") && !fit_kind(c["fit"])) throw BadInput(file, 0, where + "'fit' must be one of circle, box, capsule, hull", "fit");
+    if (c.contains("fit") && !fit_kind(c["fit"]))
+        throw BadInput(file, 0, where + "'fit' must be one of circle, box, capsule, hull", "fit");
 }
 
 void check_change(const json& c, std::size_t index, const std::string& file) {
     const std::string where = "change " + std::to_string(index + 1) + ": ";
     if (!c.is_object()) throw BadInput(file, 0, where + "must be an object");
     const bool motion = c.contains("motion"), pair = c.contains("pair");
-    const std::span<const KeyRule> keys = motion ? std::span<const KeyRule>(motion_keys) : pair ? std::span<const KeyRule>(pair_keys) : std::span<const KeyRule>(collider_keys);
+    const std::span<const KeyRule> keys = motion ? std::span<const KeyRule>(motion_keys)
+                                          : pair ? std::span<const KeyRule>(pair_keys)
+                                                 : std::span<const KeyRule>(collider_keys);
     for (const auto& [key, value] : c.items()) {
         const std::string name = key;
-        const auto rule = std::find_if(keys.begin(), keys.end(), [&](const KeyRule& k) { return name == k.key; });
-        if (rule == keys.end()) throw BadInput(file, 0, where + "'" + key + "' is no key of this change", key);
-        if (!fits(value, rule->kind)) throw BadInput(file, 0, where + "'" + key + "' must be a " + rule->kind, key);
+        const auto rule =
+            std::find_if(keys.begin(), keys.end(), [&](const KeyRule& k) { return name == k.key; });
+        if (rule == keys.end())
+            throw BadInput(file, 0, where + "'" + key + "' is no key of this change", key);
+        if (!fits(value, rule->kind))
+            throw BadInput(file, 0, where + "'" + key + "' must be a " + rule->kind, key);
     }
     if (pair && !c.contains("does")) throw BadInput(file, 0, where + "'does' is missing", "does");
-    const bool targeted = c.contains("colliders") || c.contains("bodies") || c.contains("kinds") || c.contains("layers");
-    if (!motion && !pair && !targeted) throw BadInput(file, 0, where + "names no target, expected colliders, bodies, kinds or layers");
+    const bool targeted =
+        c.contains("colliders") || c.contains("bodies") || c.contains("kinds") || c.contains("layers");
+    if (!motion && !pair && !targeted)
+        throw BadInput(file, 0, where + "names no target, expected colliders, bodies, kinds or layers");
     check_words(c, where, file);
 }
 
 /// "net*" matches "net" and "nets"; no other wildcard.
 bool matches(const std::string& pattern, const std::string& name) {
-    if (!pattern.empty() && pattern.back() == '*') return name.compare(0, pattern.size() - 1, pattern, 0, pattern.size() - 1) == 0;
+    if (!pattern.empty() && pattern.back() == '*')
+        return name.compare(0, pattern.size() - 1, pattern, 0, pattern.size() - 1) == 0;
     return pattern == name;
 }
 
@@ -107,7 +122,8 @@ void switch_collider(Recording& r, Id id, const json& change) {
     if (!change.contains("on") || r.frames.empty()) return;
     const bool on = change["on"];
     std::int64_t from = r.frames.front().number, to = std::numeric_limits<std::int64_t>::max();
-    if (change.contains("frames")) from = change["frames"][0].get<std::int64_t>(), to = change["frames"][1].get<std::int64_t>();
+    if (change.contains("frames"))
+        from = change["frames"][0].get<std::int64_t>(), to = change["frames"][1].get<std::int64_t>();
     for (Frame& f : r.frames) {
         if (f.number == from) (on ? f.on : f.off).push_back(id);
         if (f.number == to + 1) (on ? f.off : f.on).push_back(id);
@@ -120,7 +136,11 @@ const char* word(MotionModel::Tests t) { return tests_words[static_cast<int>(t)]
 const char* word(MotionModel::Answer a) { return answer_words[static_cast<int>(a)]; }
 
 json json_of(const MotionModel& m) {
-    json j = {{"tests", word(m.tests)}, {"answer", word(m.answer)}, {"outside", m.outside}, {"gate", m.gate}, {"margin", m.margin}};
+    json j = {{"tests", word(m.tests)},
+              {"answer", word(m.answer)},
+              {"outside", m.outside},
+              {"gate", m.gate},
+              {"margin", m.margin}};
     if (m.tests == MotionModel::Tests::Substeps) j["substeps"] = m.substeps;
     if (m.step_height > 0.0) j["step_height"] = m.step_height;
     if (m.restitution) j["restitution"] = *m.restitution;
@@ -130,15 +150,19 @@ json json_of(const MotionModel& m) {
 
 MotionModel model_with(const json& c, MotionModel m) {
     const auto index = [](const json& v, const auto& words) {
-        return static_cast<int>(std::find_if(std::begin(words), std::end(words), [&](const char* w) { return v == w; }) - std::begin(words));
+        return static_cast<int>(
+            std::find_if(std::begin(words), std::end(words), [&](const char* w) { return v == w; }) -
+            std::begin(words));
     };
     if (c.contains("tests")) m.tests = static_cast<MotionModel::Tests>(index(c["tests"], tests_words));
     if (c.contains("answer")) m.answer = static_cast<MotionModel::Answer>(index(c["answer"], answer_words));
     // Whoever tests after the move and slides means to end outside; say "outside": false to try the other.
-    if (c.contains("answer") || c.contains("tests")) m.outside = m.tests == MotionModel::Tests::After || m.tests == MotionModel::Tests::Substeps;
+    if (c.contains("answer") || c.contains("tests"))
+        m.outside = m.tests == MotionModel::Tests::After || m.tests == MotionModel::Tests::Substeps;
     if (c.contains("outside")) m.outside = c["outside"];
     if (c.contains("gate")) m.gate = c["gate"];
-    if (c.contains("substeps")) m.substeps = std::clamp(static_cast<int>(c["substeps"].get<double>()), 1, 1000);
+    if (c.contains("substeps"))
+        m.substeps = std::clamp(static_cast<int>(c["substeps"].get<double>()), 1, 1000);
     if (c.contains("margin")) m.margin = c["margin"];
     if (c.contains("step_height")) m.step_height = c["step_height"];
     if (c.contains("restitution")) m.restitution = c["restitution"].get<double>();
@@ -158,7 +182,9 @@ Fix fix_from_json(const json& j, const std::string& file) {
     return fix;
 }
 
-Fix read_fix(const std::string& path) { return fix_from_json(json::parse(read_file(path, 1 << 24), nullptr, false), path); }
+Fix read_fix(const std::string& path) {
+    return fix_from_json(json::parse(read_file(path, 1 << 24), nullptr, false), path);
+}
 
 json json_of(const Fix& fix) { return {{"fix", 1}, {"name", fix.name}, {"changes", fix.changes}}; }
 
@@ -174,11 +200,16 @@ Applied apply(const Fix& fix, const Recording& recording) {
         if (hit && !r.frames.empty()) {
             const std::string does = change["does"];
             r.frames.front().before.push_back(PairDef{change["pair"][0], change["pair"][1],
-                                                      does == "solid" ? Does::Solid : does == "notice" ? Does::Notice : Does::Nothing, ""});
+                                                      does == "solid"    ? Does::Solid
+                                                      : does == "notice" ? Does::Notice
+                                                                         : Does::Nothing,
+                                                      ""});
             for (std::size_t i = 1; i < r.frames.size(); ++i) // later definitions of the same pair give way
                 std::erase_if(r.frames[i].before, [&](const Definition& d) {
                     const auto* p = std::get_if<PairDef>(&d);
-                    return p && std::minmax(p->first, p->second) == std::minmax(change["pair"][0].get<std::string>(), change["pair"][1].get<std::string>());
+                    return p && std::minmax(p->first, p->second) ==
+                                    std::minmax(change["pair"][0].get<std::string>(),
+                                                change["pair"][1].get<std::string>());
                 });
             out.pairs = true;
         }
@@ -187,15 +218,20 @@ Applied apply(const Fix& fix, const Recording& recording) {
             for (Definition& d : f.before) {
                 if (auto* b = std::get_if<BodyDef>(&d)) {
                     bodies[b->id] = *b;
-                    if (change.contains("motion") && named(change["motion"], b->id, b->name)) out.motion[b->id] = change, hit = true;
+                    if (change.contains("motion") && named(change["motion"], b->id, b->name))
+                        out.motion[b->id] = change, hit = true;
                 }
                 auto* c = std::get_if<ColliderDef>(&d);
-                if (!c || change.contains("motion") || change.contains("pair") || !targets(change, *c, bodies[c->body])) continue;
+                if (!c || change.contains("motion") || change.contains("pair") ||
+                    !targets(change, *c, bodies[c->body]))
+                    continue;
                 change_collider(*c, change, fix.name), switched.insert(c->id);
                 changed.insert(c->id), hit = true, out.shapes = true;
             }
         for (Id id : switched) switch_collider(r, id, change);
-        if (!hit) throw BadInput(fix.name.empty() ? "fix" : fix.name, 0, "change " + std::to_string(n + 1) + " names nothing in this recording");
+        if (!hit)
+            throw BadInput(fix.name.empty() ? "fix" : fix.name, 0,
+                           "change " + std::to_string(n + 1) + " names nothing in this recording");
     }
     out.colliders.assign(changed.begin(), changed.end());
     r.index();

@@ -25,11 +25,11 @@ nlohmann::json json_of(const Fix& fix);
 struct MotionModel {
     enum class Tests { Before, After, Swept, Substeps } tests = Tests::After;
     enum class Answer { Flip, Reflect, Slide, Stop, GoBack, PushOut } answer = Answer::Slide;
-    bool outside = false;  ///< put back outside what it overlaps
-    bool gate = false;     ///< answers only while closing
-    int substeps = 4;      ///< for Tests::Substeps
-    double margin = 0.0;   ///< distance kept from surfaces, unit
-    double step_height = 0.0; ///< ground that it steps up without being stopped, unit
+    bool outside = false;                        ///< put back outside what it overlaps
+    bool gate = false;                           ///< answers only while closing
+    int substeps = 4;                            ///< for Tests::Substeps
+    double margin = 0.0;                         ///< distance kept from surfaces, unit
+    double step_height = 0.0;                    ///< ground that it steps up without being stopped, unit
     std::optional<double> restitution, friction; ///< none: the colliders' own
 
     bool operator==(const MotionModel&) const = default;
@@ -42,11 +42,11 @@ MotionModel model_with(const nlohmann::json& change, MotionModel base);
 
 /// What a fix touches in a recording.
 struct Applied {
-    std::shared_ptr<Recording> recording;   ///< with the changed definitions, indexed
-    std::vector<Id> colliders;              ///< that were changed
-    bool pairs = false;                     ///< some pair of layers was changed
-    std::map<Id, nlohmann::json> motion;    ///< body -> its motion change
-    bool shapes = false;                    ///< a shape, role, friction or restitution was changed
+    std::shared_ptr<Recording> recording; ///< with the changed definitions, indexed
+    std::vector<Id> colliders;            ///< that were changed
+    bool pairs = false;                   ///< some pair of layers was changed
+    std::map<Id, nlohmann::json> motion;  ///< body -> its motion change
+    bool shapes = false;                  ///< a shape, role, friction or restitution was changed
 };
 /// Throws BadInput where a target names nothing in the recording, or a changed shape is unusable.
 Applied apply(const Fix& fix, const Recording& recording);

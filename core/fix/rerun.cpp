@@ -21,7 +21,8 @@ class Stepper {
             if (now.live(c) && at(now, c).geometry->judged()) mine_.push_back(c);
         for (Slot c = 0; c < static_cast<Slot>(now.colliders().size()); ++c) {
             if (at(now, c).body == body || !now.live(c) || !at(now, c).geometry->judged()) continue;
-            const bool solid = std::any_of(mine_.begin(), mine_.end(), [&](Slot m) { return now.does(m, c) == Does::Solid; });
+            const bool solid = std::any_of(mine_.begin(), mine_.end(),
+                                           [&](Slot m) { return now.does(m, c) == Does::Solid; });
             if (solid) others_.push_back(c);
         }
     }
@@ -45,26 +46,34 @@ class Stepper {
                 answer_overlaps(p, static_cast<double>(i) / model_.substeps, model_.outside);
             }
             break;
-        case Tests::Swept: swept(p, dt); break;
+        case Tests::Swept:
+            swept(p, dt);
+            break;
         }
     }
 
   private:
     Motion motion_of(Slot other) const { return now_.motion_since(before_, at(now_, other).body); }
     Vec3 velocity_of(Slot other) const { return motion_of(other).travel() / now_.dt(); }
-    double angle_at(double t) const { return from_.angle + (unwrapped(from_.angle, target_angle_) - from_.angle) * t; }
+    double angle_at(double t) const {
+        return from_.angle + (unwrapped(from_.angle, target_angle_) - from_.angle) * t;
+    }
 
-    void move(TrackPoint& p, double dt, double t) const { p.pose.at += p.velocity * dt, p.pose.angle = angle_at(t); }
+    void move(TrackPoint& p, double dt, double t) const {
+        p.pose.at += p.velocity * dt, p.pose.angle = angle_at(t);
+    }
 
     bool one_way_passes(Slot other, const Vec3& relative_velocity, double depth) const {
         const ColliderDef& d = *at(now_, other).def;
         if (d.role != Role::OneWay) return false;
         const Vec3 pass = d.pass.value_or(up_);
-        return glm::dot(relative_velocity, pass) > 0.0 || depth > 0.25 * at(now_, other).geometry->extent() + glm::length(relative_velocity) * now_.dt();
+        return glm::dot(relative_velocity, pass) > 0.0 ||
+               depth > 0.25 * at(now_, other).geometry->extent() + glm::length(relative_velocity) * now_.dt();
     }
 
     /// Velocity after meeting `other` along `normal` (body to other).
-    void answer(TrackPoint& p, Slot mine, Slot other, const Vec3& normal, double depth, const Vec3& point) const {
+    void answer(TrackPoint& p, Slot mine, Slot other, const Vec3& normal, double depth,
+                const Vec3& point) const {
         const Vec3 theirs = velocity_of(other);
         Vec3 v = p.velocity - theirs;
         const double closing = glm::dot(v, normal);
@@ -73,13 +82,17 @@ class Stepper {
         const ColliderDef &dm = *at(now_, mine).def, &d = *at(now_, other).def;
         const double e = model_.restitution.value_or(std::max(dm.bounce, d.bounce));
         switch (model_.answer) {
-        case Answer::Stop: v = Vec3(0.0); break;
+        case Answer::Stop:
+            v = Vec3(0.0);
+            break;
         case Answer::Flip: {
             const int axis = std::abs(normal.x) >= std::abs(normal.y) ? 0 : 1;
             v[axis] = -v[axis] * (e > 0.0 ? e : 1.0);
             break;
         }
-        case Answer::Reflect: v -= normal * (1.0 + e) * closing; break;
+        case Answer::Reflect:
+            v -= normal * (1.0 + e) * closing;
+            break;
         default:
             if (closing > 0.0) v -= normal * (1.0 + (model_.answer == Answer::PushOut ? e : 0.0)) * closing;
         }
@@ -88,8 +101,10 @@ class Stepper {
     }
 
     /// Coulomb friction against what the body does not steer itself: along its own wish it has a grip.
-    void rub(Vec3& v, const TrackPoint&, const Vec3& normal, double closing, const ColliderDef& a, const ColliderDef& b) const {
-        const double mu = model_.friction.value_or(std::sqrt(a.friction.value_or(0.0) * b.friction.value_or(0.0)));
+    void rub(Vec3& v, const TrackPoint&, const Vec3& normal, double closing, const ColliderDef& a,
+             const ColliderDef& b) const {
+        const double mu =
+            model_.friction.value_or(std::sqrt(a.friction.value_or(0.0) * b.friction.value_or(0.0)));
         if (mu <= 0.0) return;
         const Vec3 tangent = v - normal * glm::dot(v, normal);
         const double speed = glm::length(tangent);
@@ -100,11 +115,13 @@ class Stepper {
     }
 
     void answer_overlaps(TrackPoint& p, double t, bool outside) {
-        if (model_.answer == Answer::GoBack || model_.answer == Answer::PushOut) outside = outside || model_.tests != Tests::Before;
+        if (model_.answer == Answer::GoBack || model_.answer == Answer::PushOut)
+            outside = outside || model_.tests != Tests::Before;
         for (Slot mine : mine_)
             for (Slot other : others_) {
                 if (now_.does(mine, other) != Does::Solid) continue;
-                const Distance d = distance(*at(now_, mine).geometry, p.pose, *at(now_, other).geometry, motion_of(other).at(t), model_.margin);
+                const Distance d = distance(*at(now_, mine).geometry, p.pose, *at(now_, other).geometry,
+                                            motion_of(other).at(t), model_.margin);
                 if (!d.known || d.gap >= model_.margin) continue;
                 if (one_way_passes(other, p.velocity - velocity_of(other), -d.gap)) continue;
                 // A step that ended inside is answered by the face it came through, if it came from outside.
@@ -113,8 +130,10 @@ class Stepper {
                 if (t > 0.0 && -d.gap > 1e-9) through_face(p, mine, other, t, normal, out);
                 answer(p, mine, other, normal, -d.gap, (d.on_a + d.on_b) * 0.5);
                 if (!outside) continue;
-                if (model_.answer == Answer::GoBack) p.pose.at = from_.at;
-                else p.pose.at -= normal * out;
+                if (model_.answer == Answer::GoBack)
+                    p.pose.at = from_.at;
+                else
+                    p.pose.at -= normal * out;
             }
     }
 
@@ -123,7 +142,8 @@ class Stepper {
         const Motion theirs{motion_of(other).from, motion_of(other).at(t)};
         const Sweep s = sweep(*at(now_, mine).geometry, move, *at(now_, other).geometry, theirs);
         if (s.status != Status::Found) return;
-        const double back = way_out(*at(now_, mine).geometry, p.pose, *at(now_, other).geometry, theirs.to, -s.normal);
+        const double back =
+            way_out(*at(now_, mine).geometry, p.pose, *at(now_, other).geometry, theirs.to, -s.normal);
         if (back > glm::length(move.travel() - theirs.travel()) * 1.5 + model_.margin) return;
         normal = s.normal, out = back + model_.margin;
     }
@@ -133,13 +153,18 @@ class Stepper {
         if (s.status != Status::Found) return false;
         const double later = std::min(1.0, s.first + 0.01);
         const Geometry &a = *at(now_, mine).geometry, &b = *at(now_, other).geometry;
-        return distance(a, move.at(later), b, theirs.at(later), model_.margin + a.reach()).gap > model_.margin - 1e-9 * a.reach();
+        return distance(a, move.at(later), b, theirs.at(later), model_.margin + a.reach()).gap >
+               model_.margin - 1e-9 * a.reach();
     }
 
     bool free_at(const Pose& pose) const {
         for (Slot mine : mine_)
             for (Slot other : others_)
-                if (now_.does(mine, other) == Does::Solid && distance(*at(now_, mine).geometry, pose, *at(now_, other).geometry, motion_of(other).to, 0.0).gap < 0.0) return false;
+                if (now_.does(mine, other) == Does::Solid &&
+                    distance(*at(now_, mine).geometry, pose, *at(now_, other).geometry, motion_of(other).to,
+                             0.0)
+                            .gap < 0.0)
+                    return false;
         return true;
     }
 
@@ -149,7 +174,8 @@ class Stepper {
         if (model_.step_height > 0.0 && now_.bodies()[static_cast<std::size_t>(body_)].wishes) step_over(p);
         for (int pass = 0; pass < 8 && t < 1.0; ++pass) {
             Motion move{p.pose, p.pose};
-            move.to.at += p.velocity * dt * (1.0 - t), move.to.angle = angle_at(1.0), move.from.angle = angle_at(t);
+            move.to.at += p.velocity * dt * (1.0 - t), move.to.angle = angle_at(1.0),
+                                                       move.from.angle = angle_at(t);
             Sweep first;
             Slot hit = -1, own = -1;
             for (Slot mine : mine_)
@@ -161,11 +187,13 @@ class Stepper {
                     Sweep s = sweep(*at(now_, mine).geometry, move, *at(now_, other).geometry, theirs, query);
                     if (s.status == Status::None) continue;
                     if (s.status == Status::Started) {
-                        const Distance d = distance(*at(now_, mine).geometry, move.from, *at(now_, other).geometry, theirs.from,
-                                                    model_.margin + at(now_, mine).geometry->reach());
+                        const Distance d =
+                            distance(*at(now_, mine).geometry, move.from, *at(now_, other).geometry,
+                                     theirs.from, model_.margin + at(now_, mine).geometry->reach());
                         if (d.known) s.normal = d.normal, s.on_a = d.on_a;
                     }
-                    if (glm::dot(p.velocity - velocity_of(other), s.normal) <= 1e-9) continue; // parting or along
+                    if (glm::dot(p.velocity - velocity_of(other), s.normal) <= 1e-9)
+                        continue; // parting or along
                     if (one_way_passes(other, p.velocity - velocity_of(other), 0.0)) continue;
                     if (grazes(mine, other, move, theirs, s)) continue;
                     if (hit < 0 || s.first < first.first) first = s, hit = other, own = mine;
@@ -219,7 +247,8 @@ bool recorded_touch(const std::vector<Meeting>& meetings, const World& now, Slot
 
 /// Velocity that the body sets out with: its own, changed as the recorded one was changed by no contact.
 Vec3 intended(const World& before, const World& now, Slot body, const Vec3& velocity, bool touched) {
-    const BodyState &rec = now.bodies()[static_cast<std::size_t>(body)], &was = before.bodies()[static_cast<std::size_t>(body)];
+    const BodyState &rec = now.bodies()[static_cast<std::size_t>(body)],
+                    &was = before.bodies()[static_cast<std::size_t>(body)];
     const Vec3 gravity = now.recording().header.gravity * now.dt();
     Vec3 v = velocity + gravity;
     if (!touched && rec.velocity_known && was.velocity_known) v = velocity + (rec.velocity - was.velocity);
@@ -229,7 +258,8 @@ Vec3 intended(const World& before, const World& now, Slot body, const Vec3& velo
         const Vec3 steered = touched || !rec.velocity_known ? rec.wish : rec.velocity;
         v = walks ? up * glm::dot(v, up) + (steered - up * glm::dot(steered, up)) : steered;
         const double jump = glm::dot(rec.velocity - was.velocity, up);
-        if (walks && touched && rec.velocity_known && was.velocity_known && jump > 4.0 * glm::length(gravity) && glm::dot(was.velocity, up) > -2.0 * glm::length(gravity))
+        if (walks && touched && rec.velocity_known && was.velocity_known &&
+            jump > 4.0 * glm::length(gravity) && glm::dot(was.velocity, up) > -2.0 * glm::length(gravity))
             v += up * (glm::dot(rec.velocity, up) - glm::dot(v, up)); // a jump: as recorded
     }
     return v;
@@ -237,7 +267,8 @@ Vec3 intended(const World& before, const World& now, Slot body, const Vec3& velo
 
 } // namespace
 
-Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, const MotionModel& model, const Control* control) {
+Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, const MotionModel& model,
+            const Control* control) {
     Track track;
     track.first = first;
     World now = r.world_at(first);
@@ -253,7 +284,8 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
         if (rec.warped || rec.fresh) {
             p = {rec.pose, rec.velocity_known ? rec.velocity : Vec3(0.0), {}};
         } else {
-            const bool touched = recorded_touch(pairing.meetings(before, now, r.frames[i], false), now, body, r.slop());
+            const bool touched =
+                recorded_touch(pairing.meetings(before, now, r.frames[i], false), now, body, r.slop());
             p.velocity = intended(before, now, body, p.velocity, touched);
             Stepper(before, now, body, model).step(p, rec);
         }
@@ -266,25 +298,32 @@ void follow(Recording& r, Slot body, const Track& track) {
     const Id id = r.body_ids()[static_cast<std::size_t>(body)];
     const World world = r.world_at(track.first);
     const auto& own = world.colliders_of(body);
-    const auto mine = [&](Id collider) { return std::find(own.begin(), own.end(), r.collider_slot(collider)) != own.end(); };
+    const auto mine = [&](Id collider) {
+        return std::find(own.begin(), own.end(), r.collider_slot(collider)) != own.end();
+    };
     std::vector<std::pair<Id, Id>> touching;
     for (std::size_t k = 1; k < track.points.size(); ++k) {
         Frame& f = r.frames[track.first + k];
         const TrackPoint& p = track.points[k];
         BodyRow row;
-        row.id = id, row.at = p.pose.at, row.angle = p.pose.angle, row.velocity = p.velocity, row.given = BodyRow::Velocity;
+        row.id = id, row.at = p.pose.at, row.angle = p.pose.angle, row.velocity = p.velocity,
+        row.given = BodyRow::Velocity;
         std::erase_if(f.bodies, [&](const BodyRow& b) { return b.id == id; });
         f.bodies.push_back(row);
         std::erase_if(f.contacts, [&](const ContactRow& c) { return mine(c.a) || mine(c.b); });
-        std::erase_if(f.events, [&](const EventRow& e) { return std::find(e.about.begin(), e.about.end(), id) != e.about.end(); });
+        std::erase_if(f.events, [&](const EventRow& e) {
+            return std::find(e.about.begin(), e.about.end(), id) != e.about.end();
+        });
         std::vector<std::pair<Id, Id>> now;
         for (const TrackPoint::Hit& h : p.hits) {
-            const std::pair<Id, Id> pair{r.collider_ids()[static_cast<std::size_t>(h.mine)], r.collider_ids()[static_cast<std::size_t>(h.other)]};
+            const std::pair<Id, Id> pair{r.collider_ids()[static_cast<std::size_t>(h.mine)],
+                                         r.collider_ids()[static_cast<std::size_t>(h.other)]};
             if (std::find(now.begin(), now.end(), pair) != now.end()) continue;
             now.push_back(pair);
             ContactRow c;
             c.a = pair.first, c.b = pair.second, c.at = h.at, c.normal = h.normal, c.depth = h.depth;
-            c.phase = std::find(touching.begin(), touching.end(), pair) != touching.end() ? Phase::Stay : Phase::Begin;
+            c.phase = std::find(touching.begin(), touching.end(), pair) != touching.end() ? Phase::Stay
+                                                                                          : Phase::Begin;
             f.contacts.push_back(c);
         }
         touching = now;

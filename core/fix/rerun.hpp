@@ -27,8 +27,8 @@ struct Track {
 /// Moves the body from its recorded state at the end of frame `first` to frame `last`. Wishes, gravity,
 /// pushes that no contact explains, turns and everything else are as recorded; obstacles are those of
 /// `recording` (changed or not). Requires: the body is present from first to last.
-Track rerun(const Recording& recording, Slot body, std::size_t first, std::size_t last, const MotionModel& model,
-            const Control* control = nullptr);
+Track rerun(const Recording& recording, Slot body, std::size_t first, std::size_t last,
+            const MotionModel& model, const Control* control = nullptr);
 
 /// How well a model does what the game did, with the colliders as they were.
 struct Fit {
@@ -39,7 +39,8 @@ struct Fit {
 };
 /// The model, of all combinations of when it tests and how it answers, whose track differs least from
 /// the recorded one; restitution and friction are then tuned (Nelder & Mead 1965, by NLopt).
-Fit fit(const Recording& recording, Slot body, std::size_t first, std::size_t last, const Control* control = nullptr);
+Fit fit(const Recording& recording, Slot body, std::size_t first, std::size_t last,
+        const Control* control = nullptr);
 
 /// A copy of the recording in which the body follows the track: its rows, its contacts (if contacts are
 /// logged) and, at the end, a warp back to the recorded way.

@@ -24,12 +24,14 @@ std::vector<Vec2> outline_points(const Shape& s) {
 
 /// Convex hull, counter-clockwise (Andrew's monotone chain 1979).
 std::vector<Vec2> hull_of(std::vector<Vec2> p) {
-    std::sort(p.begin(), p.end(), [](const Vec2& a, const Vec2& b) { return a.x != b.x ? a.x < b.x : a.y < b.y; });
+    std::sort(p.begin(), p.end(),
+              [](const Vec2& a, const Vec2& b) { return a.x != b.x ? a.x < b.x : a.y < b.y; });
     std::vector<Vec2> h;
     for (int pass = 0; pass < 2; ++pass) {
         const std::size_t base = h.size();
         for (const Vec2& v : p) {
-            while (h.size() >= base + 2 && cross(h.back() - h[h.size() - 2], v - h.back()) <= 0.0) h.pop_back();
+            while (h.size() >= base + 2 && cross(h.back() - h[h.size() - 2], v - h.back()) <= 0.0)
+                h.pop_back();
             h.push_back(v);
         }
         h.pop_back();
@@ -46,7 +48,8 @@ void grow_polygon(Shape& s, double by) {
     const double side = area >= 0.0 ? 1.0 : -1.0;
     std::vector<Vec3> out;
     for (std::size_t i = 0; i < n; ++i) {
-        const Vec2 p = flat(s.points[i]), before = flat(s.points[(i + n - 1) % n]), after = flat(s.points[(i + 1) % n]);
+        const Vec2 p = flat(s.points[i]), before = flat(s.points[(i + n - 1) % n]),
+                   after = flat(s.points[(i + 1) % n]);
         const Vec2 n1 = right_of(unit(p - before)) * side, n2 = right_of(unit(after - p)) * side;
         const Vec2 middle = unit(n1 + n2, n1);
         const double stretch = 1.0 / std::max(0.25, glm::dot(middle, n1));
@@ -59,10 +62,17 @@ void grow(Shape& s, double by) {
     switch (s.kind) {
     case ShapeKind::Circle:
     case ShapeKind::Sphere:
-    case ShapeKind::Capsule: s.radius += by; break;
-    case ShapeKind::Box: s.size += Vec3(2.0 * by); break;
-    case ShapeKind::Polygon: grow_polygon(s, by); break;
-    default: break;
+    case ShapeKind::Capsule:
+        s.radius += by;
+        break;
+    case ShapeKind::Box:
+        s.size += Vec3(2.0 * by);
+        break;
+    case ShapeKind::Polygon:
+        grow_polygon(s, by);
+        break;
+    default:
+        break;
     }
 }
 
@@ -84,7 +94,9 @@ void round_corners(Shape& s, double r) {
 
 } // namespace
 
-bool fit_kind(const std::string& name) { return name == "circle" || name == "box" || name == "capsule" || name == "hull"; }
+bool fit_kind(const std::string& name) {
+    return name == "circle" || name == "box" || name == "capsule" || name == "hull";
+}
 
 Shape fitted(const Shape& shape, const std::string& kind) {
     const std::vector<Vec2> points = outline_points(shape);
@@ -97,7 +109,10 @@ Shape fitted(const Shape& shape, const std::string& kind) {
         // The centre that is nearest to its farthest point, by shrinking steps (Badoiu & Clarkson 2003).
         Vec2 c = flat(center);
         for (int i = 1; i < 2000; ++i) {
-            const Vec2 far = *std::max_element(points.begin(), points.end(), [&](const Vec2& a, const Vec2& b) { return glm::length(a - c) < glm::length(b - c); });
+            const Vec2 far =
+                *std::max_element(points.begin(), points.end(), [&](const Vec2& a, const Vec2& b) {
+                    return glm::length(a - c) < glm::length(b - c);
+                });
             c += (far - c) / (i + 1.0);
         }
         for (const Vec2& p : points) s.radius = std::max(s.radius, glm::length(p - c));

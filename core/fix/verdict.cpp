@@ -11,9 +11,9 @@ namespace oddbounce {
 
 namespace {
 
-constexpr std::size_t lead = 12;  // frames of free motion before a finding: enough to see how it came
-constexpr std::size_t tail = 20;  // frames after it: enough to see what becomes of it
-constexpr std::int64_t slack = 3; // frames by which a finding may shift and still be the same
+constexpr std::size_t lead = 12;    // frames of free motion before a finding: enough to see how it came
+constexpr std::size_t tail = 20;    // frames after it: enough to see what becomes of it
+constexpr std::int64_t slack = 3;   // frames by which a finding may shift and still be the same
 constexpr double same_number = 0.1; // share by which its numbers may differ
 
 /// Touching pairs of bodies, frame by frame.
@@ -27,7 +27,8 @@ struct Judged {
 Judged judge(const Recording& r, const TryOptions& options) {
     Judged out;
     ScanOptions scan_options;
-    scan_options.settings = options.settings, scan_options.threads = options.threads, scan_options.control = options.control;
+    scan_options.settings = options.settings, scan_options.threads = options.threads,
+    scan_options.control = options.control;
     scan_options.encounter = [&](Encounter&& e) {
         if (e.does == Does::Nothing) return;
         const World w = r.world_at(e.first);
@@ -42,7 +43,8 @@ bool same_fault(const Finding& a, const Finding& b) {
     if (a.fault != b.fault || a.last + slack < b.first || b.last + slack < a.first) return false;
     const std::set<Id> x(a.bodies.begin(), a.bodies.end()), y(b.bodies.begin(), b.bodies.end());
     const Id mover = a.bodies.empty() ? 0 : a.bodies[0];
-    return x == y || (y.count(mover) && std::any_of(y.begin(), y.end(), [&](Id id) { return id != mover && x.count(id); }));
+    return x == y || (y.count(mover) &&
+                      std::any_of(y.begin(), y.end(), [&](Id id) { return id != mover && x.count(id); }));
 }
 
 bool same_numbers(const Finding& a, const Finding& b) {
@@ -70,18 +72,23 @@ void compare_findings(const std::vector<Finding>& before, const std::vector<Find
         if (!used[i]) v.fresh.push_back(after[i]);
 }
 
-void runs_missing_in(const Touches& some, const Touches& others, const Recording& r, std::vector<TouchRun>& out) {
+void runs_missing_in(const Touches& some, const Touches& others, const Recording& r,
+                     std::vector<TouchRun>& out) {
     for (const auto& [pair, frames] : some) {
         const auto it = others.find(pair);
         TouchRun* run = nullptr;
         for (const std::size_t i : frames) {
-            const bool near = it != others.end() && (it->second.count(i) || it->second.count(i + 1) || (i > 0 && it->second.count(i - 1)));
+            const bool near = it != others.end() && (it->second.count(i) || it->second.count(i + 1) ||
+                                                     (i > 0 && it->second.count(i - 1)));
             if (near) {
                 run = nullptr;
                 continue;
             }
-            if (run && run->last + slack >= r.frames[i].number) run->last = r.frames[i].number;
-            else out.push_back({pair.first, pair.second, r.frames[i].number, r.frames[i].number}), run = &out.back();
+            if (run && run->last + slack >= r.frames[i].number)
+                run->last = r.frames[i].number;
+            else
+                out.push_back({pair.first, pair.second, r.frames[i].number, r.frames[i].number}),
+                    run = &out.back();
         }
     }
 }
@@ -91,7 +98,8 @@ bool concerns(const Applied& applied, const Finding& f) {
     for (Id b : f.bodies)
         if (applied.motion.count(b)) return true;
     for (Id c : f.colliders)
-        if (std::find(applied.colliders.begin(), applied.colliders.end(), c) != applied.colliders.end()) return true;
+        if (std::find(applied.colliders.begin(), applied.colliders.end(), c) != applied.colliders.end())
+            return true;
     return applied.pairs;
 }
 
@@ -119,16 +127,19 @@ Fit fit_to(const Recording& r, const Finding& f, const TryOptions& options) {
     follow(*again, w.body, rerun(*again, w.body, w.first, w.last, out.model, options.control));
     again->index();
     ScanOptions scan_options;
-    scan_options.only = {f.fault}, scan_options.settings = options.settings, scan_options.threads = options.threads;
+    scan_options.only = {f.fault}, scan_options.settings = options.settings,
+    scan_options.threads = options.threads;
     scan_options.control = options.control;
     scan_options.first = w.first, scan_options.last = w.last;
     const Scan s = scan(*again, scan_options);
-    out.reproduces = std::any_of(s.findings.begin(), s.findings.end(), [&](const Finding& g) { return same_fault(f, g); });
+    out.reproduces =
+        std::any_of(s.findings.begin(), s.findings.end(), [&](const Finding& g) { return same_fault(f, g); });
     return out;
 }
 
 bool sets(const Fix& fix, const char* key) {
-    return std::any_of(fix.changes.begin(), fix.changes.end(), [&](const nlohmann::json& c) { return c.contains(key); });
+    return std::any_of(fix.changes.begin(), fix.changes.end(),
+                       [&](const nlohmann::json& c) { return c.contains(key); });
 }
 
 void rerun_all(const Recording& r, const Fix& fix, Applied& applied, const TryOptions& options, Verdict& v) {
@@ -136,17 +147,20 @@ void rerun_all(const Recording& r, const Fix& fix, Applied& applied, const TryOp
     for (const Finding& f : options.before) {
         if (!concerns(applied, f) || (!options.finding.empty() && f.id != options.finding)) continue;
         const Fit one = fit_to(r, f, options);
-        const bool worse = !v.fit || (v.fit->reproduces && !one.reproduces) ||
-                           (v.fit->reproduces == one.reproduces && one.largest_difference > v.fit->largest_difference);
+        const bool worse =
+            !v.fit || (v.fit->reproduces && !one.reproduces) ||
+            (v.fit->reproduces == one.reproduces && one.largest_difference > v.fit->largest_difference);
         if (worse) v.fit = one;
         const auto change = applied.motion.find(f.bodies[0]);
         const Window w = window_of(r, f);
         // Windows of one body that overlap are one: it is moved again once.
-        if (!windows.empty() && windows.back().first.body == w.body && windows.back().first.last >= w.first && windows.back().first.first <= w.first) {
+        if (!windows.empty() && windows.back().first.body == w.body && windows.back().first.last >= w.first &&
+            windows.back().first.first <= w.first) {
             windows.back().first.last = std::max(windows.back().first.last, w.last);
             continue;
         }
-        windows.emplace_back(w, change != applied.motion.end() ? model_with(change->second, one.model) : one.model);
+        windows.emplace_back(w, change != applied.motion.end() ? model_with(change->second, one.model)
+                                                               : one.model);
     }
     for (auto& [w, model] : windows) {
         // A surface that the fix sets counts, not the value that the fit found for it.
@@ -167,11 +181,13 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& op
     v.fix = fix.name;
     Applied applied = apply(fix, recording);
     Method method = options.method;
-    const bool concerned = std::any_of(options.before.begin(), options.before.end(), [&](const Finding& f) { return concerns(applied, f); });
+    const bool concerned = std::any_of(options.before.begin(), options.before.end(),
+                                       [&](const Finding& f) { return concerns(applied, f); });
     if (method == Method::Auto) {
         method = !applied.motion.empty() ? Method::Rerun : Method::Recheck;
         if (method == Method::Recheck && applied.shapes && concerned) {
-            const auto f = std::find_if(options.before.begin(), options.before.end(), [&](const Finding& one) { return concerns(applied, one); });
+            const auto f = std::find_if(options.before.begin(), options.before.end(),
+                                        [&](const Finding& one) { return concerns(applied, one); });
             if (fit_to(recording, *f, options).reproduces) method = Method::Rerun;
         }
     }
@@ -187,8 +203,10 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& op
 
 std::string verdict_line(const Verdict& v) {
     const std::size_t all = v.cleared.size() + v.kept.size() + v.changed.size();
-    std::string line = v.kept.empty() && v.changed.empty() ? fmt::format("clears {} of {}", v.cleared.size(), all)
-                       : v.cleared.empty() ? fmt::format("clears none of {}", all) : fmt::format("clears {} of {}", v.cleared.size(), all);
+    std::string line = v.kept.empty() && v.changed.empty()
+                           ? fmt::format("clears {} of {}", v.cleared.size(), all)
+                       : v.cleared.empty() ? fmt::format("clears none of {}", all)
+                                           : fmt::format("clears {} of {}", v.cleared.size(), all);
     line += v.fresh.empty() ? ", nothing new" : fmt::format(", {} new", v.fresh.size());
     if (v.fit && !v.fit->reproduces) line += " · model unproven";
     return line;

@@ -20,7 +20,7 @@ struct Verdict {
     Method method = Method::Recheck;
     std::vector<Finding> cleared, kept, changed, fresh; ///< fresh: new with the fix
     std::vector<TouchRun> gained, lost;
-    std::optional<Fit> fit;              ///< of a rerun
+    std::optional<Fit> fit;                  ///< of a rerun
     std::map<Id, std::vector<Track>> tracks; ///< body -> its course with the fix, for drawing
     bool complete = true;
 

@@ -18,7 +18,8 @@ std::vector<std::string> ids(const std::vector<Finding>& findings) {
 
 json runs_json(const std::vector<TouchRun>& runs) {
     json out = json::array();
-    for (const TouchRun& t : runs) out.push_back({{"bodies", {t.a, t.b}}, {"first", t.first}, {"last", t.last}});
+    for (const TouchRun& t : runs)
+        out.push_back({{"bodies", {t.a, t.b}}, {"first", t.first}, {"last", t.last}});
     return out;
 }
 
@@ -33,12 +34,20 @@ void list(std::string& out, const char* heading, const std::vector<Finding>& fin
 } // namespace
 
 json json_of(const Verdict& v, const Recording& r) {
-    json out = {{"oddb", 1}, {"file", r.file}, {"fix", v.fix}, {"method", v.method == Method::Rerun ? "rerun" : "recheck"},
-                {"cleared", ids(v.cleared)}, {"kept", ids(v.kept)}, {"changed", ids(v.changed)}, {"new", ids(v.fresh)},
+    json out = {{"oddb", 1},
+                {"file", r.file},
+                {"fix", v.fix},
+                {"method", v.method == Method::Rerun ? "rerun" : "recheck"},
+                {"cleared", ids(v.cleared)},
+                {"kept", ids(v.kept)},
+                {"changed", ids(v.changed)},
+                {"new", ids(v.fresh)},
                 {"contacts", {{"gained", runs_json(v.gained)}, {"lost", runs_json(v.lost)}}},
                 {"rays", {{"gained", json::array()}, {"lost", json::array()}}}};
     if (v.fit)
-        out["fit"] = {{"reproduces", v.fit->reproduces}, {"largest_difference", v.fit->largest_difference}, {"frames", v.fit->frames},
+        out["fit"] = {{"reproduces", v.fit->reproduces},
+                      {"largest_difference", v.fit->largest_difference},
+                      {"frames", v.fit->frames},
                       {"model", json_of(v.fit->model)}};
     if (!v.complete) out["incomplete"] = true;
     return out;
@@ -48,15 +57,19 @@ std::string text_of(const Verdict& v, const Recording& r) {
     std::string out = fmt::format("{}: {}\n", v.fix.empty() ? "fix" : v.fix, verdict_line(v));
     out += v.method == Method::Rerun ? "  judged by rerun" : "  judged by recheck: recorded motion stays";
     if (v.fit) {
-        out += v.fit->reproduces ? "; the fitted model reproduces the fault" : "; the fitted model does NOT reproduce the fault";
-        out += fmt::format(" (largest difference {} over {} frames; tests {}, answers with {})", length_text(r, v.fit->largest_difference),
-                           v.fit->frames, word(v.fit->model.tests), word(v.fit->model.answer));
+        out += v.fit->reproduces ? "; the fitted model reproduces the fault"
+                                 : "; the fitted model does NOT reproduce the fault";
+        out += fmt::format(" (largest difference {} over {} frames; tests {}, answers with {})",
+                           length_text(r, v.fit->largest_difference), v.fit->frames, word(v.fit->model.tests),
+                           word(v.fit->model.answer));
     }
     out += "\n";
-    list(out, "cleared", v.cleared), list(out, "kept", v.kept), list(out, "changed", v.changed), list(out, "new", v.fresh);
+    list(out, "cleared", v.cleared), list(out, "kept", v.kept), list(out, "changed", v.changed),
+        list(out, "new", v.fresh);
     const auto runs = [&](const char* heading, const std::vector<TouchRun>& all) {
         for (const TouchRun& t : all)
-            out += fmt::format("  contact {}: {} with {}, frames {}-{}\n", heading, body_name(r, t.a), body_name(r, t.b), t.first, t.last);
+            out += fmt::format("  contact {}: {} with {}, frames {}-{}\n", heading, body_name(r, t.a),
+                               body_name(r, t.b), t.first, t.last);
     };
     runs("gained", v.gained), runs("lost", v.lost);
     if (v.gained.empty() && v.lost.empty()) out += "  all other contacts are as before\n";

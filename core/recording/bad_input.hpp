@@ -12,8 +12,8 @@ namespace oddbounce {
 class BadInput : public std::runtime_error {
   public:
     BadInput(const std::string& file, long line, const std::string& sentence, const std::string& key = "")
-        : std::runtime_error(file + (line > 0 ? ":" + std::to_string(line) : "") + ": " + sentence), file_(file),
-          key_(key), line_(line) {}
+        : std::runtime_error(file + (line > 0 ? ":" + std::to_string(line) : "") + ": " + sentence),
+          file_(file), key_(key), line_(line) {}
     const std::string& file() const { return file_; }
     const std::string& key() const { return key_; }
     long line() const { return line_; }

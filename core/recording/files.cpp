@@ -27,7 +27,8 @@ bool ends_with(const std::string& s, const std::string& end) {
 
 std::string unpacked(const std::string& packed, const std::string& path) {
     std::string out;
-    std::unique_ptr<ZSTD_DStream, decltype(&ZSTD_freeDStream)> stream(ZSTD_createDStream(), &ZSTD_freeDStream);
+    std::unique_ptr<ZSTD_DStream, decltype(&ZSTD_freeDStream)> stream(ZSTD_createDStream(),
+                                                                      &ZSTD_freeDStream);
     std::string block(ZSTD_DStreamOutSize(), '\0');
     ZSTD_inBuffer in{packed.data(), packed.size(), 0};
     while (in.pos < in.size) {
@@ -59,7 +60,8 @@ std::string read_file(const std::string& path, std::size_t most) {
     char block[1 << 16];
     for (std::size_t n; (n = std::fread(block, 1, sizeof block, f.get())) > 0;) {
         out.append(block, n);
-        if (out.size() > most) throw BadInput(path, 0, "is larger than " + std::to_string(most >> 20) + " MiB, expected less");
+        if (out.size() > most)
+            throw BadInput(path, 0, "is larger than " + std::to_string(most >> 20) + " MiB, expected less");
     }
     if (std::ferror(f.get())) fail(path, "read");
     return out;
@@ -69,7 +71,8 @@ void write_file(const std::string& path, std::string_view content) {
     const std::string beside = path + ".part" + std::to_string(getpid());
     std::FILE* f = std::fopen(beside.c_str(), "wb");
     if (!f) fail(path, "written");
-    const bool written = std::fwrite(content.data(), 1, content.size(), f) == content.size() && std::fflush(f) == 0;
+    const bool written =
+        std::fwrite(content.data(), 1, content.size(), f) == content.size() && std::fflush(f) == 0;
     const int reason = errno;
     const bool closed = std::fclose(f) == 0;
     if (written && closed && std::rename(beside.c_str(), path.c_str()) == 0) return;
@@ -83,7 +86,8 @@ void write_file(const std::string& path, std::string_view content) {
 std::shared_ptr<Recording> read_log(const std::string& path) {
     std::string text = read_file(path);
     constexpr std::string_view zstd_magic = "\x28\xB5\x2F\xFD";
-    if (std::string_view(text).substr(0, 4) == zstd_magic || ends_with(path, ".zst")) text = unpacked(text, path);
+    if (std::string_view(text).substr(0, 4) == zstd_magic || ends_with(path, ".zst"))
+        text = unpacked(text, path);
     return read_log_text(text, path);
 }
 

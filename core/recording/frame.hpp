@@ -74,7 +74,7 @@ struct ShotRow {
 
 struct Frame {
     std::int64_t number = 0;
-    double dt = 0.0; ///< seconds
+    double dt = 0.0;                ///< seconds
     std::vector<Definition> before; ///< definitions that stand before this frame
     std::vector<BodyRow> bodies;
     std::vector<Id> gone, warp, on, off, grounded;

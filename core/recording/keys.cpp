@@ -15,7 +15,8 @@ std::int64_t Keys::whole_number(JsonValue v, const Place& place, const char* key
     std::int64_t i = 0;
     if (v.get(i) == simdjson::SUCCESS) return i;
     double d = 0.0; // some languages write 3.0 for 3
-    if (v.get(d) != simdjson::SUCCESS || d != std::floor(d) || std::abs(d) > 9e15) place.fail(key, "must be a whole number");
+    if (v.get(d) != simdjson::SUCCESS || d != std::floor(d) || std::abs(d) > 9e15)
+        place.fail(key, "must be a whole number");
     return static_cast<std::int64_t>(d);
 }
 
@@ -35,7 +36,9 @@ double Keys::positive(const char* key, double otherwise) {
 }
 
 std::int64_t Keys::whole(const char* key) { return whole_number(value(key), place_, key); }
-std::int64_t Keys::whole(const char* key, std::int64_t otherwise) { return has(key) ? whole(key) : otherwise; }
+std::int64_t Keys::whole(const char* key, std::int64_t otherwise) {
+    return has(key) ? whole(key) : otherwise;
+}
 
 bool Keys::flag(const char* key, bool otherwise) {
     if (!has(key)) return otherwise;
@@ -53,8 +56,10 @@ std::string Keys::text(const char* key, const std::string& otherwise) {
 
 Vec3 Keys::vector_of(JsonValue v, const char* key) {
     simdjson::dom::array list;
-    const std::string expected = space_ == 2 ? "must be two numbers, [x,y]" : "must be three numbers, [x,y,z]";
-    if (v.get(list) != simdjson::SUCCESS || list.size() != static_cast<std::size_t>(space_)) place_.fail(key, expected);
+    const std::string expected =
+        space_ == 2 ? "must be two numbers, [x,y]" : "must be three numbers, [x,y,z]";
+    if (v.get(list) != simdjson::SUCCESS || list.size() != static_cast<std::size_t>(space_))
+        place_.fail(key, expected);
     Vec3 out(0.0);
     int i = 0;
     for (JsonValue n : list) out[i++] = finite_number(n, place_, key);
@@ -74,7 +79,8 @@ template <class Each> void each_of(Keys& keys, const char* key, const char* expe
 
 std::vector<Id> Keys::ids(const char* key) {
     std::vector<Id> out;
-    each_of(*this, key, "must be a list of ids", [&](JsonValue v) { out.push_back(whole_number(v, place_, key)); });
+    each_of(*this, key, "must be a list of ids",
+            [&](JsonValue v) { out.push_back(whole_number(v, place_, key)); });
     return out;
 }
 
@@ -96,7 +102,8 @@ std::vector<Vec3> Keys::vectors(const char* key) {
 
 std::vector<double> Keys::numbers(const char* key, std::size_t count) {
     std::vector<double> out;
-    each_of(*this, key, "must be a list of numbers", [&](JsonValue v) { out.push_back(finite_number(v, place_, key)); });
+    each_of(*this, key, "must be a list of numbers",
+            [&](JsonValue v) { out.push_back(finite_number(v, place_, key)); });
     if (out.size() != count) place_.fail(key, "must be " + std::to_string(count) + " numbers");
     return out;
 }
@@ -112,7 +119,8 @@ void Keys::rows(const char* key, const std::function<void(const std::vector<doub
     std::vector<double> numbers;
     each_of(*this, key, "must be a list of rows", [&](JsonValue v) {
         simdjson::dom::array list;
-        if (v.get(list) != simdjson::SUCCESS || list.size() == 0) place_.fail(key, "must be a list of rows, [id,…]");
+        if (v.get(list) != simdjson::SUCCESS || list.size() == 0)
+            place_.fail(key, "must be a list of rows, [id,…]");
         numbers.clear();
         for (JsonValue n : list) numbers.push_back(finite_number(n, place_, key));
         if (numbers[0] != std::floor(numbers[0])) place_.fail(key, "must be rows that begin with a whole id");

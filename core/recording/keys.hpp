@@ -40,16 +40,16 @@ class Keys {
     const Place& place() const { return place_; }
     int space() const { return space_; }
 
-    double number(const char* key);                        ///< required, finite
+    double number(const char* key); ///< required, finite
     double number(const char* key, double otherwise);
     double positive(const char* key, double otherwise);
-    std::int64_t whole(const char* key);                   ///< required
+    std::int64_t whole(const char* key); ///< required
     std::int64_t whole(const char* key, std::int64_t otherwise);
     bool flag(const char* key, bool otherwise);
     std::string text(const char* key, const std::string& otherwise = "");
-    Vec3 vector(const char* key);                          ///< required, of `space` numbers
+    Vec3 vector(const char* key); ///< required, of `space` numbers
     Vec3 vector(const char* key, const Vec3& otherwise) { return has(key) ? vector(key) : otherwise; }
-    glm::dquat quaternion(const char* key);                ///< required, [x,y,z,w], made unit
+    glm::dquat quaternion(const char* key); ///< required, [x,y,z,w], made unit
     std::vector<double> numbers(const char* key, std::size_t count);
     std::vector<Id> ids(const char* key);
     std::vector<std::string> texts(const char* key);

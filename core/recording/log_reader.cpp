@@ -8,11 +8,12 @@ namespace oddbounce {
 
 namespace {
 
-constexpr std::size_t most_points = 100000;   // of one shape
-constexpr std::size_t most_cells = 16000000;  // of one shape
-constexpr std::size_t most_ids = 1000000;     // bodies, colliders
+constexpr std::size_t most_points = 100000;  // of one shape
+constexpr std::size_t most_cells = 16000000; // of one shape
+constexpr std::size_t most_ids = 1000000;    // bodies, colliders
 
-template <class Enum> Enum choice(Keys& k, const char* key, Enum otherwise, std::initializer_list<const char*> words) {
+template <class Enum>
+Enum choice(Keys& k, const char* key, Enum otherwise, std::initializer_list<const char*> words) {
     if (!k.has(key)) return otherwise;
     const std::string given = k.text(key);
     std::string list;
@@ -26,7 +27,9 @@ template <class Enum> Enum choice(Keys& k, const char* key, Enum otherwise, std:
 
 class LogReader {
   public:
-    explicit LogReader(const std::string& file) : file_(file), out_(std::make_shared<Recording>()) { out_->file = file; }
+    explicit LogReader(const std::string& file) : file_(file), out_(std::make_shared<Recording>()) {
+        out_->file = file;
+    }
 
     std::shared_ptr<Recording> read(std::string_view text) {
         std::size_t at = 0;
@@ -37,8 +40,10 @@ class LogReader {
             at = whole ? end + 1 : text.size();
             ++line_;
             if (line_ == 1 && line.substr(0, 3) == "\xEF\xBB\xBF") line.remove_prefix(3);
-            if (line.find_first_not_of(" \t\r") != std::string_view::npos) read_line(line, whole);
-            else if (line_ == 1) fail_header();
+            if (line.find_first_not_of(" \t\r") != std::string_view::npos)
+                read_line(line, whole);
+            else if (line_ == 1)
+                fail_header();
         }
         if (!header_) fail_header();
         check_pending();
@@ -49,7 +54,8 @@ class LogReader {
   private:
     Place place() const { return {file_, line_}; }
     [[noreturn]] void fail_header() const {
-        throw BadInput(file_, 1, "is not a bounce log, expected the header {\"bounce\":1,…} on line 1", "bounce");
+        throw BadInput(file_, 1, "is not a bounce log, expected the header {\"bounce\":1,…} on line 1",
+                       "bounce");
     }
 
     void read_line(std::string_view line, bool whole) {
@@ -62,14 +68,22 @@ class LogReader {
         }
         Keys keys(object, place(), out_->header.space);
         if (!header_) return read_header(keys);
-        if (keys.has("frame")) read_frame(keys);
-        else if (keys.has("collider")) read_collider(keys);
-        else if (keys.has("art")) read_art(keys);
-        else if (keys.has("probe")) read_probe(keys);
-        else if (keys.has("body")) read_body(keys);
-        else if (keys.has("pair")) read_pair(keys);
-        else if (keys.has("expect")) read_expect(keys);
-        else keep_unknown(object, line);
+        if (keys.has("frame"))
+            read_frame(keys);
+        else if (keys.has("collider"))
+            read_collider(keys);
+        else if (keys.has("art"))
+            read_art(keys);
+        else if (keys.has("probe"))
+            read_probe(keys);
+        else if (keys.has("body"))
+            read_body(keys);
+        else if (keys.has("pair"))
+            read_pair(keys);
+        else if (keys.has("expect"))
+            read_expect(keys);
+        else
+            keep_unknown(object, line);
     }
 
     void warn(const std::string& kind, const std::string& sentence) {
@@ -77,8 +91,8 @@ class LogReader {
     }
     std::string rest(Keys& k, const char* of) {
         return k.rest([&](const std::string& key) {
-            warn(std::string(of) + "." + key, "line " + std::to_string(line_) + ": unknown key '" + key + "' of " + of +
-                                                  " was kept and passed over");
+            warn(std::string(of) + "." + key, "line " + std::to_string(line_) + ": unknown key '" + key +
+                                                  "' of " + of + " was kept and passed over");
         });
     }
     void keep_unknown(const JsonObject& object, std::string_view line) {
@@ -87,7 +101,8 @@ class LogReader {
             kind = "'" + std::string(field.key) + "'";
             break;
         }
-        warn("kind " + kind, "line " + std::to_string(line_) + ": unknown line kind " + kind + " was kept and passed over");
+        warn("kind " + kind,
+             "line " + std::to_string(line_) + ": unknown line kind " + kind + " was kept and passed over");
         while (!line.empty() && (line.back() == '\r' || line.back() == ' ')) line.remove_suffix(1);
         before_.emplace_back(UnknownLine{std::string(line)});
     }
@@ -98,7 +113,8 @@ class LogReader {
             k.place().fail("bounce", "is version " + std::to_string(version) + ", expected 1");
         Header& h = out_->header;
         h.space = static_cast<int>(k.whole("space", 2));
-        if (h.space != 2 && h.space != 3) k.place().fail("space", "is " + std::to_string(h.space) + ", expected 2 or 3");
+        if (h.space != 2 && h.space != 3)
+            k.place().fail("space", "is " + std::to_string(h.space) + ", expected 2 or 3");
         header_ = true;
         read_header_values(h, k.in_space(h.space));
     }
@@ -123,13 +139,17 @@ class LogReader {
     std::vector<IdVector> read_id_vectors(Keys& k, const char* key);
     void check_pending();
 
-    Id body_id(double id, const Place& p, const char* key) const { return body_id(static_cast<Id>(id), p, key); }
+    Id body_id(double id, const Place& p, const char* key) const {
+        return body_id(static_cast<Id>(id), p, key);
+    }
     Id body_id(Id id, const Place& p, const char* key) const {
-        if (!bodies_.count(id)) p.fail(key, "names body " + std::to_string(id) + ", expected one defined before");
+        if (!bodies_.count(id))
+            p.fail(key, "names body " + std::to_string(id) + ", expected one defined before");
         return id;
     }
     Id collider_id(Id id, const Place& p, const char* key) const {
-        if (!colliders_.count(id)) p.fail(key, "names collider " + std::to_string(id) + ", expected one defined before");
+        if (!colliders_.count(id))
+            p.fail(key, "names collider " + std::to_string(id) + ", expected one defined before");
         return id;
     }
     std::vector<Id> body_ids(Keys& k, const char* key) {
@@ -181,7 +201,8 @@ void LogReader::read_header_values(Header& h, Keys k) {
         bool known = false;
         for (int c = 0; c < channel_count; ++c)
             if (name == word(static_cast<Channel>(c))) h.logs[static_cast<std::size_t>(c)] = known = true;
-        if (!known) warn("channel " + name, "line 1: unknown channel '" + name + "' in 'logs' was passed over");
+        if (!known)
+            warn("channel " + name, "line 1: unknown channel '" + name + "' in 'logs' was passed over");
     }
     h.extra = rest(k, "header");
 }
@@ -203,7 +224,8 @@ void LogReader::read_body(Keys& k) {
 
 void LogReader::read_points(Keys& k, Shape& s) {
     s.points = k.vectors("points");
-    if (s.points.size() > most_points) k.place().fail("points", "holds too many points, at most 100 000 are read");
+    if (s.points.size() > most_points)
+        k.place().fail("points", "holds too many points, at most 100 000 are read");
     if (s.kind == ShapeKind::Chain) s.closed = k.flag("closed", false);
     if (s.kind != ShapeKind::Mesh) return;
     k.rows("faces", [&](const std::vector<double>& row) {
@@ -220,14 +242,16 @@ void LogReader::read_cells(Keys& k, Shape& s) {
     if (s.space == 2 && k.has("rows")) s.layers.push_back(k.texts("rows"));
     if (s.space == 3 && k.has("layers")) {
         simdjson::dom::array list;
-        if (k.value("layers").get(list) != simdjson::SUCCESS) k.place().fail("layers", "must be a list of rows");
+        if (k.value("layers").get(list) != simdjson::SUCCESS)
+            k.place().fail("layers", "must be a list of rows");
         for (JsonValue layer : list) {
             simdjson::dom::array rows;
             if (layer.get(rows) != simdjson::SUCCESS) k.place().fail("layers", "must be a list of rows");
             auto& out = s.layers.emplace_back();
             for (JsonValue row : rows) {
                 std::string_view text;
-                if (row.get(text) != simdjson::SUCCESS) k.place().fail("layers", "must hold rows of '.' and '#'");
+                if (row.get(text) != simdjson::SUCCESS)
+                    k.place().fail("layers", "must hold rows of '.' and '#'");
                 out.emplace_back(text);
             }
         }
@@ -243,24 +267,42 @@ void LogReader::read_cells(Keys& k, Shape& s) {
 Shape LogReader::read_shape(Keys k) {
     Shape s;
     s.space = k.space();
-    const std::string type = k.has("type") ? k.text("type") : (k.place().fail("type", "of the shape is missing"), "");
+    const std::string type =
+        k.has("type") ? k.text("type") : (k.place().fail("type", "of the shape is missing"), "");
     if (!shape_kind(type, s.space, s.kind))
-        k.place().fail("type", "is \"" + type + "\", expected a shape of " + std::to_string(s.space) + " dimensions");
+        k.place().fail("type",
+                       "is \"" + type + "\", expected a shape of " + std::to_string(s.space) + " dimensions");
     s.at = k.vector("at", Vec3(0.0));
     if (k.has("turn")) {
-        if (s.space == 2) s.angle = k.number("turn");
-        else s.spin = k.quaternion("turn");
+        if (s.space == 2)
+            s.angle = k.number("turn");
+        else
+            s.spin = k.quaternion("turn");
     }
     switch (s.kind) {
     case ShapeKind::Circle:
-    case ShapeKind::Sphere: s.radius = k.number("r"); break;
-    case ShapeKind::Box: s.size = k.vector("size"); s.radius = k.number("round", 0.0); break;
-    case ShapeKind::Capsule: s.a = k.vector("a"), s.b = k.vector("b"), s.radius = k.number("r"); break;
-    case ShapeKind::Cells: read_cells(k, s); break;
-    case ShapeKind::Polygon: s.radius = k.number("round", 0.0); [[fallthrough]];
-    default: k.value("points"); read_points(k, s);
+    case ShapeKind::Sphere:
+        s.radius = k.number("r");
+        break;
+    case ShapeKind::Box:
+        s.size = k.vector("size");
+        s.radius = k.number("round", 0.0);
+        break;
+    case ShapeKind::Capsule:
+        s.a = k.vector("a"), s.b = k.vector("b"), s.radius = k.number("r");
+        break;
+    case ShapeKind::Cells:
+        read_cells(k, s);
+        break;
+    case ShapeKind::Polygon:
+        s.radius = k.number("round", 0.0);
+        [[fallthrough]];
+    default:
+        k.value("points");
+        read_points(k, s);
     }
-    if (const std::string why = defect(s); !why.empty()) throw BadInput(file_, line_, "shape: " + why, "shape");
+    if (const std::string why = defect(s); !why.empty())
+        throw BadInput(file_, line_, "shape: " + why, "shape");
     rest(k, "shape");
     return s;
 }
@@ -282,7 +324,8 @@ void LogReader::read_collider(Keys& k) {
     c.bounce = k.number("bounce", 0.0), c.seen = k.flag("seen", true);
     c.extra = rest(k, "collider");
     colliders_.insert(c.id);
-    if (colliders_.size() > most_ids) k.place().fail("collider", "is one too many, at most 1 000 000 are read");
+    if (colliders_.size() > most_ids)
+        k.place().fail("collider", "is one too many, at most 1 000 000 are read");
     before_.emplace_back(std::move(c));
 }
 
@@ -338,17 +381,23 @@ void LogReader::read_expect(Keys& k) {
 void LogReader::check_pending() {
     for (const Pending& p : pending_)
         if (!bodies_.count(p.body))
-            throw BadInput(file_, p.line, std::string("'") + p.key + "' names body " + std::to_string(p.body) +
-                                              ", expected one that is defined", p.key);
+            throw BadInput(file_, p.line,
+                           std::string("'") + p.key + "' names body " + std::to_string(p.body) +
+                               ", expected one that is defined",
+                           p.key);
     pending_.clear();
 }
 
 void LogReader::read_body_rows(Keys& k, Frame& f) {
-    const std::size_t turn = k.space() == 2 ? 4 : 8, velocity = k.space() == 2 ? 6 : 11, full = k.space() == 2 ? 7 : 14;
+    const std::size_t turn = k.space() == 2 ? 4 : 8, velocity = k.space() == 2 ? 6 : 11,
+                      full = k.space() == 2 ? 7 : 14;
     k.rows("bodies", [&](const std::vector<double>& n) {
         if (n.size() < (k.space() == 2 ? 3u : 4u) || n.size() > full)
-            k.place().fail("bodies", k.space() == 2 ? "must be rows [id,x,y,turn,vx,vy,spin], cut short from the right"
-                                                    : "must be rows [id,x,y,z,qx,qy,qz,qw,vx,vy,vz,wx,wy,wz], cut short from the right");
+            k.place().fail(
+                "bodies",
+                k.space() == 2
+                    ? "must be rows [id,x,y,turn,vx,vy,spin], cut short from the right"
+                    : "must be rows [id,x,y,z,qx,qy,qz,qw,vx,vy,vz,wx,wy,wz], cut short from the right");
         BodyRow row;
         row.id = body_id(n[0], k.place(), "bodies");
         if (k.space() == 2) {
@@ -412,7 +461,8 @@ void LogReader::read_rays(Keys& k, Frame& f) {
         if (r.has("at")) row.at = r.vector("at");
         if (r.has("normal")) row.normal = r.vector("normal");
         row.after = r.text("after");
-        for (Id i : r.ids("cell")) row.cell.push_back(static_cast<int>(std::clamp<Id>(i, -2000000000, 2000000000)));
+        for (Id i : r.ids("cell"))
+            row.cell.push_back(static_cast<int>(std::clamp<Id>(i, -2000000000, 2000000000)));
         if (r.has("step")) row.step = r.number("step");
         row.extra = rest(r, "ray");
         f.rays.push_back(std::move(row));
@@ -434,22 +484,25 @@ void LogReader::read_frame(Keys& k) {
     Frame f;
     f.number = k.whole("frame");
     if (!out_->frames.empty() && f.number <= out_->frames.back().number)
-        k.place().fail("frame", "is " + std::to_string(f.number) + " after " + std::to_string(out_->frames.back().number) +
-                                    ", expected rising numbers");
+        k.place().fail("frame", "is " + std::to_string(f.number) + " after " +
+                                    std::to_string(out_->frames.back().number) + ", expected rising numbers");
     f.dt = k.positive("dt", 1.0 / out_->header.rate);
     f.before = std::move(before_);
     before_.clear();
     read_body_rows(k, f);
     f.gone = body_ids(k, "gone"), f.warp = body_ids(k, "warp"), f.grounded = body_ids(k, "grounded");
     f.on = collider_ids(k, "on"), f.off = collider_ids(k, "off");
-    f.scale = read_id_vectors(k, "scale"), f.wish = read_id_vectors(k, "wish"), f.tried = read_id_vectors(k, "tried");
+    f.scale = read_id_vectors(k, "scale"), f.wish = read_id_vectors(k, "wish"),
+    f.tried = read_id_vectors(k, "tried");
     for (IdVector& s : f.scale) {
         if (k.space() == 2) s.value.z = 1.0;
-        if (s.value.x == 0.0 || s.value.y == 0.0 || s.value.z == 0.0) k.place().fail("scale", "must not be zero");
+        if (s.value.x == 0.0 || s.value.y == 0.0 || s.value.z == 0.0)
+            k.place().fail("scale", "must not be zero");
     }
     k.rows("passes", [&](const std::vector<double>& n) {
         if (n.size() != 2) k.place().fail("passes", "must be rows [id,n]");
-        f.passes.push_back({body_id(n[0], k.place(), "passes"), static_cast<int>(std::clamp(n[1], 0.0, 2e9))});
+        f.passes.push_back(
+            {body_id(n[0], k.place(), "passes"), static_cast<int>(std::clamp(n[1], 0.0, 2e9))});
     });
     read_contacts(k, f), read_rays(k, f), read_events(k, f);
     if (k.has("shot")) {
@@ -468,8 +521,10 @@ std::shared_ptr<Recording> LogReader::finish() {
     if (out_->frames.empty()) out_->warnings.push_back("holds no frames");
     for (const Frame& f : out_->frames)
         for (const Definition& d : f.before)
-            if (const auto* b = std::get_if<BodyDef>(&d); b && !placed_.count(b->id) && placed_.insert(b->id).second)
-                out_->warnings.push_back("body " + std::to_string(b->id) + (b->name.empty() ? "" : " (" + b->name + ")") +
+            if (const auto* b = std::get_if<BodyDef>(&d);
+                b && !placed_.count(b->id) && placed_.insert(b->id).second)
+                out_->warnings.push_back("body " + std::to_string(b->id) +
+                                         (b->name.empty() ? "" : " (" + b->name + ")") +
                                          " is never placed and stands at the origin");
     out_->index();
     return std::move(out_);

@@ -19,15 +19,25 @@ class Line {
   public:
     explicit Line(int space) : space_(space) {}
 
-    void raw(const char* key, const std::string& json) { fmt::format_to(out(), "\"{}\":{}", next(key), json); }
+    void raw(const char* key, const std::string& json) {
+        fmt::format_to(out(), "\"{}\":{}", next(key), json);
+    }
     void number(const char* key, double v) { raw(key, text(v)); }
     void whole(const char* key, std::int64_t v) { fmt::format_to(out(), "\"{}\":{}", next(key), v); }
     void word(const char* key, const std::string& s) { raw(key, quoted(s)); }
-    void word_if(const char* key, const std::string& s) { if (!s.empty()) word(key, s); }
-    void number_if(const char* key, double v, double otherwise) { if (v != otherwise) number(key, v); }
-    void flag_if(const char* key, bool v, bool otherwise) { if (v != otherwise) raw(key, v ? "true" : "false"); }
+    void word_if(const char* key, const std::string& s) {
+        if (!s.empty()) word(key, s);
+    }
+    void number_if(const char* key, double v, double otherwise) {
+        if (v != otherwise) number(key, v);
+    }
+    void flag_if(const char* key, bool v, bool otherwise) {
+        if (v != otherwise) raw(key, v ? "true" : "false");
+    }
     void vector(const char* key, const Vec3& v) { raw(key, list(v)); }
-    void vector_if(const char* key, const Vec3& v, const Vec3& otherwise) { if (v != otherwise) vector(key, v); }
+    void vector_if(const char* key, const Vec3& v, const Vec3& otherwise) {
+        if (v != otherwise) vector(key, v);
+    }
     template <class List, class Each> void list_if(const char* key, const List& items, Each&& each) {
         if (items.empty()) return;
         std::string all;
@@ -49,7 +59,8 @@ class Line {
         return space_ == 2 ? fmt::format("[{},{}]", v.x, v.y) : fmt::format("[{},{},{}]", v.x, v.y, v.z);
     }
     std::string row(Id id, const Vec3& v) const {
-        return space_ == 2 ? fmt::format("[{},{},{}]", id, v.x, v.y) : fmt::format("[{},{},{},{}]", id, v.x, v.y, v.z);
+        return space_ == 2 ? fmt::format("[{},{},{}]", id, v.x, v.y)
+                           : fmt::format("[{},{},{},{}]", id, v.x, v.y, v.z);
     }
 
   private:
@@ -69,9 +80,15 @@ std::string shape_text(const Shape& s) {
     o.word("type", word(s.kind));
     switch (s.kind) {
     case ShapeKind::Circle:
-    case ShapeKind::Sphere: o.number("r", s.radius); break;
-    case ShapeKind::Box: o.vector("size", s.size), o.number_if("round", s.radius, 0.0); break;
-    case ShapeKind::Capsule: o.vector("a", s.a), o.vector("b", s.b), o.number("r", s.radius); break;
+    case ShapeKind::Sphere:
+        o.number("r", s.radius);
+        break;
+    case ShapeKind::Box:
+        o.vector("size", s.size), o.number_if("round", s.radius, 0.0);
+        break;
+    case ShapeKind::Capsule:
+        o.vector("a", s.a), o.vector("b", s.b), o.number("r", s.radius);
+        break;
     case ShapeKind::Cells: {
         o.number("cell", s.cell), o.vector_if("origin", s.origin, Vec3(0.0));
         const auto rows = [](const std::vector<std::string>& r) { return nlohmann::json(r).dump(); };
@@ -83,7 +100,8 @@ std::string shape_text(const Shape& s) {
     default:
         o.list_if("points", s.points, [&](const Vec3& p) { return o.list(p); });
         o.flag_if("closed", s.closed, false), o.number_if("round", s.radius, 0.0);
-        o.list_if("faces", s.faces, [](const auto& f) { return fmt::format("[{},{},{}]", f[0], f[1], f[2]); });
+        o.list_if("faces", s.faces,
+                  [](const auto& f) { return fmt::format("[{},{},{}]", f[0], f[1], f[2]); });
     }
     o.vector_if("at", s.at, Vec3(0.0));
     o.number_if("turn", s.angle, 0.0);
@@ -116,14 +134,16 @@ struct Writer {
     }
     std::string operator()(const PairDef& p) const {
         Line o(space);
-        o.raw("pair", "[" + quoted(p.first) + "," + quoted(p.second) + "]"), o.word("does", word(p.does)), o.extra(p.extra);
+        o.raw("pair", "[" + quoted(p.first) + "," + quoted(p.second) + "]"), o.word("does", word(p.does)),
+            o.extra(p.extra);
         return o.done();
     }
     std::string operator()(const ArtDef& a) const {
         Line o(space);
         o.whole("art", a.id);
         if (a.body) o.whole("body", *a.body);
-        o.word("image", a.image), o.vector("at", a.at), o.vector("size", a.size), o.number_if("alpha", a.alpha, 0.5);
+        o.word("image", a.image), o.vector("at", a.at), o.vector("size", a.size),
+            o.number_if("alpha", a.alpha, 0.5);
         o.extra(a.extra);
         return o.done();
     }
@@ -164,9 +184,12 @@ struct Writer {
         if (r.given >= BodyRow::Turn && space == 2) fmt::format_to(std::back_inserter(t), ",{}", r.angle);
         if (r.given >= BodyRow::Turn && space == 3)
             fmt::format_to(std::back_inserter(t), ",{},{},{},{}", r.spin.x, r.spin.y, r.spin.z, r.spin.w);
-        if (r.given >= BodyRow::Velocity) fmt::format_to(std::back_inserter(t), ",{},{}", r.velocity.x, r.velocity.y);
-        if (r.given >= BodyRow::Velocity && space == 3) fmt::format_to(std::back_inserter(t), ",{}", r.velocity.z);
-        if (r.given >= BodyRow::Turning && space == 2) fmt::format_to(std::back_inserter(t), ",{}", r.turning.z);
+        if (r.given >= BodyRow::Velocity)
+            fmt::format_to(std::back_inserter(t), ",{},{}", r.velocity.x, r.velocity.y);
+        if (r.given >= BodyRow::Velocity && space == 3)
+            fmt::format_to(std::back_inserter(t), ",{}", r.velocity.z);
+        if (r.given >= BodyRow::Turning && space == 2)
+            fmt::format_to(std::back_inserter(t), ",{}", r.turning.z);
         if (r.given >= BodyRow::Turning && space == 3)
             fmt::format_to(std::back_inserter(t), ",{},{},{}", r.turning.x, r.turning.y, r.turning.z);
         return t + "]";
@@ -178,7 +201,8 @@ struct Writer {
         if (c.normal) o.vector("normal", *c.normal);
         if (c.depth) o.number("depth", *c.depth);
         if (c.impulse) o.number("impulse", *c.impulse);
-        if (c.phase != Phase::None) o.word("phase", c.phase == Phase::Begin ? "begin" : c.phase == Phase::Stay ? "stay" : "end");
+        if (c.phase != Phase::None)
+            o.word("phase", c.phase == Phase::Begin ? "begin" : c.phase == Phase::Stay ? "stay" : "end");
         o.flag_if("active", c.active, true), o.extra(c.extra);
         return o.done();
     }

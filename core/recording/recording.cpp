@@ -10,7 +10,8 @@ template <class Enum> const char* pick(Enum e, std::initializer_list<const char*
     return *(words.begin() + static_cast<int>(e));
 }
 std::uint64_t pair_key(int a, int b) {
-    const auto low = static_cast<std::uint64_t>(std::min(a, b)), high = static_cast<std::uint64_t>(std::max(a, b));
+    const auto low = static_cast<std::uint64_t>(std::min(a, b)),
+               high = static_cast<std::uint64_t>(std::max(a, b));
     return low << 32 | high;
 }
 } // namespace
@@ -37,7 +38,8 @@ std::shared_ptr<const Geometry> Recording::geometry(const ColliderDef& def, cons
 
 std::shared_ptr<Recording> Recording::clone() const {
     auto copy = std::make_shared<Recording>();
-    copy->file = file, copy->header = header, copy->frames = frames, copy->after = after, copy->warnings = warnings;
+    copy->file = file, copy->header = header, copy->frames = frames, copy->after = after,
+    copy->warnings = warnings;
     return copy;
 }
 
@@ -59,7 +61,8 @@ bool World::live(Slot collider) const {
 }
 
 Does World::does(Slot a, Slot b) const {
-    const ColliderState &ca = colliders_[static_cast<std::size_t>(a)], &cb = colliders_[static_cast<std::size_t>(b)];
+    const ColliderState &ca = colliders_[static_cast<std::size_t>(a)],
+                        &cb = colliders_[static_cast<std::size_t>(b)];
     if (ca.body == cb.body || !ca.def || !cb.def) return Does::Nothing;
     if (body_of(a).def->moves == Moves::Fixed && body_of(b).def->moves == Moves::Fixed) return Does::Nothing;
     const bool senses = ca.def->role == Role::Sensor || cb.def->role == Role::Sensor;
@@ -81,7 +84,8 @@ void World::define(const BodyDef& def) {
     const auto slot = static_cast<std::size_t>(recording_->body_slot(def.id));
     BodyState& b = bodies_[slot];
     b.def = &def;
-    if (!b.present && !recording_->ever_placed(static_cast<Slot>(slot))) b.present = true, b.fresh = true, b.pose = {};
+    if (!b.present && !recording_->ever_placed(static_cast<Slot>(slot)))
+        b.present = true, b.fresh = true, b.pose = {};
 }
 
 void World::define(const ColliderDef& def) {
@@ -97,8 +101,10 @@ void World::define(const ColliderDef& def) {
 }
 
 void World::define(const Definition& definition) {
-    if (const auto* body = std::get_if<BodyDef>(&definition)) define(*body);
-    else if (const auto* collider = std::get_if<ColliderDef>(&definition)) define(*collider);
+    if (const auto* body = std::get_if<BodyDef>(&definition))
+        define(*body);
+    else if (const auto* collider = std::get_if<ColliderDef>(&definition))
+        define(*collider);
     else if (const auto* pair = std::get_if<PairDef>(&definition))
         pairs_[pair_key(recording_->layer(pair->first), recording_->layer(pair->second))] = pair->does;
 }
@@ -120,8 +126,10 @@ void World::place(const BodyRow& row, double dt) {
     b.velocity_logged = row.given >= BodyRow::Velocity;
     b.velocity_known = b.velocity_logged || stepped;
     b.velocity = b.velocity_logged ? row.velocity : stepped ? (row.at - was.at) / dt : Vec3(0.0);
-    if (row.given >= BodyRow::Turning) b.turning = row.turning;
-    else b.turning = {0.0, 0.0, stepped ? (unwrapped(was.angle, b.pose.angle) - was.angle) / dt : 0.0};
+    if (row.given >= BodyRow::Turning)
+        b.turning = row.turning;
+    else
+        b.turning = {0.0, 0.0, stepped ? (unwrapped(was.angle, b.pose.angle) - was.angle) / dt : 0.0};
     b.present = true;
     if (b.def->moves == Moves::Fixed) ++still_version_;
 }
@@ -133,7 +141,9 @@ void World::step(const Frame& frame) {
         if (!b.velocity_logged) b.velocity = Vec3(0.0), b.turning = Vec3(0.0);
     }
     for (const Definition& d : frame.before) define(d);
-    const auto body = [&](Id id) -> BodyState& { return bodies_[static_cast<std::size_t>(recording_->body_slot(id))]; };
+    const auto body = [&](Id id) -> BodyState& {
+        return bodies_[static_cast<std::size_t>(recording_->body_slot(id))];
+    };
     for (Id id : frame.warp) body(id).warped = true;
     for (const IdVector& s : frame.scale) body(s.id).scale = s.value;
     for (const BodyRow& row : frame.bodies) {
@@ -163,10 +173,13 @@ void Recording::index() {
     cache_ = std::make_shared<Cache>();
     std::unordered_map<Id, std::string> kinds;
     std::vector<double> extents;
-    const auto add_layer = [&](const std::string& name) { layers_.emplace(name, static_cast<int>(layers_.size())); };
+    const auto add_layer = [&](const std::string& name) {
+        layers_.emplace(name, static_cast<int>(layers_.size()));
+    };
     const auto note = [&](const Definition& d) {
         if (const auto* b = std::get_if<BodyDef>(&d)) {
-            if (body_slots_.emplace(b->id, static_cast<Slot>(body_ids_.size())).second) body_ids_.push_back(b->id);
+            if (body_slots_.emplace(b->id, static_cast<Slot>(body_ids_.size())).second)
+                body_ids_.push_back(b->id);
             add_layer(b->kind);
         } else if (const auto* c = std::get_if<ColliderDef>(&d)) {
             if (collider_slots_.emplace(c->id, static_cast<Slot>(collider_ids_.size())).second)
@@ -174,7 +187,8 @@ void Recording::index() {
             if (!c->layer.empty()) add_layer(c->layer);
             if (c->shape.space == 2)
                 if (const double e = Geometry(c->shape, Vec3(1.0)).extent(); e > 0.0) extents.push_back(e);
-        } else if (const auto* p = std::get_if<PairDef>(&d)) add_layer(p->first), add_layer(p->second);
+        } else if (const auto* p = std::get_if<PairDef>(&d))
+            add_layer(p->first), add_layer(p->second);
     };
     double seconds = 0.0;
     for (const Frame& f : frames) {

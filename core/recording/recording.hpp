@@ -17,9 +17,9 @@ using Slot = int;
 /// A body at the end of a frame.
 struct BodyState {
     const BodyDef* def = nullptr; ///< points into the recording
-    bool present = false;      ///< placed (or never placed at all: it stands at the origin), and not gone
-    bool fresh = false;        ///< first placed in this frame: no step led here
-    bool warped = false;       ///< put elsewhere on purpose in this frame
+    bool present = false;         ///< placed (or never placed at all: it stands at the origin), and not gone
+    bool fresh = false;           ///< first placed in this frame: no step led here
+    bool warped = false;          ///< put elsewhere on purpose in this frame
     bool grounded = false;
     bool velocity_known = false;
     bool velocity_logged = false;

@@ -15,14 +15,18 @@ json vector_json(const Vec3& v, int space) { return space == 2 ? json{v.x, v.y} 
 
 json fact_json(const Fact& f, int space) {
     json value;
-    if (const double* d = std::get_if<double>(&f.value)) value = *d;
-    else if (const std::string* s = std::get_if<std::string>(&f.value)) value = *s;
-    else value = vector_json(std::get<Vec3>(f.value), space);
+    if (const double* d = std::get_if<double>(&f.value))
+        value = *d;
+    else if (const std::string* s = std::get_if<std::string>(&f.value))
+        value = *s;
+    else
+        value = vector_json(std::get<Vec3>(f.value), space);
     return {{"value", value}, {"unit", f.unit}};
 }
 
 std::string fact_text(const Fact& f) {
-    if (const double* d = std::get_if<double>(&f.value)) return figure(*d) + (f.unit.empty() ? "" : " " + f.unit);
+    if (const double* d = std::get_if<double>(&f.value))
+        return figure(*d) + (f.unit.empty() ? "" : " " + f.unit);
     if (const std::string* s = std::get_if<std::string>(&f.value)) return *s;
     const Vec3& v = std::get<Vec3>(f.value);
     return fmt::format("{}, {} {}", figure(v.x), figure(v.y), f.unit);
@@ -31,21 +35,36 @@ std::string fact_text(const Fact& f) {
 std::int64_t first_number(const Recording& r) { return r.frames.empty() ? 0 : r.frames.front().number; }
 std::int64_t last_number(const Recording& r) { return r.frames.empty() ? 0 : r.frames.back().number; }
 
-std::string plural(std::size_t n, const char* word) { return fmt::format("{} {}{}", n, word, n == 1 ? "" : "s"); }
+std::string plural(std::size_t n, const char* word) {
+    return fmt::format("{} {}{}", n, word, n == 1 ? "" : "s");
+}
 
 } // namespace
 
 json json_of(const Finding& f, int space) {
-    json facts = json::object(), thresholds = json::object(), suggest = json::array(), account = json::array();
+    json facts = json::object(), thresholds = json::object(), suggest = json::array(),
+         account = json::array();
     for (const Fact& fact : f.facts) facts[fact.key] = fact_json(fact, space);
     for (const Threshold& t : f.thresholds) thresholds[t.name] = {{"value", t.value}, {"unit", t.unit}};
     for (const Suggestion& s : f.suggest) suggest.push_back({{"name", s.name}, {"changes", s.changes}});
     for (const Sentence& s : f.account)
-        account.push_back(s.fraction ? fmt::format("frame {} + {}: {}", s.frame - 1, figure(*s.fraction), s.text)
-                                     : fmt::format("frame {}: {}", s.frame, s.text));
-    json out = {{"id", f.id}, {"fault", f.fault}, {"first", f.first}, {"last", f.last}, {"bodies", f.bodies}, {"names", f.names},
-                {"colliders", f.colliders}, {"at", vector_json(f.at, space)}, {"grade", word(f.grade)}, {"weight", f.weight},
-                {"facts", facts}, {"thresholds", thresholds}, {"account", account}, {"suggest", suggest}};
+        account.push_back(s.fraction
+                              ? fmt::format("frame {} + {}: {}", s.frame - 1, figure(*s.fraction), s.text)
+                              : fmt::format("frame {}: {}", s.frame, s.text));
+    json out = {{"id", f.id},
+                {"fault", f.fault},
+                {"first", f.first},
+                {"last", f.last},
+                {"bodies", f.bodies},
+                {"names", f.names},
+                {"colliders", f.colliders},
+                {"at", vector_json(f.at, space)},
+                {"grade", word(f.grade)},
+                {"weight", f.weight},
+                {"facts", facts},
+                {"thresholds", thresholds},
+                {"account", account},
+                {"suggest", suggest}};
     if (!f.assumes.empty()) out["assumes"] = f.assumes;
     return out;
 }
@@ -53,8 +72,15 @@ json json_of(const Finding& f, int space) {
 json json_of(const Recording& r, const Scan& s) {
     json findings = json::array();
     for (const Finding& f : s.findings) findings.push_back(json_of(f, r.header.space));
-    json out = {{"oddb", 1}, {"file", r.file}, {"space", r.header.space}, {"unit", r.header.unit}, {"first", first_number(r)},
-                {"last", last_number(r)}, {"judged", s.judged}, {"not_judged", s.not_judged}, {"findings", findings}};
+    json out = {{"oddb", 1},
+                {"file", r.file},
+                {"space", r.header.space},
+                {"unit", r.header.unit},
+                {"first", first_number(r)},
+                {"last", last_number(r)},
+                {"judged", s.judged},
+                {"not_judged", s.not_judged},
+                {"findings", findings}};
     if (!s.complete) out["incomplete"] = true;
     return out;
 }
@@ -63,15 +89,17 @@ std::string text_of(const Recording& r, const Scan& s) {
     std::string out;
     for (const std::string& w : r.warnings) out += fmt::format("note: {}\n", w);
     for (const auto& [id, reason] : s.not_judged) out += fmt::format("{} not judged: {}\n", id, reason);
-    out += fmt::format("{}: {} in {}\n", r.file, plural(s.findings.size(), "finding"), plural(r.frames.size(), "frame"));
+    out += fmt::format("{}: {} in {}\n", r.file, plural(s.findings.size(), "finding"),
+                       plural(r.frames.size(), "frame"));
     for (const Finding& f : s.findings) {
         std::string names;
         for (const std::string& n : f.names) names += (names.empty() ? "" : ", ") + n;
         out += fmt::format("\n{}  frames {}-{}  {}  {}\n", f.fault, f.first, f.last, names, word(f.grade));
         if (!f.assumes.empty()) out += fmt::format("  ({})\n", f.assumes);
         for (const Sentence& line : f.account)
-            out += line.fraction ? fmt::format("  {} + {}: {}\n", line.frame - 1, figure(*line.fraction), line.text)
-                                 : fmt::format("  {}: {}\n", line.frame, line.text);
+            out += line.fraction
+                       ? fmt::format("  {} + {}: {}\n", line.frame - 1, figure(*line.fraction), line.text)
+                       : fmt::format("  {}: {}\n", line.frame, line.text);
         for (const Fact& fact : f.facts) out += fmt::format("    {:<20} {}\n", fact.key, fact_text(fact));
         for (const Suggestion& t : f.suggest) out += fmt::format("  try: {}\n", t.name);
         out += fmt::format("  id: {}\n", f.id);
@@ -88,14 +116,29 @@ json info_json(const Recording& r) {
         const World w = r.world_at(r.frames.size() - 1);
         for (Slot b = 0; b < static_cast<Slot>(w.bodies().size()); ++b) {
             const BodyDef* def = w.bodies()[static_cast<std::size_t>(b)].def;
-            if (def) bodies.push_back({{"id", def->id}, {"name", def->name}, {"kind", def->kind}, {"moves", word(def->moves)},
-                                       {"colliders", w.colliders_of(b).size()}});
+            if (def)
+                bodies.push_back({{"id", def->id},
+                                  {"name", def->name},
+                                  {"kind", def->kind},
+                                  {"moves", word(def->moves)},
+                                  {"colliders", w.colliders_of(b).size()}});
         }
     }
-    return {{"oddb", 1}, {"file", r.file}, {"title", r.header.title}, {"space", r.header.space}, {"unit", r.header.unit},
-            {"rate", r.header.rate}, {"frames", r.frames.size()}, {"first", first_number(r)}, {"last", last_number(r)},
-            {"seconds", r.frames.empty() ? 0.0 : r.seconds_at(r.frames.size() - 1)}, {"slop", r.slop()}, {"channels", channels},
-            {"bodies", bodies}, {"colliders", r.collider_ids().size()}, {"warnings", r.warnings}};
+    return {{"oddb", 1},
+            {"file", r.file},
+            {"title", r.header.title},
+            {"space", r.header.space},
+            {"unit", r.header.unit},
+            {"rate", r.header.rate},
+            {"frames", r.frames.size()},
+            {"first", first_number(r)},
+            {"last", last_number(r)},
+            {"seconds", r.frames.empty() ? 0.0 : r.seconds_at(r.frames.size() - 1)},
+            {"slop", r.slop()},
+            {"channels", channels},
+            {"bodies", bodies},
+            {"colliders", r.collider_ids().size()},
+            {"warnings", r.warnings}};
 }
 
 std::string info_text(const Recording& r) {
@@ -105,12 +148,14 @@ std::string info_text(const Recording& r) {
     std::string out = fmt::format("{}\n", r.file);
     out += fmt::format("  title      {}\n", r.header.title.empty() ? "(none)" : r.header.title);
     out += fmt::format("  space      {} dimensions, lengths in {}\n", r.header.space, r.header.unit);
-    out += fmt::format("  frames     {} ({} to {}), {:.2f} s, {} steps a second\n", r.frames.size(), first_number(r), last_number(r),
-                       j["seconds"].get<double>(), figure(r.header.rate));
+    out += fmt::format("  frames     {} ({} to {}), {:.2f} s, {} steps a second\n", r.frames.size(),
+                       first_number(r), last_number(r), j["seconds"].get<double>(), figure(r.header.rate));
     out += fmt::format("  bodies     {}\n  colliders  {}\n", r.body_ids().size(), r.collider_ids().size());
-    out += fmt::format("  slop       {}{}\n", length_text(r, r.slop()), r.header.slop ? "" : " (from the colliders' sizes)");
+    out += fmt::format("  slop       {}{}\n", length_text(r, r.slop()),
+                       r.header.slop ? "" : " (from the colliders' sizes)");
     out += fmt::format("  channels   {}\n", channels.empty() ? "none" : channels);
-    if (r.header.space == 3) out += "  judged     not yet: recordings of 3 dimensions can be opened and listed\n";
+    if (r.header.space == 3)
+        out += "  judged     not yet: recordings of 3 dimensions can be opened and listed\n";
     for (const std::string& w : r.warnings) out += "  note       " + w + "\n";
     return out;
 }

@@ -22,8 +22,10 @@ class BoxTree {
         while (top > 0) {
             const Node& node = nodes_[static_cast<std::size_t>(stack[--top])];
             if (!node.box.meets(query)) continue;
-            if (node.leaf >= 0) found(node.leaf);
-            else stack[top++] = node.left, stack[top++] = node.right;
+            if (node.leaf >= 0)
+                found(node.leaf);
+            else
+                stack[top++] = node.left, stack[top++] = node.right;
         }
     }
 

@@ -81,7 +81,8 @@ Geometry::Geometry(const Shape& shape, const Vec3& scale) {
     }
     for (const Vec3& p : shape.points) bounds_.add((p + shape.at) * scale);
     if (shape.points.empty()) {
-        bounds_.add(shape.at * scale), bounds_.add((shape.at + shape.a) * scale), bounds_.add((shape.at + shape.b) * scale);
+        bounds_.add(shape.at * scale), bounds_.add((shape.at + shape.a) * scale),
+            bounds_.add((shape.at + shape.b) * scale);
         bounds_.grow(0.5 * std::max({shape.size.x, shape.size.y, shape.size.z}) + shape.radius);
     }
     reach_ = glm::length(glm::max(glm::abs(bounds_.low), glm::abs(bounds_.high)));
@@ -98,8 +99,10 @@ void Geometry::measure() {
         narrowest = std::min(narrowest, piece_width(p));
         area_ += piece_area(p);
     }
-    if (pieces_.size() == 1) extent_ = narrowest;
-    else if (!pieces_.empty()) extent_ = std::min(bounds_.size().x, bounds_.size().y);
+    if (pieces_.size() == 1)
+        extent_ = narrowest;
+    else if (!pieces_.empty())
+        extent_ = std::min(bounds_.size().x, bounds_.size().y);
     if (open_) extent_ = 0.0, area_ = 0.0;
     if (pieces_.size() > 8) tree_ = BoxTree(boxes);
 }
@@ -112,7 +115,8 @@ void Geometry::collect_normals() {
     for (const Outline& o : outlines_) {
         const std::size_t n = o.points.size();
         double area = 0.0;
-        for (std::size_t i = 0; i < n; ++i) area += cross(o.points[i] - o.points[0], o.points[(i + 1) % n] - o.points[0]);
+        for (std::size_t i = 0; i < n; ++i)
+            area += cross(o.points[i] - o.points[0], o.points[(i + 1) % n] - o.points[0]);
         // A hole of a cell picture winds the other way: its normals are among the outer ones.
         for (std::size_t i = 0; i + (o.closed && n > 2 ? 0 : 1) < n; ++i) {
             const Vec2 edge = unit(o.points[(i + 1) % n] - o.points[i]);

@@ -72,8 +72,8 @@ enum class Status { None, Found, Started, Undecided };
 /// `normal` from a to b; the points are the closest, or deepest, ones. `known` is false where they are
 /// farther apart than `within`, or a shape has no geometry.
 /// Overlapping shapes of several pieces: the least move is sought along the normals of both outlines and
-/// from round corners to the nearest edge; it is never too small, and exact where one of these is the way out.
-/// Laws: swap turns the normal; moving or turning both changes nothing; scaling both scales.
+/// from round corners to the nearest edge; it is never too small, and exact where one of these is the way
+/// out. Laws: swap turns the normal; moving or turning both changes nothing; scaling both scales.
 struct Distance {
     bool known = false;
     double gap = infinity;
@@ -90,9 +90,9 @@ double point_distance(const Vec3& point, const Geometry& shape, const Pose& pose
 double way_out(const Geometry& a, const Pose& at_a, const Geometry& b, const Pose& at_b, const Vec3& way);
 
 struct SweepQuery {
-    double margin = 0.0;   ///< counts as touching when nearer than this
+    double margin = 0.0;    ///< counts as touching when nearer than this
     double tolerance = 0.0; ///< length by which a touch may be early; 0: 1e-7 of the two reaches
-    int most_steps = 400;  ///< per pair of pieces, for turning shapes
+    int most_steps = 400;   ///< per pair of pieces, for turning shapes
 };
 
 /// First and last time in the step (0..1) at which the moving shapes are within `margin`.

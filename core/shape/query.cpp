@@ -43,7 +43,8 @@ std::vector<Piece> placed_near(const Geometry& g, const Pose& pose, const Box& b
 
 /// Least t >= 0 at which a, moved by t·way, overlaps no piece of b; at least `give_up` where it is no less.
 /// From overlap to overlap: at t, everything that is still overlapped says until when.
-double clear_after(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb, const Vec2& way, double give_up) {
+double clear_after(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb, const Vec2& way,
+                   double give_up) {
     if (a.pieces().size() > b.pieces().size()) return clear_after(b, pb, a, pa, -way, give_up);
     const double nudge = 1e-9 * std::min(a.reach(), b.reach());
     double t = 0.0;
@@ -55,7 +56,8 @@ double clear_after(const Geometry& a, const Pose& pa, const Geometry& b, const P
             box.low += raised(way * t), box.high += raised(way * t);
             box.grow(nudge);
             pieces_near(b, pb, box, [&](int i) {
-                const auto s = plane::pass(p, plane::placed(b.pieces()[static_cast<std::size_t>(i)], pb), way, 0.0);
+                const auto s =
+                    plane::pass(p, plane::placed(b.pieces()[static_cast<std::size_t>(i)], pb), way, 0.0);
                 if (s && s->first <= t + nudge && s->last > t + nudge) next = std::max(next, s->last);
             });
         }
@@ -86,9 +88,13 @@ class Ways {
                 for (const Outline& l : other.outlines())
                     for (std::size_t k = 0; k < l.points.size(); ++k) {
                         const bool last = k + 1 == l.points.size();
-                        const Vec2 u = at_other.place(l.points[k]), v = last && !l.closed ? u : at_other.place(l.points[(k + 1) % l.points.size()]);
+                        const Vec2 u = at_other.place(l.points[k]),
+                                   v = last && !l.closed
+                                           ? u
+                                           : at_other.place(l.points[(k + 1) % l.points.size()]);
                         const double ee = glm::dot(v - u, v - u);
-                        const Vec2 q = ee > 0.0 ? u + (v - u) * std::clamp(glm::dot(p - u, v - u) / ee, 0.0, 1.0) : u;
+                        const Vec2 q =
+                            ee > 0.0 ? u + (v - u) * std::clamp(glm::dot(p - u, v - u) / ee, 0.0, 1.0) : u;
                         if (const double d = glm::length(q - p); d < nearest) nearest = d, to = q;
                     }
                 add(unit(to - p)), add(-unit(to - p));
@@ -132,7 +138,8 @@ Distance distance(const Geometry& a, const Pose& at_a, const Geometry& b, const 
             if (g.distance < best.distance) best = g;
         }
     if (best.distance > within || best.distance == infinity) return out;
-    if (best.distance < 0.0 && (a.pieces().size() > 1 || b.pieces().size() > 1)) least_way_out(a, pa, b, pb, best);
+    if (best.distance < 0.0 && (a.pieces().size() > 1 || b.pieces().size() > 1))
+        least_way_out(a, pa, b, pb, best);
     out.known = true, out.gap = best.distance, out.normal = raised(best.normal);
     out.on_a = raised(best.on_a) + base, out.on_b = raised(best.on_b) + base;
     return out;
@@ -164,7 +171,8 @@ TouchTime advance(const Moving& a, const Moving& b, double margin, double tolera
     const double spin = std::abs(a.motion->turning()) * a.reach + std::abs(b.motion->turning()) * b.reach;
     double t = 0.0;
     for (int i = 0; i < most_steps; ++i) {
-        const plane::Gap g = plane::gap(plane::placed(*a.piece, a.motion->at(t)), plane::placed(*b.piece, b.motion->at(t)));
+        const plane::Gap g =
+            plane::gap(plane::placed(*a.piece, a.motion->at(t)), plane::placed(*b.piece, b.motion->at(t)));
         const double left = g.distance - margin;
         if (left <= tolerance) return {t == 0.0 ? Status::Started : Status::Found, t};
         const double closing = glm::dot(way, g.normal) + spin;
@@ -201,8 +209,8 @@ PieceSweep sweep_pieces(const Moving& a, const Moving& b, const SweepQuery& quer
     const TouchTime first = advance(a, b, query.margin, tolerance, query.most_steps);
     if (first.status == Status::None) return {};
     const Motion back_a = reversed(*a.motion), back_b = reversed(*b.motion);
-    const TouchTime last =
-        advance({a.piece, &back_a, a.reach}, {b.piece, &back_b, b.reach}, query.margin, tolerance, query.most_steps);
+    const TouchTime last = advance({a.piece, &back_a, a.reach}, {b.piece, &back_b, b.reach}, query.margin,
+                                   tolerance, query.most_steps);
     const bool known = last.status == Status::Found || last.status == Status::Started;
     return {first.status, first.at, known ? 1.0 - last.at : 1.0};
 }
@@ -224,7 +232,9 @@ Sweep sweep(const Geometry& a, const Motion& move_a, const Geometry& b, const Mo
             const SweepQuery& query) {
     Sweep out;
     if (!a.judged() || !b.judged()) return out;
-    const double tolerance = query.tolerance > 0.0 ? query.tolerance : 1e-7 * std::min(a.reach(), b.reach() > 0.0 ? b.reach() : a.reach());
+    const double tolerance = query.tolerance > 0.0
+                                 ? query.tolerance
+                                 : 1e-7 * std::min(a.reach(), b.reach() > 0.0 ? b.reach() : a.reach());
     const Vec3 base = move_a.from.at;
     const Motion ma{relative(move_a.from, base), relative(move_a.to, base)};
     const Motion mb{relative(move_b.from, base), relative(move_b.to, base)};
@@ -239,7 +249,8 @@ Sweep sweep(const Geometry& a, const Motion& move_a, const Geometry& b, const Mo
             swept.add(ma.from.at), swept.add(ma.to.at);
             swept.grow(one.reach + pa.radius);
         } else {
-            swept.add(plane::bounds(plane::placed(pa, ma.from))), swept.add(plane::bounds(plane::placed(pa, ma.to)));
+            swept.add(plane::bounds(plane::placed(pa, ma.from))),
+                swept.add(plane::bounds(plane::placed(pa, ma.to)));
         }
         swept.grow(query.margin + tolerance);
         Box in_b = swept; // as b sees it from its first pose
@@ -248,11 +259,13 @@ Sweep sweep(const Geometry& a, const Motion& move_a, const Geometry& b, const Mo
         Box everywhere;
         pieces_near(b, mb.from, still_b ? in_b : everywhere, [&](int i) {
             const Piece& pb = b.pieces()[static_cast<std::size_t>(i)];
-            take(sweep_pieces(one, {&pb, &mb, plane::corner_reach(pb)}, query, tolerance), &pa, &pb, best, best_a, best_b);
+            take(sweep_pieces(one, {&pb, &mb, plane::corner_reach(pb)}, query, tolerance), &pa, &pb, best,
+                 best_a, best_b);
         });
     }
     if (best.status == Status::None) return out;
-    const plane::Gap g = plane::gap(plane::placed(*best_a, ma.at(best.first)), plane::placed(*best_b, mb.at(best.first)));
+    const plane::Gap g =
+        plane::gap(plane::placed(*best_a, ma.at(best.first)), plane::placed(*best_b, mb.at(best.first)));
     out.status = best.status, out.first = best.first, out.last = best.last;
     out.normal = raised(g.normal), out.on_a = raised(g.on_a) + base, out.on_b = raised(g.on_b) + base;
     return out;
@@ -263,7 +276,8 @@ double point_distance(const Vec3& point, const Geometry& shape, const Pose& pose
     Piece dot;
     dot.add({0.0, 0.0});
     double least = infinity;
-    for (const Piece& piece : shape.pieces()) least = std::min(least, plane::gap(dot, plane::placed(piece, p)).distance);
+    for (const Piece& piece : shape.pieces())
+        least = std::min(least, plane::gap(dot, plane::placed(piece, p)).distance);
     return least;
 }
 

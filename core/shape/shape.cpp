@@ -11,7 +11,7 @@ struct KindWord {
     bool plane, space;
 };
 constexpr KindWord kinds[] = {
-    {ShapeKind::Circle, "circle", true, false}, {ShapeKind::Box, "box", true, true},
+    {ShapeKind::Circle, "circle", true, false},  {ShapeKind::Box, "box", true, true},
     {ShapeKind::Capsule, "capsule", true, true}, {ShapeKind::Polygon, "polygon", true, false},
     {ShapeKind::Chain, "chain", true, false},    {ShapeKind::Cells, "cells", true, true},
     {ShapeKind::Sphere, "sphere", false, true},  {ShapeKind::Hull, "hull", false, true},
@@ -28,7 +28,8 @@ std::string defect_of_points(const Shape& s) {
     if (s.kind != ShapeKind::Polygon) return "";
     double area = 0.0, reach = 0.0;
     for (std::size_t i = 0; i < s.points.size(); ++i) {
-        const Vec2 p = flat(s.points[i] - s.points[0]), q = flat(s.points[(i + 1) % s.points.size()] - s.points[0]);
+        const Vec2 p = flat(s.points[i] - s.points[0]),
+                   q = flat(s.points[(i + 1) % s.points.size()] - s.points[0]);
         area += cross(p, q), reach = std::max(reach, glm::length(p));
     }
     return std::abs(area) > 1e-12 * reach * reach ? "" : "'points' must enclose an area";
@@ -60,7 +61,8 @@ std::string defect(const Shape& s) {
     if (!finite(s.at)) return "'at' must be finite numbers";
     switch (s.kind) {
     case ShapeKind::Circle:
-    case ShapeKind::Sphere: return positive(s.radius) ? "" : "'r' must be positive";
+    case ShapeKind::Sphere:
+        return positive(s.radius) ? "" : "'r' must be positive";
     case ShapeKind::Box: {
         const bool fine = positive(s.size.x) && positive(s.size.y) && (s.space == 2 || positive(s.size.z));
         return fine ? "" : "'size' must be positive";
@@ -70,7 +72,8 @@ std::string defect(const Shape& s) {
         return positive(s.radius) ? "" : "'r' must be positive";
     case ShapeKind::Polygon:
     case ShapeKind::Chain:
-    case ShapeKind::Hull: return defect_of_points(s);
+    case ShapeKind::Hull:
+        return defect_of_points(s);
     case ShapeKind::Mesh: {
         if (const std::string why = defect_of_points(s); !why.empty()) return why;
         for (const auto& f : s.faces)
@@ -78,7 +81,8 @@ std::string defect(const Shape& s) {
                 if (i < 0 || i >= static_cast<int>(s.points.size())) return "'faces' must index 'points'";
         return s.faces.empty() ? "'faces' must not be empty" : "";
     }
-    case ShapeKind::Cells: return defect_of_cells(s);
+    case ShapeKind::Cells:
+        return defect_of_cells(s);
     }
     return "";
 }

@@ -34,7 +34,7 @@ struct Shape {
     double cell = 0.0;
     Vec3 origin{0.0};
     std::vector<std::vector<std::string>> layers;
-    std::string image;  // cells from a picture: its data URI or path; rows are read from it on demand
+    std::string image; // cells from a picture: its data URI or path; rows are read from it on demand
     double alpha = 0.5;
 
     bool operator==(const Shape&) const = default;

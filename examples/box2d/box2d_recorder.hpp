@@ -21,7 +21,8 @@ namespace bounce {
 
 class Box2dRecorder : public b2ContactListener {
   public:
-    Box2dRecorder(const std::string& path, b2World& world, double rate, const std::string& title = "", b2ContactListener* next = nullptr)
+    Box2dRecorder(const std::string& path, b2World& world, double rate, const std::string& title = "",
+                  b2ContactListener* next = nullptr)
         : world_(world), next_(next), log_(path, header(world, rate, title)) {
         world.SetContactListener(this);
     }
@@ -46,10 +47,13 @@ class Box2dRecorder : public b2ContactListener {
             placed_.insert(b);
         }
         for (auto it = bodies_.begin(); it != bodies_.end();)
-            if (alive.count(it->first)) ++it;
-            else log_.gone(it->second), placed_.erase(it->first), it = bodies_.erase(it);
+            if (alive.count(it->first))
+                ++it;
+            else
+                log_.gone(it->second), placed_.erase(it->first), it = bodies_.erase(it);
         write_contacts();
-        for (const auto& ray : rays_) log_.ray(ray.name, ray.by, ray.from.x, ray.from.y, ray.to.x, ray.to.y, ray.hit);
+        for (const auto& ray : rays_)
+            log_.ray(ray.name, ray.by, ray.from.x, ray.from.y, ray.to.x, ray.to.y, ray.hit);
         rays_.clear();
     }
 
@@ -81,7 +85,9 @@ class Box2dRecorder : public b2ContactListener {
         return h;
     }
     static std::string moves(const b2Body* b) {
-        return b->GetType() == b2_staticBody ? "fixed" : b->GetType() == b2_kinematicBody ? "driven" : "solved";
+        return b->GetType() == b2_staticBody      ? "fixed"
+               : b->GetType() == b2_kinematicBody ? "driven"
+                                                  : "solved";
     }
 
     static std::string shape_of(const b2Shape& shape) {
@@ -117,7 +123,8 @@ class Box2dRecorder : public b2ContactListener {
         return (mask_a & category_b) != 0 && (category_a & mask_b) != 0;
     }
     std::string layer_of(const b2Fixture& f) {
-        const Filter filter{f.GetFilterData().categoryBits, f.GetFilterData().maskBits, f.GetFilterData().groupIndex};
+        const Filter filter{f.GetFilterData().categoryBits, f.GetFilterData().maskBits,
+                            f.GetFilterData().groupIndex};
         const auto it = layers_.find(filter);
         if (it != layers_.end()) return it->second;
         const std::string name = "filter " + std::to_string(layers_.size() + 1);
@@ -178,18 +185,21 @@ class Box2dRecorder : public b2ContactListener {
         const double impulse = impulses_.count(c) ? impulses_[c] : 0;
         if (count == 0) points_.push_back({c->GetFixtureA(), c->GetFixtureB(), false, {}, {}, 0, 0, phase});
         for (int i = 0; i < count; ++i)
-            points_.push_back({c->GetFixtureA(), c->GetFixtureB(), true, m.points[i], m.normal, -static_cast<double>(m.separations[i]), impulse / count, phase});
+            points_.push_back({c->GetFixtureA(), c->GetFixtureB(), true, m.points[i], m.normal,
+                               -static_cast<double>(m.separations[i]), impulse / count, phase});
     }
     void write_contacts() {
         for (b2Contact* c = world_.GetContactList(); c; c = c->GetNext())
             if (c->IsTouching() && !began_.count(c)) keep_points(c, "stay");
         for (const Point& p : points_) {
             Contact entry(fixtures_[p.a], fixtures_[p.b]);
-            if (p.placed) entry.at(p.at.x, p.at.y).normal(p.normal.x, p.normal.y).depth(p.depth).impulse(p.impulse);
+            if (p.placed)
+                entry.at(p.at.x, p.at.y).normal(p.normal.x, p.normal.y).depth(p.depth).impulse(p.impulse);
             log_.contact(entry.phase(p.phase));
         }
         for (const auto& [a, b] : ended_)
-            if (fixtures_.count(a) && fixtures_.count(b)) log_.contact(Contact(fixtures_[a], fixtures_[b]).phase("end"));
+            if (fixtures_.count(a) && fixtures_.count(b))
+                log_.contact(Contact(fixtures_[a], fixtures_[b]).phase("end"));
         points_.clear(), began_.clear(), ended_.clear(), impulses_.clear();
     }
 

@@ -8,7 +8,8 @@
 
 namespace {
 
-b2Body* box(b2World& world, b2BodyType type, b2Vec2 at, float w, float h, float density = 1.0f, float friction = 0.5f, float angle = 0.0f) {
+b2Body* box(b2World& world, b2BodyType type, b2Vec2 at, float w, float h, float density = 1.0f,
+            float friction = 0.5f, float angle = 0.0f) {
     b2BodyDef def;
     def.type = type, def.position = at, def.angle = angle;
     b2PolygonShape shape;
@@ -26,7 +27,8 @@ b2Body* ball(b2World& world, b2Vec2 at, b2Vec2 velocity, float r, float restitut
     b2CircleShape shape;
     shape.m_radius = r;
     b2FixtureDef fixture;
-    fixture.shape = &shape, fixture.density = 1.0f, fixture.friction = 0.3f, fixture.restitution = restitution;
+    fixture.shape = &shape, fixture.density = 1.0f, fixture.friction = 0.3f,
+    fixture.restitution = restitution;
     b2Body* body = world.CreateBody(&def);
     body->CreateFixture(&fixture);
     return body;
@@ -51,13 +53,16 @@ int main(int argc, char** argv) {
     log.name(box(world, b2_staticBody, {-9.0f, 0.6f}, 5.0f, 0.3f, 1.0f, 0.6f, -0.3f), "ramp", "pier");
     b2BodyDef rail;
     b2Body* line = world.CreateBody(&rail);
-    // Chains have one side, the right of their way: this one is walked from its low end, so that it holds from above.
+    // Chains have one side, the right of their way: this one is walked from its low end, so that it holds
+    // from above.
     const b2Vec2 steps[] = {{-12.5f, 0.05f}, {-14.0f, 0.05f}, {-16.0f, 3.0f}};
     b2ChainShape slope;
     slope.CreateChain(steps, 3, {-11.0f, 0.05f}, {-17.0f, 4.0f});
     line->CreateFixture(&slope, 0.0f);
     log.name(line, "slipway", "pier");
-    for (int i = 0; i < 5; ++i) log.name(box(world, b2_dynamicBody, {0.0f, 0.55f + 1.02f * static_cast<float>(i)}, 1.0f, 1.0f), "crate", "crate");
+    for (int i = 0; i < 5; ++i)
+        log.name(box(world, b2_dynamicBody, {0.0f, 0.55f + 1.02f * static_cast<float>(i)}, 1.0f, 1.0f),
+                 "crate", "crate");
     log.name(box(world, b2_dynamicBody, {-9.5f, 2.2f}, 0.8f, 0.5f, 1.0f, 0.2f, -0.3f), "sledge", "crate");
     log.name(ball(world, {-15.0f, 4.0f}, {0.0f, 0.0f}, 0.4f, 0.1f), "drum", "drum");
     log.name(ball(world, {3.0f, 5.0f}, {0.3f, 0.0f}, 0.3f, 0.7f), "buoy", "buoy");
@@ -65,7 +70,8 @@ int main(int argc, char** argv) {
     for (int n = 0; n < 360; ++n) {
         if (n % 60 == 20) {
             const float speed = n < 60 ? 9.0f : 62.0f + 3.7f * static_cast<float>(n / 60);
-            b2Body* parcel = ball(world, {3.0f, 1.2f + 0.3f * static_cast<float>(n / 60)}, {speed, 1.0f}, 0.15f, 0.2f);
+            b2Body* parcel =
+                ball(world, {3.0f, 1.2f + 0.3f * static_cast<float>(n / 60)}, {speed, 1.0f}, 0.15f, 0.2f);
             log.name(parcel, "parcel", "parcel");
         }
         world.Step(1.0f / 60, 8, 3);

@@ -20,7 +20,9 @@ int pixels_like(const QImage& image, const QColor& color) {
     for (int y = 0; y < image.height(); ++y)
         for (int x = 0; x < image.width(); ++x) {
             const QColor c = image.pixelColor(x, y);
-            count += std::abs(c.red() - color.red()) + std::abs(c.green() - color.green()) + std::abs(c.blue() - color.blue()) < 24;
+            count += std::abs(c.red() - color.red()) + std::abs(c.green() - color.green()) +
+                         std::abs(c.blue() - color.blue()) <
+                     24;
         }
     return count;
 }
@@ -54,7 +56,9 @@ class WindowTest : public QObject {
     }
     bool judged() const {
         const auto& all = window_->session().candidates();
-        return !all.empty() && std::all_of(all.begin(), all.end(), [](const Candidate& c) { return c.state == Candidate::Judged || c.state == Candidate::Failed; });
+        return !all.empty() && std::all_of(all.begin(), all.end(), [](const Candidate& c) {
+            return c.state == Candidate::Judged || c.state == Candidate::Failed;
+        });
     }
 
   private slots:
@@ -77,8 +81,10 @@ class WindowTest : public QObject {
         QVERIFY(s.moment_text().startsWith("frame 370 + 0.1"));
         // At the time of impact the two shapes are exactly in touch.
         const Instant& t = s.instant();
-        const auto& a = t.now->colliders()[static_cast<std::size_t>(s.recording()->collider_slot(s.finding()->colliders[0]))];
-        const auto& b = t.now->colliders()[static_cast<std::size_t>(s.recording()->collider_slot(s.finding()->colliders[1]))];
+        const auto& a = t.now->colliders()[static_cast<std::size_t>(
+            s.recording()->collider_slot(s.finding()->colliders[0]))];
+        const auto& b = t.now->colliders()[static_cast<std::size_t>(
+            s.recording()->collider_slot(s.finding()->colliders[1]))];
         QVERIFY(std::abs(distance(*a.geometry, t.pose(a.body), *b.geometry, t.pose(b.body)).gap) < 1e-9);
         press("N");
         press("N");
@@ -125,11 +131,13 @@ class WindowTest : public QObject {
         press("N");
         QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
         const auto& all = window_->session().candidates();
-        const auto clears = std::count_if(all.begin(), all.end(), [](const Candidate& c) { return c.verdict.clears_all(); });
+        const auto clears =
+            std::count_if(all.begin(), all.end(), [](const Candidate& c) { return c.verdict.clears_all(); });
         QVERIFY(clears >= 1 && clears < static_cast<std::ptrdiff_t>(all.size()));
         const QImage before = window_->view().grab().toImage();
         window_->session().choose_candidate(0);
-        QVERIFY(pixels_like(window_->view().grab().toImage(), Theme::current().candidate) > pixels_like(before, Theme::current().candidate) + 100);
+        QVERIFY(pixels_like(window_->view().grab().toImage(), Theme::current().candidate) >
+                pixels_like(before, Theme::current().candidate) + 100);
     }
 
     void ownCandidate_isJudgedUndoneRedoneAndKept() {
@@ -138,7 +146,8 @@ class WindowTest : public QObject {
         Session& s = window_->session();
         QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
         const std::size_t suggested = s.candidates().size();
-        const auto knob = std::find_if(knobs().begin(), knobs().end(), [](const Knob& k) { return QString(k.key) == "grow"; });
+        const auto knob = std::find_if(knobs().begin(), knobs().end(),
+                                       [](const Knob& k) { return QString(k.key) == "grow"; });
         s.add_candidate(fix_from_knob(s, s.finding()->colliders[1], *knob, 6.0, 0.0, {}));
         QCOMPARE(s.candidates().size(), suggested + 1);
         QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
@@ -162,7 +171,8 @@ class WindowTest : public QObject {
         bad.write("{\"bounce\":1}\n{\"frame\":0,\"bodies\":[[3,0,0]]}\n");
         bad.close();
         QVERIFY(!window_->open(bad.fileName()));
-        QVERIFY2(window_->said().contains("bad.bouncelog:2: 'bodies' names body 3"), qPrintable(window_->said()));
+        QVERIFY2(window_->said().contains("bad.bouncelog:2: 'bodies' names body 3"),
+                 qPrintable(window_->said()));
         QCOMPARE(window_->session().moment(), 33.0);
         QCOMPARE(window_->session().findings().size(), std::size_t(2));
     }
@@ -227,13 +237,15 @@ class WindowTest : public QObject {
     void picture_isDrawnWithoutWindow() {
         QFETCH(QString, name);
         QProcess p;
-        p.start(BIN "/odd-bounce", {"--picture", folder_.filePath(name), SAMPLES "/net-throw.bouncelog", "--finding", "worst", "--size", "640x400"});
+        p.start(BIN "/odd-bounce", {"--picture", folder_.filePath(name), SAMPLES "/net-throw.bouncelog",
+                                    "--finding", "worst", "--size", "640x400"});
         QVERIFY(p.waitForFinished(60000));
         QVERIFY2(p.exitCode() == 0, p.readAllStandardError());
         const QImage image(folder_.filePath(name));
         QCOMPARE(image.size(), QSize(640, 400));
         QVERIFY(pixels_like(image, Theme::light().finding) > 50);
-        p.start(BIN "/odd-bounce", {"--picture", folder_.filePath(name), SAMPLES "/net-throw.bouncelog", "--finding", "no-such"});
+        p.start(BIN "/odd-bounce", {"--picture", folder_.filePath(name), SAMPLES "/net-throw.bouncelog",
+                                    "--finding", "no-such"});
         QVERIFY(p.waitForFinished(60000));
         QCOMPARE(p.exitCode(), 2);
     }
@@ -245,7 +257,8 @@ class WindowTest : public QObject {
         environment.remove("QT_QPA_PLATFORM");
         p.setProcessEnvironment(environment);
         const QString picture = folder_.filePath("real.png");
-        p.start("xvfb-run", {"-a", "-s", "-screen 0 1400x900x24", BIN "/odd-bounce", "--window-picture", picture, "--theme", "light", "--finding", "worst", copy("hand-cart")});
+        p.start("xvfb-run", {"-a", "-s", "-screen 0 1400x900x24", BIN "/odd-bounce", "--window-picture",
+                             picture, "--theme", "light", "--finding", "worst", copy("hand-cart")});
         QVERIFY(p.waitForFinished(90000));
         QVERIFY2(p.exitCode() == 0, p.readAllStandardError());
         const QImage image(picture);

@@ -26,10 +26,12 @@ class OddbTest : public QObject {
             QFile f(folder.filePath(name));
             QVERIFY(f.open(QIODevice::WriteOnly));
             const QJsonValue content = call["files"][name];
-            f.write(content.isString() ? content.toString().toUtf8() : QJsonDocument(content.toObject()).toJson());
+            f.write(content.isString() ? content.toString().toUtf8()
+                                       : QJsonDocument(content.toObject()).toJson());
         }
         QStringList arguments;
-        for (const QJsonValue& a : call["call"].toArray()) arguments << a.toString().replace("SAMPLES", SAMPLES).replace("DATA", TEST_DATA);
+        for (const QJsonValue& a : call["call"].toArray())
+            arguments << a.toString().replace("SAMPLES", SAMPLES).replace("DATA", TEST_DATA);
         QProcess process;
         process.setWorkingDirectory(folder.path());
         process.start(BIN "/oddb", arguments);
@@ -37,9 +39,12 @@ class OddbTest : public QObject {
         process.closeWriteChannel();
         QVERIFY(process.waitForFinished(60000));
         const QString out = process.readAllStandardOutput(), err = process.readAllStandardError();
-        QVERIFY2(process.exitCode() == call["exit"].toInt(), qPrintable(QString::number(process.exitCode()) + "\n" + out + err));
-        for (const QJsonValue& v : call["out"].toArray()) QVERIFY2(out.contains(v.toString()), qPrintable(v.toString() + " is not in:\n" + out));
-        for (const QJsonValue& v : call["err"].toArray()) QVERIFY2(err.contains(v.toString()), qPrintable(v.toString() + " is not in:\n" + err));
+        QVERIFY2(process.exitCode() == call["exit"].toInt(),
+                 qPrintable(QString::number(process.exitCode()) + "\n" + out + err));
+        for (const QJsonValue& v : call["out"].toArray())
+            QVERIFY2(out.contains(v.toString()), qPrintable(v.toString() + " is not in:\n" + out));
+        for (const QJsonValue& v : call["err"].toArray())
+            QVERIFY2(err.contains(v.toString()), qPrintable(v.toString() + " is not in:\n" + err));
         if (!call.contains("out")) QVERIFY2(out.isEmpty(), qPrintable(out));
         if (!call.contains("err")) QVERIFY2(err.isEmpty(), qPrintable(err));
         const QJsonObject wanted = call["json"].toObject();
@@ -52,7 +57,8 @@ class OddbTest : public QObject {
         QByteArray first;
         for (const char* jobs : {"1", "2", "7"}) {
             QProcess p;
-            p.start(BIN "/oddb", {"scan", "--format", "json", "--jobs", jobs, SAMPLES "/net-throw.bouncelog"});
+            p.start(BIN "/oddb",
+                    {"scan", "--format", "json", "--jobs", jobs, SAMPLES "/net-throw.bouncelog"});
             QVERIFY(p.waitForFinished(60000));
             const QByteArray out = p.readAllStandardOutput();
             if (first.isEmpty()) first = out;

@@ -146,8 +146,10 @@ std::vector<CellRun> join_cells(const std::vector<std::string>& rows) {
             const auto same = std::find_if(now.begin(), now.end(), [&](const CellRun& n) {
                 return n.height == 1 && n.column == run.column && n.width == run.width;
             });
-            if (same == now.end()) done.push_back(run);
-            else *same = {run.column, run.row, run.width, run.height + 1};
+            if (same == now.end())
+                done.push_back(run);
+            else
+                *same = {run.column, run.row, run.width, run.height + 1};
         }
         open = std::move(now);
     }
@@ -159,14 +161,16 @@ std::vector<Piece> cut(const Shape& s, const Vec3& scale) {
     const auto body = [&](const Vec2& v) { return in_body(s, scale, v); };
     std::vector<Piece> out;
     switch (s.kind) {
-    case ShapeKind::Circle: return {piece_of({body({0.0, 0.0})}, radius)};
+    case ShapeKind::Circle:
+        return {piece_of({body({0.0, 0.0})}, radius)};
     case ShapeKind::Capsule: {
         const Vec2 a = body(flat(s.a)), b = body(flat(s.b));
         return {a == b ? piece_of({a}, radius) : piece_of({a, b}, radius)};
     }
     case ShapeKind::Box: {
         const Vec2 h = flat(s.size) * 0.5;
-        return {piece_of({body({-h.x, -h.y}), body({h.x, -h.y}), body({h.x, h.y}), body({-h.x, h.y})}, radius)};
+        return {
+            piece_of({body({-h.x, -h.y}), body({h.x, -h.y}), body({h.x, h.y}), body({-h.x, h.y})}, radius)};
     }
     case ShapeKind::Polygon: {
         std::vector<Vec2> points;
@@ -187,10 +191,12 @@ std::vector<Piece> cut(const Shape& s, const Vec3& scale) {
         for (const CellRun& run : join_cells(s.layers.empty() ? std::vector<std::string>{} : s.layers[0])) {
             const Vec2 low = flat(s.origin) + Vec2(run.column, run.row) * s.cell;
             const Vec2 high = low + Vec2(run.width, run.height) * s.cell;
-            out.push_back(piece_of({body(low), body({high.x, low.y}), body(high), body({low.x, high.y})}, 0.0));
+            out.push_back(
+                piece_of({body(low), body({high.x, low.y}), body(high), body({low.x, high.y})}, 0.0));
         }
         return out;
-    default: return out; // three-dimensional kinds have no plane pieces
+    default:
+        return out; // three-dimensional kinds have no plane pieces
     }
 }
 

@@ -100,7 +100,8 @@ void center_on_shared_face(const Piece& a, const Piece& b, double slack, Gap& g)
 
 double size_of(const Piece& a) {
     double size = a.radius;
-    for (int i = 1; i < a.count; ++i) size = std::max(size, std::abs(a[i].x - a[0].x) + std::abs(a[i].y - a[0].y));
+    for (int i = 1; i < a.count; ++i)
+        size = std::max(size, std::abs(a[i].x - a[0].x) + std::abs(a[i].y - a[0].y));
     return size;
 }
 
@@ -130,7 +131,8 @@ double corner_reach(const Piece& local) {
 }
 
 Gap gap(const Piece& a, const Piece& b) {
-    const double slack = 1e-9 * (size_of(a) + size_of(b)); // how far from level two corners of one face may be
+    const double slack =
+        1e-9 * (size_of(a) + size_of(b)); // how far from level two corners of one face may be
     Axis axis;
     try_axes(a, b, 1.0, axis);
     try_axes(b, a, -1.0, axis);
@@ -185,8 +187,10 @@ Difference difference(const Piece& a, const Piece& b) {
         const Vec2 e = used_i < i_end ? b[(i + 1) % b.count] - b[i] : Vec2(0.0);
         const Vec2 f = used_j < j_end ? a[j] - a[(j + 1) % a.count] : Vec2(0.0);
         const bool take_b = used_j == j_end || (used_i < i_end && cross(e, f) >= 0.0);
-        if (take_b) at += e, i = (i + 1) % b.count, ++used_i;
-        else at += f, j = (j + 1) % a.count, ++used_j;
+        if (take_b)
+            at += e, i = (i + 1) % b.count, ++used_i;
+        else
+            at += f, j = (j + 1) % a.count, ++used_j;
         if (d.count == 2 * most_corners) break;
     }
     if (d.count > 1) --d.count; // the last one is the first again
@@ -206,8 +210,10 @@ void clip_polygon(const Vec2* p, int n, const Vec2& way, Clip& out) {
         const double rate = glm::dot(inward, way), offset = -glm::dot(inward, p[i]);
         if (rate == 0.0) {
             if (offset < 0.0) return;
-        } else if (rate > 0.0) lo = std::max(lo, -offset / rate);
-        else hi = std::min(hi, -offset / rate);
+        } else if (rate > 0.0)
+            lo = std::max(lo, -offset / rate);
+        else
+            hi = std::min(hi, -offset / rate);
     }
     if (lo <= hi) out.add(lo, hi);
 }
@@ -229,7 +235,8 @@ void clip_edge(const Vec2& u, const Vec2& v, const Vec2& way, Clip& out) {
     if (det == 0.0) {
         if (cross(way, u) != 0.0) return;
         const double ww = glm::dot(way, way);
-        out.add(glm::dot(u, way) / ww, glm::dot(u, way) / ww), out.add(glm::dot(v, way) / ww, glm::dot(v, way) / ww);
+        out.add(glm::dot(u, way) / ww, glm::dot(u, way) / ww),
+            out.add(glm::dot(v, way) / ww, glm::dot(v, way) / ww);
         return;
     }
     const double s = cross(u, way) / -det;
@@ -248,13 +255,15 @@ std::optional<Span> pass(const Piece& a, const Piece& b, const Vec2& way, double
     if (d.count >= 3) clip_polygon(d.p.data(), d.count, way, clip);
     const int edges = d.count == 2 ? 1 : d.count;
     for (int i = 0; i < edges; ++i) {
-        const Vec2 &u = d.p[static_cast<std::size_t>(i)], &v = d.p[static_cast<std::size_t>((i + 1) % d.count)];
+        const Vec2 &u = d.p[static_cast<std::size_t>(i)],
+                   &v = d.p[static_cast<std::size_t>((i + 1) % d.count)];
         if (r > 0.0) clip_circle(u, r, way, clip), clip_circle(v, r, way, clip);
         const Vec2 out = right_of(unit(v - u)) * r;
         if (d.count >= 2 && r > 0.0 && out != Vec2(0.0)) {
             const Vec2 band[4] = {u + out, v + out, v - out, u - out};
             clip_polygon(band, 4, way, clip);
-        } else if (d.count == 2) clip_edge(u, v, way, clip);
+        } else if (d.count == 2)
+            clip_edge(u, v, way, clip);
     }
     if (clip.first > clip.last) return std::nullopt;
     return Span{clip.first, clip.last};

@@ -13,12 +13,15 @@ using nlohmann::json;
 namespace {
 
 bool named(const std::vector<Id>& bodies, const json& wanted) {
-    return std::all_of(wanted.begin(), wanted.end(), [&](const json& id) { return std::find(bodies.begin(), bodies.end(), id.get<Id>()) != bodies.end(); });
+    return std::all_of(wanted.begin(), wanted.end(), [&](const json& id) {
+        return std::find(bodies.begin(), bodies.end(), id.get<Id>()) != bodies.end();
+    });
 }
 
 bool meets(const Finding& f, const json& e) {
     const std::int64_t slack = e["tolerance"];
-    return e["fault"] == f.fault && std::abs(f.first - e["first"].get<std::int64_t>()) <= slack && std::abs(f.last - e["last"].get<std::int64_t>()) <= slack && named(f.bodies, e["bodies"]);
+    return e["fault"] == f.fault && std::abs(f.first - e["first"].get<std::int64_t>()) <= slack &&
+           std::abs(f.last - e["last"].get<std::int64_t>()) <= slack && named(f.bodies, e["bodies"]);
 }
 
 QString wrong_fact(const Finding& f, const json& facts) {
@@ -26,16 +29,25 @@ QString wrong_fact(const Finding& f, const json& facts) {
         const Fact* fact = nullptr;
         for (const auto& key : want["names"])
             if (!fact) fact = f.fact(key);
-        if (fact && std::abs(std::get<double>(fact->value) - want["value"].get<double>()) <= want["tol"].get<double>()) continue;
-        return QString("%1: %2 is %3, expected %4").arg(QString::fromStdString(f.id), QString::fromStdString(name)).arg(fact ? std::get<double>(fact->value) : std::nan("")).arg(want["value"].get<double>());
+        if (fact && std::abs(std::get<double>(fact->value) - want["value"].get<double>()) <=
+                        want["tol"].get<double>())
+            continue;
+        return QString("%1: %2 is %3, expected %4")
+            .arg(QString::fromStdString(f.id), QString::fromStdString(name))
+            .arg(fact ? std::get<double>(fact->value) : std::nan(""))
+            .arg(want["value"].get<double>());
     }
     return {};
 }
 
 bool allowed(const Finding& f, const json& also) {
     if (also["fault"] != f.fault) return false;
-    if (also.contains("bodies") && std::none_of(also["bodies"].begin(), also["bodies"].end(), [&](const json& id) { return named(f.bodies, json::array({id})); })) return false;
-    return !also.contains("frames") || (f.first >= also["frames"][0].get<std::int64_t>() - 2 && f.last <= also["frames"][1].get<std::int64_t>() + 2);
+    if (also.contains("bodies") &&
+        std::none_of(also["bodies"].begin(), also["bodies"].end(),
+                     [&](const json& id) { return named(f.bodies, json::array({id})); }))
+        return false;
+    return !also.contains("frames") || (f.first >= also["frames"][0].get<std::int64_t>() - 2 &&
+                                        f.last <= also["frames"][1].get<std::int64_t>() + 2);
 }
 
 } // namespace
@@ -46,7 +58,8 @@ class LabelledTest : public QObject {
     void recording_findsItsLabelsAndNothingElse_data() {
         QTest::addColumn<QString>("stem");
         const QDir folder(TEST_DATA "/labelled");
-        for (const QString& name : folder.entryList({"*.labels.json"})) QTest::newRow(qPrintable(name.chopped(12))) << folder.filePath(name.chopped(12));
+        for (const QString& name : folder.entryList({"*.labels.json"}))
+            QTest::newRow(qPrintable(name.chopped(12))) << folder.filePath(name.chopped(12));
         QVERIFY(folder.entryList({"*.labels.json"}).size() > 30);
     }
     void recording_findsItsLabelsAndNothingElse() {
@@ -67,11 +80,13 @@ class LabelledTest : public QObject {
             used[hit] = true;
             const QString fact = wrong_fact(result.findings[hit], e["facts"]);
             QVERIFY2(fact.isEmpty(), qPrintable(fact));
-            QVERIFY2(!result.findings[hit].account.empty() && !result.findings[hit].suggest.empty(), "told and suggested");
+            QVERIFY2(!result.findings[hit].account.empty() && !result.findings[hit].suggest.empty(),
+                     "told and suggested");
         }
         for (std::size_t i = 0; i < used.size(); ++i) {
             if (used[i]) continue;
-            const bool fine = std::any_of(labels["also_ok"].begin(), labels["also_ok"].end(), [&](const json& a) { return allowed(result.findings[i], a); });
+            const bool fine = std::any_of(labels["also_ok"].begin(), labels["also_ok"].end(),
+                                          [&](const json& a) { return allowed(result.findings[i], a); });
             QVERIFY2(fine, ("false alarm: " + result.findings[i].id).c_str());
         }
     }
@@ -80,12 +95,19 @@ class LabelledTest : public QObject {
         QTest::addColumn<QString>("name");
         QTest::addColumn<QString>("fault");
         QTest::addColumn<int>("count");
-        QTest::newRow("net-throw") << "net-throw" << "tunneling" << 2;
-        QTest::newRow("buoy-drum") << "buoy-drum" << "double-hit" << 2;
-        QTest::newRow("pier-hang") << "pier-hang" << "stuck-on-edge" << 1;
-        QTest::newRow("plank-seam") << "plank-seam" << "stuck-on-edge" << 2;
-        QTest::newRow("hand-cart") << "hand-cart" << "deep-overlap" << 2;
-        for (const char* right : {"net-throw-caught", "buoy-drum-right", "pier-slide", "plank-walk", "hand-cart-right"}) QTest::newRow(right) << right << "" << 0;
+        QTest::newRow("net-throw") << "net-throw"
+                                   << "tunneling" << 2;
+        QTest::newRow("buoy-drum") << "buoy-drum"
+                                   << "double-hit" << 2;
+        QTest::newRow("pier-hang") << "pier-hang"
+                                   << "stuck-on-edge" << 1;
+        QTest::newRow("plank-seam") << "plank-seam"
+                                    << "stuck-on-edge" << 2;
+        QTest::newRow("hand-cart") << "hand-cart"
+                                   << "deep-overlap" << 2;
+        for (const char* right :
+             {"net-throw-caught", "buoy-drum-right", "pier-slide", "plank-walk", "hand-cart-right"})
+            QTest::newRow(right) << right << "" << 0;
     }
     void demo_faultyOnesShowTheirFaultAndRightOnesNone() {
         QFETCH(QString, name);

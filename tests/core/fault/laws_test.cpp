@@ -39,10 +39,13 @@ std::shared_ptr<Recording> changed(const Recording& r, const Change& c) {
                 if (col->pass) col->pass = c.way(*col->pass);
             } else if (auto* body = std::get_if<BodyDef>(&d)) {
                 body->step *= c.scale;
-                if (bodies.insert(body->id).second) f.scale.push_back({body->id, Vec3((c.mirror ? -1 : 1) * c.scale, c.scale, 1)});
+                if (bodies.insert(body->id).second)
+                    f.scale.push_back({body->id, Vec3((c.mirror ? -1 : 1) * c.scale, c.scale, 1)});
             }
         }
-        for (BodyRow& b : f.bodies) b.at = c.place(b.at), b.velocity = c.way(b.velocity) * c.scale, b.angle = c.angle(b.angle), b.turning *= c.mirror ? -1.0 : 1.0;
+        for (BodyRow& b : f.bodies)
+            b.at = c.place(b.at), b.velocity = c.way(b.velocity) * c.scale, b.angle = c.angle(b.angle),
+            b.turning *= c.mirror ? -1.0 : 1.0;
         for (IdVector& w : f.wish) w.value = c.way(w.value) * c.scale;
         for (ContactRow& k : f.contacts) {
             if (k.at) k.at = c.place(*k.at);
@@ -64,14 +67,18 @@ std::shared_ptr<Recording> renumbered(const Recording& r) {
     const auto id = [](Id i) { return 100000 - i; };
     for (Frame& f : out->frames) {
         std::reverse(f.before.begin(), f.before.end());
-        std::stable_partition(f.before.begin(), f.before.end(), [](const Definition& d) { return std::holds_alternative<BodyDef>(d); });
+        std::stable_partition(f.before.begin(), f.before.end(),
+                              [](const Definition& d) { return std::holds_alternative<BodyDef>(d); });
         for (Definition& d : f.before) {
             if (auto* b = std::get_if<BodyDef>(&d)) {
                 b->id = id(b->id);
                 if (b->owner) b->owner = id(*b->owner);
-            } else if (auto* c = std::get_if<ColliderDef>(&d)) c->id = id(c->id), c->body = id(c->body);
-            else if (auto* a = std::get_if<ArtDef>(&d)) { if (a->body) a->body = id(*a->body); }
-            else if (auto* p = std::get_if<ProbeDef>(&d)) p->body = id(p->body);
+            } else if (auto* c = std::get_if<ColliderDef>(&d))
+                c->id = id(c->id), c->body = id(c->body);
+            else if (auto* a = std::get_if<ArtDef>(&d)) {
+                if (a->body) a->body = id(*a->body);
+            } else if (auto* p = std::get_if<ProbeDef>(&d))
+                p->body = id(p->body);
         }
         for (BodyRow& b : f.bodies) b.id = id(b.id);
         for (auto* list : {&f.gone, &f.warp, &f.on, &f.off, &f.grounded})
@@ -120,7 +127,8 @@ class LawsTest : public QObject {
     void findings_areTheSame_data() {
         QTest::addColumn<QString>("file");
         for (const QString& folder : {QString(TEST_DATA "/labelled"), QString(SAMPLES)})
-            for (const QString& name : QDir(folder).entryList({"*.bouncelog"})) QTest::newRow(qPrintable(name)) << folder + "/" + name;
+            for (const QString& name : QDir(folder).entryList({"*.bouncelog"}))
+                QTest::newRow(qPrintable(name)) << folder + "/" + name;
     }
     void findings_areTheSame() {
         QFETCH(QString, file);

@@ -36,20 +36,24 @@ class VerdictTest : public QObject {
         QTest::addColumn<QString>("changes");
         QTest::addColumn<bool>("clears");
         QTest::addColumn<bool>("reproduced");
-        const auto row = [](const char* name, const char* sample, const char* changes, bool clears, bool reproduced = true) {
+        const auto row = [](const char* name, const char* sample, const char* changes, bool clears,
+                            bool reproduced = true) {
             QTest::newRow(name) << sample << changes << clears << reproduced;
         };
         row("net: swept", "net-throw", R"([{"motion":["parcel"],"tests":"swept"}])", true);
-        row("net: four sub-steps", "net-throw", R"([{"motion":["parcel"],"tests":"substeps","substeps":4}])", true);
+        row("net: four sub-steps", "net-throw", R"([{"motion":["parcel"],"tests":"substeps","substeps":4}])",
+            true);
         row("net: thick enough", "net-throw", R"([{"kinds":"net","grow":6}])", true);
         row("net: a little thicker", "net-throw", R"([{"kinds":"net","grow":0.5}])", false);
-        row("buoy: answer only while closing", "buoy-drum", R"([{"motion":["drum"],"answer":"reflect","gate":true}])", true, false);
+        row("buoy: answer only while closing", "buoy-drum",
+            R"([{"motion":["drum"],"answer":"reflect","gate":true}])", true, false);
         row("buoy: another friction", "buoy-drum", R"([{"kinds":"drum","friction":0.9}])", false);
         row("pier: no friction", "pier-hang", R"([{"bodies":["stoat"],"friction":0}])", true);
         row("pier: a capsule", "pier-hang", R"([{"bodies":["stoat"],"fit":"capsule"}])", false);
         row("plank: rounder corners", "plank-seam", R"([{"bodies":["stoat"],"round":3}])", true);
         row("plank: slimmer", "plank-seam", R"([{"bodies":["stoat"],"size":[16,36]}])", false);
-        row("cart: tested after", "hand-cart", R"([{"motion":["hand cart"],"tests":"after","answer":"slide"}])", true);
+        row("cart: tested after", "hand-cart",
+            R"([{"motion":["hand cart"],"tests":"after","answer":"slide"}])", true);
         row("cart: a slimmer bollard", "hand-cart", R"([{"bodies":["bollard"],"grow":-1}])", false);
     }
     void change_clearsOrKeeps() {
@@ -88,13 +92,20 @@ class VerdictTest : public QObject {
     void badFix_isNamed_data() {
         QTest::addColumn<QString>("fix");
         QTest::addColumn<QString>("sentence");
-        QTest::newRow("no fix") << "[]" << "is not a fix";
-        QTest::newRow("no changes") << R"({"fix":1})" << "'changes' is missing";
-        QTest::newRow("no target") << R"({"fix":1,"changes":[{"grow":1}]})" << "change 1: names no target";
-        QTest::newRow("unknown key") << R"({"fix":1,"changes":[{"colliders":[1],"swell":1}]})" << "'swell' is no key of this change";
-        QTest::newRow("wrong type") << R"({"fix":1,"changes":[{"colliders":[1],"grow":"much"}]})" << "'grow' must be a number";
-        QTest::newRow("wrong word") << R"({"fix":1,"changes":[{"motion":[1],"tests":"late"}]})" << "'tests' must be one of before, after, swept, substeps";
-        QTest::newRow("fit") << R"({"fix":1,"changes":[{"colliders":[1],"fit":"blob"}]})" << "'fit' must be one of";
+        QTest::newRow("no fix") << "[]"
+                                << "is not a fix";
+        QTest::newRow("no changes") << R"({"fix":1})"
+                                    << "'changes' is missing";
+        QTest::newRow("no target") << R"({"fix":1,"changes":[{"grow":1}]})"
+                                   << "change 1: names no target";
+        QTest::newRow("unknown key") << R"({"fix":1,"changes":[{"colliders":[1],"swell":1}]})"
+                                     << "'swell' is no key of this change";
+        QTest::newRow("wrong type") << R"({"fix":1,"changes":[{"colliders":[1],"grow":"much"}]})"
+                                    << "'grow' must be a number";
+        QTest::newRow("wrong word") << R"({"fix":1,"changes":[{"motion":[1],"tests":"late"}]})"
+                                    << "'tests' must be one of before, after, swept, substeps";
+        QTest::newRow("fit") << R"({"fix":1,"changes":[{"colliders":[1],"fit":"blob"}]})"
+                             << "'fit' must be one of";
     }
     void badFix_isNamed() {
         QFETCH(QString, fix);

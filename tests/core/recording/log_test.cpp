@@ -11,7 +11,8 @@ using namespace oddbounce;
 namespace {
 
 const std::string header = "{\"bounce\":1}\n";
-const std::string ball = "{\"body\":1,\"moves\":\"driven\"}\n{\"collider\":2,\"body\":1,\"shape\":{\"type\":\"circle\",\"r\":1}}\n";
+const std::string ball = "{\"body\":1,\"moves\":\"driven\"}\n{\"collider\":2,\"body\":1,\"shape\":{\"type\":"
+                         "\"circle\",\"r\":1}}\n";
 
 QString complaint(const std::string& text) {
     try {
@@ -42,7 +43,8 @@ class LogTest : public QObject {
         QCOMPARE(f.shot->rect[2], 100.0);
         QVERIFY(r->header.has(Channel::Wish) && !r->header.has(Channel::Rays));
         QVERIFY(QByteArray::fromStdString(f.extra).contains("mood"));
-        QCOMPARE(r->warnings.size(), std::size_t(3)); // an unknown key, an unknown kind, an unknown channel: once each
+        QCOMPARE(r->warnings.size(),
+                 std::size_t(3)); // an unknown key, an unknown kind, an unknown channel: once each
     }
 
     void labelledRecordings_comeBackEqual() {
@@ -66,25 +68,45 @@ class LogTest : public QObject {
     void badInput_isNamedWithLineKeyAndExpectation_data() {
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("sentence");
-        const auto row = [](const char* name, const std::string& text, const char* sentence) { QTest::newRow(name) << QString::fromStdString(text) << QString(sentence); };
+        const auto row = [](const char* name, const std::string& text, const char* sentence) {
+            QTest::newRow(name) << QString::fromStdString(text) << QString(sentence);
+        };
         row("empty", "", "x.bouncelog:1: is not a bounce log");
         row("other json", "{\"a\":1}\n", "x.bouncelog:1: is not a bounce log");
         row("version", "{\"bounce\":2}\n", "x.bouncelog:1: 'bounce' is version 2, expected 1");
         row("space", "{\"bounce\":1,\"space\":4}\n", "'space' is 4, expected 2 or 3");
         row("rate", "{\"bounce\":1,\"rate\":0}\n", "'rate' must be a positive number");
-        row("not json in the middle", header + "oops\n{\"frame\":0}\n", "x.bouncelog:2: is not a JSON object");
-        row("missing key", header + "{\"collider\":2,\"shape\":{\"type\":\"circle\",\"r\":1}}\n", "x.bouncelog:2: 'body' is missing");
+        row("not json in the middle", header + "oops\n{\"frame\":0}\n",
+            "x.bouncelog:2: is not a JSON object");
+        row("missing key", header + "{\"collider\":2,\"shape\":{\"type\":\"circle\",\"r\":1}}\n",
+            "x.bouncelog:2: 'body' is missing");
         row("wrong type", header + "{\"body\":\"seven\"}\n", "'body' must be a whole number");
-        row("unknown shape", header + "{\"collider\":2,\"body\":1,\"shape\":{\"type\":\"blob\"}}\n", "'type' is \"blob\", expected a shape of 2 dimensions");
-        row("negative radius", header + "{\"collider\":2,\"body\":1,\"shape\":{\"type\":\"circle\",\"r\":-1}}\n", "shape: 'r' must be positive");
-        row("flat polygon", header + "{\"collider\":2,\"body\":1,\"shape\":{\"type\":\"polygon\",\"points\":[[0,0],[1,1],[2,2]]}}\n", "must enclose an area");
-        row("undefined body", header + "{\"frame\":0,\"bodies\":[[9,0,0]]}\n", "'bodies' names body 9, expected one defined before");
-        row("undefined collider", header + ball + "{\"frame\":0,\"bodies\":[[1,0,0]],\"contacts\":[{\"a\":2,\"b\":77}]}\n", "x.bouncelog:4: 'b' names collider 77");
-        row("falling numbers", header + "{\"frame\":5}\n{\"frame\":5}\n", "x.bouncelog:3: 'frame' is 5 after 5, expected rising numbers");
-        row("bad role", header + "{\"collider\":2,\"body\":1,\"role\":\"wall\",\"shape\":{\"type\":\"circle\",\"r\":1}}\n", "'role' is \"wall\", expected one of \"solid\", \"sensor\", \"one-way\"");
+        row("unknown shape", header + "{\"collider\":2,\"body\":1,\"shape\":{\"type\":\"blob\"}}\n",
+            "'type' is \"blob\", expected a shape of 2 dimensions");
+        row("negative radius",
+            header + "{\"collider\":2,\"body\":1,\"shape\":{\"type\":\"circle\",\"r\":-1}}\n",
+            "shape: 'r' must be positive");
+        row("flat polygon",
+            header + "{\"collider\":2,\"body\":1,\"shape\":{\"type\":\"polygon\",\"points\":[[0,0],[1,1],[2,"
+                     "2]]}}\n",
+            "must enclose an area");
+        row("undefined body", header + "{\"frame\":0,\"bodies\":[[9,0,0]]}\n",
+            "'bodies' names body 9, expected one defined before");
+        row("undefined collider",
+            header + ball + "{\"frame\":0,\"bodies\":[[1,0,0]],\"contacts\":[{\"a\":2,\"b\":77}]}\n",
+            "x.bouncelog:4: 'b' names collider 77");
+        row("falling numbers", header + "{\"frame\":5}\n{\"frame\":5}\n",
+            "x.bouncelog:3: 'frame' is 5 after 5, expected rising numbers");
+        row("bad role",
+            header +
+                "{\"collider\":2,\"body\":1,\"role\":\"wall\",\"shape\":{\"type\":\"circle\",\"r\":1}}\n",
+            "'role' is \"wall\", expected one of \"solid\", \"sensor\", \"one-way\"");
         row("zero scale", header + ball + "{\"frame\":0,\"scale\":[[1,0,1]]}\n", "'scale' must not be zero");
-        row("short row", header + ball + "{\"frame\":0,\"bodies\":[[1,0]]}\n", "must be rows [id,x,y,turn,vx,vy,spin]");
-        row("orphan collider", header + "{\"collider\":2,\"body\":8,\"shape\":{\"type\":\"circle\",\"r\":1}}\n{\"frame\":0}\n", "x.bouncelog:2: 'body' names body 8, expected one that is defined");
+        row("short row", header + ball + "{\"frame\":0,\"bodies\":[[1,0]]}\n",
+            "must be rows [id,x,y,turn,vx,vy,spin]");
+        row("orphan collider",
+            header + "{\"collider\":2,\"body\":8,\"shape\":{\"type\":\"circle\",\"r\":1}}\n{\"frame\":0}\n",
+            "x.bouncelog:2: 'body' names body 8, expected one that is defined");
     }
     void badInput_isNamedWithLineKeyAndExpectation() {
         QFETCH(QString, text);
@@ -94,14 +116,19 @@ class LogTest : public QObject {
     }
 
     void cutOffLastLine_opensWithWarning() {
-        const auto r = read_log_text(header + ball + "{\"frame\":0,\"bodies\":[[1,0,0]]}\n{\"frame\":1,\"bod", "x");
+        const auto r =
+            read_log_text(header + ball + "{\"frame\":0,\"bodies\":[[1,0,0]]}\n{\"frame\":1,\"bod", "x");
         QCOMPARE(r->frames.size(), std::size_t(1));
         QVERIFY(QString::fromStdString(r->warnings.at(0)).contains("cut off"));
     }
 
     void world_followsRowsWarpsScalesAndSwitches() {
-        const auto r = read_log_text(header + ball + "{\"frame\":0,\"bodies\":[[1,0,0]]}\n{\"frame\":1,\"bodies\":[[1,6,0]],\"scale\":[[1,2,2]]}\n"
-                                     "{\"frame\":2}\n{\"frame\":3,\"warp\":[1],\"bodies\":[[1,600,0]],\"off\":[2]}\n{\"frame\":4,\"gone\":[1]}\n", "x");
+        const auto r = read_log_text(
+            header + ball +
+                "{\"frame\":0,\"bodies\":[[1,0,0]]}\n{\"frame\":1,\"bodies\":[[1,6,0]],\"scale\":[[1,2,2]]}\n"
+                "{\"frame\":2}\n{\"frame\":3,\"warp\":[1],\"bodies\":[[1,600,0]],\"off\":[2]}\n{\"frame\":4,"
+                "\"gone\":[1]}\n",
+            "x");
         QVERIFY(r->world_at(0).bodies()[0].fresh && !r->world_at(0).bodies()[0].velocity_known);
         QCOMPARE(r->world_at(1).bodies()[0].velocity.x, 360.0);
         QCOMPARE(r->world_at(1).colliders()[0].geometry->reach(), 2.0);
@@ -115,8 +142,10 @@ class LogTest : public QObject {
         QStringList lines;
         bool inside = false;
         for (const QString& line : document.split('\n')) {
-            if (line.startsWith("```")) inside = line == "```json";
-            else if (inside && !line.isEmpty()) lines << line;
+            if (line.startsWith("```"))
+                inside = line == "```json";
+            else if (inside && !line.isEmpty())
+                lines << line;
         }
         QVERIFY(lines.size() >= 8);
         const auto r = read_log_text(lines.join('\n').toStdString() + "\n", "bounce-log.md");

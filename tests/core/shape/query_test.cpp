@@ -47,30 +47,45 @@ Pose at(double x, double y, double angle = 0.0) {
 struct Case {
     std::mt19937_64 random;
     explicit Case(std::uint64_t seed) : random(seed * 0x9E3779B97F4A7C15ull + 1) {}
-    double number(double low, double high) { return std::uniform_real_distribution<double>(low, high)(random); }
+    double number(double low, double high) {
+        return std::uniform_real_distribution<double>(low, high)(random);
+    }
     int whole(int low, int high) { return std::uniform_int_distribution<int>(low, high)(random); }
 
     Shape shape(int kinds = 7) {
         switch (whole(0, kinds - 1)) {
-        case 0: return circle(number(0.2, 3));
-        case 1: return box(number(0.1, 5), number(0.1, 5));
-        case 2: return capsule({number(-2, 2), number(-2, 2)}, {number(-2, 2), number(-2, 2)}, number(0.1, 1.5));
+        case 0:
+            return circle(number(0.2, 3));
+        case 1:
+            return box(number(0.1, 5), number(0.1, 5));
+        case 2:
+            return capsule({number(-2, 2), number(-2, 2)}, {number(-2, 2), number(-2, 2)}, number(0.1, 1.5));
         case 3: { // convex
             std::vector<Vec2> p;
             const int n = whole(3, 9);
-            for (int i = 0; i < n; ++i) p.push_back(Vec2(std::cos(6.2831853 * i / n), std::sin(6.2831853 * i / n)) * number(2.0, 2.2));
+            for (int i = 0; i < n; ++i)
+                p.push_back(Vec2(std::cos(6.2831853 * i / n), std::sin(6.2831853 * i / n)) *
+                            number(2.0, 2.2));
             return points(ShapeKind::Polygon, p);
         }
         case 4: { // concave: a star
             std::vector<Vec2> p;
-            for (int i = 0; i < 10; ++i) p.push_back(Vec2(std::cos(0.62831853 * i), std::sin(0.62831853 * i)) * (i % 2 ? 1.0 : number(2.0, 3.0)));
+            for (int i = 0; i < 10; ++i)
+                p.push_back(Vec2(std::cos(0.62831853 * i), std::sin(0.62831853 * i)) *
+                            (i % 2 ? 1.0 : number(2.0, 3.0)));
             return points(ShapeKind::Polygon, p);
         }
-        case 5: return points(ShapeKind::Chain, {{number(-3, 0), number(-2, 2)}, {number(-1, 1), number(-2, 2)}, {number(1, 3), number(-2, 2)}});
-        default: return cells(0.8, {"#.##", "####", ".##.", "...#"});
+        case 5:
+            return points(ShapeKind::Chain, {{number(-3, 0), number(-2, 2)},
+                                             {number(-1, 1), number(-2, 2)},
+                                             {number(1, 3), number(-2, 2)}});
+        default:
+            return cells(0.8, {"#.##", "####", ".##.", "...#"});
         }
     }
-    Vec3 scale() { return whole(0, 3) ? Vec3(1.0) : Vec3(number(0.5, 2) * (whole(0, 1) ? 1 : -1), number(0.5, 2), 1.0); }
+    Vec3 scale() {
+        return whole(0, 3) ? Vec3(1.0) : Vec3(number(0.5, 2) * (whole(0, 1) ? 1 : -1), number(0.5, 2), 1.0);
+    }
     Motion motion(double far, bool turning) {
         Motion m;
         m.from = at(number(-far, far), number(-far, far), number(-3, 3));
@@ -111,7 +126,8 @@ class QueryTest : public QObject {
 
     void circleInConcaveNotch_depthIgnoresInnerSeams() {
         // Inside an L, at the seam of its two parts: the way out is through the outline, not the seam.
-        const Geometry l = made(points(ShapeKind::Polygon, {{0, 0}, {10, 0}, {10, 4}, {4, 4}, {4, 10}, {0, 10}}));
+        const Geometry l =
+            made(points(ShapeKind::Polygon, {{0, 0}, {10, 0}, {10, 4}, {4, 4}, {4, 10}, {0, 10}}));
         const Distance d = distance(made(circle(1)), at(2, 3.9), l, at(0, 0));
         QVERIFY2(std::abs(d.gap + 3.0) < 1e-9, qPrintable(QString::number(d.gap)));
     }
@@ -136,7 +152,8 @@ class QueryTest : public QObject {
     }
 
     void boxesTranslating_touchAtClosedForm() {
-        const Sweep s = sweep(made(box(2, 2)), {at(0, 0), at(20, 0)}, made(box(1, 30)), {at(10, 0), at(12, 4)});
+        const Sweep s =
+            sweep(made(box(2, 2)), {at(0, 0), at(20, 0)}, made(box(1, 30)), {at(10, 0), at(12, 4)});
         QCOMPARE(s.status, Status::Found); // gap 8.5, closing 20 - 2 = 18 a step
         QCOMPARE(s.first, 8.5 / 18.0);
         QCOMPARE(s.last, 11.5 / 18.0);
@@ -146,7 +163,9 @@ class QueryTest : public QObject {
     void turningBar_touchesWhenItsTipArrives() {
         // A bar of half length 5 turns by 90 degrees; the point circle at distance 5 and angle 60 degrees.
         const double angle = 1.0471975511965976, r = 0.01;
-        const Sweep s = sweep(made(box(10, 0.02)), {at(0, 0, 0), at(0, 0, 1.5707963267948966)}, made(circle(r)), {at(4 * std::cos(angle), 4 * std::sin(angle)), at(4 * std::cos(angle), 4 * std::sin(angle))});
+        const Sweep s = sweep(
+            made(box(10, 0.02)), {at(0, 0, 0), at(0, 0, 1.5707963267948966)}, made(circle(r)),
+            {at(4 * std::cos(angle), 4 * std::sin(angle)), at(4 * std::cos(angle), 4 * std::sin(angle))});
         QCOMPARE(s.status, Status::Found);
         QVERIFY(std::abs(s.first - 2.0 / 3.0 + 0.02 / 4.0 / 1.5707963) < 1e-3);
     }
@@ -175,7 +194,8 @@ class QueryTest : public QObject {
             const Sweep s = sweep(a, ma, b, mb);
             double first = 2.0, last = -1.0;
             for (int i = 0; i <= 10000; ++i)
-                if (gap_at(a, ma, b, mb, i / 10000.0) < -1e-9) first = std::min(first, i / 10000.0), last = i / 10000.0;
+                if (gap_at(a, ma, b, mb, i / 10000.0) < -1e-9)
+                    first = std::min(first, i / 10000.0), last = i / 10000.0;
             const QByteArray what = "seed " + QByteArray::number(qulonglong(seed));
             if (first <= 1.0) {
                 QVERIFY2(s.status != Status::None, what);
@@ -193,7 +213,9 @@ class QueryTest : public QObject {
 
     /// No crossing missed: random pairs, each looked at 24 times, most of them near the failing edge.
     void sweep_missesNothing() {
-        const int pairs = qEnvironmentVariableIntValue("ODDB_SWEEP_PAIRS") > 0 ? qEnvironmentVariableIntValue("ODDB_SWEEP_PAIRS") : 30000;
+        const int pairs = qEnvironmentVariableIntValue("ODDB_SWEEP_PAIRS") > 0
+                              ? qEnvironmentVariableIntValue("ODDB_SWEEP_PAIRS")
+                              : 30000;
         int crossed = 0;
         for (int n = 0; n < pairs; ++n) {
             Case c(1000000u + static_cast<std::uint64_t>(n));
@@ -206,7 +228,8 @@ class QueryTest : public QObject {
                 const double t = c.number(0, 1);
                 if (gap_at(a, ma, b, mb, t) > -1e-6) continue;
                 ++crossed;
-                QVERIFY2(s.status != Status::None && s.first <= t + 1e-9, qPrintable(QString("pair %1 at %2").arg(n).arg(t)));
+                QVERIFY2(s.status != Status::None && s.first <= t + 1e-9,
+                         qPrintable(QString("pair %1 at %2").arg(n).arg(t)));
             }
         }
         QVERIFY(crossed > pairs);
@@ -231,15 +254,21 @@ class QueryTest : public QObject {
 
             const Vec2 by(1e6 * c.number(-1, 1), 1e6 * c.number(-1, 1));
             const double turn = c.number(-3, 3);
-            const auto far = [&](const Motion& m) { return Motion{moved(m.from, by, turn, 1), moved(m.to, by, turn, 1)}; };
+            const auto far = [&](const Motion& m) {
+                return Motion{moved(m.from, by, turn, 1), moved(m.to, by, turn, 1)};
+            };
             QVERIFY2(std::abs(distance(a, far(ma).from, b, far(mb).from).gap - d.gap) < 1e-6, what);
             const Sweep away = sweep(a, far(ma), b, far(mb));
             const bool grazing = s.status != away.status; // may differ only on the knife's edge
-            const double at_edge = std::abs(gap_at(a, ma, b, mb, s.status == Status::None ? away.first : s.first));
+            const double at_edge =
+                std::abs(gap_at(a, ma, b, mb, s.status == Status::None ? away.first : s.first));
             QVERIFY2(grazing ? at_edge < 1e-5 : std::abs(away.first - s.first) < 1e-3, what);
 
             const Geometry a3(sa, Vec3(3, 3, 1)), b3(sb, Vec3(3, 3, 1));
-            QVERIFY2(std::abs(distance(a3, moved(ma.from, {0, 0}, 0, 3), b3, moved(mb.from, {0, 0}, 0, 3)).gap - 3 * d.gap) < eps * 3, what);
+            QVERIFY2(
+                std::abs(distance(a3, moved(ma.from, {0, 0}, 0, 3), b3, moved(mb.from, {0, 0}, 0, 3)).gap -
+                         3 * d.gap) < eps * 3,
+                what);
 
             const Geometry am(sa, Vec3(-1, 1, 1)), bm(sb, Vec3(-1, 1, 1));
             const auto mirror = [](Pose p) { return p.at.x = -p.at.x, p.angle = -p.angle, p; };
@@ -263,7 +292,9 @@ class QueryTest : public QObject {
     void crossedOutline_endsAndKeepsItsArea() {
         const Geometry bow = made(points(ShapeKind::Polygon, {{0, 0}, {4, 4}, {4, 0}, {0, 5}}));
         QVERIFY(bow.pieces().size() >= 1);
-        const Geometry comb = made(points(ShapeKind::Polygon, {{0, 0}, {9, 0}, {9, 5}, {8, 1}, {7, 5}, {6, 1}, {5, 5}, {4, 1}, {3, 5}, {2, 1}, {0, 5}}));
+        const Geometry comb = made(
+            points(ShapeKind::Polygon,
+                   {{0, 0}, {9, 0}, {9, 5}, {8, 1}, {7, 5}, {6, 1}, {5, 5}, {4, 1}, {3, 5}, {2, 1}, {0, 5}}));
         QVERIFY2(std::abs(comb.area() - 27.0) < 1e-9, qPrintable(QString::number(comb.area())));
     }
 };
