@@ -166,8 +166,12 @@ bool walk(const Recording& recording, const WalkOptions& options,
     const int threads = options.threads > 0 ? std::min(options.threads, cores) : cores;
     std::size_t next = first;
     World now = recording.world_at(first == 0 ? 0 : first - 1);
-    bool stopped = false;
+    // The pipeline keeps everything in turn by itself; the locks (hardly ever waited for) hold the spans that
+    // are ready, and let a thread checker see the turns.
+    std::mutex handing_out, handing_over, using_up;
+    std::map<std::size_t, Span> ready; // by first frame
     const auto hand_out = [&](tbb::flow_control& flow) -> std::size_t {
+        const std::lock_guard lock(handing_out);
         if (next > last || (options.control && options.control->stop)) {
             flow.stop();
             return 0;
@@ -178,18 +182,27 @@ bool walk(const Recording& recording, const WalkOptions& options,
     };
     const auto make = [&](std::size_t from) {
         const std::size_t to = std::min(last, (from / frames_per_span + 1) * frames_per_span - 1);
-        return std::make_shared<Span>(compute(recording, from, to, options.control));
+        Span span = compute(recording, from, to, options.control);
+        const std::lock_guard lock(handing_over);
+        ready.emplace(from, std::move(span));
+        return from;
     };
-    const auto use = [&](const std::shared_ptr<Span>& span) {
-        for (std::size_t k = 0; k < span->meetings.size(); ++k) {
+    const auto take = [&](std::size_t from) {
+        const std::lock_guard lock(handing_over);
+        return std::move(ready.extract(from).mapped());
+    };
+    const auto use = [&](std::size_t from) {
+        const std::lock_guard lock(using_up);
+        Span span = take(from);
+        for (std::size_t k = 0; k < span.meetings.size(); ++k) {
             if (options.control && options.control->stop) return;
-            const std::size_t i = span->first + k;
+            const std::size_t i = span.first + k;
             const World before = now;
             if (i > 0) now.step(recording.frames[i]);
-            each(Step{before, now, recording.frames[i], i, std::move(span->meetings[k])});
+            each(Step{before, now, recording.frames[i], i, std::move(span.meetings[k])});
         }
         if (options.control)
-            options.control->progress = static_cast<double>(span->first + span->meetings.size() - first) /
+            options.control->progress = static_cast<double>(span.first + span.meetings.size() - first) /
                                         static_cast<double>(last - first + 1);
     };
     tbb::task_arena arena(threads);
@@ -197,11 +210,11 @@ bool walk(const Recording& recording, const WalkOptions& options,
         tbb::parallel_pipeline(
             static_cast<std::size_t>(threads) * 3,
             tbb::make_filter<void, std::size_t>(tbb::filter_mode::serial_in_order, hand_out) &
-                tbb::make_filter<std::size_t, std::shared_ptr<Span>>(tbb::filter_mode::parallel, make) &
-                tbb::make_filter<std::shared_ptr<Span>, void>(tbb::filter_mode::serial_in_order, use));
+                tbb::make_filter<std::size_t, std::size_t>(tbb::filter_mode::parallel, make) &
+                tbb::make_filter<std::size_t, void>(tbb::filter_mode::serial_in_order, use));
     });
-    stopped = options.control && options.control->stop;
-    return !stopped;
+    const std::scoped_lock all_done(handing_out, handing_over, using_up);
+    return !(options.control && options.control->stop);
 }
 
 } // namespace oddbounce
