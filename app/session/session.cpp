@@ -189,9 +189,7 @@ void Session::go_to_touch() {
     // The nearest step in which the chosen body (or any) touches something that it did not touch before.
     double best = -1.0;
     for (const Encounter& e : encounters_) {
-        const World w = recording_->world_at(e.first);
-        const bool mine = body_ < 0 || w.colliders()[static_cast<std::size_t>(e.a)].body == body_ ||
-                          w.colliders()[static_cast<std::size_t>(e.b)].body == body_;
+        const bool mine = body_ < 0 || e.body_a == body_ || e.body_b == body_;
         if (!mine || e.touches.empty()) continue;
         const auto at = static_cast<double>(e.touches.front());
         if (best < 0.0 || std::abs(at - moment_) < std::abs(best - moment_)) best = at;

@@ -16,15 +16,14 @@ std::vector<Lane> lanes_for(const Session& s, std::size_t most) {
     const Finding* f = s.finding();
     for (const Encounter& e : s.encounters()) {
         if (e.does == Does::Nothing) continue;
-        const World w = s.recording()->world_at(e.first);
-        const Slot a = w.colliders()[static_cast<std::size_t>(e.a)].body,
-                   b = w.colliders()[static_cast<std::size_t>(e.b)].body;
+        const Slot a = e.body_a, b = e.body_b;
         if (s.body() >= 0 && a != s.body() && b != s.body()) continue;
         Ranked& r = by_pair[{std::min(a, b), std::max(a, b)}];
         const bool mine_first = b == s.body() ? false : true;
-        if (r.lane.encounters.empty())
-            r.lane.name = QString::fromStdString(body_name(w, mine_first ? a : b) + " · " +
-                                                 body_name(w, mine_first ? b : a));
+        if (r.lane.encounters.empty()) {
+            const World w = s.recording()->world_at(e.first);
+            r.lane.name = QString::fromStdString(body_name(w, mine_first ? a : b) + " · " + body_name(w, mine_first ? b : a));
+        }
         r.lane.encounters.push_back(&e);
         r.rank += static_cast<double>(e.touches.size()) + 0.01 * static_cast<double>(e.gap.size());
         const auto in = [&](Slot body) {

@@ -23,7 +23,8 @@ void EncounterStream::step(const Step& step) {
         if (m.does == Does::Nothing && m.gap_after > 0.0) continue;
         auto [it, fresh] = open_.try_emplace({m.a, m.b});
         Encounter& e = it->second;
-        if (fresh) e.a = m.a, e.b = m.b, e.does = m.does, e.first = step.index;
+        const auto body = [&](Slot c) { return step.now.colliders()[static_cast<std::size_t>(c)].body; };
+        if (fresh) e.body_a = body(m.a), e.body_b = body(m.b), e.a = m.a, e.b = m.b, e.does = m.does, e.first = step.index;
         e.last = step.index;
         e.gap.push_back(static_cast<float>(m.gap_after));
         e.deepest = std::max(e.deepest, -m.gap_after);

@@ -8,7 +8,8 @@ namespace oddbounce {
 
 /// nearing -> touch -> answer -> parting. Frames are indices into the recording.
 struct Encounter {
-    Slot a = -1, b = -1;
+    Slot a = -1, b = -1;           ///< colliders
+    Slot body_a = -1, body_b = -1; ///< their bodies
     Does does = Does::Solid;
     std::size_t first = 0, last = 0;
     std::vector<float> gap;           ///< at the end of each frame first..last; infinity: not known

@@ -31,8 +31,9 @@ Judged judge(const Recording& r, const TryOptions& options) {
     scan_options.control = options.control;
     scan_options.encounter = [&](Encounter&& e) {
         if (e.does == Does::Nothing) return;
-        const World w = r.world_at(e.first);
-        const auto key = std::minmax(w.body_of(e.a).def->id, w.body_of(e.b).def->id);
+        const auto id = [&](Slot body) { return r.body_ids()[static_cast<std::size_t>(body)]; };
+        const Id a = id(e.body_a), b = id(e.body_b);
+        const auto key = std::minmax(a, b);
         out.touches[{key.first, key.second}].insert(e.touches.begin(), e.touches.end());
     };
     out.scan = scan(r, scan_options);
