@@ -140,18 +140,20 @@ void throw_parcels(const std::string& path, bool swept) {
 }
 
 /// A drum thrown against a swinging buoy. `twice`: the game answers the hit in its physics step and,
-/// two frames later, once more in its rules, while the two still touch.
+/// two frames later, gives the same push once more in its rules, while the two still touch.
 void hit_buoy(const std::string& path, bool twice) {
     bounce::Recorder log(path, header(twice ? "buoy and drum" : "buoy and drum, right", 0));
     const Block mole = fixed(log, 10, "mole", "pier", {0, -185, 0, 30, 200});
-    const Block far_wall = fixed(log, 11, "mole", "pier", {0, 230, 0, 30, 200});
+    const Block far_wall =
+        fixed(log, 11, "mole", "pier", {0, 230, 0, 30, 200}, {"", "", "solid", 0.2, 1, true});
+    const double bounce = twice ? 0.02 : 1;
     const Block plank = fixed(log, 12, "plank", "pier", {0, 22, -105, 446, 10});
     log.body(20, bounce::Body("buoy", "buoy", "driven")),
-        log.collider(20, 20, bounce::circle(20), {"", "", "solid", 0.2, 1, true});
+        log.collider(20, 20, bounce::circle(20), {"", "", "solid", 0.2, bounce, true});
     log.body(21, bounce::Body("drum", "drum", "solved")),
-        log.collider(21, 21, bounce::box(26, 34), {"", "", "solid", 0.2, 1, true});
+        log.collider(21, 21, bounce::box(26, 34), {"", "", "solid", 0.2, bounce, true});
     const double r = 20, half = 13, start = -134;
-    double x = 150, v = -230, buoy = start, reach = 0;
+    double x = 150, v = -230, buoy = start, reach = 0, push = 0;
     int again = -1;
     for (int n = 0; n < 300; ++n) {
         log.frame(n);
@@ -163,12 +165,12 @@ void hit_buoy(const std::string& path, bool twice) {
             x = reach + 0.05;
             log.contact(Contact(20, 21).at(buoy + r, 0).normal(1, 0).depth(0).phase("begin")),
                 log.event("hit", {20, 21});
-            v = twice ? face_v + 3 : face_v + (face_v - v), again = twice ? n + 2 : -1;
+            push = (1 + bounce) * (face_v - v), v += push, again = twice ? n + 2 : -1;
         } else if (n == again) {
             x = std::max(x, reach + 0.04);
             log.contact(Contact(20, 21).at(buoy + r, 0).normal(1, 0).depth(0).phase("begin")),
                 log.event("hit", {20, 21});
-            v += 245;
+            v += push;
         } else if (again >= 0 && n == again - 1)
             log.contact(Contact(20, 21).phase("end"));
         if (x + half > far_wall.left()) {

@@ -216,6 +216,7 @@ void Watch::close(const Approach& a) const {
     const nlohmann::json mover = mover_target(context_.recording.world_at(a.turns.back().index), f);
     f.suggest.push_back(
         {"answer only while closing", {{{"motion", {mover}}, {"answer", "reflect"}, {"gate", true}}}});
+    f.suggest.push_back({"answer once", {{{"motion", {mover}}, {"again", 0}}}});
     f.suggest.push_back({"put the " + f.names[0] + " back outside",
                          {{{"motion", {mover}}, {"answer", "push-out"}, {"gate", true}}}});
     context_.found(std::move(f));

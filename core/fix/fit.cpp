@@ -3,17 +3,27 @@
 
 #include <nlopt.hpp>
 
+#include <algorithm>
+
 namespace oddbounce {
 
 namespace {
 
+constexpr std::size_t tuned_models = 6; // the best untuned ones: values of surfaces may change their order
+
+/// Largest distance between the two courses; at the last frame also where each would be one step later, so
+/// that an answer given in that frame counts.
 double difference(const Recording& r, Slot body, const Track& track) {
     double most = 0.0;
     World w = r.world_at(track.first);
     for (std::size_t k = 1; k < track.points.size(); ++k) {
         w.step(r.frames[track.first + k]);
-        most = std::max(
-            most, glm::length(w.bodies()[static_cast<std::size_t>(body)].pose.at - track.points[k].pose.at));
+        const BodyState& recorded = w.bodies()[static_cast<std::size_t>(body)];
+        const Vec3 apart = recorded.pose.at - track.points[k].pose.at;
+        most = std::max(most, glm::length(apart));
+        if (k + 1 == track.points.size() && recorded.velocity_known)
+            most =
+                std::max(most, glm::length(apart + (recorded.velocity - track.points[k].velocity) * w.dt()));
     }
     return most;
 }
@@ -25,54 +35,74 @@ struct Tuning {
     MotionModel model;
     const Control* control;
 
-    double at(double restitution, double friction) const {
+    double at(const std::vector<double>& x) const {
+        return difference(recording, body, rerun(recording, body, first, last, with(x), control));
+    }
+    MotionModel with(const std::vector<double>& x) const {
         MotionModel m = model;
-        m.restitution = restitution, m.friction = friction;
-        return difference(recording, body, rerun(recording, body, first, last, m, control));
+        m.restitution = x[0], m.friction = x[1];
+        if (m.again > 0) m.again_share = x[2];
+        return m;
     }
 };
 
 double tuned(const std::vector<double>& x, std::vector<double>&, void* data) {
-    return static_cast<const Tuning*>(data)->at(x[0], x[1]);
+    return static_cast<const Tuning*>(data)->at(x);
 }
 
-/// Restitution and friction of the best model, where its own colliders' values leave a difference.
+/// Restitution, friction and the share of a second push, where the untuned values leave a difference.
 void tune(const Tuning& tuning, Fit& best) {
-    nlopt::opt search(nlopt::LN_NELDERMEAD, 2);
+    std::vector<double> x{0.5, 0.2}, most{1.5, 2.0}, step{0.2, 0.3};
+    if (tuning.model.again > 0) x = {0.1, 0.2, 1.0}, most.push_back(2.0), step.push_back(0.3);
+    nlopt::opt search(nlopt::LN_NELDERMEAD, static_cast<unsigned>(x.size()));
     search.set_min_objective(tuned, const_cast<Tuning*>(&tuning));
-    search.set_lower_bounds({0.0, 0.0}), search.set_upper_bounds({1.5, 2.0});
-    search.set_maxeval(60), search.set_initial_step({0.2, 0.3});
-    std::vector<double> x{0.5, 0.2};
-    double least = best.largest_difference;
+    search.set_lower_bounds(0.0), search.set_upper_bounds(most);
+    search.set_maxeval(30 * static_cast<int>(x.size())), search.set_initial_step(step);
+    double least = infinity;
     try {
         search.optimize(x, least);
     } catch (const std::exception&) {
         return; // the search gave up: the untuned model stands
     }
-    if (least < 0.8 * best.largest_difference)
-        best.model.restitution = x[0], best.model.friction = x[1], best.largest_difference = least;
+    if (least < 0.8 * best.largest_difference) best.model = tuning.with(x), best.largest_difference = least;
 }
 
-} // namespace
-
-Fit fit(const Recording& r, Slot body, std::size_t first, std::size_t last, const Control* control) {
+/// All combinations that are tried; the earlier one wins where two do equally well.
+std::vector<MotionModel> models(int again) {
     using Tests = MotionModel::Tests;
     using Answer = MotionModel::Answer;
-    Fit best;
-    best.frames = last - first;
+    std::vector<MotionModel> out;
     for (const Tests tests : {Tests::After, Tests::Swept, Tests::Before})
         for (const Answer answer : {Answer::Slide, Answer::Reflect, Answer::Stop, Answer::Flip})
             for (const bool outside : {true, false})
                 for (const bool gate : {true, false}) {
                     if (tests != Tests::After && outside) continue;
-                    if (tests == Tests::Swept && !gate) continue; // a sweep meets only what it closes on
-                    if (control && control->stop) return best;
                     MotionModel m;
                     m.tests = tests, m.answer = answer, m.outside = outside, m.gate = gate;
-                    const double d = difference(r, body, rerun(r, body, first, last, m, control));
-                    if (d < best.largest_difference - 1e-9) best.model = m, best.largest_difference = d;
+                    if (tests != Tests::Swept || gate) out.push_back(m); // a sweep meets what it closes on
+                    m.again = again;
+                    if (again > 0 && !gate) out.push_back(m);
                 }
-    if (best.largest_difference > r.slop()) tune({r, body, first, last, best.model, control}, best);
+    return out;
+}
+
+} // namespace
+
+Fit fit(const Recording& r, Slot body, std::size_t first, std::size_t last, int again,
+        const Control* control) {
+    Fit best;
+    best.frames = last - first;
+    std::vector<std::pair<double, MotionModel>> tried;
+    for (const MotionModel& m : models(again)) {
+        if (control && control->stop) return best;
+        const double d = difference(r, body, rerun(r, body, first, last, m, control));
+        tried.emplace_back(std::round(d * 1e9) * 1e-9, m);
+    }
+    std::stable_sort(tried.begin(), tried.end(),
+                     [](const auto& a, const auto& b) { return a.first < b.first; });
+    best.model = tried.front().second, best.largest_difference = tried.front().first;
+    for (std::size_t i = 0; i < tuned_models && best.largest_difference > r.slop(); ++i)
+        tune({r, body, first, last, tried[i].second, control}, best);
     return best;
 }
 

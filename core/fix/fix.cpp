@@ -28,9 +28,9 @@ constexpr KeyRule collider_keys[] = {
     {"frames", "vector"}};
 constexpr KeyRule pair_keys[] = {{"pair", "list"}, {"does", "text"}};
 constexpr KeyRule motion_keys[] = {
-    {"motion", "targets"},     {"tests", "text"},      {"answer", "text"},   {"outside", "flag"},
-    {"gate", "flag"},          {"substeps", "number"}, {"margin", "number"}, {"step_height", "number"},
-    {"restitution", "number"}, {"friction", "number"}};
+    {"motion", "targets"}, {"tests", "text"},         {"answer", "text"},        {"outside", "flag"},
+    {"gate", "flag"},      {"again", "number"},       {"again_share", "number"}, {"substeps", "number"},
+    {"margin", "number"},  {"step_height", "number"}, {"restitution", "number"}, {"friction", "number"}};
 
 bool fits(const json& v, const std::string& kind) {
     if (kind == "number") return v.is_number() && std::isfinite(v.get<double>());
@@ -142,6 +142,7 @@ json json_of(const MotionModel& m) {
               {"gate", m.gate},
               {"margin", m.margin}};
     if (m.tests == MotionModel::Tests::Substeps) j["substeps"] = m.substeps;
+    if (m.again > 0) j["again"] = m.again, j["again_share"] = m.again_share;
     if (m.step_height > 0.0) j["step_height"] = m.step_height;
     if (m.restitution) j["restitution"] = *m.restitution;
     if (m.friction) j["friction"] = *m.friction;
@@ -161,8 +162,12 @@ MotionModel model_with(const json& c, MotionModel m) {
         m.outside = m.tests == MotionModel::Tests::After || m.tests == MotionModel::Tests::Substeps;
     if (c.contains("outside")) m.outside = c["outside"];
     if (c.contains("gate")) m.gate = c["gate"];
-    if (c.contains("substeps"))
-        m.substeps = std::clamp(static_cast<int>(c["substeps"].get<double>()), 1, 1000);
+    const auto count = [&](const char* key, double least, double most) {
+        return static_cast<int>(std::clamp(c[key].get<double>(), least, most));
+    };
+    if (c.contains("again")) m.again = count("again", 0, 60);
+    if (c.contains("again_share")) m.again_share = c["again_share"];
+    if (c.contains("substeps")) m.substeps = count("substeps", 1, 1000);
     if (c.contains("margin")) m.margin = c["margin"];
     if (c.contains("step_height")) m.step_height = c["step_height"];
     if (c.contains("restitution")) m.restitution = c["restitution"].get<double>();

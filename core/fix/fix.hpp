@@ -25,11 +25,13 @@ nlohmann::json json_of(const Fix& fix);
 struct MotionModel {
     enum class Tests { Before, After, Swept, Substeps } tests = Tests::After;
     enum class Answer { Flip, Reflect, Slide, Stop, GoBack, PushOut } answer = Answer::Slide;
-    bool outside = false;                        ///< put back outside what it overlaps
-    bool gate = false;                           ///< answers only while closing
-    int substeps = 4;                            ///< for Tests::Substeps
-    double margin = 0.0;                         ///< distance kept from surfaces, unit
-    double step_height = 0.0;                    ///< ground that it steps up without being stopped, unit
+    bool outside = false;     ///< put back outside what it overlaps
+    bool gate = false;        ///< answers only while closing
+    int substeps = 4;         ///< for Tests::Substeps
+    int again = 0;            ///< frames after which the same push is given once more; 0: never
+    double again_share = 1.0; ///< of that push, 1: all of it
+    double margin = 0.0;      ///< distance kept from surfaces, unit
+    double step_height = 0.0; ///< ground that it steps up without being stopped, unit
     std::optional<double> restitution, friction; ///< none: the colliders' own
 
     bool operator==(const MotionModel&) const = default;

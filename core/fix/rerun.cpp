@@ -2,6 +2,7 @@
 #include "fix/rerun.hpp"
 
 #include <algorithm>
+#include <utility>
 
 namespace oddbounce {
 
@@ -15,8 +16,9 @@ const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_ca
 /// One body among the obstacles of one step.
 class Stepper {
   public:
-    Stepper(const World& before, const World& now, Slot body, const MotionModel& model)
-        : before_(before), now_(now), body_(body), model_(model), up_(now.recording().header.up) {
+    Stepper(const World& before, const World& now, std::size_t index, Slot body, const MotionModel& model)
+        : before_(before), now_(now), index_(index), body_(body), model_(model),
+          up_(now.recording().header.up) {
         for (Slot c : now.colliders_of(body))
             if (now.live(c) && at(now, c).geometry->judged()) mine_.push_back(c);
         for (Slot c = 0; c < static_cast<Slot>(now.colliders().size()); ++c) {
@@ -31,6 +33,7 @@ class Stepper {
         from_ = p.pose, p.hits.clear();
         target_angle_ = recorded.pose.angle;
         const double dt = now_.dt();
+        if (model_.tests == Tests::Before) answer_again(p);
         switch (model_.tests) {
         case Tests::Before:
             answer_overlaps(p, 0.0, false);
@@ -50,6 +53,7 @@ class Stepper {
             swept(p, dt);
             break;
         }
+        if (model_.tests != Tests::Before) answer_again(p);
     }
 
   private:
@@ -72,8 +76,7 @@ class Stepper {
     }
 
     /// Velocity after meeting `other` along `normal` (body to other).
-    void answer(TrackPoint& p, Slot mine, Slot other, const Vec3& normal, double depth,
-                const Vec3& point) const {
+    void answer(TrackPoint& p, Slot mine, Slot other, const Vec3& normal, double depth, const Vec3& point) {
         const Vec3 theirs = velocity_of(other);
         Vec3 v = p.velocity - theirs;
         const double closing = glm::dot(v, normal);
@@ -97,7 +100,22 @@ class Stepper {
             if (closing > 0.0) v -= normal * (1.0 + (model_.answer == Answer::PushOut ? e : 0.0)) * closing;
         }
         rub(v, p, normal, std::max(0.0, closing), dm, d);
+        if (model_.again > 0 && closing > 0.0 && !std::exchange(answered_, true))
+            p.pending.push_back(
+                {index_ + static_cast<std::size_t>(model_.again), p.hits.back(), v + theirs - p.velocity});
         p.velocity = v + theirs;
+    }
+
+    /// What a second part of the game gives for a hit that was answered already: the same push again.
+    void answer_again(TrackPoint& p) const {
+        for (const TrackPoint::Again& a : p.pending) {
+            const bool closing = glm::dot(p.velocity - velocity_of(a.hit.other), a.hit.normal) > 0.0;
+            if (a.due != index_ || (model_.gate && !closing)) continue;
+            p.velocity += a.push * model_.again_share;
+            p.hits.push_back(a.hit);
+            p.hits.back().again = true;
+        }
+        std::erase_if(p.pending, [&](const TrackPoint::Again& a) { return a.due <= index_; });
     }
 
     /// Coulomb friction against what the body does not steer itself: along its own wish it has a grip.
@@ -229,12 +247,14 @@ class Stepper {
     }
 
     const World &before_, &now_;
+    std::size_t index_;
     Slot body_;
     const MotionModel& model_;
     Vec3 up_;
     Pose from_;
     double target_angle_ = 0.0;
     std::vector<Slot> mine_, others_;
+    bool answered_ = false;
 };
 
 /// True where the recorded body touches something solid in this step: what changed its speed may be that.
@@ -273,7 +293,7 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
     track.first = first;
     World now = r.world_at(first);
     const BodyState& start = now.bodies()[static_cast<std::size_t>(body)];
-    track.points.push_back({start.pose, start.velocity_known ? start.velocity : Vec3(0.0), {}});
+    track.points.push_back({start.pose, start.velocity_known ? start.velocity : Vec3(0.0), {}, {}});
     Pairing pairing;
     for (std::size_t i = first + 1; i <= last && !(control && control->stop); ++i) {
         const World before = now;
@@ -282,12 +302,12 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
         TrackPoint p = track.points.back();
         if (!rec.present) break;
         if (rec.warped || rec.fresh) {
-            p = {rec.pose, rec.velocity_known ? rec.velocity : Vec3(0.0), {}};
+            p = {rec.pose, rec.velocity_known ? rec.velocity : Vec3(0.0), {}, {}};
         } else {
             const bool touched =
                 recorded_touch(pairing.meetings(before, now, r.frames[i], false), now, body, r.slop());
             p.velocity = intended(before, now, body, p.velocity, touched);
-            Stepper(before, now, body, model).step(p, rec);
+            Stepper(before, now, i, body, model).step(p, rec);
         }
         track.points.push_back(std::move(p));
     }
@@ -318,12 +338,15 @@ void follow(Recording& r, Slot body, const Track& track) {
         for (const TrackPoint::Hit& h : p.hits) {
             const std::pair<Id, Id> pair{r.collider_ids()[static_cast<std::size_t>(h.mine)],
                                          r.collider_ids()[static_cast<std::size_t>(h.other)]};
-            if (std::find(now.begin(), now.end(), pair) != now.end()) continue;
+            if (std::find(now.begin(), now.end(), pair) != now.end()) {
+                if (h.again) f.contacts.back().phase = Phase::Begin;
+                continue;
+            }
             now.push_back(pair);
             ContactRow c;
             c.a = pair.first, c.b = pair.second, c.at = h.at, c.normal = h.normal, c.depth = h.depth;
-            c.phase = std::find(touching.begin(), touching.end(), pair) != touching.end() ? Phase::Stay
-                                                                                          : Phase::Begin;
+            const bool stays = std::find(touching.begin(), touching.end(), pair) != touching.end();
+            c.phase = stays && !h.again ? Phase::Stay : Phase::Begin;
             f.contacts.push_back(c);
         }
         touching = now;

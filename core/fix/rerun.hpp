@@ -15,8 +15,16 @@ struct TrackPoint {
         Slot mine, other;
         Vec3 normal, at; ///< normal from the body to the other
         double depth;
+        bool again = false; ///< the second answer of a hit
     };
     std::vector<Hit> hits; ///< what the model saw in this step
+    /// A push that is given once more (MotionModel::again), at the end of frame `due`.
+    struct Again {
+        std::size_t due;
+        Hit hit;
+        Vec3 push;
+    };
+    std::vector<Again> pending;
 };
 
 struct Track {
@@ -38,8 +46,9 @@ struct Fit {
     bool reproduces = false; ///< set by whoever scans the rerun: the fault shows again
 };
 /// The model, of all combinations of when it tests and how it answers, whose track differs least from
-/// the recorded one; restitution and friction are then tuned (Nelder & Mead 1965, by NLopt).
-Fit fit(const Recording& recording, Slot body, std::size_t first, std::size_t last,
+/// the recorded one; restitution and friction are then tuned (Nelder & Mead 1965, by NLopt). Models that
+/// answer once more after `again` frames are tried too, if it is not 0.
+Fit fit(const Recording& recording, Slot body, std::size_t first, std::size_t last, int again = 0,
         const Control* control = nullptr);
 
 /// A copy of the recording in which the body follows the track: its rows, its contacts (if contacts are

@@ -122,7 +122,8 @@ Window window_of(const Recording& r, const Finding& f) {
 Fit fit_to(const Recording& r, const Finding& f, const TryOptions& options) {
     const Window w = window_of(r, f);
     const auto last = static_cast<std::size_t>(r.frame_index(f.last));
-    Fit out = fit(r, w.body, w.first, std::min(last + 2, w.last), options.control);
+    Fit out = fit(r, w.body, w.first, std::min(last + 2, w.last),
+                  static_cast<int>(f.number("frames_between")), options.control);
     const auto again = r.clone();
     again->index();
     follow(*again, w.body, rerun(*again, w.body, w.first, w.last, out.model, options.control));

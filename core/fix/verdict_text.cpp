@@ -59,9 +59,11 @@ std::string text_of(const Verdict& v, const Recording& r) {
     if (v.fit) {
         out += v.fit->reproduces ? "; the fitted model reproduces the fault"
                                  : "; the fitted model does NOT reproduce the fault";
-        out += fmt::format(" (largest difference {} over {} frames; tests {}, answers with {})",
-                           length_text(r, v.fit->largest_difference), v.fit->frames, word(v.fit->model.tests),
-                           word(v.fit->model.answer));
+        out += fmt::format(
+            " (largest difference {} over {} frames; tests {}, answers with {}{})",
+            length_text(r, v.fit->largest_difference), v.fit->frames, word(v.fit->model.tests),
+            word(v.fit->model.answer),
+            v.fit->model.again > 0 ? fmt::format(", and again {} frames later", v.fit->model.again) : "");
     }
     out += "\n";
     list(out, "cleared", v.cleared), list(out, "kept", v.kept), list(out, "changed", v.changed),

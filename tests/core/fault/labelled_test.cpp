@@ -98,7 +98,7 @@ class LabelledTest : public QObject {
         QTest::newRow("net-throw") << "net-throw"
                                    << "tunneling" << 2;
         QTest::newRow("buoy-drum") << "buoy-drum"
-                                   << "double-hit" << 2;
+                                   << "double-hit" << 3;
         QTest::newRow("pier-hang") << "pier-hang"
                                    << "stuck-on-edge" << 1;
         QTest::newRow("plank-seam") << "plank-seam"

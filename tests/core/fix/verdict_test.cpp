@@ -45,8 +45,9 @@ class VerdictTest : public QObject {
             true);
         row("net: thick enough", "net-throw", R"([{"kinds":"net","grow":6}])", true);
         row("net: a little thicker", "net-throw", R"([{"kinds":"net","grow":0.5}])", false);
-        row("buoy: answer only while closing", "buoy-drum",
-            R"([{"motion":["drum"],"answer":"reflect","gate":true}])", true, false);
+        row("buoy: answer only while closing", "buoy-drum", R"([{"motion":["drum"],"gate":true}])", true);
+        row("buoy: answer once", "buoy-drum", R"([{"motion":["drum"],"again":0}])", true);
+        row("buoy: answer later", "buoy-drum", R"([{"motion":["drum"],"again":3}])", false);
         row("buoy: another friction", "buoy-drum", R"([{"kinds":"drum","friction":0.9}])", false);
         row("pier: no friction", "pier-hang", R"([{"bodies":["stoat"],"friction":0}])", true);
         row("pier: a capsule", "pier-hang", R"([{"bodies":["stoat"],"fit":"capsule"}])", false);
@@ -74,6 +75,16 @@ class VerdictTest : public QObject {
         const Verdict v = tried(*r, {{{"motion", {"hand cart"}}, {"tests", "swept"}}});
         QVERIFY(v.fit && v.fit->reproduces && v.fit->largest_difference < r->slop());
         QCOMPARE(v.fit->model.tests, MotionModel::Tests::Before);
+    }
+
+    void fit_findsTheSecondPushOfAHit() {
+        const auto r = read_log(TEST_DATA "/labelled/double-hit-p1.bouncelog");
+        const Verdict v = tried(*r, {{{"motion", {"drum"}}, {"gate", true}}});
+        QVERIFY(v.fit && v.fit->reproduces && v.fit->largest_difference < r->slop());
+        QCOMPARE(v.fit->model.again, 2);
+        QVERIFY2(std::abs(v.fit->model.again_share - 191.0 / 342.0) < 0.02,
+                 qPrintable(QString::number(v.fit->model.again_share)));
+        QVERIFY(v.clears_all());
     }
 
     void unchangedElsewhere_isSaid() {
