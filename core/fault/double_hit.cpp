@@ -125,6 +125,18 @@ bool Watch::struck_elsewhere(const Step& step, const Meeting& m) const {
     });
 }
 
+/// What a driven or fixed body does to its own motion answers nothing: where only one of the two is solved,
+/// that one must have turned.
+bool turned_itself(const Step& step, const Meeting& m, double turned) {
+    const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Solved; };
+    if (solved(m.a) == solved(m.b)) return true;
+    const Slot own = solved(m.a) ? m.a : m.b;
+    const Vec3 change = step.now.body_of(own).velocity - step.before.body_of(own).velocity;
+    const Vec3 spin = step.now.body_of(own).turning - step.before.body_of(own).turning;
+    const Vec3 arm = (m.on_a + m.on_b) * 0.5 - step.now.body_of(own).pose.at;
+    return std::abs(glm::dot(change + glm::cross(spin, arm), m.normal)) > 0.5 * turned;
+}
+
 bool Watch::second_answer(const Step& step, const Meeting& m, const Approach& a, double turned) const {
     const double matters = closing_that_matters(step);
     if (turned < std::max(matters, share_ * (a.turns[0].before - a.turns[0].after))) return false;
@@ -135,6 +147,7 @@ bool Watch::second_answer(const Step& step, const Meeting& m, const Approach& a,
     if (rocked > slop) return false;
     // Coming back by its own fall is a new approach, however low the hop was.
     if (change_of(step, m).before >= matters && !a.thrown_back) return false;
+    if (!turned_itself(step, m, turned)) return false;
     if (struck_elsewhere(step, m) || glm::dot(m.normal, a.normal) < 0.95) return false;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
     const bool event = event_about(step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
