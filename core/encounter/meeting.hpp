@@ -2,9 +2,9 @@
 // How two colliders fared over one step, and the stream of these over a recording.
 #pragma once
 
+#include "recording/control.hpp"
 #include "recording/recording.hpp"
 
-#include <atomic>
 #include <functional>
 
 namespace oddbounce {
@@ -63,12 +63,6 @@ class Pairing {
 
 /// How near a pair must come to be an encounter: part of the smaller body's size, and two steps of travel.
 double nearing_distance(const Geometry& a, const Geometry& b, double travel, double slop);
-
-/// Long work: progress out, stop in. Shared by scan, rerun, shake and the window.
-struct Control {
-    std::atomic<bool> stop{false};
-    std::atomic<double> progress{0.0}; ///< 0..1
-};
 
 struct WalkOptions {
     std::size_t first = 0, last = ~std::size_t(0); ///< frame indices, inclusive

@@ -83,12 +83,12 @@ void write_file(const std::string& path, std::string_view content) {
     fail(path, "written");
 }
 
-std::shared_ptr<Recording> read_log(const std::string& path) {
+std::shared_ptr<Recording> read_log(const std::string& path, Control* control) {
     std::string text = read_file(path);
     constexpr std::string_view zstd_magic = "\x28\xB5\x2F\xFD";
     if (std::string_view(text).substr(0, 4) == zstd_magic || ends_with(path, ".zst"))
         text = unpacked(text, path);
-    return read_log_text(text, path);
+    return read_log_text(text, path, control);
 }
 
 void write_log(const Recording& recording, const std::string& path) {

@@ -123,7 +123,8 @@ void Keys::rows(const char* key, const std::function<void(const std::vector<doub
             place_.fail(key, "must be a list of rows, [id,…]");
         numbers.clear();
         for (JsonValue n : list) numbers.push_back(finite_number(n, place_, key));
-        if (numbers[0] != std::floor(numbers[0]) || std::abs(numbers[0]) > 9e15) place_.fail(key, "must be rows that begin with a whole id");
+        if (numbers[0] != std::floor(numbers[0]) || std::abs(numbers[0]) > 9e15)
+            place_.fail(key, "must be rows that begin with a whole id");
         row(numbers);
     });
 }

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "recording/bad_input.hpp"
+#include "recording/control.hpp"
 #include "recording/recording.hpp"
 
 #include <memory>
@@ -14,9 +15,11 @@ namespace oddbounce {
 /// Reads a log from disk ("-": standard input) and indexes it.
 /// Throws BadInput with file, line, key and what was expected; a last line without its end is dropped
 /// with a warning; unknown keys and kinds are kept, with one warning a kind.
-std::shared_ptr<Recording> read_log(const std::string& path);
+/// Stopped by `control`: null.
+std::shared_ptr<Recording> read_log(const std::string& path, Control* control = nullptr);
 /// The same from memory; `file` is the name for messages.
-std::shared_ptr<Recording> read_log_text(std::string_view text, const std::string& file);
+std::shared_ptr<Recording> read_log_text(std::string_view text, const std::string& file,
+                                         Control* control = nullptr);
 
 /// The log as text; reading it back gives an equal recording.
 std::string write_log_text(const Recording& recording);

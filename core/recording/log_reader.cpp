@@ -1,185 +1,97 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "recording/keys.hpp"
-#include "recording/log.hpp"
+// Lines, the header, and frames; definitions are read in log_definitions.cpp.
+#include "recording/log_reader.hpp"
 
-#include <unordered_set>
+#include "recording/log.hpp"
 
 namespace oddbounce {
 
-namespace {
-
-constexpr std::size_t most_points = 100000;  // of one shape
-constexpr std::size_t most_cells = 16000000; // of one shape
-constexpr std::size_t most_ids = 1000000;    // bodies, colliders
-
-template <class Enum>
-Enum choice(Keys& k, const char* key, Enum otherwise, std::initializer_list<const char*> words) {
-    if (!k.has(key)) return otherwise;
-    const std::string given = k.text(key);
-    std::string list;
-    int i = 0;
-    for (const char* w : words) {
-        if (given == w) return static_cast<Enum>(i);
-        list += std::string(i++ ? ", " : "") + "\"" + w + "\"";
-    }
-    k.place().fail(key, "is \"" + given + "\", expected one of " + list);
+void LogReader::fail_header() const {
+    throw BadInput(file_, 1, "is not a bounce log, expected the header {\"bounce\":1,…} on line 1", "bounce");
 }
 
-class LogReader {
-  public:
-    explicit LogReader(const std::string& file) : file_(file), out_(std::make_shared<Recording>()) {
-        out_->file = file;
-    }
-
-    std::shared_ptr<Recording> read(std::string_view text) {
-        std::size_t at = 0;
-        while (at < text.size()) {
-            const std::size_t end = text.find('\n', at);
-            const bool whole = end != std::string_view::npos;
-            std::string_view line = text.substr(at, whole ? end - at : std::string_view::npos);
-            at = whole ? end + 1 : text.size();
-            ++line_;
-            if (line_ == 1 && line.substr(0, 3) == "\xEF\xBB\xBF") line.remove_prefix(3);
-            if (line.find_first_not_of(" \t\r") != std::string_view::npos)
-                read_line(line, whole);
-            else if (line_ == 1)
-                fail_header();
+std::shared_ptr<Recording> LogReader::read(std::string_view text) {
+    std::size_t at = 0;
+    while (at < text.size()) {
+        if (control_ && (line_ & 255) == 0) {
+            if (control_->stop) return nullptr;
+            control_->progress = static_cast<double>(at) / static_cast<double>(text.size());
         }
+        const std::size_t end = text.find('\n', at);
+        const bool whole = end != std::string_view::npos;
+        std::string_view line = text.substr(at, whole ? end - at : std::string_view::npos);
+        at = whole ? end + 1 : text.size();
+        ++line_;
+        if (line_ == 1 && line.substr(0, 3) == "\xEF\xBB\xBF") line.remove_prefix(3);
+        if (line.find_first_not_of(" \t\r") != std::string_view::npos)
+            read_line(line, whole);
+        else if (line_ == 1)
+            fail_header();
+    }
+    if (!header_) fail_header();
+    check_pending();
+    out_->after = std::move(before_);
+    return finish();
+}
+
+void LogReader::read_line(std::string_view line, bool whole) {
+    simdjson::dom::object object;
+    const auto parsed = parser_.parse(line.data(), line.size());
+    if (parsed.get(object) != simdjson::SUCCESS) {
         if (!header_) fail_header();
-        check_pending();
-        out_->after = std::move(before_);
-        return finish();
+        if (!whole) return warn("cut", "line " + std::to_string(line_) + " is cut off and was left out");
+        throw BadInput(file_, line_, "is not a JSON object, expected one object a line");
     }
+    Keys keys(object, place(), out_->header.space);
+    if (!header_) return read_header(keys);
+    if (keys.has("frame"))
+        read_frame(keys);
+    else if (keys.has("collider"))
+        read_collider(keys);
+    else if (keys.has("art"))
+        read_art(keys);
+    else if (keys.has("probe"))
+        read_probe(keys);
+    else if (keys.has("body"))
+        read_body(keys);
+    else if (keys.has("pair"))
+        read_pair(keys);
+    else if (keys.has("expect"))
+        read_expect(keys);
+    else
+        keep_unknown(object, line);
+}
 
-  private:
-    Place place() const { return {file_, line_}; }
-    [[noreturn]] void fail_header() const {
-        throw BadInput(file_, 1, "is not a bounce log, expected the header {\"bounce\":1,…} on line 1",
-                       "bounce");
-    }
+std::string LogReader::rest(Keys& k, const char* of) {
+    return k.rest([&](const std::string& key) {
+        warn(std::string(of) + "." + key, "line " + std::to_string(line_) + ": unknown key '" + key +
+                                              "' of " + of + " was kept and passed over");
+    });
+}
 
-    void read_line(std::string_view line, bool whole) {
-        simdjson::dom::object object;
-        const auto parsed = parser_.parse(line.data(), line.size());
-        if (parsed.get(object) != simdjson::SUCCESS) {
-            if (!header_) fail_header();
-            if (!whole) return warn("cut", "line " + std::to_string(line_) + " is cut off and was left out");
-            throw BadInput(file_, line_, "is not a JSON object, expected one object a line");
-        }
-        Keys keys(object, place(), out_->header.space);
-        if (!header_) return read_header(keys);
-        if (keys.has("frame"))
-            read_frame(keys);
-        else if (keys.has("collider"))
-            read_collider(keys);
-        else if (keys.has("art"))
-            read_art(keys);
-        else if (keys.has("probe"))
-            read_probe(keys);
-        else if (keys.has("body"))
-            read_body(keys);
-        else if (keys.has("pair"))
-            read_pair(keys);
-        else if (keys.has("expect"))
-            read_expect(keys);
-        else
-            keep_unknown(object, line);
+void LogReader::keep_unknown(const JsonObject& object, std::string_view line) {
+    std::string kind = "without keys";
+    for (const auto& field : object) {
+        kind = "'" + std::string(field.key) + "'";
+        break;
     }
+    warn("kind " + kind,
+         "line " + std::to_string(line_) + ": unknown line kind " + kind + " was kept and passed over");
+    while (!line.empty() && (line.back() == '\r' || line.back() == ' ')) line.remove_suffix(1);
+    before_.emplace_back(UnknownLine{std::string(line)});
+}
 
-    void warn(const std::string& kind, const std::string& sentence) {
-        if (warned_.insert(kind).second) out_->warnings.push_back(sentence);
-    }
-    std::string rest(Keys& k, const char* of) {
-        return k.rest([&](const std::string& key) {
-            warn(std::string(of) + "." + key, "line " + std::to_string(line_) + ": unknown key '" + key +
-                                                  "' of " + of + " was kept and passed over");
-        });
-    }
-    void keep_unknown(const JsonObject& object, std::string_view line) {
-        std::string kind = "without keys";
-        for (const auto& field : object) {
-            kind = "'" + std::string(field.key) + "'";
-            break;
-        }
-        warn("kind " + kind,
-             "line " + std::to_string(line_) + ": unknown line kind " + kind + " was kept and passed over");
-        while (!line.empty() && (line.back() == '\r' || line.back() == ' ')) line.remove_suffix(1);
-        before_.emplace_back(UnknownLine{std::string(line)});
-    }
-
-    void read_header(Keys& k) {
-        if (!k.has("bounce")) fail_header();
-        if (const auto version = k.whole("bounce"); version != 1)
-            k.place().fail("bounce", "is version " + std::to_string(version) + ", expected 1");
-        Header& h = out_->header;
-        h.space = static_cast<int>(k.whole("space", 2));
-        if (h.space != 2 && h.space != 3)
-            k.place().fail("space", "is " + std::to_string(h.space) + ", expected 2 or 3");
-        header_ = true;
-        read_header_values(h, k.in_space(h.space));
-    }
-
-    void read_header_values(Header& h, Keys k);
-
-    void read_body(Keys& k);
-    void read_collider(Keys& k);
-    Shape read_shape(Keys k);
-    void read_points(Keys& k, Shape& s);
-    void read_cells(Keys& k, Shape& s);
-    void read_pair(Keys& k);
-    void read_art(Keys& k);
-    void read_probe(Keys& k);
-    void read_expect(Keys& k);
-
-    void read_frame(Keys& k);
-    void read_body_rows(Keys& k, Frame& f);
-    void read_contacts(Keys& k, Frame& f);
-    void read_rays(Keys& k, Frame& f);
-    void read_events(Keys& k, Frame& f);
-    std::vector<IdVector> read_id_vectors(Keys& k, const char* key);
-    void check_pending();
-
-    Id body_id(double id, const Place& p, const char* key) const {
-        return body_id(static_cast<Id>(id), p, key);
-    }
-    Id body_id(Id id, const Place& p, const char* key) const {
-        if (!bodies_.count(id))
-            p.fail(key, "names body " + std::to_string(id) + ", expected one defined before");
-        return id;
-    }
-    Id collider_id(Id id, const Place& p, const char* key) const {
-        if (!colliders_.count(id))
-            p.fail(key, "names collider " + std::to_string(id) + ", expected one defined before");
-        return id;
-    }
-    std::vector<Id> body_ids(Keys& k, const char* key) {
-        std::vector<Id> ids = k.ids(key);
-        for (Id id : ids) body_id(id, k.place(), key);
-        return ids;
-    }
-    std::vector<Id> collider_ids(Keys& k, const char* key) {
-        std::vector<Id> ids = k.ids(key);
-        for (Id id : ids) collider_id(id, k.place(), key);
-        return ids;
-    }
-
-    std::shared_ptr<Recording> finish();
-
-    const std::string file_;
-    long line_ = 0;
-    bool header_ = false;
-    simdjson::dom::parser parser_;
-    std::shared_ptr<Recording> out_;
-    std::vector<Definition> before_;
-    std::unordered_set<Id> bodies_, colliders_, placed_;
-    struct Pending {
-        long line;
-        const char* key;
-        Id body;
-    };
-    std::vector<Pending> pending_; // bodies named before they were defined
-    std::unordered_set<std::string> warned_;
-};
+void LogReader::read_header(Keys& k) {
+    if (!k.has("bounce")) fail_header();
+    if (const auto version = k.whole("bounce"); version != 1)
+        k.place().fail("bounce", "is version " + std::to_string(version) + ", expected 1");
+    Header& h = out_->header;
+    h.space = static_cast<int>(k.whole("space", 2));
+    if (h.space != 2 && h.space != 3)
+        k.place().fail("space", "is " + std::to_string(h.space) + ", expected 2 or 3");
+    header_ = true;
+    read_header_values(h, k.in_space(h.space));
+}
 
 void LogReader::read_header_values(Header& h, Keys k) {
     k.has("bounce"), k.has("space");
@@ -205,177 +117,6 @@ void LogReader::read_header_values(Header& h, Keys k) {
             warn("channel " + name, "line 1: unknown channel '" + name + "' in 'logs' was passed over");
     }
     h.extra = rest(k, "header");
-}
-
-void LogReader::read_body(Keys& k) {
-    BodyDef b;
-    b.id = k.whole("body");
-    b.name = k.text("name"), b.kind = k.text("kind");
-    b.moves = choice(k, "moves", Moves::Fixed, {"fixed", "driven", "solved"});
-    if (k.has("owner")) b.owner = k.whole("owner"), pending_.push_back({line_, "owner", *b.owner});
-    b.upright = k.flag("upright", false), b.seen = k.flag("seen", true);
-    if (k.has("mass")) b.mass = k.number("mass");
-    b.step = k.number("step", 0.0), b.slope = k.number("slope", 50.0);
-    b.extra = rest(k, "body");
-    bodies_.insert(b.id);
-    if (bodies_.size() > most_ids) k.place().fail("body", "is one too many, at most 1 000 000 are read");
-    before_.emplace_back(std::move(b));
-}
-
-void LogReader::read_points(Keys& k, Shape& s) {
-    s.points = k.vectors("points");
-    if (s.points.size() > most_points)
-        k.place().fail("points", "holds too many points, at most 100 000 are read");
-    if (s.kind == ShapeKind::Chain) s.closed = k.flag("closed", false);
-    if (s.kind != ShapeKind::Mesh) return;
-    k.rows("faces", [&](const std::vector<double>& row) {
-        if (row.size() != 3) k.place().fail("faces", "must be triangles, three indices each");
-        std::array<int, 3> face{};
-        for (std::size_t i = 0; i < 3; ++i) face[i] = static_cast<int>(std::clamp(row[i], -1.0, 2e9));
-        s.faces.push_back(face);
-    });
-}
-
-void LogReader::read_cells(Keys& k, Shape& s) {
-    s.cell = k.number("cell"), s.origin = k.vector("origin", Vec3(0.0));
-    s.image = k.text("image"), s.alpha = k.number("alpha", 0.5);
-    if (s.space == 2 && k.has("rows")) s.layers.push_back(k.texts("rows"));
-    if (s.space == 3 && k.has("layers")) {
-        simdjson::dom::array list;
-        if (k.value("layers").get(list) != simdjson::SUCCESS)
-            k.place().fail("layers", "must be a list of rows");
-        for (JsonValue layer : list) {
-            simdjson::dom::array rows;
-            if (layer.get(rows) != simdjson::SUCCESS) k.place().fail("layers", "must be a list of rows");
-            auto& out = s.layers.emplace_back();
-            for (JsonValue row : rows) {
-                std::string_view text;
-                if (row.get(text) != simdjson::SUCCESS)
-                    k.place().fail("layers", "must hold rows of '.' and '#'");
-                out.emplace_back(text);
-            }
-        }
-    }
-    if (s.layers.empty() && s.image.empty())
-        k.place().fail(s.space == 2 ? "rows" : "layers", "is missing, expected it or 'image'");
-    std::size_t cells = 0;
-    for (const auto& rows : s.layers)
-        for (const std::string& row : rows) cells += row.size();
-    if (cells > most_cells) k.place().fail("rows", "holds too many cells, at most 16 000 000 are read");
-}
-
-Shape LogReader::read_shape(Keys k) {
-    Shape s;
-    s.space = k.space();
-    const std::string type =
-        k.has("type") ? k.text("type") : (k.place().fail("type", "of the shape is missing"), "");
-    if (!shape_kind(type, s.space, s.kind))
-        k.place().fail("type",
-                       "is \"" + type + "\", expected a shape of " + std::to_string(s.space) + " dimensions");
-    s.at = k.vector("at", Vec3(0.0));
-    if (k.has("turn")) {
-        if (s.space == 2)
-            s.angle = k.number("turn");
-        else
-            s.spin = k.quaternion("turn");
-    }
-    switch (s.kind) {
-    case ShapeKind::Circle:
-    case ShapeKind::Sphere:
-        s.radius = k.number("r");
-        break;
-    case ShapeKind::Box:
-        s.size = k.vector("size");
-        s.radius = k.number("round", 0.0);
-        break;
-    case ShapeKind::Capsule:
-        s.a = k.vector("a"), s.b = k.vector("b"), s.radius = k.number("r");
-        break;
-    case ShapeKind::Cells:
-        read_cells(k, s);
-        break;
-    case ShapeKind::Polygon:
-        s.radius = k.number("round", 0.0);
-        [[fallthrough]];
-    default:
-        k.value("points");
-        read_points(k, s);
-    }
-    if (const std::string why = defect(s); !why.empty())
-        throw BadInput(file_, line_, "shape: " + why, "shape");
-    rest(k, "shape");
-    return s;
-}
-
-void LogReader::read_collider(Keys& k) {
-    ColliderDef c;
-    c.id = k.whole("collider"), c.body = k.whole("body");
-    pending_.push_back({line_, "body", c.body});
-    c.name = k.text("name");
-    c.shape = read_shape(k.object("shape"));
-    c.layer = k.text("layer");
-    c.role = choice(k, "role", Role::Solid, {"solid", "sensor", "one-way"});
-    if (k.has("pass")) {
-        c.pass = k.vector("pass");
-        if (glm::length(*c.pass) == 0.0) k.place().fail("pass", "must not be zero");
-        c.pass = glm::normalize(*c.pass);
-    }
-    if (k.has("friction")) c.friction = k.number("friction");
-    c.bounce = k.number("bounce", 0.0), c.seen = k.flag("seen", true);
-    c.extra = rest(k, "collider");
-    colliders_.insert(c.id);
-    if (colliders_.size() > most_ids)
-        k.place().fail("collider", "is one too many, at most 1 000 000 are read");
-    before_.emplace_back(std::move(c));
-}
-
-namespace {
-void two_names(Keys& k, const char* key, std::string& first, std::string& second) {
-    const std::vector<std::string> names = k.texts(key);
-    if (names.size() != 2) k.place().fail(key, "must be two layers, [\"one\",\"other\"]");
-    first = names[0], second = names[1];
-}
-} // namespace
-
-void LogReader::read_pair(Keys& k) {
-    PairDef p;
-    two_names(k, "pair", p.first, p.second);
-    k.value("does");
-    p.does = choice(k, "does", Does::Solid, {"solid", "notice", "nothing"});
-    p.extra = rest(k, "pair");
-    before_.emplace_back(std::move(p));
-}
-
-void LogReader::read_art(Keys& k) {
-    ArtDef a;
-    a.id = k.whole("art");
-    if (k.has("body")) a.body = k.whole("body"), pending_.push_back({line_, "body", *a.body});
-    k.value("image");
-    a.image = k.text("image"), a.at = k.vector("at", Vec3(0.0)), a.size = k.vector("size");
-    a.alpha = k.number("alpha", 0.5);
-    a.extra = rest(k, "art");
-    before_.emplace_back(std::move(a));
-}
-
-void LogReader::read_probe(Keys& k) {
-    ProbeDef p;
-    p.id = k.whole("probe"), p.body = k.whole("body");
-    pending_.push_back({line_, "body", p.body});
-    p.name = k.text("name"), p.at = k.vector("at"), p.guards = k.vector("guards");
-    p.extra = rest(k, "probe");
-    before_.emplace_back(std::move(p));
-}
-
-void LogReader::read_expect(Keys& k) {
-    ExpectDef e;
-    Keys in = k.object("expect");
-    in.value("pair"), in.value("event");
-    two_names(in, "pair", e.first, e.second);
-    e.event = in.text("event");
-    e.within = static_cast<int>(std::clamp<std::int64_t>(in.whole("within", 1), 0, 1000000));
-    rest(in, "expect");
-    e.extra = rest(k, "expect line");
-    before_.emplace_back(std::move(e));
 }
 
 void LogReader::check_pending() {
@@ -530,10 +271,8 @@ std::shared_ptr<Recording> LogReader::finish() {
     return std::move(out_);
 }
 
-} // namespace
-
-std::shared_ptr<Recording> read_log_text(std::string_view text, const std::string& file) {
-    return LogReader(file).read(text);
+std::shared_ptr<Recording> read_log_text(std::string_view text, const std::string& file, Control* control) {
+    return LogReader(file, control).read(text);
 }
 
 } // namespace oddbounce
