@@ -8,7 +8,9 @@
 #include <QElapsedTimer>
 #include <QSettings>
 
+#include <cmath>
 #include <cstdio>
+#include <utility>
 
 using namespace oddbounce;
 
@@ -52,6 +54,22 @@ bool go_to_frame(Session& session, const QString& text, QString& error) {
                false;
     session.set_moment(static_cast<double>(index) + frame - std::floor(frame));
     return true;
+}
+
+/// What the command line asks for, once the recording is read (frame) and judged (finding).
+void go_there_when_read(Session& session, const QString& frame, const QString& finding) {
+    const auto asked = std::make_shared<QString>(finding);
+    QObject::connect(&session, &Session::recording_changed, [&session, frame, once = true]() mutable {
+        QString error;
+        if (std::exchange(once, false) && !go_to_frame(session, frame, error)) emit session.said(error);
+    });
+    QObject::connect(&session, &Session::scan_changed, [&session, frame, asked] {
+        if (session.scanning() || asked->isEmpty() || !session.scan_complete()) return;
+        const QString id = std::exchange(*asked, QString());
+        const double moment = session.moment();
+        if (!choose(session, id)) emit session.said("--finding: '" + id + "' is not among the findings");
+        if (!frame.isEmpty()) session.set_moment(moment);
+    });
 }
 
 } // namespace
@@ -102,22 +120,25 @@ int main(int argc, char** argv) {
     }
 
     Window window;
-    if (parser.isSet("window-picture")) window.resize(size);
-    if (!files.isEmpty() && !window.open(files[0])) {
-        if (parser.isSet("window-picture")) return fail(window.said());
-        std::fprintf(stderr, "odd-bounce: %s\n", qPrintable(window.said()));
-    }
+    Session& session = window.session();
+    const bool drawn = parser.isSet("window-picture");
+    if (drawn) window.resize(size);
     window.show();
-    const bool opened = window.session().recording() != nullptr;
-    if (opened && (parser.isSet("finding") || parser.isSet("window-picture")))
-        settle(window.session(), false);
-    if (opened && !choose(window.session(), parser.value("finding")))
-        std::fprintf(stderr, "odd-bounce: --finding: no such finding\n");
-    if (opened && !go_to_frame(window.session(), parser.value("frame"), error))
-        std::fprintf(stderr, "odd-bounce: %s\n", qPrintable(error));
-    if (!parser.isSet("window-picture")) return app.exec();
-    if (opened) settle(window.session(), true);
-    if (opened && parser.isSet("try")) window.session().choose_candidate(parser.value("try").toInt() - 1);
+    if (!files.isEmpty()) window.open(files[0]);
+    if (!drawn) {
+        go_there_when_read(session, parser.value("frame"), parser.value("finding"));
+        return app.exec();
+    }
+    while (!session.loading().isEmpty()) QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
+    if (!files.isEmpty()) {
+        if (!session.recording()) return fail(window.said());
+        settle(session, false);
+        if (!choose(session, parser.value("finding")))
+            return fail("--finding: '" + parser.value("finding") + "' is not among the findings");
+        if (!go_to_frame(session, parser.value("frame"), error)) return fail(error);
+        settle(session, true);
+        if (parser.isSet("try")) session.choose_candidate(parser.value("try").toInt() - 1);
+    }
     QElapsedTimer wait;
     for (wait.start(); wait.elapsed() < 200;) QCoreApplication::processEvents(QEventLoop::AllEvents, 50);
     return window.grab().save(parser.value("window-picture"))

@@ -14,6 +14,7 @@
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QInputDialog>
+#include <QMenu>
 #include <QMimeData>
 #include <QScrollArea>
 #include <QSettings>
@@ -32,6 +33,19 @@ Window::Window(QWidget* parent) : QMainWindow(parent) {
     connect(view_, &ViewWidget::hovered, this, [this](const QString& s) { say(s); });
     connect(account_, &AccountPanel::wants_plot, timeline_, &TimelineWidget::plot);
     connect(start_, &StartPage::wants, this, &Window::open);
+    connect(&session_, &Session::recording_changed, this, &Window::opened);
+    connect(&session_, &Session::refused, this, [this](const QString& s) { say(s, true); });
+    connect(&session_, &Session::loading_changed, this, [this] {
+        stop_->setVisible(!session_.loading().isEmpty());
+        if (!session_.loading().isEmpty()) say("Reading " + QFileInfo(session_.loading()).fileName() + "…");
+    });
+    connect(&session_.read_work(), &Background::progress, this, [this](double share, double left) {
+        say(QString("Reading %1 · %2 %%3")
+                .arg(QFileInfo(session_.loading()).fileName())
+                .arg(static_cast<int>(share * 100))
+                .arg(left < 0 ? QString() : QString(" · %1 s left").arg(static_cast<int>(left) + 1)));
+    });
+    offer_picture(view_, "moment"), offer_picture(strip_, "strip"), offer_picture(timeline_, "timeline");
     connect(start_, &StartPage::wants_dialog, this, &Window::ask_file);
     for (auto signal : {&Session::moment_changed, &Session::recording_changed})
         connect(&session_, signal, this, &Window::refresh_header);
@@ -97,6 +111,10 @@ void Window::build() {
     setCentralWidget(pages_);
     status_ = new QLabel;
     status_->setFont(type(12)), status_->setContentsMargins(10, 0, 0, 0);
+    stop_ = new QPushButton("stop reading");
+    stop_->setFocusPolicy(Qt::NoFocus), stop_->hide();
+    connect(stop_, &QPushButton::clicked, this, [this] { session_.stop_loading(), say("Stopped reading."); });
+    statusBar()->addPermanentWidget(stop_);
     statusBar()->addWidget(status_, 1), statusBar()->setSizeGripEnabled(false);
     setWindowTitle("Odd Bounce");
     resize(1280, 800);
@@ -143,19 +161,27 @@ void Window::keys() {
     add_key("G", "ghosts of the neighbouring frames", [this] { view_->toggle_ghosts(); });
     add_key("L", "loupe", [this] { view_->toggle_loupe(); });
     add_key("M", "measure lengths and angles", [this] { view_->toggle_measure(); });
+    add_key("S", "only the chosen body and what it meets", [this] { session_.toggle_alone(); });
+    add_key("W", "what stops the chosen body?", [this] {
+        if (session_.body() < 0)
+            return say("Choose a body first: what stops it is then drawn, all else faintly.");
+        session_.set_asks_what_stops(!session_.asks_what_stops());
+    });
+    add_key("D", "drop a note here…", [this] { view_->drop_note(); });
     add_key("C", "new candidate…", [this] { tries_->new_candidate(); });
-    add_key("Ctrl+Z", "undo a change of candidates", [this] { session_.undo().undo(); });
+    add_key("Ctrl+Z", "undo a change of candidates or notes", [this] { session_.undo().undo(); });
     add_key("Ctrl+Shift+Z", "redo it", [this] { session_.undo().redo(); });
     add_key("Ctrl+F", "filter the findings", [this] { findings_->filter_line()->setFocus(); });
-    add_key("Ctrl+C", "copy the strip as a picture", [this] {
-        QApplication::clipboard()->setImage(strip_->picture()), say("The strip was copied as a picture.");
-    });
-    add_key("Ctrl+S", "save the view as PNG or SVG…", [this] { save_picture_as(); });
+    add_key("Ctrl+C", "copy the strip as a picture", [this] { copy_drawing(strip_, "strip"); });
+    add_key("Ctrl+Shift+C", "copy the view as a picture", [this] { copy_drawing(view_, "view"); });
+    add_key("Ctrl+S", "save the view as PNG or SVG…", [this] { save_drawing_as(view_, "moment"); });
     add_key("Ctrl+O", "open a recording…", [this] { ask_file(); });
     add_key("Ctrl+W", "back to the start page", [this] { play_.stop(), pages_->setCurrentIndex(0); });
     add_key("Ctrl+D", "light or dark", [this] { set_theme(!Theme::current().dark); });
-    add_key("Esc", "let go: measuring, body, filter",
-            [this] { session_.choose_body(-1), findings_->filter_line()->clear(), view_->setFocus(); });
+    add_key("Esc", "let go: measuring, body, filter", [this] {
+        session_.stop_loading(), session_.choose_body(-1), findings_->filter_line()->clear();
+        view_->setFocus();
+    });
     add_key("? or F1", "this sheet", [this] { show_sheet(); });
 }
 
@@ -166,18 +192,20 @@ void Window::say(const QString& sentence, bool wrong) {
     status_->setPalette(p);
 }
 
-bool Window::open(const QString& path) {
-    QString error;
+void Window::open(const QString& path) {
     play_.stop();
-    if (!session_.open(path, error)) {
-        say(error, true);
-        return false;
-    }
+    remember_place();
+    session_.load(path);
+}
+
+void Window::opened() {
+    shown_ = session_.path();
+    play_.stop(), playing_->clear();
     pages_->setCurrentIndex(1);
-    remember(path);
+    remember(shown_);
     if (session_.recording()->warnings.empty()) say({});
+    return_to_place();
     view_->setFocus();
-    return true;
 }
 
 void Window::refresh_header() {
@@ -242,13 +270,31 @@ void Window::ask_file() {
     if (!path.isEmpty()) open(path);
 }
 
-void Window::save_picture_as() {
+void Window::offer_picture(QWidget* panel, const QString& name) {
+    panel->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(panel, &QWidget::customContextMenuRequested, this, [this, panel, name](const QPoint& at) {
+        if (!session_.recording()) return;
+        QMenu menu;
+        menu.addAction("Copy as a picture", this, [=, this] { copy_drawing(panel, name); });
+        menu.addAction("Save as PNG or SVG…", this, [=, this] { save_drawing_as(panel, name); });
+        menu.exec(panel->mapToGlobal(at));
+    });
+}
+
+void Window::copy_drawing(QWidget* panel, const QString& name) {
+    if (!session_.recording()) return;
+    QApplication::clipboard()->setImage(image_of(panel->size(), [&](QPainter& p) { panel->render(&p); }));
+    say("The " + name + " was copied as a picture.");
+}
+
+void Window::save_drawing_as(QWidget* panel, const QString& name) {
     if (!session_.recording()) return;
     const QString path =
-        QFileDialog::getSaveFileName(this, "Save the view", "moment.png", "Pictures (*.png *.svg)");
+        QFileDialog::getSaveFileName(this, "Save the " + name, name + ".png", "Pictures (*.png *.svg)");
     QString error;
     if (path.isEmpty()) return;
-    if (save_picture(session_, path, view_->size(), error))
+    if (save_drawing(
+            path, panel->size(), title_->text(), [&](QPainter& p) { panel->render(&p); }, error))
         say(path + " was saved.");
     else
         say(error, true);
@@ -261,7 +307,30 @@ void Window::remember(const QString& path) {
     recent.removeAll(full), recent.prepend(full);
     while (recent.size() > 8) recent.removeLast();
     s.setValue("recent", recent), s.setValue("folder", QFileInfo(full).path());
+    QVariantMap places = s.value("places").toMap();
+    for (const QString& old : places.keys())
+        if (!recent.contains(old)) places.remove(old);
+    s.setValue("places", places);
     start_->show_recent(recent);
+}
+
+/// Moment, finding and body of the recording that is shown, for when it is opened again.
+void Window::remember_place() {
+    if (shown_.isEmpty() || !session_.recording() || session_.path() != shown_) return;
+    QSettings s;
+    QVariantMap places = s.value("places").toMap();
+    const Finding* f = session_.finding();
+    places[QFileInfo(shown_).absoluteFilePath()] =
+        QVariantList{session_.moment(), f ? QString::fromStdString(f->id) : QString()};
+    s.setValue("places", places);
+}
+
+void Window::return_to_place() {
+    const QVariantList place =
+        QSettings().value("places").toMap().value(QFileInfo(shown_).absoluteFilePath()).toList();
+    if (place.size() != 2) return;
+    session_.set_moment(place[0].toDouble());
+    if (!place[1].toString().isEmpty()) session_.return_to(place[1].toString());
 }
 
 void Window::restore() {
@@ -277,6 +346,7 @@ void Window::restore() {
 }
 
 void Window::closeEvent(QCloseEvent* e) {
+    remember_place();
     QSettings s;
     s.setValue("geometry", saveGeometry()), s.setValue("across", across_->saveState());
     s.setValue("down", down_->saveState()), s.setValue("left", left_->saveState());

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "account/account_panel.hpp"
+#include "findings/bodies_panel.hpp"
 #include "findings/findings_panel.hpp"
 #include "start/start_page.hpp"
 #include "strip/strip_widget.hpp"
@@ -29,13 +30,14 @@ class Window : public QMainWindow {
   public:
     explicit Window(QWidget* parent = nullptr);
 
-    /// False: it could not be opened; the sentence stands in the status line and nothing changed.
-    bool open(const QString& path);
+    /// Reads beside the window; what cannot be used is said in the status line and changes nothing.
+    void open(const QString& path);
     Session& session() { return session_; }
     ViewWidget& view() { return *view_; }
     TriesPanel& tries() { return *tries_; }
     TimelineWidget& timeline() { return *timeline_; }
     FindingsPanel& findings() { return *findings_; }
+    StripWidget& strip() { return *strip_; }
     const std::vector<Shortcut>& shortcuts() const { return shortcuts_; }
     QString said() const { return status_->text(); }
     void set_theme(bool dark);
@@ -58,8 +60,14 @@ class Window : public QMainWindow {
     void tick();
     void show_sheet();
     void ask_file();
-    void save_picture_as();
+    /// Copy and save for what is drawn in `panel`, on its right button.
+    void offer_picture(QWidget* panel, const QString& name);
+    void copy_drawing(QWidget* panel, const QString& name);
+    void save_drawing_as(QWidget* panel, const QString& name);
+    void opened();
     void remember(const QString& path);
+    void remember_place();
+    void return_to_place();
     void restore();
     void refresh_header();
 
@@ -75,6 +83,8 @@ class Window : public QMainWindow {
     TriesPanel* tries_;
     QSplitter *across_, *down_, *left_;
     QLabel *title_, *detail_, *moment_, *time_, *status_, *playing_;
+    QPushButton* stop_;
+    QString shown_; ///< the recording whose place is to be remembered
     QTimer play_;
     std::vector<Shortcut> shortcuts_;
     std::vector<double> speeds_{0.25, 0.5, 1, 2, 5, 15, 30, 60, 120};

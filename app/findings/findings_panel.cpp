@@ -5,11 +5,8 @@
 #include "theme/theme.hpp"
 
 #include <QHBoxLayout>
-#include <QHelpEvent>
-#include <QMouseEvent>
 #include <QPainter>
 #include <QStyledItemDelegate>
-#include <QToolTip>
 #include <QVBoxLayout>
 
 namespace oddbounce {
@@ -151,131 +148,6 @@ void FindingsPanel::refresh() {
         list_->scrollTo(model_->index(row));
     }
     list_->viewport()->update();
-}
-
-// ---- bodies
-
-namespace {
-constexpr int body_row = 24, bodies_head = 36;
-}
-
-BodiesPanel::BodiesPanel(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
-    setMinimumHeight(120);
-    connect(&session_, &Session::recording_changed, this, [this] { scroll_ = 0, update(); });
-    connect(&session_, &Session::body_changed, this, &BodiesPanel::show_chosen);
-}
-
-void BodiesPanel::show_chosen() {
-    const std::vector<Slot> all = rows();
-    const auto it = std::find(all.begin(), all.end(), session_.body());
-    if (it != all.end()) {
-        const int top = static_cast<int>(it - all.begin()) * body_row,
-                  room = height() - bodies_head - body_row;
-        scroll_ = std::clamp(scroll_, std::max(0, top - room), top);
-    }
-    update();
-}
-
-/// Movers first; then by name.
-std::vector<Slot> BodiesPanel::rows() const {
-    std::vector<Slot> out;
-    if (!session_.recording()) return out;
-    const World& w = *session_.instant().now;
-    for (Slot b = 0; b < static_cast<Slot>(w.bodies().size()); ++b)
-        if (w.bodies()[static_cast<std::size_t>(b)].def) out.push_back(b);
-    std::stable_sort(out.begin(), out.end(), [&](Slot a, Slot b) {
-        const auto &x = w.bodies()[static_cast<std::size_t>(a)], &y = w.bodies()[static_cast<std::size_t>(b)];
-        return (x.def->moves != Moves::Fixed) > (y.def->moves != Moves::Fixed);
-    });
-    return out;
-}
-
-void BodiesPanel::paintEvent(QPaintEvent*) {
-    QPainter p(this);
-    const Theme& th = Theme::current();
-    p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), th.panel);
-    const std::vector<Slot> all = rows();
-    if (!session_.recording()) return;
-    const World& w = *session_.instant().now;
-    for (std::size_t i = 0; i < all.size(); ++i) {
-        const double y = bodies_head + static_cast<double>(i) * body_row - scroll_;
-        if (y < bodies_head - body_row || y > height()) continue;
-        const BodyState& b = w.bodies()[static_cast<std::size_t>(all[i])];
-        const bool moving = b.def->moves != Moves::Fixed, hidden = session_.hidden(all[i]);
-        if (all[i] == session_.body()) {
-            p.setPen(Qt::NoPen), p.setBrush(th.chosen);
-            p.drawRoundedRect(QRectF(6, y, width() - 12, body_row - 1), 3, 3);
-        }
-        bool sensor = !w.colliders_of(all[i]).empty();
-        for (Slot c : w.colliders_of(all[i]))
-            sensor = sensor && w.colliders()[static_cast<std::size_t>(c)].def->role == Role::Sensor;
-        QPen pen(sensor   ? th.sensor
-                 : moving ? th.moving
-                          : th.fixed,
-                 1.6, sensor ? Qt::DotLine : Qt::SolidLine);
-        p.setPen(pen), p.setBrush(hidden ? QBrush(Qt::NoBrush)
-                                         : QBrush(th.tint(pen.color(), moving && !sensor ? 0.2 : 0.0)));
-        p.setOpacity(hidden ? 0.35 : 1.0);
-        const QRectF icon(16, y + 6, 12, 12);
-        if (moving)
-            p.drawRoundedRect(icon, 4, 4);
-        else
-            p.drawRect(icon);
-        p.setPen(th.ink), p.setFont(type(13));
-        p.drawText(QRectF(38, y, width() - 130, body_row), Qt::AlignVCenter,
-                   p.fontMetrics().elidedText(QString::fromStdString(body_name(w, all[i])), Qt::ElideRight,
-                                              width() - 136));
-        p.setPen(th.soft), p.setFont(type(12));
-        p.drawText(QRectF(width() - 94, y, 80, body_row), Qt::AlignVCenter | Qt::AlignRight,
-                   hidden   ? "hidden"
-                   : sensor ? "sensor"
-                            : word(b.def->moves));
-        p.setOpacity(1.0);
-    }
-    p.fillRect(QRectF(0, 0, width(), bodies_head - 2), th.panel);
-    p.setPen(th.ink), p.setFont(type(14, true));
-    p.drawText(QRectF(14, 6, 120, 24), Qt::AlignVCenter, "Bodies");
-    const auto shown = std::count_if(all.begin(), all.end(), [&](Slot b) { return !session_.hidden(b); });
-    p.setPen(th.soft), p.setFont(type(12));
-    p.drawText(QRectF(width() - 134, 6, 120, 24), Qt::AlignVCenter | Qt::AlignRight,
-               QString("%1 of %2 shown").arg(shown).arg(all.size()));
-}
-
-Slot BodiesPanel::at(const QPointF& pixel) const {
-    const std::vector<Slot> all = rows();
-    const double row = (pixel.y() + scroll_ - bodies_head) / body_row;
-    return row < 0 || row >= static_cast<double>(all.size()) ? -1 : all[static_cast<std::size_t>(row)];
-}
-
-void BodiesPanel::mousePressEvent(QMouseEvent* e) {
-    const Slot b = at(e->position());
-    if (b < 0) return;
-    if (e->position().x() < 34)
-        session_.set_hidden(b, !session_.hidden(b));
-    else
-        session_.choose_body(b == session_.body() ? -1 : b);
-}
-
-void BodiesPanel::wheelEvent(QWheelEvent* e) {
-    const int most = std::max(0, static_cast<int>(rows().size()) * body_row + bodies_head - height() + 8);
-    scroll_ = std::clamp(scroll_ - e->angleDelta().y() / 2, 0, most);
-    update();
-}
-
-bool BodiesPanel::event(QEvent* e) {
-    if (e->type() == QEvent::ToolTip) {
-        const auto* help = static_cast<QHelpEvent*>(e);
-        if (at(help->pos()) >= 0)
-            QToolTip::showText(help->globalPos(),
-                               help->pos().x() < 34
-                                   ? "Click: show or hide this body"
-                                   : "Click: choose this body; the timeline shows its encounters");
-        else
-            QToolTip::hideText();
-        return true;
-    }
-    return QWidget::event(e);
 }
 
 } // namespace oddbounce

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The left side: findings above, bodies below.
+// The findings of the recording, with their filter and the state of the scan.
 #pragma once
 
 #include "findings/findings_model.hpp"
@@ -27,26 +27,6 @@ class FindingsPanel : public QWidget {
     QLineEdit* filter_;
     QLabel *count_, *note_;
     QPushButton* stop_;
-};
-
-class BodiesPanel : public QWidget {
-    Q_OBJECT
-  public:
-    explicit BodiesPanel(Session& session, QWidget* parent = nullptr);
-
-  protected:
-    void paintEvent(QPaintEvent*) override;
-    void mousePressEvent(QMouseEvent*) override;
-    void wheelEvent(QWheelEvent*) override;
-    bool event(QEvent*) override;
-
-  private:
-    void show_chosen();
-    std::vector<Slot> rows() const;
-    Slot at(const QPointF& pixel) const;
-
-    Session& session_;
-    int scroll_ = 0;
 };
 
 } // namespace oddbounce

@@ -7,6 +7,7 @@
 #include <QUndoCommand>
 
 #include <cmath>
+#include <utility>
 
 namespace oddbounce {
 
@@ -19,7 +20,16 @@ bool Instant::present(Slot body) const {
 }
 
 Session::Session(QObject* parent) : QObject(parent) {
-    connect(&scan_work_, &Background::failed, this, &Session::said);
+    connect(&read_work_, &Background::failed, this, [this](const QString& sentence) {
+        loading_.clear();
+        emit loading_changed();
+        emit refused(sentence);
+    });
+    connect(&scan_work_, &Background::failed, this, [this](const QString& sentence) {
+        scanning_ = false;
+        emit scan_changed();
+        emit said(sentence);
+    });
     connect(&try_work_, &Background::failed, this, [this](const QString& sentence) {
         for (Candidate& c : candidates_)
             if (c.state == Candidate::Judging) c.state = Candidate::Failed, c.sentence = sentence;
@@ -29,25 +39,57 @@ Session::Session(QObject* parent) : QObject(parent) {
 }
 
 Session::~Session() {
-    scan_work_.stop();
-    try_work_.stop();
+    for (Background* work : {&read_work_, &scan_work_, &try_work_}) work->stop();
 }
 
+namespace {
+
+/// Null: stopped. Throws BadInput where it cannot be used.
+std::shared_ptr<const Recording> usable(const QString& path, Control* control) {
+    const std::shared_ptr<const Recording> r = read_log(path.toStdString(), control);
+    if (r && r->frames.empty())
+        throw BadInput(path.toStdString(), 0, "holds no frames, expected at least one");
+    return r;
+}
+
+} // namespace
+
 bool Session::open(const QString& path, QString& error) {
-    std::shared_ptr<const Recording> fresh;
+    stop_loading();
     try {
-        fresh = read_log(path.toStdString());
-        if (fresh->frames.empty())
-            throw BadInput(path.toStdString(), 0, "holds no frames, expected at least one");
+        take(usable(path, nullptr), path);
     } catch (const std::exception& e) {
         error = QString::fromUtf8(e.what());
         return false;
     }
+    return true;
+}
+
+void Session::load(const QString& path) {
+    auto fresh = std::make_shared<std::shared_ptr<const Recording>>();
+    loading_ = path;
+    read_work_.run([path, fresh](Background::Work& work) { *fresh = usable(path, &work); },
+                   [this, path, fresh] {
+                       loading_.clear();
+                       emit loading_changed();
+                       if (*fresh) take(std::move(*fresh), path);
+                   });
+    emit loading_changed();
+}
+
+void Session::stop_loading() {
+    if (loading_.isEmpty()) return;
+    read_work_.stop();
+    loading_.clear();
+    emit loading_changed();
+}
+
+void Session::take(std::shared_ptr<const Recording> recording, const QString& path) {
     scan_work_.stop(), try_work_.stop();
-    recording_ = fresh, path_ = path, moment_ = 0.0, instant_moment_ = -1.0;
-    findings_.clear(), encounters_.clear(), finding_.clear(), candidates_.clear(), own_.clear(),
-        hidden_.clear();
-    body_ = -1, candidate_ = -1;
+    recording_ = std::move(recording), path_ = path, moment_ = 0.0, instant_ = {}, instant_moment_ = -1.0;
+    findings_.clear(), encounters_.clear(), finding_.clear(), candidates_.clear(), case_ = {},
+                                                                                   hidden_.clear();
+    body_ = -1, candidate_ = -1, awaited_.clear(), asks_what_stops_ = false;
     undo_.clear();
     load_case();
     emit recording_changed();
@@ -55,10 +97,10 @@ bool Session::open(const QString& path, QString& error) {
     emit finding_changed();
     emit body_changed();
     emit candidates_changed();
+    emit notes_changed();
     emit moment_changed();
     if (!recording_->warnings.empty()) emit said(QString::fromStdString(recording_->warnings.front()));
     scan_now();
-    return true;
 }
 
 void Session::scan_now() {
@@ -67,13 +109,11 @@ void Session::scan_now() {
     auto result = std::make_shared<Scan>();
     auto met = std::make_shared<std::vector<Encounter>>();
     scan_work_.run(
-        [this, recording = recording_, result, met](Control& control) {
+        [this, recording = recording_, result, met](Background::Work& work) {
             ScanOptions options;
-            options.control = &control;
+            options.control = &work;
             options.encounter = [&](Encounter&& e) { met->push_back(std::move(e)); };
-            options.found = [&](const Finding& f) {
-                scan_work_.post(control, [this, f] { take_finding(f); });
-            };
+            options.found = [&](const Finding& f) { work.post([this, f] { take_finding(f); }); };
             *result = scan(*recording, options);
         },
         [this, result, met] {
@@ -82,6 +122,7 @@ void Session::scan_now() {
             scanning_ = false, complete_ = result->complete;
             emit scan_changed();
             emit findings_changed();
+            choose_awaited();
             suggest();
         });
 }
@@ -102,6 +143,7 @@ void Session::take_finding(const Finding& f) {
         });
     findings_.insert(at, f);
     emit findings_changed();
+    choose_awaited();
 }
 
 double Session::last_moment() const {
@@ -166,7 +208,7 @@ double Session::touch_moment(const Finding& f) const {
 }
 
 void Session::choose_finding(const QString& id, bool go) {
-    finding_ = id;
+    finding_ = id, awaited_.clear();
     const Finding* f = finding();
     if (f) body_ = recording_->body_slot(f->bodies.at(0));
     candidate_ = -1;
@@ -174,6 +216,19 @@ void Session::choose_finding(const QString& id, bool go) {
     emit finding_changed();
     emit body_changed();
     if (f && go) set_moment(touch_moment(*f));
+}
+
+void Session::return_to(const QString& id) {
+    awaited_ = id;
+    choose_awaited();
+}
+
+void Session::choose_awaited() {
+    const bool there = std::any_of(findings_.begin(), findings_.end(), [&](const Finding& f) {
+        return QString::fromStdString(f.id) == awaited_;
+    });
+    if (awaited_.isEmpty() || !there) return;
+    choose_finding(std::exchange(awaited_, {}), false);
 }
 
 void Session::next_finding(int direction) {
@@ -224,51 +279,118 @@ void Session::set_hidden(Slot body, bool hidden) {
     emit body_changed();
 }
 
+void Session::toggle_alone() {
+    if (!recording_) return;
+    if (body_ < 0 || !hidden_.empty()) {
+        hidden_.clear();
+    } else {
+        std::set<Slot> near{body_};
+        for (const Encounter& e : encounters_)
+            if (e.body_a == body_ || e.body_b == body_) near.insert(e.body_a), near.insert(e.body_b);
+        for (Slot b = 0; b < static_cast<Slot>(recording_->body_ids().size()); ++b)
+            if (!near.count(b)) hidden_.insert(b);
+    }
+    emit body_changed();
+}
+
+void Session::set_asks_what_stops(bool asks) {
+    asks_what_stops_ = asks;
+    emit body_changed();
+}
+
+Does Session::does_to_chosen(Slot other) const {
+    const World& w = *instant().now;
+    Does most = Does::Nothing;
+    if (body_ < 0 || other == body_) return most;
+    for (Slot mine : w.colliders_of(body_))
+        for (Slot theirs : w.colliders_of(other))
+            if (w.live(mine) && w.live(theirs)) most = std::min(most, w.does(mine, theirs));
+    return most;
+}
+
 // ---- candidates
 
-/// Undo step: the person's list of candidates before and after.
-class CandidateEdit : public QUndoCommand {
+/// Undo step: the person's case before and after.
+class CaseEdit : public QUndoCommand {
   public:
-    CandidateEdit(Session& session, std::vector<Fix> after, const QString& text)
-        : QUndoCommand(text), session_(session), before_(session.own_), after_(std::move(after)) {}
-    void undo() override { session_.set_own(before_); }
-    void redo() override { session_.set_own(after_); }
+    CaseEdit(Session& session, Case after, const QString& text)
+        : QUndoCommand(text), session_(session), before_(session.case_), after_(std::move(after)) {}
+    void undo() override { session_.set_case(before_); }
+    void redo() override { session_.set_case(after_); }
 
   private:
     Session& session_;
-    std::vector<Fix> before_, after_;
+    Case before_, after_;
 };
 
-void Session::set_own(std::vector<Fix> own) {
-    own_ = std::move(own);
-    candidate_ = -1;
+void Session::edit(Case after, const QString& what) {
+    undo_.push(new CaseEdit(*this, std::move(after), what));
+}
+
+void Session::set_case(const Case& now) {
+    const bool fixes = json_of(now, "")["fixes"] != json_of(case_, "")["fixes"];
+    case_ = now;
     save_case();
+    emit notes_changed();
+    if (!fixes) return;
+    candidate_ = -1;
     suggest();
 }
 
 void Session::add_candidate(const Fix& fix) {
-    std::vector<Fix> own = own_;
-    own.push_back(fix);
-    undo_.push(new CandidateEdit(*this, own, "add a candidate"));
+    Case after = case_;
+    after.fixes.push_back(fix);
+    edit(std::move(after), "add a candidate");
     choose_candidate(static_cast<int>(candidates_.size()) - 1);
 }
 
 void Session::replace_candidate(int index, const Fix& fix) {
-    const int first_own = static_cast<int>(candidates_.size() - own_.size());
+    const int first_own = static_cast<int>(candidates_.size() - case_.fixes.size());
     if (index < first_own)
         return add_candidate(fix); // a suggestion stays; the change becomes the person's own
-    std::vector<Fix> own = own_;
-    own[static_cast<std::size_t>(index - first_own)] = fix;
-    undo_.push(new CandidateEdit(*this, own, "change a candidate"));
+    Case after = case_;
+    after.fixes[static_cast<std::size_t>(index - first_own)] = fix;
+    edit(std::move(after), "change a candidate");
     choose_candidate(index);
 }
 
 void Session::remove_candidate(int index) {
-    const int first_own = static_cast<int>(candidates_.size() - own_.size());
+    const int first_own = static_cast<int>(candidates_.size() - case_.fixes.size());
     if (index < first_own || index >= static_cast<int>(candidates_.size())) return;
-    std::vector<Fix> own = own_;
-    own.erase(own.begin() + (index - first_own));
-    undo_.push(new CandidateEdit(*this, own, "remove a candidate"));
+    Case after = case_;
+    after.fixes.erase(after.fixes.begin() + (index - first_own));
+    edit(std::move(after), "remove a candidate");
+}
+
+// ---- notes
+
+void Session::add_note(const Vec2& at, const QString& text) {
+    if (!recording_ || text.trimmed().isEmpty()) return;
+    const double whole = std::floor(moment_ + 1e-9);
+    Note note;
+    note.frame = recording_->frames[static_cast<std::size_t>(whole)].number;
+    note.part = std::max(0.0, moment_ - whole), note.at = at, note.text = text.trimmed().toStdString();
+    Case after = case_;
+    const auto later = std::find_if(after.notes.begin(), after.notes.end(), [&](const Note& n) {
+        return std::pair(n.frame, n.part) > std::pair(note.frame, note.part);
+    });
+    after.notes.insert(later, note);
+    edit(std::move(after), "add a note");
+}
+
+void Session::change_note(std::size_t index, const QString& text) {
+    if (index >= case_.notes.size()) return;
+    Case after = case_;
+    if (text.trimmed().isEmpty())
+        after.notes.erase(after.notes.begin() + static_cast<std::ptrdiff_t>(index));
+    else
+        after.notes[index].text = text.trimmed().toStdString();
+    edit(std::move(after), text.trimmed().isEmpty() ? "remove a note" : "change a note");
+}
+
+double Session::moment_of(const Note& note) const {
+    const std::ptrdiff_t index = recording_->frame_index(note.frame);
+    return index < 0 ? -1.0 : std::min(last_moment(), static_cast<double>(index) + note.part);
 }
 
 void Session::choose_candidate(int index) {
@@ -291,7 +413,7 @@ void Session::suggest() {
     };
     if (const Finding* f = finding())
         for (const Suggestion& s : f->suggest) add({s.name, s.changes});
-    for (const Fix& fix : own_) add(fix);
+    for (const Fix& fix : case_.fixes) add(fix);
     candidates_ = std::move(fresh);
     if (candidate_ >= static_cast<int>(candidates_.size())) candidate_ = -1;
     emit candidates_changed();
@@ -308,9 +430,9 @@ void Session::judge_next() {
     const auto index = static_cast<std::size_t>(next - candidates_.begin());
     auto verdict = std::make_shared<Verdict>();
     try_work_.run(
-        [recording = recording_, fix = next->fix, before = findings_, verdict](Control& control) {
+        [recording = recording_, fix = next->fix, before = findings_, verdict](Background::Work& work) {
             TryOptions options;
-            options.before = before, options.control = &control;
+            options.before = before, options.control = &work;
             *verdict = try_fix(*recording, fix, options);
         },
         [this, index, verdict] {
@@ -328,12 +450,9 @@ QString Session::case_path() const {
 }
 
 void Session::save_case() {
-    nlohmann::json fixes = nlohmann::json::array();
-    for (const Fix& f : own_) fixes.push_back(json_of(f));
-    const nlohmann::json all = {
-        {"case", 1}, {"recording", QFileInfo(path_).fileName().toStdString()}, {"fixes", fixes}};
     try {
-        write_file(case_path().toStdString(), all.dump(1) + "\n");
+        write_file(case_path().toStdString(),
+                   json_of(case_, QFileInfo(path_).fileName().toStdString()).dump(1) + "\n");
     } catch (const std::exception& e) {
         emit said(QString("The case was not kept: %1").arg(QString::fromUtf8(e.what())));
     }
@@ -341,13 +460,9 @@ void Session::save_case() {
 
 void Session::load_case() {
     if (!QFileInfo::exists(case_path())) return;
+    const std::string path = case_path().toStdString();
     try {
-        const nlohmann::json all =
-            nlohmann::json::parse(read_file(case_path().toStdString(), 1 << 26), nullptr, false);
-        if (!all.is_object() || !all.contains("fixes") || !all["fixes"].is_array())
-            throw BadInput(case_path().toStdString(), 0,
-                           "is not a case, expected {\"case\":1,\"fixes\":[…]}");
-        for (const auto& f : all["fixes"]) own_.push_back(fix_from_json(f, case_path().toStdString()));
+        case_ = case_from_json(nlohmann::json::parse(read_file(path, 1 << 26), nullptr, false), path);
     } catch (const std::exception& e) {
         emit said(QString::fromUtf8(e.what()));
     }

@@ -6,6 +6,7 @@
 #include "fault/scan.hpp"
 #include "fix/verdict.hpp"
 #include "session/background.hpp"
+#include "session/case_file.hpp"
 
 #include <QObject>
 #include <QString>
@@ -41,7 +42,14 @@ class Session : public QObject {
 
     /// Reads a recording and starts the scan. False: it cannot be used, nothing changed, `error` says why.
     bool open(const QString& path, QString& error);
+    /// The same beside the window: `recording_changed`, or `refused` with the sentence.
+    void load(const QString& path);
+    /// What is being read; empty: nothing.
+    QString loading() const { return loading_; }
+    void stop_loading();
+    Background& read_work() { return read_work_; }
     const Recording* recording() const { return recording_.get(); }
+    std::shared_ptr<const Recording> shared_recording() const { return recording_; }
     QString path() const { return path_; }
 
     // The moment, in frames from the first: 119.13 lies in the step that ends with frame index 120.
@@ -58,6 +66,8 @@ class Session : public QObject {
     const Finding* finding() const;
     int finding_row() const;
     void choose_finding(const QString& id, bool go = true);
+    /// Chooses the finding as soon as the scan has found it, without going there.
+    void return_to(const QString& id);
     void next_finding(int direction);
     /// The time of impact of the chosen finding, else the nearest touch of the chosen body.
     void go_to_touch();
@@ -73,7 +83,15 @@ class Session : public QObject {
     Slot body() const { return body_; }
     void choose_body(Slot body);
     bool hidden(Slot body) const { return hidden_.count(body) > 0; }
+    const std::set<Slot>& hidden() const { return hidden_; }
     void set_hidden(Slot body, bool hidden);
+    /// Hides all bodies but the chosen one and what it ever touches or nears; again: shows all.
+    void toggle_alone();
+    /// "What stops it?": whatever does not is drawn faintly.
+    bool asks_what_stops() const { return asks_what_stops_; }
+    void set_asks_what_stops(bool asks);
+    /// What `other` does to the chosen body at this moment: the most that any of their colliders do.
+    Does does_to_chosen(Slot other) const;
 
     // Candidates: the finding's own suggestions, and those of the person.
     const std::vector<Candidate>& candidates() const { return candidates_; }
@@ -84,7 +102,14 @@ class Session : public QObject {
     void remove_candidate(int index);
     QUndoStack& undo() { return undo_; }
     Background& scan_work() { return scan_work_; }
-    /// Where the case (the person's candidates) is kept: beside the recording.
+
+    // Notes of the person, by time.
+    const std::vector<Note>& notes() const { return case_.notes; }
+    void add_note(const Vec2& at, const QString& text);       ///< at this moment
+    void change_note(std::size_t index, const QString& text); ///< empty text: removes it
+    double moment_of(const Note& note) const;
+
+    /// Where the case (the person's candidates and notes) is kept: beside the recording.
     QString case_path() const;
 
   signals:
@@ -95,15 +120,21 @@ class Session : public QObject {
     void scan_changed();
     void body_changed();
     void candidates_changed();
-    void said(const QString& sentence); ///< for the status line
+    void notes_changed();
+    void loading_changed();
+    void refused(const QString& sentence); ///< a file that could not be opened
+    void said(const QString& sentence);    ///< for the status line
 
   private:
-    friend class CandidateEdit;
+    friend class CaseEdit;
+    void take(std::shared_ptr<const Recording> recording, const QString& path);
     void scan_now();
     void take_finding(const Finding& finding);
+    void choose_awaited();
     void suggest();
     void judge_next();
-    void set_own(std::vector<Fix> own);
+    void edit(Case after, const QString& what);
+    void set_case(const Case& now);
     void save_case();
     void load_case();
 
@@ -115,15 +146,17 @@ class Session : public QObject {
     std::vector<Finding> findings_;
     std::vector<Encounter> encounters_;
     std::map<std::string, std::string> not_judged_;
-    QString finding_;
+    QString finding_, awaited_;
     Slot body_ = -1;
     std::set<Slot> hidden_;
+    bool asks_what_stops_ = false;
     bool scanning_ = false, complete_ = false;
     std::vector<Candidate> candidates_;
-    std::vector<Fix> own_; ///< the person's, kept in the case
+    Case case_; ///< the person's own
     int candidate_ = -1;
     QUndoStack undo_;
-    Background scan_work_, try_work_;
+    QString loading_;
+    Background read_work_, scan_work_, try_work_;
 };
 
 } // namespace oddbounce

@@ -13,7 +13,8 @@ namespace oddbounce {
 StripWidget::StripWidget(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setMinimumHeight(96);
     setMaximumHeight(120);
-    setToolTip("The frames round the moment. A click goes there; Ctrl+C copies the strip as a picture.");
+    setToolTip("The frames round the moment. A click goes there; Ctrl+C copies the strip as a picture, the "
+               "right button saves it.");
     for (auto signal : {&Session::recording_changed, &Session::moment_changed, &Session::finding_changed,
                         &Session::body_changed, &Session::findings_changed})
         connect(&session_, signal, this, qOverload<>(&QWidget::update));
@@ -98,14 +99,8 @@ void StripWidget::paintEvent(QPaintEvent*) {
     paint(p);
 }
 
-QImage StripWidget::picture() const {
-    QImage image(size(), QImage::Format_ARGB32_Premultiplied);
-    QPainter p(&image);
-    paint(p);
-    return image;
-}
-
 void StripWidget::mousePressEvent(QMouseEvent* e) {
+    if (e->button() != Qt::LeftButton || !session_.recording()) return;
     for (int i = 0; i < count; ++i)
         if (cell(i).contains(e->position()))
             return session_.set_moment(std::round(session_.moment()) - 3 + i);

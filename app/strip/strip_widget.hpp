@@ -5,7 +5,6 @@
 #include "session/session.hpp"
 #include "view/mapping.hpp"
 
-#include <QImage>
 #include <QWidget>
 
 namespace oddbounce {
@@ -14,7 +13,6 @@ class StripWidget : public QWidget {
     Q_OBJECT
   public:
     explicit StripWidget(Session& session, QWidget* parent = nullptr);
-    QImage picture() const; ///< the strip as it is, for the clipboard
 
   protected:
     void paintEvent(QPaintEvent*) override;

@@ -73,18 +73,20 @@ void Theme::use(QApplication& app, bool dark) {
     app.setPalette(p);
     app.setFont(type(13));
     app.setStyleSheet(
-        QString("QLineEdit,QComboBox,QDoubleSpinBox{background:%1;border:1px solid "
+        QString("QLineEdit{background:%1;border:1px solid "
                 "%2;border-radius:4px;padding:3px 6px;}"
                 "QLineEdit:focus{border-color:%3;}"
                 "QPushButton{background:%5;border:1px solid %2;border-radius:4px;padding:4px 10px;}"
                 "QPushButton:hover{border-color:%3;} QPushButton:disabled{color:%3;}"
+                "QPushButton:checked{background:%7;border-color:%6;}"
                 "QToolTip{background:%4;color:%6;border:1px solid %2;}"
                 "QScrollBar:vertical{background:transparent;width:8px;margin:0;}"
                 "QScrollBar::handle:vertical{background:%2;border-radius:4px;min-height:24px;}"
                 "QScrollBar::add-line,QScrollBar::sub-line{height:0;width:0;}"
                 "QScrollBar::add-page,QScrollBar::sub-page{background:transparent;}"
                 "QSplitter::handle{background:%2;}")
-            .arg(t.paper.name(), t.rule.name(), t.soft.name(), t.panel.name(), t.shade.name(), t.ink.name()));
+            .arg(t.paper.name(), t.rule.name(), t.soft.name(), t.panel.name(), t.shade.name(), t.ink.name(),
+                 t.chosen.name()));
 }
 
 } // namespace oddbounce

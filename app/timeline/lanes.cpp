@@ -22,7 +22,8 @@ std::vector<Lane> lanes_for(const Session& s, std::size_t most) {
         const bool mine_first = b == s.body() ? false : true;
         if (r.lane.encounters.empty()) {
             const World w = s.recording()->world_at(e.first);
-            r.lane.name = QString::fromStdString(body_name(w, mine_first ? a : b) + " · " + body_name(w, mine_first ? b : a));
+            r.lane.name = QString::fromStdString(body_name(w, mine_first ? a : b) + " · " +
+                                                 body_name(w, mine_first ? b : a));
         }
         r.lane.encounters.push_back(&e);
         r.rank += static_cast<double>(e.touches.size()) + 0.01 * static_cast<double>(e.gap.size());
@@ -42,24 +43,26 @@ std::vector<Lane> lanes_for(const Session& s, std::size_t most) {
     return out;
 }
 
-Plot plot_of(const Session& s, const QString& what) {
-    const Recording& r = *s.recording();
-    Plot plot{what, QString::fromStdString(r.header.unit) + (what == "gap" ? "" : "/s"), {}};
+PlotQuery plot_query(const Session& s, const QString& what) {
     const Finding* f = s.finding();
-    const bool pair = what != "speed" && f && f->colliders.size() > 1;
-    if (!pair && s.body() < 0) return plot;
-    const Slot a = pair ? r.collider_slot(f->colliders[0]) : -1,
-               b = pair ? r.collider_slot(f->colliders[1]) : -1;
-    if (!pair) plot.name = "speed", plot.unit = QString::fromStdString(r.header.unit) + "/s";
+    if (what == "speed" || !f || f->colliders.size() < 2) return {"speed", s.body(), -1, -1};
+    return {what, -1, s.recording()->collider_slot(f->colliders[0]),
+            s.recording()->collider_slot(f->colliders[1])};
+}
+
+Plot plot_of(const Recording& r, const PlotQuery& q, Control* control) {
+    Plot plot{q.what, QString::fromStdString(r.header.unit) + (q.what == "gap" ? "" : "/s"), {}};
+    if (q.body < 0 && (q.a < 0 || q.b < 0)) return plot;
     World w = r.world_at(0);
     for (std::size_t i = 0; i < r.frames.size(); ++i) {
+        if (control && control->stop) return {};
         if (i > 0) w.step(r.frames[i]);
         double value = std::nan("");
-        if (!pair) {
-            const BodyState& body = w.bodies()[static_cast<std::size_t>(s.body())];
+        if (q.body >= 0) {
+            const BodyState& body = w.bodies()[static_cast<std::size_t>(q.body)];
             if (body.present && body.velocity_known) value = glm::length(body.velocity);
-        } else if (const PairView v = pair_at(w, a, b); v.known)
-            value = what == "gap" ? v.gap : closing_speed(w, a, b, v.normal);
+        } else if (const PairView v = pair_at(w, q.a, q.b); v.known)
+            value = q.what == "gap" ? v.gap : closing_speed(w, q.a, q.b, v.normal);
         plot.values.push_back(value);
     }
     return plot;

@@ -20,8 +20,16 @@ struct Plot {
     QString name, unit;
     std::vector<double> values;
 };
-/// `what`: "speed" of the chosen body, "gap" or "closing" of the finding's pair. Reads every frame once.
-Plot plot_of(const Session& session, const QString& what);
+/// What is to be plotted: "speed" of a body, "gap" or "closing" of a pair of colliders.
+struct PlotQuery {
+    QString what;
+    Slot body = -1, a = -1, b = -1;
+    bool operator==(const PlotQuery&) const = default;
+};
+/// Of the chosen body, or the finding's pair; without a pair it is the speed.
+PlotQuery plot_query(const Session& session, const QString& what);
+/// Reads every frame once. Empty values: nothing to plot, or stopped by `control`.
+Plot plot_of(const Recording& recording, const PlotQuery& query, Control* control = nullptr);
 
 /// Where frames lie on the screen.
 struct Ruler {

@@ -18,12 +18,15 @@ constexpr double label_width = 118.0, row = 22.0, head = 24.0, least_plot = 56.0
 
 TimelineWidget::TimelineWidget(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setMinimumHeight(170);
-    setToolTip("A click goes to that time. The wheel zooms, with Shift it pans.");
+    setToolTip("A click goes to that time. The wheel zooms, with Shift it pans. The right button copies or "
+               "saves it.");
     connect(&session_, &Session::recording_changed, this, [this] {
+        take_in();
         ruler_.first = -1.0, ruler_.last = std::max(2.0, session_.last_moment() + 1.0);
         refresh();
     });
-    for (auto signal : {&Session::findings_changed, &Session::body_changed, &Session::scan_changed})
+    for (auto signal : {&Session::findings_changed, &Session::body_changed, &Session::scan_changed,
+                        &Session::notes_changed})
         connect(&session_, signal, this, &TimelineWidget::refresh);
     connect(&session_, &Session::finding_changed, this, [this] {
         if (const Finding* f = session_.finding()) {
@@ -42,18 +45,33 @@ void TimelineWidget::plot(const QString& what) {
     refresh();
 }
 
+void TimelineWidget::take_in() {
+    const Recording& r = *session_.recording();
+    plot_ = {}, plotted_ = {};
+    plot_work_.stop();
+    rays_ = std::any_of(r.frames.begin(), r.frames.end(), [](const Frame& f) { return !f.rays.empty(); });
+    events_ = std::any_of(r.frames.begin(), r.frames.end(), [](const Frame& f) { return !f.events.empty(); });
+}
+
 void TimelineWidget::refresh() {
-    lanes_.clear(), plot_ = {};
+    lanes_.clear();
     const Recording* r = session_.recording();
     if (!r || r->header.space == 3) return update();
-    rays_ = std::any_of(r->frames.begin(), r->frames.end(), [](const Frame& f) { return !f.rays.empty(); });
-    events_ =
-        std::any_of(r->frames.begin(), r->frames.end(), [](const Frame& f) { return !f.events.empty(); });
-    const double rows = 1.0 + rays_ + events_;
+    const double rows = 1.0 + rays_ + events_ + !session_.notes().empty();
     const double room = height() - head - rows * row - least_plot;
     lanes_ = lanes_for(session_, static_cast<std::size_t>(std::max(1.0, std::floor(room / row))));
-    plot_ = plot_of(session_, what_);
+    refresh_plot();
     update();
+}
+
+void TimelineWidget::refresh_plot() {
+    const PlotQuery query = plot_query(session_, what_);
+    if (query == plotted_) return;
+    plotted_ = query, plot_ = {};
+    auto plot = std::make_shared<Plot>();
+    plot_work_.run([recording = session_.shared_recording(), query,
+                    plot](Background::Work& work) { *plot = plot_of(*recording, query, &work); },
+                   [this, plot] { plot_ = std::move(*plot), update(); });
 }
 
 void TimelineWidget::show_moment() {
@@ -97,6 +115,7 @@ void TimelineWidget::paintEvent(QPaintEvent*) {
     for (const Lane& lane : lanes_) label(p, y, lane.name), next([&] { paint_lane(p, lane, y); });
     if (rays_) label(p, y, "rays"), next([&] { paint_rays(p, y); });
     if (events_) label(p, y, "events"), next([&] { paint_events(p, y); });
+    if (!session_.notes().empty()) label(p, y, "notes"), next([&] { paint_notes(p, y); });
     const QRectF area(ruler_.left, y + 8, ruler_.right - ruler_.left, height() - y - 16);
     p.save();
     p.setClipRect(QRectF(ruler_.left - 6, y, ruler_.right - ruler_.left + 12, height() - y));
@@ -227,18 +246,49 @@ void TimelineWidget::paint_events(QPainter& p, double y) {
     }
 }
 
+double TimelineWidget::notes_top() const {
+    return head + row * (1.0 + static_cast<double>(lanes_.size()) + rays_ + events_);
+}
+
+void TimelineWidget::paint_notes(QPainter& p, double y) {
+    const Theme& th = Theme::current();
+    p.setFont(type(12));
+    double next = -1e9;
+    for (const Note& n : session_.notes()) {
+        const double x = ruler_.to(session_.moment_of(n));
+        const QPointF slip[5] = {
+            {x - 4, y + 5}, {x + 2, y + 5}, {x + 5, y + 8}, {x + 5, y + 16}, {x - 4, y + 16}};
+        p.setPen(QPen(th.ink, 1.1)), p.setBrush(th.paper);
+        p.drawPolygon(slip, 5);
+        const QString text =
+            p.fontMetrics().elidedText(QString::fromStdString(n.text).simplified(), Qt::ElideRight, 160);
+        if (x < next) continue;
+        p.drawText(QPointF(x + 9, y + row - 7), text);
+        next = x + 16 + p.fontMetrics().horizontalAdvance(text);
+    }
+}
+
+int TimelineWidget::note_at(const QPointF& pixel) const {
+    if (session_.notes().empty() || pixel.y() < notes_top() || pixel.y() > notes_top() + row) return -1;
+    for (std::size_t i = 0; i < session_.notes().size(); ++i)
+        if (std::abs(ruler_.to(session_.moment_of(session_.notes()[i])) - pixel.x()) < 7.0)
+            return static_cast<int>(i);
+    return -1;
+}
+
 /// One column of pixels shows the least and the most of its frames, however many they are.
 void TimelineWidget::paint_plot(QPainter& p, const QRectF& area) {
     const Theme& th = Theme::current();
     if (plot_.values.empty() || area.height() < 12) return;
-    const auto [first, last] = visible();
+    auto [first, last] = visible();
+    last = std::min(last, plot_.values.size() - 1);
     double low = infinity, high = -infinity;
     for (std::size_t i = first; i <= last; ++i)
         if (!std::isnan(plot_.values[i]))
             low = std::min(low, plot_.values[i]), high = std::max(high, plot_.values[i]);
     if (low > high) return;
     if (plot_.name == "speed") low = std::min(low, 0.0);
-    if (high - low < 1e-9) high += 0.5, low -= 0.5;
+    if (high - low < 1e-9) high += 0.5, low -= low == 0.0 ? 0.0 : 0.5;
     const auto y_of = [&](double v) { return area.bottom() - (v - low) / (high - low) * area.height(); };
     if (low < 0.0 && high > 0.0) {
         p.setPen(QPen(th.rule, 1.0, Qt::DashLine));
@@ -307,13 +357,15 @@ void TimelineWidget::mousePressEvent(QMouseEvent* e) {
             if (e->position().x() >= from - 4 && e->position().x() <= std::max(to, from + 5) + 4)
                 return session_.choose_finding(QString::fromStdString(f.id));
         }
+    if (const int n = note_at(e->position()); n >= 0)
+        return session_.set_moment(session_.moment_of(session_.notes()[static_cast<std::size_t>(n)]));
     if (e->position().x() >= ruler_.left - 6) go_to(e->position());
 }
 
 void TimelineWidget::mouseMoveEvent(QMouseEvent* e) {
     if (e->buttons() & Qt::LeftButton && e->position().x() >= ruler_.left - 6)
         go_to(e->position());
-    else if (e->buttons() & (Qt::MiddleButton | Qt::RightButton))
+    else if (e->buttons() & Qt::MiddleButton)
         ruler_.pan(e->position().x() - last_.x(), session_.last_moment()), update();
     last_ = e->position();
 }

@@ -14,6 +14,7 @@ class TimelineWidget : public QWidget {
     explicit TimelineWidget(Session& session, QWidget* parent = nullptr);
     void plot(const QString& what); ///< "speed", "gap", "closing"
     const Ruler& ruler() const { return ruler_; }
+    const Plot& plotted() const { return plot_; }
 
   protected:
     void paintEvent(QPaintEvent*) override;
@@ -24,6 +25,8 @@ class TimelineWidget : public QWidget {
 
   private:
     void refresh();
+    void refresh_plot();
+    void take_in();
     void show_moment();
     void go_to(const QPointF& pixel);
     void paint_ruler(QPainter& p);
@@ -31,6 +34,10 @@ class TimelineWidget : public QWidget {
     void paint_lane(QPainter& p, const Lane& lane, double y);
     void paint_rays(QPainter& p, double y);
     void paint_events(QPainter& p, double y);
+    void paint_notes(QPainter& p, double y);
+    /// The note whose mark is at this pixel of the notes' row; -1: none.
+    int note_at(const QPointF& pixel) const;
+    double notes_top() const;
     void paint_plot(QPainter& p, const QRectF& area);
     void label(QPainter& p, double y, const QString& text) const;
     std::pair<std::size_t, std::size_t> visible() const;
@@ -39,6 +46,8 @@ class TimelineWidget : public QWidget {
     Ruler ruler_;
     std::vector<Lane> lanes_;
     Plot plot_;
+    PlotQuery plotted_;
+    Background plot_work_;
     QString what_ = "speed";
     QPointF last_;
     bool rays_ = false, events_ = false;

@@ -125,21 +125,67 @@ Mapping first_look(const Session& s, const QRectF& area) {
     return m;
 }
 
-SceneOptions scene_options(const Session& s, std::shared_ptr<Recording>& changed) {
+SceneOptions scene_options(const Session& s) {
     SceneOptions o;
-    o.body = s.body(), o.finding = s.finding();
-    changed.reset();
+    o.body = s.body(), o.finding = s.finding(), o.hidden = s.hidden();
+    if (s.recording() && s.asks_what_stops() && s.body() >= 0)
+        for (Slot b = 0; b < static_cast<Slot>(s.recording()->body_ids().size()); ++b)
+            if (b != s.body() && s.does_to_chosen(b) != Does::Solid) o.faint.insert(b);
     const int i = s.candidate();
     if (i < 0 || i >= static_cast<int>(s.candidates().size())) return o;
     const Candidate& c = s.candidates()[static_cast<std::size_t>(i)];
-    if (c.state != Candidate::Judged || c.verdict.tracks.empty()) return o;
+    if (c.state != Candidate::Judged) return o;
+    o.shapes = &c.verdict.shapes;
+    if (c.verdict.tracks.empty()) return o;
     const Id mover = s.finding() && c.verdict.tracks.count(s.finding()->bodies[0])
                          ? s.finding()->bodies[0]
                          : c.verdict.tracks.begin()->first;
     o.course = &c.verdict.tracks.at(mover), o.course_body = s.recording()->body_slot(mover);
-    changed = apply(c.fix, *s.recording()).recording;
-    o.changed = changed.get();
     return o;
+}
+
+namespace {
+constexpr double note_lasts = 1.0; // frames before and after its moment
+}
+
+std::vector<NoteSlip> note_slips(const Session& s, const Mapping& m) {
+    std::vector<NoteSlip> out;
+    const QFontMetricsF metrics(type(12));
+    for (std::size_t i = 0; s.recording() && i < s.notes().size(); ++i) {
+        const Note& n = s.notes()[i];
+        if (std::abs(s.moment_of(n) - s.moment()) > note_lasts) continue;
+        NoteSlip slip;
+        slip.index = i, slip.pin = m.to(n.at), slip.text = QString::fromStdString(n.text);
+        const QRectF room(0, 0, 200, 200);
+        slip.box = metrics.boundingRect(room, Qt::TextWordWrap, slip.text).adjusted(-7, -5, 12, 5);
+        slip.box.moveTopLeft(slip.pin + QPointF(18, 14));
+        if (slip.box.right() > m.area.right() - 6) slip.box.moveRight(slip.pin.x() - 18);
+        if (slip.box.bottom() > m.area.bottom() - 6) slip.box.moveBottom(slip.pin.y() - 14);
+        out.push_back(slip);
+    }
+    return out;
+}
+
+/// A paper slip with a folded corner, on a thread to its pin.
+void paint_notes(QPainter& p, const Session& s, const Mapping& m) {
+    const Theme& th = Theme::current();
+    p.setFont(type(12));
+    for (const NoteSlip& n : note_slips(s, m)) {
+        const QPointF near(std::clamp(n.pin.x(), n.box.left(), n.box.right()),
+                           std::clamp(n.pin.y(), n.box.top(), n.box.bottom()));
+        p.setPen(QPen(th.ink, 1.0));
+        p.drawLine(n.pin, near);
+        p.setBrush(th.ink);
+        p.drawEllipse(n.pin, 2.6, 2.6);
+        const double fold = 8.0;
+        QPolygonF slip{n.box.topLeft(), n.box.topRight() - QPointF(fold, 0),
+                       n.box.topRight() + QPointF(0, fold), n.box.bottomRight(), n.box.bottomLeft()};
+        p.setBrush(th.panel);
+        p.drawPolygon(slip);
+        p.drawPolyline(QPolygonF{n.box.topRight() - QPointF(fold, 0), n.box.topRight() + QPointF(-fold, fold),
+                                 n.box.topRight() + QPointF(0, fold)});
+        p.drawText(n.box.adjusted(7, 5, -10, -5), Qt::TextWordWrap, n.text);
+    }
 }
 
 void paint_moment(QPainter& p, const Session& s, const Mapping& m, SceneOptions options, bool loupe) {
@@ -148,36 +194,48 @@ void paint_moment(QPainter& p, const Session& s, const Mapping& m, SceneOptions 
     ScenePainter painter(p, m, *s.recording(), s.instant(), options);
     painter.background(), painter.bodies(), painter.marks(), painter.scale_bar();
     if (loupe) paint_loupe(p, s, m, options);
+    paint_notes(p, s, m);
     p.restore();
 }
 
-bool save_picture(const Session& s, const QString& path, const QSize& size, QString& error) {
-    const QRectF area(QPointF(0, 0), QSizeF(size));
-    const Mapping m = first_look(s, area);
-    std::shared_ptr<Recording> changed;
-    const SceneOptions options = scene_options(s, changed);
+namespace {
+
+QByteArray svg_of(const QSize& size, const QString& title, const std::function<void(QPainter&)>& paint) {
     QByteArray bytes;
     QBuffer buffer(&bytes);
     buffer.open(QIODevice::WriteOnly);
+    QSvgGenerator svg;
+    svg.setOutputDevice(&buffer), svg.setSize(size), svg.setViewBox(QRect(QPoint(0, 0), size)),
+        svg.setResolution(96), svg.setTitle(title);
+    QPainter p(&svg);
+    paint(p);
+    p.end();
+    // Qt writes the size in millimetres of a screen that nobody has; pixels are what was asked for.
+    static const QRegularExpression millimetres("width=\"[0-9.]+mm\" height=\"[0-9.]+mm\"");
+    return QString::fromUtf8(bytes)
+        .replace(millimetres, QString("width=\"%1\" height=\"%2\"").arg(size.width()).arg(size.height()))
+        .toUtf8();
+}
+
+} // namespace
+
+QImage image_of(const QSize& size, const std::function<void(QPainter&)>& paint) {
+    QImage image(size, QImage::Format_ARGB32_Premultiplied);
+    image.fill(Theme::current().panel);
+    QPainter p(&image);
+    paint(p);
+    return image;
+}
+
+bool save_drawing(const QString& path, const QSize& size, const QString& title,
+                  const std::function<void(QPainter&)>& paint, QString& error) {
+    QByteArray bytes;
     if (path.endsWith(".svg", Qt::CaseInsensitive)) {
-        QSvgGenerator svg;
-        svg.setOutputDevice(&buffer), svg.setSize(size), svg.setViewBox(area), svg.setResolution(96);
-        svg.setTitle(QString::fromStdString(s.recording()->header.title));
-        QPainter p(&svg);
-        paint_moment(p, s, m, options, true);
-        p.end();
-        // Qt writes the size in millimetres of a screen that nobody has; pixels are what was asked for.
-        static const QRegularExpression millimetres("width=\"[0-9.]+mm\" height=\"[0-9.]+mm\"");
-        bytes = QString::fromUtf8(bytes)
-                    .replace(millimetres,
-                             QString("width=\"%1\" height=\"%2\"").arg(size.width()).arg(size.height()))
-                    .toUtf8();
+        bytes = svg_of(size, title, paint);
     } else if (path.endsWith(".png", Qt::CaseInsensitive)) {
-        QImage image(size, QImage::Format_ARGB32_Premultiplied);
-        QPainter p(&image);
-        paint_moment(p, s, m, options, true);
-        p.end();
-        image.save(&buffer, "PNG");
+        QBuffer buffer(&bytes);
+        buffer.open(QIODevice::WriteOnly);
+        image_of(size, paint).save(&buffer, "PNG");
     } else {
         error = path + ": expected a name that ends in .png or .svg";
         return false;
@@ -186,6 +244,14 @@ bool save_picture(const Session& s, const QString& path, const QSize& size, QStr
     if (file.open(QIODevice::WriteOnly) && file.write(bytes) == bytes.size() && file.commit()) return true;
     error = path + ": cannot be written: " + file.errorString();
     return false;
+}
+
+bool save_picture(const Session& s, const QString& path, const QSize& size, QString& error) {
+    const Mapping m = first_look(s, QRectF(QPointF(0, 0), QSizeF(size)));
+    const SceneOptions options = scene_options(s);
+    return save_drawing(
+        path, size, QString::fromStdString(s.recording()->header.title),
+        [&](QPainter& p) { paint_moment(p, s, m, options, true); }, error);
 }
 
 } // namespace oddbounce

@@ -79,9 +79,12 @@ void ScenePainter::bodies() {
         if (!both && moving != o_.moving_only) continue;
         for (Slot c = 0; c < static_cast<Slot>(t_.now->colliders().size()); ++c) {
             const ColliderState& state = at(*t_.now, c);
-            if (!state.geometry || state.body < 0 || (o_.hidden && o_.hidden->count(state.body))) continue;
-            if ((t_.now->body_of(c).def->moves != Moves::Fixed) == moving && t_.present(state.body))
-                collider(c);
+            if (!state.geometry || state.body < 0 || o_.hidden.count(state.body)) continue;
+            if ((t_.now->body_of(c).def->moves != Moves::Fixed) != moving || !t_.present(state.body))
+                continue;
+            p_.setOpacity(o_.faint.count(state.body) ? 0.22 : 1.0);
+            collider(c);
+            p_.setOpacity(1.0);
         }
     }
 }
@@ -412,9 +415,9 @@ void ScenePainter::ghosts(Slot body) {
 
 /// The candidate's course: a double line through its places, and its outline at this moment.
 void ScenePainter::course() {
-    if (!o_.course || o_.course_body < 0) return;
     const Theme& th = Theme::current();
-    for (const Track& track : *o_.course) {
+    static const std::vector<Track> none;
+    for (const Track& track : o_.course ? *o_.course : none) {
         QPainterPath path;
         for (std::size_t k = 0; k < track.points.size(); ++k) {
             const QPointF q = m_.to(flat(track.points[k].pose.at));
@@ -430,15 +433,24 @@ void ScenePainter::course() {
         const auto i = static_cast<std::size_t>(std::ceil(k));
         const Motion move{track.points[i == 0 ? 0 : i - 1].pose, track.points[i].pose};
         const Pose pose = move.at(i == 0 ? 1.0 : t_.fraction);
-        const World* shapes = t_.now.get();
-        std::shared_ptr<World> other;
-        if (o_.changed) other = std::make_shared<World>(o_.changed->world_at(t_.index)), shapes = other.get();
-        for (Slot c : shapes->colliders_of(o_.course_body)) {
-            if (!at(*shapes, c).geometry) continue;
-            const QPainterPath outline = outline_path(*at(*shapes, c).geometry, pose, m_);
-            p_.strokePath(outline, QPen(th.candidate, 4.2)), p_.strokePath(outline, QPen(th.paper, 1.6));
-        }
+        for (Slot c : t_.now->colliders_of(o_.course_body)) candidate_outline(c, pose);
     }
+    if (!o_.shapes) return;
+    for (const auto& [id, geometry] : *o_.shapes)
+        if (const Slot c = r_.collider_slot(id); t_.now->live(c) && at(*t_.now, c).body != o_.course_body)
+            candidate_outline(c, t_.pose(at(*t_.now, c).body));
+}
+
+/// The candidate's shape of a collider, or the recorded one where it changes only the motion.
+void ScenePainter::candidate_outline(Slot c, const Pose& pose) {
+    const ColliderState& state = at(*t_.now, c);
+    if (!state.def || !state.geometry) return;
+    const bool changed = o_.shapes && o_.shapes->count(state.def->id) && o_.shapes->at(state.def->id);
+    const Geometry& g = changed ? *o_.shapes->at(state.def->id) : *state.geometry;
+    if (!seen(g, pose)) return;
+    const QPainterPath outline = outline_path(g, pose, m_);
+    p_.strokePath(outline, QPen(Theme::current().candidate, 4.2));
+    p_.strokePath(outline, QPen(Theme::current().paper, 1.6));
 }
 
 void ScenePainter::name_all() {
@@ -446,7 +458,7 @@ void ScenePainter::name_all() {
     p_.setFont(type(12));
     std::vector<QRectF> taken;
     for (Slot b = 0; b < static_cast<Slot>(t_.now->bodies().size()); ++b) {
-        if (!t_.present(b) || (o_.hidden && o_.hidden->count(b))) continue;
+        if (!t_.present(b) || o_.hidden.count(b) || o_.faint.count(b)) continue;
         QRectF box;
         for (Slot c : t_.now->colliders_of(b))
             if (at(*t_.now, c).geometry && seen(*at(*t_.now, c).geometry, t_.pose(b)))

@@ -17,8 +17,8 @@ struct SceneOptions {
     const Finding* finding = nullptr;           ///< its colliders in vermilion
     const std::vector<Track>* course = nullptr; ///< of the candidate, for `course_body`
     Slot course_body = -1;
-    const Recording* changed = nullptr; ///< candidate's definitions, for its outlines
-    const std::set<Slot>* hidden = nullptr;
+    const std::map<Id, std::shared_ptr<const Geometry>>* shapes = nullptr; ///< the candidate's, by collider
+    std::set<Slot> hidden, faint;                                          ///< bodies
     bool ghosts = false, names = true, grid = true, plain = false; ///< plain: no contacts, rays, arrows
     bool fixed_only = false, moving_only = false;                  ///< for the cached layer
     double line = 1.6;                                             ///< outline width in pixels
@@ -48,6 +48,7 @@ class ScenePainter {
     void band(Slot body);
     void ghosts(Slot body);
     void course();
+    void candidate_outline(Slot c, const Pose& pose);
     void name_all();
     bool in_finding(Slot c) const;
     bool seen(const Geometry& g, const Pose& pose) const;

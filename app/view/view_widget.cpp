@@ -4,6 +4,7 @@
 #include "fault/telling.hpp"
 #include "theme/theme.hpp"
 
+#include <QInputDialog>
 #include <QMouseEvent>
 #include <QWheelEvent>
 
@@ -18,17 +19,18 @@ ViewWidget::ViewWidget(Session& session, QWidget* parent) : QWidget(parent), ses
             [this] { fresh_ = true, measure_.clear(), look_at_all(); });
     connect(&session_, &Session::moment_changed, this, [this] { follow_body(), update(); });
     connect(&session_, &Session::finding_changed, this, [this] {
-        options_ = scene_options(session_, changed_);
+        options_ = scene_options(session_);
         if (session_.finding()) look_at_finding();
         update();
     });
     connect(&session_, &Session::body_changed, this,
-            [this] { options_ = scene_options(session_, changed_), still_key_.clear(), update(); });
+            [this] { options_ = scene_options(session_), still_key_.clear(), update(); });
+    connect(&session_, &Session::notes_changed, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::candidates_changed, this,
-            [this] { options_ = scene_options(session_, changed_), update(); });
+            [this] { options_ = scene_options(session_), update(); });
     // The list of findings moves in memory while a scan runs: never keep a pointer into it.
     connect(&session_, &Session::findings_changed, this,
-            [this] { options_ = scene_options(session_, changed_), update(); });
+            [this] { options_ = scene_options(session_), update(); });
 }
 
 void ViewWidget::look_at_finding() {
@@ -84,11 +86,7 @@ void ViewWidget::still_layer() {
     still_.setDevicePixelRatio(devicePixelRatioF());
     QPainter p(&still_);
     SceneOptions o = options_;
-    o.fixed_only = true, o.hidden = nullptr;
-    std::set<Slot> hidden;
-    for (Slot b = 0; b < static_cast<Slot>(t.now->bodies().size()); ++b)
-        if (session_.hidden(b)) hidden.insert(b);
-    o.hidden = &hidden;
+    o.fixed_only = true;
     ScenePainter painter(p, m, *session_.recording(), t, o);
     painter.background(), painter.bodies();
 }
@@ -110,13 +108,10 @@ void ViewWidget::paintEvent(QPaintEvent*) {
     p.drawPixmap(0, 0, still_);
     SceneOptions o = options_;
     o.moving_only = true, o.ghosts = ghosts_;
-    std::set<Slot> hidden;
-    for (Slot b = 0; b < static_cast<Slot>(session_.instant().now->bodies().size()); ++b)
-        if (session_.hidden(b)) hidden.insert(b);
-    o.hidden = &hidden;
     ScenePainter painter(p, mapping_, *session_.recording(), session_.instant(), o);
     painter.bodies(), painter.marks(), painter.scale_bar();
     if (loupe_) paint_loupe(p, session_, mapping_, options_);
+    paint_notes(p, session_, mapping_);
     measure_lines(p);
     if (hold_) {
         p.setPen(th.soft), p.setFont(type(12));
@@ -239,7 +234,30 @@ void ViewWidget::mouseReleaseEvent(QMouseEvent* e) {
     session_.choose_body(body_under(e->position()));
 }
 
-void ViewWidget::mouseDoubleClickEvent(QMouseEvent*) {
+void ViewWidget::edit_note(const NoteSlip& slip) {
+    bool ok = false;
+    const QString text =
+        QInputDialog::getMultiLineText(this, "Note", "Empty: the note goes.", slip.text, &ok);
+    if (ok) session_.change_note(slip.index, text);
+}
+
+void ViewWidget::drop_note() {
+    if (!session_.recording() || session_.recording()->header.space == 3) return;
+    const QPointF pointer = mapFromGlobal(QCursor::pos());
+    Vec2 at = mapping_.center;
+    if (rect().contains(pointer.toPoint()) && underMouse())
+        at = mapping_.from(pointer);
+    else if (session_.finding())
+        at = flat(session_.finding()->at);
+    bool ok = false;
+    const QString text = QInputDialog::getMultiLineText(
+        this, "Note", "Kept with the case, at this place and moment:", {}, &ok);
+    if (ok) session_.add_note(at, text);
+}
+
+void ViewWidget::mouseDoubleClickEvent(QMouseEvent* e) {
+    for (const NoteSlip& slip : note_slips(session_, mapping_))
+        if (slip.box.contains(e->position())) return edit_note(slip);
     session_.finding() ? look_at_finding() : look_at_all();
 }
 void ViewWidget::leaveEvent(QEvent*) { emit hovered({}); }

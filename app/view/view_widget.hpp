@@ -20,6 +20,7 @@ class ViewWidget : public QWidget {
     void toggle_ghosts();  ///< G
     void toggle_loupe();   ///< L
     void toggle_measure(); ///< M
+    void drop_note();      ///< D: at the pointer, else at the finding
     bool holds() const { return hold_; }
     const Mapping& mapping() const { return mapping_; }
     /// What the pointer is over, as a sentence; empty for nothing.
@@ -41,6 +42,7 @@ class ViewWidget : public QWidget {
   private:
     void still_layer();
     void measure_lines(QPainter& p) const;
+    void edit_note(const NoteSlip& slip);
     Slot body_under(const QPointF& pixel) const;
     void follow_body();
 
@@ -53,7 +55,6 @@ class ViewWidget : public QWidget {
     QPointF pressed_, last_;
     std::vector<Vec2> measure_; ///< up to three clicked points: length, then angle
     Vec2 measure_tip_{0.0};
-    std::shared_ptr<Recording> changed_;
     SceneOptions options_;
 };
 

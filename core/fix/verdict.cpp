@@ -194,6 +194,12 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& op
         }
     }
     v.method = method;
+    if (!applied.colliders.empty() && !applied.recording->frames.empty()) {
+        const World last = applied.recording->world_at(applied.recording->frames.size() - 1);
+        for (Id id : applied.colliders)
+            v.shapes[id] =
+                last.colliders()[static_cast<std::size_t>(applied.recording->collider_slot(id))].geometry;
+    }
     if (method == Method::Rerun && concerned) rerun_all(recording, fix, applied, options, v);
     const Judged before = judge(recording, options), after = judge(*applied.recording, options);
     v.complete = before.scan.complete && after.scan.complete;

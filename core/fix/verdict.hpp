@@ -20,8 +20,9 @@ struct Verdict {
     Method method = Method::Recheck;
     std::vector<Finding> cleared, kept, changed, fresh; ///< fresh: new with the fix
     std::vector<TouchRun> gained, lost;
-    std::optional<Fit> fit;                  ///< of a rerun
-    std::map<Id, std::vector<Track>> tracks; ///< body -> its course with the fix, for drawing
+    std::optional<Fit> fit;                               ///< of a rerun
+    std::map<Id, std::vector<Track>> tracks;              ///< body -> its course with the fix, for drawing
+    std::map<Id, std::shared_ptr<const Geometry>> shapes; ///< changed colliders, for drawing
     bool complete = true;
 
     bool clears_all() const { return kept.empty() && changed.empty() && fresh.empty(); }

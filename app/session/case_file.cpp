@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "session/case_file.hpp"
+
+#include "recording/bad_input.hpp"
+
+#include <algorithm>
+#include <cmath>
+#include <utility>
+
+namespace oddbounce {
+
+using nlohmann::json;
+
+namespace {
+
+Note note_from_json(const json& j, const std::string& file) {
+    const auto number = [&](const json& v) { return v.is_number() && std::isfinite(v.get<double>()); };
+    const bool whole = j.is_object() && j.contains("frame") && j["frame"].is_number_integer() &&
+                       j.contains("at") && j["at"].is_array() && j["at"].size() == 2 && number(j["at"][0]) &&
+                       number(j["at"][1]) && j.contains("text") && j["text"].is_string();
+    if (!whole)
+        throw BadInput(file, 0, "holds a note that is none, expected {\"frame\":…,\"at\":[x,y],\"text\":…}",
+                       "notes");
+    Note n;
+    n.frame = j["frame"], n.at = {j["at"][0], j["at"][1]}, n.text = j["text"];
+    if (j.contains("part") && number(j["part"])) n.part = std::clamp(j["part"].get<double>(), 0.0, 1.0);
+    return n;
+}
+
+} // namespace
+
+Case case_from_json(const json& j, const std::string& file) {
+    if (!j.is_object() || !j.contains("case") || j["case"] != 1 || !j.contains("fixes") ||
+        !j["fixes"].is_array())
+        throw BadInput(file, 0, "is not a case, expected {\"case\":1,\"fixes\":[…]}", "case");
+    Case out;
+    for (const json& f : j["fixes"]) out.fixes.push_back(fix_from_json(f, file));
+    if (!j.contains("notes")) return out;
+    if (!j["notes"].is_array()) throw BadInput(file, 0, "'notes' must be a list", "notes");
+    for (const json& n : j["notes"]) out.notes.push_back(note_from_json(n, file));
+    std::stable_sort(out.notes.begin(), out.notes.end(), [](const Note& a, const Note& b) {
+        return std::pair(a.frame, a.part) < std::pair(b.frame, b.part);
+    });
+    return out;
+}
+
+json json_of(const Case& all, const std::string& recording) {
+    json fixes = json::array(), notes = json::array();
+    for (const Fix& f : all.fixes) fixes.push_back(json_of(f));
+    for (const Note& n : all.notes)
+        notes.push_back({{"frame", n.frame}, {"part", n.part}, {"at", {n.at.x, n.at.y}}, {"text", n.text}});
+    return {{"case", 1}, {"recording", recording}, {"fixes", fixes}, {"notes", notes}};
+}
+
+} // namespace oddbounce

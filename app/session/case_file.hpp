@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a person adds to a recording: candidates and notes, kept beside it as NAME.case.json.
+#pragma once
+
+#include "fix/fix.hpp"
+
+#include <vector>
+
+namespace oddbounce {
+
+/// A remark at a place and time of the recording.
+struct Note {
+    std::int64_t frame = 0; ///< number of the frame that ended last
+    double part = 0.0;      ///< of the step after it, 0..1
+    Vec2 at{0.0};           ///< world, unit
+    std::string text;
+    bool operator==(const Note&) const = default;
+};
+
+struct Case {
+    std::vector<Fix> fixes;
+    std::vector<Note> notes;
+};
+
+/// Throws BadInput naming `file` and what was expected.
+Case case_from_json(const nlohmann::json& json, const std::string& file);
+nlohmann::json json_of(const Case& all, const std::string& recording);
+
+} // namespace oddbounce
