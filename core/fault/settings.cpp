@@ -25,7 +25,11 @@ constexpr SettingInfo settings_table[] = {
     {"stuck-on-edge.frames", 6, "frames", "a tenth of a second at 60 steps: a person notices"},
     {"stuck-on-edge.moved_share", 0.1, "share", "moving less than a tenth of what it should counts as stuck"},
     {"stuck-on-edge.trip_share", 0.5, "share", "losing more than half of the speed at a seam is a trip"},
+    {"stuck-on-edge.thrown_share", 0.25, "share",
+     "rising at more than this share of its speed at a seam: thrown up"},
     {"stuck-on-edge.lift", 2.0, "slops", "an obstacle lower than this is no obstacle: the run is flat"},
+    {"stuck-on-edge.hook_share", 0.5, "share",
+     "held well above its feet by less than half of its width: hooked"},
     {"stuck-on-edge.perch_share", 0.1, "share", "supported on less than a tenth of its width"},
     {"stuck-on-edge.hook_height", 0.2, "share", "held this far above its feet, by its own outline"},
 };

@@ -2,7 +2,7 @@
 // stuck-on-edge: a body that wishes to move, or should fall, moves less than a tenth of what it should over
 // 6 frames or more, while what holds it is an edge and not an obstacle. Kinds:
 //   seam catch     on a flat run: lifted by two slops the way is free, and a vertex lies ahead
-//   trip           the same, shorter, but more than half of the speed is lost
+//   trip           the same, shorter, but more than half of the speed is lost, or it is thrown up
 //   hung on a side nothing below, a side wall touched, and it does not fall: friction holds it
 //   ledge perch    less than a tenth of its width is supported
 //   overhang hook  held by a part of its own outline well above its feet
@@ -11,6 +11,8 @@
 #include "fault/telling.hpp"
 
 #include <fmt/format.h>
+
+#include <optional>
 
 namespace oddbounce {
 
@@ -42,12 +44,19 @@ struct Touch {
     bool logged;
 };
 
+/// A body that does not get on along its way.
+struct Stall {
+    Vec3 way{0.0};
+    double speed = 0.0, lost = 0.0, thrown = 0.0, rise = 0.0; ///< thrown: unit/s upward; rise: unit
+    bool stuck = false, trip = false;
+};
+
 struct Evidence {
     Kind kind = Kind::None;
     Slot mine = -1;
     std::vector<Slot> others;
     Vec3 at{0.0};
-    double friction = 0.0, overhang = 0.0, lost = 0.0;
+    double friction = 0.0, overhang = 0.0, lost = 0.0, thrown = 0.0;
     bool trip = false;
 };
 
@@ -55,7 +64,7 @@ struct Run {
     Evidence evidence;
     std::size_t first = 0, last = 0, frames = 0;
     bool trip = false;
-    double lost = 0.0;
+    double lost = 0.0, thrown = 0.0;
 };
 
 class Watch : public Rule {
@@ -75,13 +84,15 @@ class Watch : public Rule {
   private:
     std::vector<Touch> touches(const Step& step, Slot body) const;
     Evidence judge(const Step& step, Slot body);
+    std::optional<Stall> stalled(const Step& step, Slot body) const;
+    bool opposed(const Step& step, const Touch& touch, const Vec3& way) const;
     Evidence seam(const Step& step, Slot body, const std::vector<Touch>& all) const;
     Evidence held_up(const Step& step, Slot body, const std::vector<Touch>& all);
     bool free_ahead(const Step& step, Slot body, const Vec3& lift, const Vec3& way) const;
     bool vertex_ahead(const Step& step, const Touch& touch, const Vec3& way, double reach,
                       Vec3& vertex) const;
     bool on_flat_run(const Step& step, const Touch& touch, const std::vector<Touch>& all, const Vec3& vertex,
-                     double lift) const;
+                     double lift, double near) const;
     double supported_share(const Step& step, Slot mine, const std::vector<Touch>& all,
                            double& overhang) const;
     bool walkable(const Step& step, Slot body, const Vec3& normal) const {
@@ -147,14 +158,13 @@ bool Watch::vertex_ahead(const Step& step, const Touch& t, const Vec3& way, doub
 /// A seam: the vertex is level with what carries the body, which is a neighbour of the vertex's collider
 /// (or itself: chains, cells), and neither moves. Another crate's corner is an obstacle, not a seam.
 bool Watch::on_flat_run(const Step& step, const Touch& t, const std::vector<Touch>& all, const Vec3& vertex,
-                        double lift) const {
+                        double lift, double near) const {
     const auto still = [&](Slot c) {
         return glm::length(step.now.motion_since(step.before, at(step.now, c).body).travel()) <= 1e-3 * slop_;
     };
     if (!still(t.other)) return false;
     return std::any_of(all.begin(), all.end(), [&](const Touch& s) {
-        if (s.gap > slop_ + r_.header.skin || !walkable(step, at(step.now, t.mine).body, s.normal) ||
-            !still(s.other))
+        if (s.gap > near || !walkable(step, at(step.now, t.mine).body, s.normal) || !still(s.other))
             return false;
         if (std::abs(glm::dot(vertex - s.at, up_)) > lift + r_.header.skin) return false;
         if (s.other == t.other) return at(step.now, t.other).geometry->pieces().size() > 1;
@@ -162,7 +172,8 @@ bool Watch::on_flat_run(const Step& step, const Touch& t, const std::vector<Touc
     });
 }
 
-Evidence Watch::seam(const Step& step, Slot body, const std::vector<Touch>& all) const {
+/// None: it goes as it should.
+std::optional<Stall> Watch::stalled(const Step& step, Slot body) const {
     const BodyState &now = step.now.bodies()[static_cast<std::size_t>(body)],
                     &before = step.before.bodies()[static_cast<std::size_t>(body)];
     const double dt = step.now.dt(), least = slop_ / (dt * 6.0);
@@ -170,47 +181,67 @@ Evidence Watch::seam(const Step& step, Slot body, const std::vector<Touch>& all)
     Vec3 want = wishes_logged                                              ? now.wish
                 : now.def->moves == Moves::Solved && before.velocity_known ? before.velocity
                                                                            : Vec3(0.0);
+    const bool wants_up = glm::dot(want, up_) > 0.3 * glm::length(want);
     want -= up_ * glm::dot(want, up_);
-    const double speed = glm::length(want);
-    Evidence none;
-    if (speed < least) return none;
-    const Vec3 way = want / speed;
-    const bool supported = std::any_of(all.begin(), all.end(), [&](const Touch& t) {
-        return t.gap <= slop_ + r_.header.skin && walkable(step, body, t.normal);
+    Stall s;
+    s.speed = glm::length(want);
+    if (s.speed < least) return {};
+    s.way = want / s.speed;
+    const Vec3 travel = step.now.motion_since(step.before, body).travel();
+    const double moved = glm::dot(travel, s.way) / dt;
+    const double was = before.velocity_known ? glm::dot(before.velocity, s.way) : 0.0;
+    const double is = now.velocity_known ? glm::dot(now.velocity, s.way) : moved;
+    const bool ran = was > 4.0 * least && was >= 0.5 * s.speed;
+    s.lost = was > 0.0 ? std::clamp(1.0 - is / was, 0.0, 1.0) : 0.0;
+    s.stuck = wishes_logged && moved < moved_share_ * s.speed;
+    s.trip = ran && is < context_.settings["stuck-on-edge.trip_share"] * was && moved < 0.9 * was;
+    // Thrown up: only where the log says which contact did it; a jump has none that opposes the way.
+    if (ran && !wants_up && r_.header.has(Channel::Contacts) && before.velocity_known && now.velocity_known &&
+        std::abs(glm::dot(before.velocity, up_)) < 0.1 * was) {
+        const double up = glm::dot(now.velocity, up_);
+        if (up > context_.settings["stuck-on-edge.thrown_share"] * was && up > 4.0 * gravity_ * dt)
+            s.trip = true, s.thrown = up, s.rise = std::max(0.0, glm::dot(travel, up_));
+    }
+    if (!s.stuck && !s.trip) return {};
+    return s;
+}
+
+/// A logged contact pushes the collider back against its way.
+bool Watch::opposed(const Step& step, const Touch& t, const Vec3& way) const {
+    const Id mine = at(step.now, t.mine).def->id, other = at(step.now, t.other).def->id;
+    return std::any_of(step.frame.contacts.begin(), step.frame.contacts.end(), [&](const ContactRow& c) {
+        const bool same = c.a == mine && c.b == other, swapped = c.a == other && c.b == mine;
+        return (same || swapped) && (!c.normal || glm::dot(*c.normal, way) * (same ? 1.0 : -1.0) > 0.3);
     });
-    if (!supported) return none;
-    const double moved = glm::dot(step.now.motion_since(step.before, body).travel(), way) / dt;
-    const double was = before.velocity_known ? glm::dot(before.velocity, way) : 0.0;
-    const double is = now.velocity_known ? glm::dot(now.velocity, way) : moved;
-    const bool stuck = wishes_logged && moved < moved_share_ * speed;
-    const double trip_share = context_.settings["stuck-on-edge.trip_share"];
-    const bool trip = was > 4.0 * least && was >= 0.5 * speed && is < trip_share * was && moved < 0.9 * was;
-    if (!stuck && !trip) return none;
-    const double lift = std::max(lift_, now.def->step);
-    if (!free_ahead(step, body, up_ * lift, way * std::max(speed * dt, 4.0 * slop_))) return none;
+}
+
+Evidence Watch::seam(const Step& step, Slot body, const std::vector<Touch>& all) const {
+    const std::optional<Stall> s = stalled(step, body);
+    if (!s) return {};
+    const double near = slop_ + r_.header.skin + s->rise;
+    const bool supported = std::any_of(all.begin(), all.end(), [&](const Touch& t) {
+        return t.gap <= near && walkable(step, body, t.normal);
+    });
+    if (!supported) return {};
+    const double lift =
+        std::max(lift_, step.now.bodies()[static_cast<std::size_t>(body)].def->step) + s->rise;
+    if (!free_ahead(step, body, up_ * lift, s->way * std::max(s->speed * step.now.dt(), 4.0 * slop_)))
+        return {};
     for (const Touch& t : all) {
         Vec3 vertex;
-        if (!vertex_ahead(step, t, way, lift + slop_, vertex) || !on_flat_run(step, t, all, vertex, lift))
+        if (!vertex_ahead(step, t, s->way, lift + slop_, vertex) ||
+            !on_flat_run(step, t, all, vertex, lift, near))
             continue;
-        if (r_.header.has(Channel::Contacts)) {
-            const Id mine = at(step.now, t.mine).def->id, other = at(step.now, t.other).def->id;
-            const bool opposed =
-                std::any_of(step.frame.contacts.begin(), step.frame.contacts.end(), [&](const ContactRow& c) {
-                    const bool same = c.a == mine && c.b == other, swapped = c.a == other && c.b == mine;
-                    return (same || swapped) &&
-                           (!c.normal || glm::dot(*c.normal, way) * (same ? 1.0 : -1.0) > 0.3);
-                });
-            if (!opposed) continue;
-        }
+        if (r_.header.has(Channel::Contacts) && !opposed(step, t, s->way)) continue;
         Evidence e;
-        e.kind = Kind::Seam, e.mine = t.mine, e.others = {t.other}, e.at = vertex, e.trip = trip;
-        e.lost = was > 0.0 ? std::clamp(1.0 - is / was, 0.0, 1.0) : 0.0;
-        for (const Touch& s : all)
-            if (s.other != t.other && s.gap <= slop_ && walkable(step, body, s.normal))
-                e.others.push_back(s.other);
+        e.kind = Kind::Seam, e.mine = t.mine, e.others = {t.other}, e.at = vertex, e.trip = s->trip;
+        e.lost = s->lost, e.thrown = s->thrown;
+        for (const Touch& o : all)
+            if (o.other != t.other && o.gap <= near && walkable(step, body, o.normal))
+                e.others.push_back(o.other);
         return e;
     }
-    return none;
+    return {};
 }
 
 /// Share of the body's width that has something below it within the slop; `overhang`: the longest free end.
@@ -308,8 +339,10 @@ Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& a
     for (const Touch& t : below) feet = std::min(feet, glm::dot(t.at, up_) - low);
     // What only a solver moves rests where its forces are in balance: that is physics, not an edge.
     if (!now.def->upright && now.def->moves != Moves::Driven) return none;
-    if (share >= context_.settings["stuck-on-edge.perch_share"]) return none;
-    e.kind = feet > context_.settings["stuck-on-edge.hook_height"] * tall ? Kind::Hook : Kind::Perch;
+    const bool hooked = feet > context_.settings["stuck-on-edge.hook_height"] * tall;
+    if (share >= context_.settings[hooked ? "stuck-on-edge.hook_share" : "stuck-on-edge.perch_share"])
+        return none;
+    e.kind = hooked ? Kind::Hook : Kind::Perch;
     return e;
 }
 
@@ -341,10 +374,12 @@ void Watch::step(const Step& step) {
             it = runs_.end();
         }
         if (e.kind == Kind::None) continue;
-        if (it == runs_.end()) it = runs_.emplace(body, Run{e, step.index, step.index, 0, false, 0.0}).first;
+        if (it == runs_.end())
+            it = runs_.emplace(body, Run{e, step.index, step.index, 0, false, 0.0, 0.0}).first;
         Run& run = it->second;
         run.last = step.index, ++run.frames;
         run.trip = run.trip || e.trip, run.lost = std::max(run.lost, e.lost);
+        run.thrown = std::max(run.thrown, e.thrown);
     }
 }
 
@@ -387,6 +422,7 @@ void Watch::close(const Run& run) const {
     if (run.evidence.friction > 0.0) add_fact(f, "friction_needed", run.evidence.friction, "");
     if (run.evidence.overhang > 0.0) add_fact(f, "overhang", run.evidence.overhang, u);
     if (run.lost > 0.0) add_fact(f, "speed_lost", 100.0 * run.lost, "%");
+    if (run.thrown > 0.0) add_fact(f, "thrown_up", run.thrown, u + "/s");
     f.facts.push_back({"vertex", run.evidence.at, u});
     for (const char* key : {"stuck-on-edge.frames", "stuck-on-edge.moved_share"})
         note_threshold(f, context_.settings.threshold(key));
@@ -400,6 +436,9 @@ std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_uniqu
 std::string why(const Recording& r, const Finding& f) {
     const std::string& kind = std::get<std::string>(f.fact("kind")->value);
     const std::string& other = f.names.size() > 1 ? f.names[1] : f.names[0];
+    if (kind == "trip" && f.fact("thrown_up"))
+        return fmt::format("The end of the {} throws it up at {}. The run is flat there.", other,
+                           speed_text(r, f.number("thrown_up")));
     if (kind == "seam catch" || kind == "trip")
         return fmt::format(
             "Its edge catches at the end of the {}. The run is flat: lifted by {} the way ahead is free.",
