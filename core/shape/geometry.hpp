@@ -38,7 +38,7 @@ class Geometry {
     Box bounds(const Motion& motion) const;
     /// Largest distance of any point from the body's origin.
     double reach() const { return reach_; }
-    /// Smaller side (cells: of one cell; chains and meshes: 0).
+    /// Least width along the normals of its outline (cells: of one cell; chains and meshes: 0).
     double extent() const { return extent_; }
     double area() const { return area_; }
     const std::vector<Outline>& outlines() const { return outlines_; }

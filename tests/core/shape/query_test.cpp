@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Distance, sweep and ray cast: closed forms, brute force, and the laws of shape/geometry.hpp.
-#include "shape/geometry.hpp"
+#include "core/shape/shapes.hpp"
 
 #include <QtTest>
 
@@ -9,39 +9,6 @@
 using namespace oddbounce;
 
 namespace {
-
-Shape circle(double r) {
-    Shape s;
-    s.kind = ShapeKind::Circle, s.radius = r;
-    return s;
-}
-Shape box(double w, double h) {
-    Shape s;
-    s.kind = ShapeKind::Box, s.size = {w, h, 0};
-    return s;
-}
-Shape capsule(Vec2 a, Vec2 b, double r) {
-    Shape s;
-    s.kind = ShapeKind::Capsule, s.a = raised(a), s.b = raised(b), s.radius = r;
-    return s;
-}
-Shape points(ShapeKind kind, std::vector<Vec2> list) {
-    Shape s;
-    s.kind = kind;
-    for (const Vec2& p : list) s.points.push_back(raised(p));
-    return s;
-}
-Shape cells(double cell, std::vector<std::string> rows) {
-    Shape s;
-    s.kind = ShapeKind::Cells, s.cell = cell, s.layers = {std::move(rows)};
-    return s;
-}
-Geometry made(const Shape& s, Vec3 scale = Vec3(1.0)) { return Geometry(s, scale); }
-Pose at(double x, double y, double angle = 0.0) {
-    Pose p;
-    p.at = {x, y, 0}, p.angle = angle;
-    return p;
-}
 
 /// A random shape of any kind and a random way; the case's seed makes it, so that case N runs alone.
 struct Case {

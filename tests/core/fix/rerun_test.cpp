@@ -1,0 +1,188 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Motion models against closed forms: when a body is tested, how it answers, and what the rerun leaves
+// behind.
+#include "core/scene.hpp"
+#include "fault/scan.hpp"
+#include "fix/rerun.hpp"
+
+#include <QtTest>
+
+using namespace oddbounce;
+using json = nlohmann::json;
+using Tests = MotionModel::Tests;
+using Answer = MotionModel::Answer;
+
+namespace {
+
+constexpr double dt = 1.0 / 60.0;
+
+/// A ball of radius 5 on its way to the right wall at x = 100, through nothing, as recorded: it flies on.
+std::shared_ptr<Recording> flight(double speed_x, double speed_y, double friction = 0.0, int frames = 30) {
+    Scene s(json{{"logs", {"contacts", "events"}}});
+    s.body(1, "solved", Scene::ball(5), {{"name", "drum"}}, {{"friction", friction}});
+    s.body(2, "fixed", Scene::block(20, 400, 110, 0), {{"name", "wall"}}, {{"friction", friction}});
+    for (int i = 0; i < frames; ++i) {
+        json rows = {{1, speed_x * dt * i, speed_y * dt * i, 0, speed_x, speed_y}};
+        if (i == 0) rows.push_back({2, 0, 0});
+        s.frame(rows);
+    }
+    return s.recording();
+}
+
+MotionModel model(Tests tests, Answer answer) {
+    MotionModel m;
+    m.tests = tests, m.answer = answer, m.gate = true, m.outside = tests == Tests::After;
+    return m;
+}
+
+TrackPoint last_of(const Recording& r, const MotionModel& m) {
+    return rerun(r, 0, 0, r.frames.size() - 1, m).points.back();
+}
+
+} // namespace
+
+class RerunTest : public QObject {
+    Q_OBJECT
+  private slots:
+    void answer_leavesTheVelocityOfItsRule_data() {
+        QTest::addColumn<int>("answer");
+        QTest::addColumn<double>("restitution");
+        QTest::addColumn<double>("friction");
+        QTest::addColumn<double>("vx");
+        QTest::addColumn<double>("vy");
+        const auto row = [](const char* name, Answer a, double e, double mu, double vx, double vy) {
+            QTest::newRow(name) << static_cast<int>(a) << e << mu << vx << vy;
+        };
+        // It arrives with (300, 120) at a wall whose normal is -x.
+        row("slide", Answer::Slide, 0.0, 0.0, 0, 120);
+        row("slide with friction", Answer::Slide, 0.0, 0.2, 0, 120 - 0.2 * 300);
+        row("friction stops, never reverses", Answer::Slide, 0.0, 0.9, 0, 0);
+        row("reflect", Answer::Reflect, 1.0, 0.0, -300, 120);
+        row("reflect with loss", Answer::Reflect, 0.5, 0.0, -150, 120);
+        row("flip", Answer::Flip, 1.0, 0.0, -300, 120);
+        row("stop", Answer::Stop, 0.0, 0.0, 0, 0);
+        row("push out", Answer::PushOut, 0.5, 0.0, -150, 120);
+    }
+    void answer_leavesTheVelocityOfItsRule() {
+        QFETCH(int, answer);
+        QFETCH(double, restitution);
+        QFETCH(double, friction);
+        QFETCH(double, vx);
+        QFETCH(double, vy);
+        const auto r = flight(300, 120, friction);
+        for (const Tests tests : {Tests::After, Tests::Swept, Tests::Substeps}) {
+            MotionModel m = model(tests, static_cast<Answer>(answer));
+            m.restitution = restitution, m.outside = true;
+            const TrackPoint p = last_of(*r, m);
+            const QByteArray said =
+                QString("%1: %2, %3").arg(word(tests)).arg(p.velocity.x).arg(p.velocity.y).toUtf8();
+            QVERIFY2(glm::length(p.velocity - Vec3(vx, vy, 0)) < 1e-6, said);
+            QVERIFY2(p.pose.at.x <= 95.0 + 1e-6, said); // never left inside
+        }
+    }
+
+    void whenItIsTested_decidesHowFarItComes() {
+        const auto r = flight(700, 0, 0.0, 12); // 11.67 a step: 93.3 after eight steps, then 105
+        const double step = 700 * dt;
+        QVERIFY(std::abs(last_of(*r, model(Tests::Before, Answer::Stop)).pose.at.x - 9 * step) < 1e-9);
+        QVERIFY(std::abs(last_of(*r, model(Tests::Swept, Answer::Stop)).pose.at.x - 95.0) < 1e-5);
+        QVERIFY(std::abs(last_of(*r, model(Tests::After, Answer::Stop)).pose.at.x - 95.0) < 1e-5);
+        QVERIFY(std::abs(last_of(*r, model(Tests::After, Answer::GoBack)).pose.at.x - 8 * step) < 1e-9);
+        MotionModel substeps = model(Tests::Substeps, Answer::GoBack);
+        substeps.substeps = 10, substeps.gate = false;
+        const double came = last_of(*r, substeps).pose.at.x;
+        QVERIFY(came <= 95.0 && came > 95.0 - 2 * step);
+    }
+
+    void margin_isTheDistanceKept() {
+        const auto r = flight(700, 0, 0.0, 12);
+        for (const Tests tests : {Tests::After, Tests::Swept}) {
+            MotionModel m = model(tests, Answer::Slide);
+            m.margin = 1.5, m.outside = true;
+            QVERIFY2(std::abs(last_of(*r, m).pose.at.x - 93.5) < 1e-4, word(tests));
+        }
+    }
+
+    void withoutGate_anOverlapIsAnsweredEveryFrame() {
+        const auto r = flight(700, 0, 0.0, 14);
+        MotionModel m = model(Tests::Before, Answer::Reflect);
+        m.gate = false, m.restitution = 0.3;
+        const Track t = rerun(*r, 0, 0, 13, m);
+        int turns = 0;
+        for (std::size_t i = 1; i < t.points.size(); ++i)
+            turns += t.points[i].velocity.x * t.points[i - 1].velocity.x < 0;
+        QVERIFY(turns >= 2); // shivers inside
+        m.gate = true;
+        const Track once = rerun(*r, 0, 0, 13, m);
+        turns = 0;
+        for (std::size_t i = 1; i < once.points.size(); ++i)
+            turns += once.points[i].velocity.x * once.points[i - 1].velocity.x < 0;
+        QCOMPARE(turns, 1);
+    }
+
+    void again_givesTheSamePushOnceMore() {
+        const auto r = flight(300, 0);
+        MotionModel m = model(Tests::Swept, Answer::Reflect);
+        m.restitution = 0.1, m.gate = false, m.again = 2;
+        QVERIFY(std::abs(last_of(*r, m).velocity.x - (-30.0 - 330.0)) < 1e-6);
+        m.again_share = 0.5;
+        QVERIFY(std::abs(last_of(*r, m).velocity.x - (-30.0 - 165.0)) < 1e-6);
+        m.gate = true; // it parts by then
+        QVERIFY(std::abs(last_of(*r, m).velocity.x + 30.0) < 1e-6);
+    }
+
+    void stepHeight_liftsOverWhatIsLower_data() {
+        QTest::addColumn<double>("step");
+        QTest::addColumn<bool>("passes");
+        QTest::newRow("too low") << 3.0 << false;
+        QTest::newRow("high enough") << 6.0 << true;
+    }
+    void stepHeight_liftsOverWhatIsLower() {
+        QFETCH(double, step);
+        QFETCH(bool, passes);
+        Scene s(json{{"gravity", {0, -600}}, {"logs", {"wish"}}});
+        s.body(1, "driven", Scene::block(10, 20));
+        s.body(2, "fixed", Scene::block(100, 10, -50, -5)).body(3, "fixed", Scene::block(100, 10, 50, 0));
+        for (int i = 0; i < 40; ++i) { // it walks against a step of 5 and stands there
+            json rows = {{1, std::min(-5.0, -40.0 + 2.0 * i), 10, 0, i < 18 ? 120 : 0, 0}};
+            if (i == 0) rows.push_back({2, 0, 0}), rows.push_back({3, 0, 0});
+            s.frame(rows, {{"wish", {{1, 120, 0}}}});
+        }
+        const auto r = s.recording();
+        MotionModel m = model(Tests::Swept, Answer::Slide);
+        QVERIFY(std::abs(last_of(*r, m).pose.at.x + 5.0) < 1e-4);
+        m.step_height = step;
+        const TrackPoint p = last_of(*r, m);
+        QCOMPARE(p.pose.at.x > 20.0, passes);
+        QCOMPARE(p.pose.at.y > 14.9, passes);
+    }
+
+    void follow_writesRowsContactsAndAWarpBack() {
+        const auto r = flight(300, 0);
+        const Track track = rerun(*r, 0, 0, 24, model(Tests::Swept, Answer::Reflect));
+        const auto changed = r->clone();
+        changed->index();
+        follow(*changed, 0, track);
+        changed->index();
+        std::size_t begins = 0;
+        for (std::size_t i = 1; i <= 24; ++i) {
+            QCOMPARE(changed->world_at(i).bodies()[0].pose.at, track.points[i].pose.at);
+            for (const ContactRow& c : changed->frames[i].contacts) begins += c.phase == Phase::Begin;
+        }
+        QCOMPARE(begins, std::size_t(1));
+        QVERIFY(changed->world_at(25).bodies()[0].warped);
+        QCOMPARE(changed->world_at(29).bodies()[0].pose.at, r->world_at(29).bodies()[0].pose.at);
+        QVERIFY(!scan(*r).findings.empty());      // it flew through the wall
+        QVERIFY(scan(*changed).findings.empty()); // and does not any more
+    }
+
+    void stopped_endsEarly() {
+        const auto r = flight(300, 0);
+        Control control;
+        control.stop = true;
+        QCOMPARE(rerun(*r, 0, 0, 24, MotionModel(), &control).points.size(), std::size_t(1));
+    }
+};
+
+QTEST_APPLESS_MAIN(RerunTest)
+#include "rerun_test.moc"

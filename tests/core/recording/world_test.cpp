@@ -1,0 +1,145 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The state of a recording at a frame: what is there, how it moves, what meets what.
+#include "core/scene.hpp"
+
+#include <QtTest>
+
+using namespace oddbounce;
+using json = nlohmann::json;
+
+namespace {
+
+const json ball = Scene::ball(2), block = Scene::block(10, 2);
+
+Does does_at(const Recording& r, std::size_t frame, Id a, Id b) {
+    return r.world_at(frame).does(r.collider_slot(a), r.collider_slot(b));
+}
+
+} // namespace
+
+class WorldTest : public QObject {
+    Q_OBJECT
+  private slots:
+    void body_isThereFromItsFirstRowToItsLast() {
+        const auto r = Scene()
+                           .body(1, "driven", ball)
+                           .body(2, "fixed", block)
+                           .frame(json::array())
+                           .frame({{1, 5, 5}})
+                           .frame(json::array(), {{"gone", {1}}})
+                           .frame({{1, 6, 6}})
+                           .recording();
+        const bool there[] = {false, true, false, true}, fresh[] = {false, true, false, true};
+        for (std::size_t i = 0; i < 4; ++i) {
+            const World w = r->world_at(i);
+            QCOMPARE(w.bodies()[0].present, there[i]);
+            QCOMPARE(w.bodies()[0].present && w.bodies()[0].fresh, fresh[i]);
+            QCOMPARE(w.live(r->collider_slot(1)), there[i]);
+            QVERIFY(w.bodies()[1].present); // never placed: it stands at the origin
+        }
+    }
+
+    void velocity_isLoggedOrComesFromTheStep() {
+        const auto r = Scene()
+                           .body(1, "driven", ball)
+                           .frame({{1, 0, 0}})
+                           .frame({{1, 3, 4}})
+                           .frame({{1, 3, 4, 0, 7, -7}})
+                           .frame(json::array())
+                           .frame({{1, 100, 4}}, {{"warp", {1}}})
+                           .recording();
+        QVERIFY(!r->world_at(0).bodies()[0].velocity_known);
+        QVERIFY(glm::length(r->world_at(1).bodies()[0].velocity - Vec3(180, 240, 0)) < 1e-9);
+        QCOMPARE(r->world_at(2).bodies()[0].velocity, Vec3(7, -7, 0));
+        QVERIFY(r->world_at(4).bodies()[0].warped);
+        const Motion m = r->world_at(4).motion_since(r->world_at(3), 0);
+        QCOMPARE(m.travel(), Vec3(0.0)); // a warp is no travel
+    }
+
+    void turn_goesTheShortWayUnlessItsSpinSaysOtherwise() {
+        const auto turned = [](const json& second) {
+            const auto r = Scene()
+                               .body(1, "driven", ball)
+                               .frame({{1, 0, 0, 3.0, 0, 0}})
+                               .frame(json::array({second}))
+                               .recording();
+            return r->world_at(1).motion_since(r->world_at(0), 0).turning();
+        };
+        QVERIFY(std::abs(turned({1, 0, 0, -3.0, 0, 0}) - (2 * M_PI - 6.0)) < 1e-9);
+        // A spin of 380 radians a second at 60 steps: once round and a little.
+        const double little = 2 * M_PI - 6.0;
+        QVERIFY(std::abs(turned({1, 0, 0, -3.0, 0, 0, 60 * (little + 2 * M_PI)}) - (little + 2 * M_PI)) <
+                1e-9);
+    }
+
+    void pairsRolesOwnersAndLayers_sayWhatMeetsWhat() {
+        const auto r = Scene()
+                           .body(1, "driven", ball, {{"kind", "courier"}})
+                           .body(2, "solved", ball, {{"kind", "parcel"}, {"owner", 1}})
+                           .body(3, "fixed", block, {{"kind", "pier"}})
+                           .body(4, "fixed", block, {{"kind", "pier"}})
+                           .body(5, "fixed", block, {{"kind", "slot"}}, {{"role", "sensor"}})
+                           .body(6, "driven", ball, {{"kind", "courier"}}, {{"layer", "ghosts"}})
+                           .line({{"pair", {"ghosts", "pier"}}, {"does", "nothing"}})
+                           .line({{"pair", {"parcel", "slot"}}, {"does", "nothing"}})
+                           .frame({{1, 0, 0}, {2, 9, 0}, {6, 5, 5}})
+                           .line({{"pair", {"pier", "ghosts"}}, {"does", "solid"}})
+                           .frame({{1, 0, 0}})
+                           .recording();
+        QCOMPARE(does_at(*r, 0, 1, 3), Does::Solid);
+        QCOMPARE(does_at(*r, 0, 3, 4), Does::Nothing); // two fixed things
+        QCOMPARE(does_at(*r, 0, 1, 5), Does::Notice);
+        QCOMPARE(does_at(*r, 0, 2, 5), Does::Nothing);
+        QCOMPARE(does_at(*r, 0, 6, 3), Does::Nothing);
+        QCOMPARE(does_at(*r, 1, 6, 3), Does::Solid); // later, and named the other way round
+        for (Id a : {1, 2, 3, 5, 6})
+            for (Id b : {1, 2, 3, 5, 6}) QCOMPARE(does_at(*r, 0, a, b), does_at(*r, 0, b, a));
+    }
+
+    void redefinedColliderAndBody_countFromThenOn() {
+        const auto r = Scene()
+                           .body(1, "driven", ball)
+                           .frame({{1, 0, 0}})
+                           .line({{"collider", 1}, {"body", 1}, {"shape", Scene::ball(7)}})
+                           .line({{"body", 1}, {"moves", "solved"}, {"name", "later"}})
+                           .frame(json::array())
+                           .recording();
+        QCOMPARE(r->world_at(0).colliders()[0].geometry->reach(), 2.0);
+        QCOMPARE(r->world_at(1).colliders()[0].geometry->reach(), 7.0);
+        QCOMPARE(r->world_at(0).bodies()[0].def->moves, Moves::Driven);
+        QCOMPARE(r->world_at(1).bodies()[0].def->moves, Moves::Solved);
+    }
+
+    void anyFrame_isTheSameWhetherSteppedOrJumpedTo() {
+        Scene scene;
+        scene.body(1, "driven", ball).body(2, "fixed", block);
+        for (int i = 0; i < 500; ++i)
+            scene.frame({{1, i * 1.5, -i}},
+                        i % 50 == 7 ? json{{i % 100 == 7 ? "off" : "on", {1}}} : json::object());
+        const auto r = scene.recording();
+        World stepped = r->world_at(0);
+        for (std::size_t i = 1; i < 500; ++i) {
+            stepped.step(r->frames[i]);
+            const World jumped = r->world_at(i);
+            QCOMPARE(jumped.bodies()[0].pose.at, stepped.bodies()[0].pose.at);
+            QCOMPARE(jumped.colliders()[0].on, stepped.colliders()[0].on);
+            QCOMPARE(jumped.number(), stepped.number());
+        }
+    }
+
+    void slop_isTheHeadersOrComesFromTheSmallestCollider() {
+        QCOMPARE(Scene().body(1, "driven", ball).frame({{1, 0, 0}}).recording()->slop(), 0.5);
+        const auto by_size = [](double r) {
+            return Scene(json{{"slop", nullptr}})
+                .body(1, "driven", Scene::ball(r))
+                .frame({{1, 0, 0}})
+                .recording()
+                ->slop();
+        };
+        QVERIFY(by_size(2) > 0.0);
+        QVERIFY(std::abs(by_size(20) - 10.0 * by_size(2)) < 1e-9 * by_size(20));
+    }
+};
+
+QTEST_APPLESS_MAIN(WorldTest)
+#include "world_test.moc"
