@@ -171,7 +171,8 @@ double AccountPanel::paint_account(QPainter& p, double y, double bottom) {
         p.drawText(QRectF(8, y + 5, left - 18, 18), Qt::AlignRight | Qt::AlignTop, tag);
         p.setPen(th.ink), p.setFont(type(13));
         p.drawText(QRectF(left, y + 4, room, need.height() + 2), Qt::TextWordWrap, text);
-        spots_.push_back({box, m, {}});
+        const QRectF in_sight = box.intersected(QRectF(0, 40, width(), bottom - 40));
+        if (!in_sight.isEmpty()) spots_.push_back({in_sight, m, {}});
         y += box.height() + 1.0;
     }
     if (!f->assumes.empty()) {

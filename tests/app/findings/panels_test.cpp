@@ -1,0 +1,237 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The panels beside the view: findings, bodies, strip, account, tries. Clicked as a person does.
+#include "account/account_panel.hpp"
+#include "core/scene.hpp"
+#include "findings/bodies_panel.hpp"
+#include "findings/findings_panel.hpp"
+#include "strip/strip_widget.hpp"
+#include "theme/theme.hpp"
+#include "tries/tries_panel.hpp"
+
+#include <QComboBox>
+#include <QDoubleSpinBox>
+#include <QSignalSpy>
+#include <QTemporaryDir>
+#include <QtTest>
+
+using namespace oddbounce;
+using json = nlohmann::json;
+
+class PanelsTest : public QObject {
+    Q_OBJECT
+  private:
+    QTemporaryDir folder_;
+    std::unique_ptr<Session> s_;
+
+    void read(const QString& name) {
+        const QString path = folder_.filePath(name + ".bouncelog");
+        QFile::remove(path), QFile::remove(folder_.filePath(name + ".case.json"));
+        QFile::copy(SAMPLES "/" + name + ".bouncelog", path);
+        QString error;
+        QVERIFY2(s_->open(path, error), qPrintable(error));
+        QTRY_VERIFY_WITH_TIMEOUT(s_->scan_complete(), 20000);
+    }
+    static void click(QWidget& w, double x, double y, Qt::MouseButton button = Qt::LeftButton) {
+        QTest::mouseClick(&w, button, {}, QPoint(static_cast<int>(x), static_cast<int>(y)));
+    }
+
+  private slots:
+    void initTestCase() { Theme::use(*qApp, false); }
+    void init() { s_ = std::make_unique<Session>(); }
+
+    void findings_areGroupedWorstFirstAndFiltered() {
+        FindingsModel m(*s_);
+        read("net-throw");
+        QCOMPARE(m.rowCount(), 3);
+        QVERIFY(m.data(m.index(0), FindingsModel::IsGroup).toBool());
+        QCOMPARE(m.data(m.index(0), FindingsModel::Count).toInt(), 2);
+        QVERIFY(!(m.flags(m.index(0)) & Qt::ItemIsSelectable) &&
+                (m.flags(m.index(1)) & Qt::ItemIsSelectable));
+        QCOMPARE(m.data(m.index(1), Qt::DisplayRole).toString(), QString("parcel through net"));
+        QCOMPARE(m.data(m.index(1), FindingsModel::Frames).toString(), QString("frames 370–371"));
+        const double from = m.data(m.index(1), FindingsModel::From).toDouble();
+        QVERIFY(std::abs(from - 370.0 / 419.0) < 1e-9);
+        QCOMPARE(m.row_of(m.data(m.index(2), FindingsModel::FindingId).toString()), 2);
+        for (const auto& [words, rows] : {std::pair("tunneling NET", 3), std::pair("net 91", 2),
+                                          std::pair("cart", 0), std::pair("sure", 3), std::pair("", 3)}) {
+            m.filter(words);
+            QCOMPARE(m.rowCount(), rows);
+        }
+    }
+
+    void findingsPanel_saysWhatWouldFillIt() {
+        FindingsPanel panel(*s_);
+        panel.show();
+        read("net-throw-caught");
+        const auto says = [&](const char* words) {
+            for (const QLabel* l : panel.findChildren<QLabel*>())
+                if (l->isVisible() && l->text().contains(words)) return true;
+            return false;
+        };
+        QTRY_VERIFY(says("Nothing found"));
+        read("net-throw");
+        QVERIFY(!says("Nothing found") && says("2 in 420 frames"));
+        panel.filter_line()->setText("cart");
+        QVERIFY(says("Clear the filter"));
+        panel.filter_line()->clear();
+        QTest::keyClick(panel.list(), Qt::Key_Down);
+        QTest::keyClick(panel.list(), Qt::Key_Down);
+        QVERIFY(s_->finding() != nullptr);
+    }
+
+    void bodies_areChosenHiddenAndAskedWhatStopsThem() {
+        BodiesPanel panel(*s_);
+        panel.resize(244, 400);
+        panel.show();
+        read("net-throw");
+        click(panel, 60, 36 + 12 + 48); // the third mover: the parcel
+        QVERIFY(s_->body() >= 0);
+        QCOMPARE(s_->recording()->body_ids()[static_cast<std::size_t>(s_->body())], Id(2));
+        click(panel, 20, 66 + 12 + 24); // its icon column: the second
+        QCOMPARE(s_->hidden().size(), std::size_t(1));
+        click(panel, 20, 66 + 12 + 24);
+        QVERIFY(s_->hidden().empty());
+        const auto buttons = panel.findChildren<QPushButton*>();
+        QCOMPARE(buttons.size(), 2);
+        buttons[1]->click();
+        QVERIFY(s_->asks_what_stops() && buttons[1]->isChecked());
+        buttons[0]->click();
+        QVERIFY(!s_->hidden().empty() && buttons[0]->isChecked());
+        click(panel, 60, 66 + 12 + 48); // the same body again: let go
+        QCOMPARE(s_->body(), Slot(-1));
+        QVERIFY(!buttons[0]->isVisible());
+    }
+
+    void strip_goesToTheFrameThatIsClicked() {
+        StripWidget strip(*s_);
+        strip.resize(732, 100);
+        strip.show();
+        read("hand-cart");
+        s_->set_moment(30);
+        const double cell = (732.0 - 8 * 8) / 7 + 8;
+        click(strip, 8 + 5.5 * cell, 50);
+        QCOMPARE(s_->moment(), 32.0);
+        click(strip, 8 + 0.5 * cell, 50);
+        QCOMPARE(s_->moment(), 29.0);
+        s_->set_moment(0);
+        click(strip, 8 + 0.5 * cell, 50); // before the first frame: nothing there
+        QCOMPARE(s_->moment(), 0.0);
+    }
+
+    /// All seven pictures are of one scale: what moves by d pixels in one, moves by d in all.
+    void strip_showsEveryFrameAtOneScale() {
+        StripWidget strip(*s_);
+        strip.resize(732, 100);
+        strip.show();
+        read("net-throw");
+        s_->next_finding(1);
+        const QImage image = strip.grab().toImage();
+        const auto net_at = [&](int i) { // the finding's colour is used for nothing else
+            const double cell = (732.0 - 8 * 8) / 7 + 8;
+            for (int x = 12; x < cell - 10; ++x) {
+                const QColor c = image.pixelColor(static_cast<int>(8 + i * cell) + x - 4, 30);
+                if (c.red() > 190 && c.green() < 150 && c.blue() < 140) return x;
+            }
+            return -1;
+        };
+        QVERIFY(net_at(0) > 0);
+        for (int i = 1; i < 7; ++i)
+            QVERIFY2(std::abs(net_at(i) - net_at(0)) <= 1, qPrintable(QString::number(i)));
+    }
+
+    void account_clickOnASentenceGoesThereAndOnANumberPlots() {
+        AccountPanel panel(*s_);
+        panel.resize(304, 500);
+        panel.show();
+        read("net-throw");
+        s_->next_finding(1);
+        panel.grab();
+        QSignalSpy plots(&panel, &AccountPanel::wants_plot);
+        std::set<double> moments;
+        for (int y = 40; y < 500; y += 6) panel.grab(), click(panel, 150, y), moments.insert(s_->moment());
+        QVERIFY(moments.size() >= 4); // frames and parts of a step
+        QVERIFY(moments.count(s_->touch_moment(*s_->finding())));
+        QStringList asked;
+        for (const auto& call : plots) asked << call[0].toString();
+        QVERIFY2(asked.contains("gap") && asked.contains("closing") && asked.contains("speed"),
+                 qPrintable(asked.join(" ")));
+    }
+
+    void numbers_areThoseOfTheMoment() {
+        read("net-throw");
+        s_->next_finding(1);
+        const auto value = [&](const QString& name) {
+            for (const NumberRow& r : numbers_at(*s_))
+                if (r.name == name) return r.value;
+            return QString("none");
+        };
+        QCOMPARE(value("gap parcel–net"), QString("0 px"));
+        QCOMPARE(value("sub-steps needed"), QString("2"));
+        s_->set_moment(s_->moment() + 0.3);
+        QVERIFY(value("depth parcel–net").endsWith(" px"));
+        QCOMPARE(value("gap parcel–net"), QString("none"));
+    }
+
+    void tries_areChosenByAClickAndOwnOnesRemovedByTheOtherButton() {
+        TriesPanel panel(*s_);
+        panel.resize(304, 400);
+        panel.show();
+        read("hand-cart");
+        s_->next_finding(1);
+        const std::size_t suggested = s_->candidates().size();
+        s_->add_candidate({"own", {{{"bodies", {"bollard"}}, {"grow", -1}}}});
+        const auto middle = [](std::size_t i) { return 36.0 + static_cast<double>(i) * 52.0 + 23.0; };
+        click(panel, 100, middle(1));
+        QCOMPARE(s_->candidate(), 1);
+        click(panel, 100, middle(1));
+        QCOMPARE(s_->candidate(), -1);
+        click(panel, 100, middle(0), Qt::RightButton);
+        click(panel, 100, middle(suggested), Qt::RightButton);
+        QCOMPARE(s_->candidates().size(), suggested);
+    }
+
+    /// Every knob makes a fix that is valid and that applies to this recording.
+    void everyKnob_makesAFixThatApplies() {
+        read("hand-cart");
+        s_->next_finding(1);
+        const Id cart = s_->finding()->colliders[0];
+        for (const Knob& k : knobs()) {
+            const QStringList choices =
+                k.kind == Knob::Choice ? QString(k.choices).split('|') : QStringList{""};
+            for (const QString& choice : choices) {
+                const Fix fix = fix_from_knob(*s_, cart, k, 3.0, 4.0, choice);
+                QVERIFY2(QString::fromStdString(fix.name).contains(k.name), k.name);
+                const Fix again = fix_from_json(json_of(fix), "knob");
+                const Applied a = apply(again, *s_->recording());
+                QVERIFY2(a.shapes || !a.motion.empty(), k.name);
+            }
+        }
+    }
+
+    void dialog_showsTheValuesThatAreAndGivesTheFix() {
+        read("hand-cart");
+        s_->next_finding(1);
+        CandidateDialog dialog(*s_);
+        dialog.show();
+        const auto boxes = dialog.findChildren<QComboBox*>();
+        const auto values = dialog.findChildren<QDoubleSpinBox*>();
+        QCOMPARE(boxes.size(), 3);
+        boxes[1]->setCurrentText("size");
+        const auto& geometry = *s_->instant()
+                                    .now
+                                    ->colliders()[static_cast<std::size_t>(
+                                        s_->recording()->collider_slot(s_->finding()->colliders[0]))]
+                                    .geometry;
+        QVERIFY(std::abs(values[0]->value() - geometry.bounds().size().x) < 1e-3);
+        QVERIFY(values[1]->isVisible() && values[0]->suffix() == " px");
+        values[0]->setValue(11);
+        QCOMPARE(dialog.fix().changes[0]["size"][0].get<double>(), 11.0);
+        boxes[1]->setCurrentText("when its motion is tested");
+        QVERIFY(boxes[2]->isVisible() && !values[0]->isVisible());
+        boxes[2]->setCurrentText("swept");
+        QCOMPARE(dialog.fix().changes[0]["tests"].get<std::string>(), std::string("swept"));
+    }
+};
+
+QTEST_MAIN(PanelsTest)
+#include "panels_test.moc"

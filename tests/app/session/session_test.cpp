@@ -1,0 +1,253 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The shared selection without a window: reading beside it, scanning, stopping, notes, candidates, the case
+// file.
+#include "core/scene.hpp"
+#include "session/session.hpp"
+
+#include <QSignalSpy>
+#include <QTemporaryDir>
+#include <QtTest>
+
+using namespace oddbounce;
+using json = nlohmann::json;
+
+class SessionTest : public QObject {
+    Q_OBJECT
+  private:
+    QTemporaryDir folder_;
+
+    QString copy(const QString& name) {
+        const QString path = folder_.filePath(name + ".bouncelog");
+        QFile::remove(path), QFile::remove(folder_.filePath(name + ".case.json"));
+        QFile::copy(SAMPLES "/" + name + ".bouncelog", path);
+        return path;
+    }
+    QString written(const QString& name, const QByteArray& text) {
+        const QString path = folder_.filePath(name);
+        QFile f(path);
+        if (f.open(QIODevice::WriteOnly)) f.write(text);
+        return path;
+    }
+    void read(Session& s, const QString& path) {
+        QString error;
+        QVERIFY2(s.open(path, error), qPrintable(error));
+        QTRY_VERIFY_WITH_TIMEOUT(s.scan_complete(), 20000);
+    }
+    /// A recording that takes a while: many frames, nothing wrong.
+    QString long_recording() {
+        Scene s;
+        s.body(1, "driven", Scene::ball(2)).body(2, "fixed", Scene::block(9, 9));
+        for (int i = 0; i < 60000; ++i) s.frame(json::array({{1, 50 + i % 7, 3}}));
+        return written("long.bouncelog", QByteArray::fromStdString(s.text()));
+    }
+
+  private slots:
+    void load_readsBesideAndSaysSo() {
+        Session s;
+        QSignalSpy changed(&s, &Session::recording_changed), refused(&s, &Session::refused);
+        s.load(copy("net-throw"));
+        QVERIFY(!s.loading().isEmpty() && !s.recording()); // not yet
+        QTRY_COMPARE(changed.count(), 1);
+        QVERIFY(s.loading().isEmpty() && s.recording());
+        QTRY_COMPARE(s.findings().size(), std::size_t(2));
+        s.load(written("empty.bouncelog", "{\"bounce\":1}\n"));
+        QTRY_COMPARE(refused.count(), 1);
+        QVERIFY(refused[0][0].toString().contains("holds no frames"));
+        QVERIFY(s.path().endsWith("net-throw.bouncelog") && s.findings().size() == 2); // as it was
+    }
+
+    void load_canBeStoppedAndReplaced() {
+        const QString big = long_recording(), small = copy("hand-cart");
+        Session s;
+        QSignalSpy changed(&s, &Session::recording_changed);
+        s.load(big);
+        s.stop_loading();
+        QVERIFY(s.loading().isEmpty());
+        s.load(big);
+        s.load(small); // the later one wins
+        QTRY_COMPARE(changed.count(), 1);
+        QVERIFY(s.path() == small);
+        QTest::qWait(300);
+        QCOMPARE(changed.count(), 1);
+    }
+
+    void scan_stopsAtOnceAndKeepsWhatItFound() {
+        Session s;
+        QString error;
+        QVERIFY(s.open(long_recording(), error));
+        QVERIFY(s.scanning());
+        QElapsedTimer clock;
+        clock.start();
+        s.stop_scan();
+        QVERIFY2(clock.elapsed() < 100, qPrintable(QString::number(clock.elapsed())));
+        QVERIFY(!s.scanning() && !s.scan_complete());
+    }
+
+    void moments_stayWithinTheRecordingAndNameTheirFrame() {
+        Session s;
+        read(s, copy("hand-cart"));
+        s.set_moment(-3);
+        QCOMPARE(s.moment(), 0.0);
+        s.set_moment(1e9);
+        QCOMPARE(s.moment(), s.last_moment());
+        s.set_moment(12.25);
+        QCOMPARE(s.moment_text(), QString("frame 12 + 0.25"));
+        QCOMPARE(s.instant().index, std::size_t(13));
+        QVERIFY(std::abs(s.instant().fraction - 0.25) < 1e-12);
+        // Between two frames a body is where its motion has it.
+        const Slot cart = s.recording()->body_slot(s.findings()[0].bodies[0]);
+        const Vec3 a = s.instant_at(12).pose(cart).at, b = s.instant_at(13).pose(cart).at;
+        QVERIFY(glm::length(s.instant().pose(cart).at - (a + 0.25 * (b - a))) < 1e-9);
+    }
+
+    void notes_areKeptInOrderUndoneAndReadAgain() {
+        const QString path = copy("net-throw");
+        {
+            Session s;
+            read(s, path);
+            s.set_moment(200);
+            s.add_note({3, 4}, "  later  ");
+            s.set_moment(10.5);
+            s.add_note({1, 2}, "earlier");
+            s.add_note({1, 2}, "   "); // nothing said
+            QCOMPARE(s.notes().size(), std::size_t(2));
+            QCOMPARE(s.notes()[0].text, std::string("earlier"));
+            QCOMPARE(s.moment_of(s.notes()[0]), 10.5);
+            s.change_note(0, "");
+            QCOMPARE(s.notes().size(), std::size_t(1));
+            s.undo().undo();
+            QCOMPARE(s.notes().size(), std::size_t(2));
+            s.change_note(1, "said better");
+        }
+        Session again;
+        read(again, path);
+        QCOMPARE(again.notes().size(), std::size_t(2));
+        QVERIFY(again.notes()[1] == (Note{200, 0.0, {3, 4}, "said better"}));
+    }
+
+    void damagedCase_isSaidAndTheRecordingStillOpens_data() {
+        QTest::addColumn<QByteArray>("text");
+        QTest::newRow("no JSON") << QByteArray("{");
+        QTest::newRow("no case") << QByteArray("{\"fixes\":[]}");
+        QTest::newRow("bad fix") << QByteArray("{\"case\":1,\"fixes\":[{}]}");
+        QTest::newRow("bad note") << QByteArray("{\"case\":1,\"fixes\":[],\"notes\":[{\"frame\":\"x\"}]}");
+        QTest::newRow("notes no list") << QByteArray("{\"case\":1,\"fixes\":[],\"notes\":3}");
+    }
+    void damagedCase_isSaidAndTheRecordingStillOpens() {
+        QFETCH(QByteArray, text);
+        const QString path = copy("hand-cart");
+        written("hand-cart.case.json", text);
+        Session s;
+        QSignalSpy said(&s, &Session::said);
+        read(s, path);
+        QVERIFY(said.count() > 0 && said[0][0].toString().contains("hand-cart.case.json"));
+        QVERIFY(s.candidates().empty() && s.notes().empty());
+    }
+
+    void ownCandidates_areChangedAndRemovedSuggestionsStay() {
+        Session s;
+        read(s, copy("hand-cart"));
+        s.next_finding(1);
+        const std::size_t suggested = s.candidates().size();
+        QVERIFY(suggested >= 2);
+        s.remove_candidate(0);
+        QCOMPARE(s.candidates().size(), suggested); // not the person's own
+        const Fix thinner{"thinner", {{{"bodies", {"bollard"}}, {"grow", -1}}}};
+        s.replace_candidate(0, thinner); // becomes one of the person's own
+        QCOMPARE(s.candidates().size(), suggested + 1);
+        s.replace_candidate(static_cast<int>(suggested),
+                            {"thinner still", {{{"bodies", {"bollard"}}, {"grow", -2}}}});
+        QCOMPARE(s.candidates().size(), suggested + 1);
+        QCOMPARE(s.candidates().back().fix.name, std::string("thinner still"));
+        s.remove_candidate(static_cast<int>(suggested));
+        QCOMPARE(s.candidates().size(), suggested);
+        s.undo().undo();
+        s.undo().undo();
+        QCOMPARE(s.candidates().back().fix.name, std::string("thinner"));
+    }
+
+    void impossibleCandidate_saysWhyAndTheOthersAreStillJudged() {
+        Session s;
+        read(s, copy("hand-cart"));
+        s.next_finding(1);
+        s.add_candidate({"gone", {{{"bodies", {"bollard"}}, {"grow", -500}}}});
+        const auto over = [&] {
+            return std::all_of(s.candidates().begin(), s.candidates().end(), [](const Candidate& c) {
+                return c.state == Candidate::Judged || c.state == Candidate::Failed;
+            });
+        };
+        QTRY_VERIFY_WITH_TIMEOUT(over(), 30000);
+        QCOMPARE(s.candidates().back().state, Candidate::Failed);
+        QVERIFY(s.candidates().back().sentence.contains("unusable"));
+        QCOMPARE(s.candidates().front().state, Candidate::Judged);
+    }
+
+    void alone_hidesWhatTheBodyNeverMeets() {
+        Session s;
+        read(s, copy("net-throw"));
+        s.toggle_alone(); // nothing chosen: nothing happens
+        QVERIFY(s.hidden().empty());
+        s.next_finding(1); // chooses the parcel
+        s.toggle_alone();
+        const Slot parcel = s.body(), net = s.recording()->body_slot(s.findings()[0].bodies[1]);
+        QVERIFY(!s.hidden(parcel) && !s.hidden(net) && !s.hidden().empty());
+        s.toggle_alone();
+        QVERIFY(s.hidden().empty());
+    }
+
+    void whatStopsIt_goesByRolesAndPairs() {
+        Scene scene;
+        scene.body(1, "driven", Scene::ball(2), {{"kind", "courier"}})
+            .body(2, "fixed", Scene::block(9, 9), {{"kind", "pier"}})
+            .body(3, "fixed", Scene::block(9, 9), {{"kind", "slot"}}, {{"role", "sensor"}})
+            .body(4, "driven", Scene::ball(2), {{"kind", "gull"}})
+            .line({{"pair", {"courier", "gull"}}, {"does", "nothing"}})
+            .frame(json::array({{1, 50, 0}, {2, 0, 0}, {3, 90, 0}, {4, 0, 90}}));
+        Session s;
+        read(s, written("stops.bouncelog", QByteArray::fromStdString(scene.text())));
+        const auto slot = [&](Id id) { return s.recording()->body_slot(id); };
+        QCOMPARE(s.does_to_chosen(slot(2)), Does::Nothing); // nobody is chosen
+        s.choose_body(slot(1));
+        QCOMPARE(s.does_to_chosen(slot(2)), Does::Solid);
+        QCOMPARE(s.does_to_chosen(slot(3)), Does::Notice);
+        QCOMPARE(s.does_to_chosen(slot(4)), Does::Nothing);
+    }
+
+    void returnTo_waitsForTheScanAndStaysWhereItIs() {
+        Session first;
+        read(first, copy("net-throw"));
+        const QString id = QString::fromStdString(first.findings().back().id);
+        Session s;
+        QString error;
+        QVERIFY(s.open(first.path(), error));
+        s.set_moment(77);
+        s.return_to(id);
+        QTRY_VERIFY(s.finding() != nullptr);
+        QCOMPARE(QString::fromStdString(s.finding()->id), id);
+        QCOMPARE(s.moment(), 77.0);
+    }
+
+    void touch_withoutFindingIsTheNearestOfTheChosenBody() {
+        Session s;
+        read(s, copy("net-throw-caught"));
+        QVERIFY(s.findings().empty());
+        const Slot parcel = s.recording()->body_slot(2);
+        s.choose_body(parcel), s.set_moment(100);
+        s.go_to_touch();
+        const Instant& t = s.instant();
+        double least = infinity;
+        for (Slot c = 0; c < static_cast<Slot>(t.now->colliders().size()); ++c)
+            for (Slot mine : t.now->colliders_of(parcel))
+                if (t.now->live(c) && t.now->live(mine) && t.now->does(mine, c) != Does::Nothing)
+                    least =
+                        std::min(least, distance(*t.now->colliders()[static_cast<std::size_t>(mine)].geometry,
+                                                 t.pose(parcel),
+                                                 *t.now->colliders()[static_cast<std::size_t>(c)].geometry,
+                                                 t.pose(t.now->colliders()[static_cast<std::size_t>(c)].body))
+                                            .gap);
+        QVERIFY2(std::abs(least) < 0.1, qPrintable(QString::number(least)));
+    }
+};
+
+QTEST_GUILESS_MAIN(SessionTest)
+#include "session_test.moc"
