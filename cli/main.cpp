@@ -7,6 +7,7 @@
 #include <CLI/CLI.hpp>
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <iostream>
 
 namespace oddbounce {
@@ -48,13 +49,17 @@ void frame_range(const Recording& r, const std::string& text, ScanOptions& optio
     };
     if (colon == std::string::npos)
         throw BadInput("--frames", 0, "'" + text + "' is no range, expected A:B", "--frames");
-    const auto index_from = [&](long long n) {
-        const auto it = std::lower_bound(r.frames.begin(), r.frames.end(), n,
-                                         [](const Frame& f, long long v) { return f.number < v; });
-        return static_cast<std::size_t>(it - r.frames.begin());
-    };
-    if (colon > 0) options.first = index_from(number(text.substr(0, colon)));
-    if (colon + 1 < text.size()) options.last = index_from(number(text.substr(colon + 1)) + 1) - 1;
+    const auto by_number = [](const Frame& f) { return static_cast<long long>(f.number); };
+    const auto& all = r.frames;
+    if (colon > 0)
+        options.first = static_cast<std::size_t>(
+            std::ranges::lower_bound(all, number(text.substr(0, colon)), {}, by_number) - all.begin());
+    if (colon + 1 == text.size()) return;
+    const auto after = static_cast<std::size_t>(
+        std::ranges::upper_bound(all, number(text.substr(colon + 1)), {}, by_number) - all.begin());
+    if (after <= options.first)
+        throw BadInput("--frames", 0, "'" + text + "' holds no frame of " + r.file, "--frames");
+    options.last = after - 1;
 }
 
 int info(const Call& call) {

@@ -1,0 +1,135 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The documents say what is so: commands run, examples are read, links lead somewhere, options exist.
+#include "fix/fix.hpp"
+#include "recording/bad_input.hpp"
+
+#include <QDir>
+#include <QFile>
+#include <QFileInfo>
+#include <QProcess>
+#include <QRegularExpression>
+#include <QTemporaryDir>
+#include <QtTest>
+
+namespace {
+
+QString text_of(const QString& path) {
+    QFile f(path);
+    return f.open(QIODevice::ReadOnly) ? QString::fromUtf8(f.readAll()) : QString();
+}
+
+QStringList documents() {
+    QStringList out{SOURCE "/README.md", SOURCE "/CONTRIBUTING.md", SOURCE "/tests/README.md"};
+    const QDir docs(SOURCE "/docs");
+    for (const QString& name : docs.entryList({"*.md"})) out << docs.filePath(name);
+    return out;
+}
+
+/// The fenced blocks of this language.
+QStringList blocks(const QString& text, const QString& language) {
+    static const QString fence = "```";
+    QStringList out;
+    const QRegularExpression block(fence + language + "\\n(.*?)" + fence,
+                                   QRegularExpression::DotMatchesEverythingOption);
+    for (auto it = block.globalMatch(text); it.hasNext();) out << it.next().captured(1);
+    return out;
+}
+
+} // namespace
+
+class DocsTest : public QObject {
+    Q_OBJECT
+  private slots:
+    void commandsOfTheReadme_run() {
+        int ran = 0;
+        QTemporaryDir folder;
+        QVERIFY(QFile::link(SAMPLES, folder.filePath("samples")));
+        QDir(folder.path()).mkpath("build");
+        QVERIFY(QFile::link(BIN, folder.filePath("build/bin")) &&
+                QFile::link(SAMPLES, folder.filePath("build/samples")));
+        for (const QString& block : blocks(text_of(SOURCE "/README.md"), "sh"))
+            for (const QString& line : block.split('\n', Qt::SkipEmptyParts)) {
+                if (!line.startsWith("build/bin/")) continue;
+                QProcess p;
+                p.setWorkingDirectory(folder.path());
+                p.start("sh", {"-c", line});
+                QVERIFY(p.waitForFinished(60000));
+                QVERIFY2(p.exitCode() <= 1, qPrintable(line + "\n" + p.readAllStandardError()));
+                ++ran;
+            }
+        QVERIFY(ran >= 2);
+    }
+
+    void links_leadSomewhere() {
+        static const QRegularExpression link("\\]\\(([^)#:]+)(#[^)]*)?\\)");
+        int followed = 0;
+        for (const QString& path : documents()) {
+            const QString text = text_of(path);
+            QVERIFY2(!text.isEmpty(), qPrintable(path));
+            for (auto it = link.globalMatch(text); it.hasNext(); ++followed) {
+                const QString target = it.next().captured(1);
+                QVERIFY2(QFileInfo::exists(QFileInfo(path).dir().filePath(target)),
+                         qPrintable(path + ": " + target));
+            }
+        }
+        QVERIFY(followed > 20);
+    }
+
+    void fixExamples_areValid() {
+        const QStringList all = blocks(text_of(SOURCE "/docs/fix-file.md"), "json");
+        QVERIFY(!all.isEmpty());
+        for (const QString& block : all)
+            QVERIFY(!oddbounce::fix_from_json(nlohmann::json::parse(block.toStdString()), "docs")
+                         .changes.empty());
+    }
+
+    /// Every knob that the fix document names is accepted by the reader, and no other.
+    void knobsOfTheFixDocument_exist() {
+        static const QRegularExpression row("\\n\\| (collider|pair|motion) \\|([^|]*)\\|([^\\n]*)\\|"),
+            name("`([a-z_]+)`");
+        const QString text = text_of(SOURCE "/docs/fix-file.md");
+        int known = 0;
+        for (auto rows = row.globalMatch(text); rows.hasNext();) {
+            const auto match = rows.next();
+            for (auto names = name.globalMatch(match.captured(3)); names.hasNext();) {
+                const QString key = names.next().captured(1);
+                nlohmann::json change = {{match.captured(1) == "motion" ? "motion" : "colliders", {1}}};
+                if (match.captured(1) == "pair") change = {{"pair", {"a", "b"}}, {"does", "solid"}};
+                change[key.toStdString()] = nullptr;
+                try {
+                    oddbounce::fix_from_json({{"fix", 1}, {"changes", {change}}}, "docs");
+                } catch (const oddbounce::BadInput& e) {
+                    // A value of the wrong kind is refused; the key itself must be known. Words of choices
+                    // are not keys.
+                    known += QString(e.what()).contains("'" + key + "' must be");
+                }
+            }
+        }
+        QVERIFY2(known >= 20, qPrintable(QString::number(known)));
+    }
+
+    void optionsOfTheCommandLine_exist() {
+        static const QRegularExpression row("\\n\\| `(oddb|odd-bounce) ?([a-z]*)([^\\n]*)`[^\\n]*"),
+            option("--[a-z-]+");
+        const QString text = text_of(SOURCE "/docs/command-line.md");
+        int checked = 0;
+        for (auto rows = row.globalMatch(text); rows.hasNext();) {
+            const auto match = rows.next();
+            QProcess help;
+            QStringList call{"--help"};
+            if (match.captured(1) == "oddb") call.prepend(match.captured(2));
+            help.start(QString(BIN "/") + match.captured(1), call);
+            QVERIFY(help.waitForFinished(20000));
+            const QString said = help.readAllStandardOutput();
+            for (auto options = option.globalMatch(match.captured(3)); options.hasNext(); ++checked) {
+                const QString o = options.next().captured(0);
+                QVERIFY2(said.contains(o),
+                         qPrintable(match.captured(1) + " " + match.captured(2) + ": " + o));
+            }
+        }
+        QVERIFY2(checked >= 12, qPrintable(QString::number(checked)));
+    }
+};
+
+QTEST_GUILESS_MAIN(DocsTest)
+#include "docs_test.moc"
