@@ -72,6 +72,42 @@ void go_there_when_read(Session& session, const QString& frame, const QString& f
     });
 }
 
+/// Draws the moment without a window. Exit status.
+int draw_picture(const QCommandLineParser& parser, const QSize& size) {
+    const QStringList files = parser.positionalArguments();
+    QString error;
+    if (files.isEmpty()) return fail("--picture: names no recording");
+    Session session;
+    if (!session.open(files[0], error)) return fail(error);
+    settle(session, false);
+    if (!choose(session, parser.value("finding")))
+        return fail("--finding: '" + parser.value("finding") + "' is not among the findings");
+    if (!go_to_frame(session, parser.value("frame"), error)) return fail(error);
+    if (parser.isSet("try")) settle(session, true), session.choose_candidate(parser.value("try").toInt() - 1);
+    return save_picture(session, parser.value("picture"), size, error) ? 0 : fail(error);
+}
+
+/// Draws the whole window, after all that was asked for is done. Exit status.
+int draw_window(Window& window, const QCommandLineParser& parser) {
+    Session& session = window.session();
+    QString error;
+    while (!session.loading().isEmpty()) QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
+    if (!parser.positionalArguments().isEmpty()) {
+        if (!session.recording()) return fail(window.said());
+        settle(session, false);
+        if (!choose(session, parser.value("finding")))
+            return fail("--finding: '" + parser.value("finding") + "' is not among the findings");
+        if (!go_to_frame(session, parser.value("frame"), error)) return fail(error);
+        settle(session, true);
+        if (parser.isSet("try")) session.choose_candidate(parser.value("try").toInt() - 1);
+    }
+    QElapsedTimer wait;
+    for (wait.start(); wait.elapsed() < 200;) QCoreApplication::processEvents(QEventLoop::AllEvents, 50);
+    return window.grab().save(parser.value("window-picture"))
+               ? 0
+               : fail(parser.value("window-picture") + ": cannot be written");
+}
+
 } // namespace
 
 int main(int argc, char** argv) {
@@ -104,44 +140,14 @@ int main(int argc, char** argv) {
     if (files.size() > 1) return fail("opens one recording at a time");
     Theme::use(app,
                parser.isSet("theme") ? parser.value("theme") == "dark" : QSettings().value("dark").toBool());
-    QString error;
 
-    if (parser.isSet("picture")) {
-        if (files.isEmpty()) return fail("--picture: names no recording");
-        Session session;
-        if (!session.open(files[0], error)) return fail(error);
-        settle(session, false);
-        if (!choose(session, parser.value("finding")))
-            return fail("--finding: '" + parser.value("finding") + "' is not among the findings");
-        if (!go_to_frame(session, parser.value("frame"), error)) return fail(error);
-        if (parser.isSet("try"))
-            settle(session, true), session.choose_candidate(parser.value("try").toInt() - 1);
-        return save_picture(session, parser.value("picture"), size, error) ? 0 : fail(error);
-    }
-
+    if (parser.isSet("picture")) return draw_picture(parser, size);
     Window window;
-    Session& session = window.session();
     const bool drawn = parser.isSet("window-picture");
     if (drawn) window.resize(size);
     window.show();
     if (!files.isEmpty()) window.open(files[0]);
-    if (!drawn) {
-        go_there_when_read(session, parser.value("frame"), parser.value("finding"));
-        return app.exec();
-    }
-    while (!session.loading().isEmpty()) QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
-    if (!files.isEmpty()) {
-        if (!session.recording()) return fail(window.said());
-        settle(session, false);
-        if (!choose(session, parser.value("finding")))
-            return fail("--finding: '" + parser.value("finding") + "' is not among the findings");
-        if (!go_to_frame(session, parser.value("frame"), error)) return fail(error);
-        settle(session, true);
-        if (parser.isSet("try")) session.choose_candidate(parser.value("try").toInt() - 1);
-    }
-    QElapsedTimer wait;
-    for (wait.start(); wait.elapsed() < 200;) QCoreApplication::processEvents(QEventLoop::AllEvents, 50);
-    return window.grab().save(parser.value("window-picture"))
-               ? 0
-               : fail(parser.value("window-picture") + ": cannot be written");
+    if (drawn) return draw_window(window, parser);
+    go_there_when_read(window.session(), parser.value("frame"), parser.value("finding"));
+    return app.exec();
 }

@@ -11,6 +11,31 @@
 
 namespace oddbounce {
 
+namespace {
+
+/// The finding's figures that a person decides by, in the order in which they are read.
+void add_facts(const Finding& f, std::vector<NumberRow>& rows) {
+    static const std::pair<const char*, const char*> names[] = {{"thickness", "thickness along the path"},
+                                                                {"safe_speed", "fastest that cannot tunnel"},
+                                                                {"substeps_needed", "sub-steps needed"},
+                                                                {"expected_depth", "speed × step − gap"},
+                                                                {"friction_needed", "friction that holds it"},
+                                                                {"overhang", "overhang"},
+                                                                {"speed_lost", "speed lost"},
+                                                                {"thrown_up", "thrown up at"},
+                                                                {"frames_between", "frames between answers"},
+                                                                {"separation_between", "widest gap between"}};
+    for (const auto& [key, name] : names) {
+        const Fact* fact = f.fact(key);
+        const double* v = fact ? std::get_if<double>(&fact->value) : nullptr;
+        if (!v) continue;
+        const bool plain = fact->unit.empty() || fact->unit == "count" || fact->unit == "frames";
+        rows.push_back({name, QString::fromStdString(figure(*v) + (plain ? "" : " " + fact->unit)), {}});
+    }
+}
+
+} // namespace
+
 std::vector<NumberRow> numbers_at(const Session& s) {
     std::vector<NumberRow> rows;
     if (!s.recording() || s.recording()->header.space == 3) return rows;
@@ -46,23 +71,7 @@ std::vector<NumberRow> numbers_at(const Session& s) {
             speed_text(r, glm::length(velocity)), "speed");
         add("travel a frame", length_text(r, glm::length(velocity) * t.now->dt()));
     }
-    if (f)
-        for (const char* key : {"thickness", "safe_speed", "substeps_needed", "expected_depth",
-                                "friction_needed", "overhang", "frames_between", "separation_between"})
-            if (const Fact* fact = f->fact(key))
-                if (const double* v = std::get_if<double>(&fact->value)) {
-                    static const std::map<std::string, const char*> names = {
-                        {"thickness", "thickness along the path"},
-                        {"safe_speed", "fastest that cannot tunnel"},
-                        {"substeps_needed", "sub-steps needed"},
-                        {"expected_depth", "speed × step − gap"},
-                        {"friction_needed", "friction that holds it"},
-                        {"overhang", "overhang"},
-                        {"frames_between", "frames between answers"},
-                        {"separation_between", "widest gap between"}};
-                    const bool plain = fact->unit == "count" || fact->unit == "frames";
-                    add(names.at(key), figure(*v) + (plain || fact->unit.empty() ? "" : " " + fact->unit));
-                }
+    if (f) add_facts(*f, rows);
     if (!there) return rows;
     const BodyState& now = t.now->bodies()[static_cast<std::size_t>(body)];
     const Pose pose = t.pose(body);

@@ -41,16 +41,12 @@ void StartPage::show_recent(const QStringList& paths) {
     update();
 }
 
-void StartPage::paintEvent(QPaintEvent*) {
-    QPainter p(this);
-    const Theme& th = Theme::current();
-    p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), th.paper);
-    spots_.clear();
-    const double left = std::max(48.0, width() / 2.0 - 500.0), wide = std::min(1000.0, width() - 96.0);
+namespace {
 
-    // A ball that does not bounce as it should: its way, and the way it took.
-    const double floor = 150.0, x0 = left + wide - 250.0;
+/// A ball that does not bounce as it should: its way, and the way it took.
+void paint_sign(QPainter& p, double right) {
+    const Theme& th = Theme::current();
+    const double floor = 150.0, x0 = right - 250.0;
     p.setPen(QPen(th.fixed, 1.6));
     p.drawLine(QPointF(x0, floor), QPointF(x0 + 250, floor));
     p.setPen(QPen(th.tint(th.fixed, 0.6), 1.0));
@@ -66,7 +62,24 @@ void StartPage::paintEvent(QPaintEvent*) {
         p.drawEllipse(QPointF(x0 + 10, 60), 12, 12);
     p.setPen(QPen(th.finding, 1.8)), p.setBrush(th.tint(th.finding, 0.14)),
         p.drawEllipse(QPointF(x0 + 124, floor + 46), 12, 12);
+}
 
+} // namespace
+
+void StartPage::paintEvent(QPaintEvent*) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(rect(), Theme::current().paper);
+    spots_.clear();
+    const double left = std::max(48.0, width() / 2.0 - 500.0), wide = std::min(1000.0, width() - 96.0);
+    paint_sign(p, left + wide);
+    paint_head(p, left, wide);
+    if (!recent_.isEmpty()) paint_recent(p, left, wide, 232.0);
+    paint_samples(p, left, wide, recent_.isEmpty() ? 232.0 : 272.0);
+}
+
+void StartPage::paint_head(QPainter& p, double left, double wide) {
+    const Theme& th = Theme::current();
     p.setPen(th.ink), p.setFont(type(30, true));
     p.drawText(QPointF(left, 76), "Odd Bounce");
     p.setPen(th.soft), p.setFont(type(15));
@@ -83,26 +96,29 @@ void StartPage::paintEvent(QPaintEvent*) {
     p.setPen(th.soft), p.setFont(type(13));
     p.drawText(QRectF(open.right() + 16, 164, wide - 230, 36), Qt::AlignVCenter,
                "or drop a .bouncelog on this window");
+}
 
-    double y = 232.0;
-    if (!recent_.isEmpty()) {
-        p.setPen(th.ink), p.setFont(type(14, true));
-        p.drawText(QPointF(left, y + 4), "Recent");
-        double x = left + 80;
-        p.setFont(type(13));
-        for (const QString& path : recent_) {
-            const QString name = QFileInfo(path).completeBaseName();
-            const QRectF box(x, y - 13, p.fontMetrics().horizontalAdvance(name) + 20, 24);
-            if (box.right() > left + wide) break;
-            p.setPen(QPen(th.rule, 1.0)), p.setBrush(box.contains(pointer_) ? th.chosen : th.panel);
-            p.drawRoundedRect(box, 4, 4);
-            p.setPen(th.ink);
-            p.drawText(box, Qt::AlignCenter, name);
-            spots_.push_back({box, path});
-            x = box.right() + 8;
-        }
-        y += 40;
+void StartPage::paint_recent(QPainter& p, double left, double wide, double y) {
+    const Theme& th = Theme::current();
+    p.setPen(th.ink), p.setFont(type(14, true));
+    p.drawText(QPointF(left, y + 4), "Recent");
+    double x = left + 80;
+    p.setFont(type(13));
+    for (const QString& path : recent_) {
+        const QString name = QFileInfo(path).completeBaseName();
+        const QRectF box(x, y - 13, p.fontMetrics().horizontalAdvance(name) + 20, 24);
+        if (box.right() > left + wide) break;
+        p.setPen(QPen(th.rule, 1.0)), p.setBrush(box.contains(pointer_) ? th.chosen : th.panel);
+        p.drawRoundedRect(box, 4, 4);
+        p.setPen(th.ink);
+        p.drawText(box, Qt::AlignCenter, name);
+        spots_.push_back({box, path});
+        x = box.right() + 8;
     }
+}
+
+void StartPage::paint_samples(QPainter& p, double left, double wide, double y) {
+    const Theme& th = Theme::current();
     p.setPen(th.ink), p.setFont(type(14, true));
     p.drawText(QPointF(left, y + 4), "Samples from Gullwick Post");
     y += 22;

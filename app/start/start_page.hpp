@@ -32,6 +32,10 @@ class StartPage : public QWidget {
         QRectF where;
         QString path;
     };
+    void paint_head(QPainter& p, double left, double wide);
+    void paint_recent(QPainter& p, double left, double wide, double y);
+    void paint_samples(QPainter& p, double left, double wide, double y);
+
     std::vector<Sample> samples_;
     QStringList recent_;
     std::vector<Spot> spots_;

@@ -9,6 +9,8 @@
 
 namespace oddbounce {
 
+inline double length(const QPointF& v) { return std::hypot(v.x(), v.y()); }
+
 struct Mapping {
     Vec2 center{0.0};   ///< world point in the middle of the rectangle
     double scale = 1.0; ///< pixels a unit
@@ -24,6 +26,8 @@ struct Mapping {
         const QPointF d = pixel - area.center();
         return center + right * (d.x() / scale) - up * (d.y() / scale);
     }
+    /// Direction of a world vector in pixels, a unit long for a unit vector.
+    QPointF way(const Vec2& v) const { return {glm::dot(v, right), -glm::dot(v, up)}; }
     /// World box of all that is seen.
     Box seen() const {
         Box box;

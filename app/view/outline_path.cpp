@@ -65,4 +65,43 @@ QPainterPath outline_path(const Geometry& g, const Pose& pose, const Mapping& m)
     return path;
 }
 
+namespace {
+
+/// Convex hull by monotone chain (Andrew 1979).
+QPolygonF hull_of(std::vector<QPointF> q) {
+    std::sort(q.begin(), q.end(), [](const QPointF& a, const QPointF& b) {
+        return a.x() != b.x() ? a.x() < b.x() : a.y() < b.y();
+    });
+    QPolygonF hull;
+    for (int pass = 0; pass < 2; ++pass) {
+        const qsizetype base = hull.size();
+        for (const QPointF& v : q) {
+            while (hull.size() >= base + 2) {
+                const QPointF u = hull.back() - hull[hull.size() - 2], w = v - hull.back();
+                if (u.x() * w.y() - u.y() * w.x() > 0.0) break;
+                hull.pop_back();
+            }
+            hull.push_back(v);
+        }
+        hull.pop_back();
+        std::reverse(q.begin(), q.end());
+    }
+    return hull;
+}
+
+} // namespace
+
+QPainterPath tangent_band(const Geometry& g, const Motion& move, const Mapping& m, int stretches) {
+    QPainterPath all;
+    all.setFillRule(Qt::WindingFill);
+    for (int i = 0; i < stretches; ++i) {
+        std::vector<QPointF> q;
+        for (const double t : {static_cast<double>(i) / stretches, static_cast<double>(i + 1) / stretches})
+            for (const Outline& o : g.outlines())
+                for (const Vec2& v : spelled_out(o, m.scale)) q.push_back(m.to(move.at(t).place(v)));
+        all.addPolygon(hull_of(std::move(q)));
+    }
+    return all;
+}
+
 } // namespace oddbounce

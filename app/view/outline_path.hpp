@@ -12,6 +12,9 @@ namespace oddbounce {
 /// Corners of an outline in the body's frame with its roundness spelled out as edges too short to see at
 /// `scale` pixels a unit.
 std::vector<Vec2> spelled_out(const Outline& outline, double scale);
+/// What a shape covers on its way: hulls of its outlines at the two ends of each of `stretches` parts.
+QPainterPath tangent_band(const Geometry& geometry, const Motion& motion, const Mapping& mapping,
+                          int stretches);
 QPainterPath outline_path(const Geometry& geometry, const Pose& pose, const Mapping& mapping);
 
 } // namespace oddbounce
