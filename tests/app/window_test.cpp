@@ -3,7 +3,10 @@
 #include "theme/theme.hpp"
 #include "window.hpp"
 
+#include <QClipboard>
+#include <QDropEvent>
 #include <QImage>
+#include <QMimeData>
 #include <QProcess>
 #include <QSettings>
 #include <QSignalSpy>
@@ -176,6 +179,105 @@ class WindowTest : public QObject {
                  qPrintable(window_->said()));
         QCOMPARE(window_->session().moment(), 33.0);
         QCOMPARE(window_->session().findings().size(), std::size_t(2));
+    }
+
+    void droppedFile_isOpened() {
+        open("net-throw");
+        QMimeData data;
+        data.setUrls({QUrl::fromLocalFile(copy("hand-cart"))});
+        QDragEnterEvent enter(QPoint(200, 200), Qt::CopyAction, &data, Qt::LeftButton, {});
+        QCoreApplication::sendEvent(window_.get(), &enter);
+        QVERIFY(enter.isAccepted());
+        QDropEvent drop(QPointF(200, 200), Qt::CopyAction, &data, Qt::LeftButton, {});
+        QCoreApplication::sendEvent(window_.get(), &drop);
+        QTRY_VERIFY(window_->session().path().endsWith("hand-cart.bouncelog"));
+        QVERIFY(window_->windowTitle().startsWith("hand cart"));
+    }
+
+    void closedWindow_opensAgainWhereItWas() {
+        open("net-throw");
+        window_->session().choose_finding(QString::fromStdString(window_->session().findings().back().id));
+        const std::string id = window_->session().finding()->id;
+        window_->session().set_moment(123.25);
+        window_->close();
+        window_ = std::make_unique<Window>();
+        window_->show();
+        window_->open(folder_.filePath("net-throw.bouncelog"));
+        QTRY_VERIFY(window_->session().finding() != nullptr);
+        QCOMPARE(window_->session().finding()->id, id);
+        QCOMPARE(window_->session().moment(), 123.25);
+        // Opened from the start page's list as well: the recording is among the recent ones.
+        QVERIFY(QSettings().value("recent").toStringList().front().endsWith("net-throw.bouncelog"));
+        QSettings().remove("places");
+    }
+
+    void strip_isCopiedAsAPicture() {
+        open("hand-cart");
+        press("N");
+        press("Ctrl+C");
+        const QImage copied = QApplication::clipboard()->image();
+        QCOMPARE(copied.size(), window_->strip().size());
+        QVERIFY(pixels_like(copied, Theme::current().finding) > 50);
+        press("Ctrl+Shift+C");
+        QCOMPARE(QApplication::clipboard()->image().size(), window_->view().size());
+    }
+
+    void note_isDrawnOnlyNearItsMoment() {
+        open("hand-cart");
+        press("A");
+        Session& s = window_->session();
+        s.set_moment(20);
+        const QImage without = window_->view().grab().toImage();
+        s.add_note(window_->view().mapping().center, "watch this");
+        const QImage with = window_->view().grab().toImage();
+        QVERIFY(pixels_like(with, Theme::current().ink) > pixels_like(without, Theme::current().ink) + 40);
+        QCOMPARE(note_slips(s, window_->view().mapping()).size(), std::size_t(1));
+        s.set_moment(24);
+        QVERIFY(note_slips(s, window_->view().mapping()).empty());
+    }
+
+    void measuring_tellsLengthAndAngle() {
+        open("hand-cart");
+        press("A");
+        press("M");
+        ViewWidget& view = window_->view();
+        const QImage before = view.grab().toImage();
+        const Mapping m = view.mapping();
+        for (const Vec2 p : {Vec2(-20, 60), Vec2(20, 60), Vec2(20, 90)})
+            QTest::mouseClick(&view, Qt::LeftButton, {}, m.to(m.center + p).toPoint());
+        QVERIFY(view.grab().toImage() != before);
+        QCOMPARE(window_->session().body(), Slot(-1)); // measuring chooses nothing
+        press("M");
+        QTest::mouseMove(&view, QPoint(3, 3));
+    }
+
+    /// Reading, scanning and trying go on beside: the window answers within a tenth of a second.
+    void longRecording_neverBlocksTheWindow() {
+        const QString path = folder_.filePath("long.bouncelog");
+        QFile f(path);
+        QVERIFY(f.open(QIODevice::WriteOnly));
+        f.write("{\"bounce\":1,\"gravity\":[0,-900]}\n{\"body\":1,\"moves\":\"driven\"}\n{\"collider\":1,"
+                "\"body\":1,"
+                "\"shape\":{\"type\":\"circle\",\"r\":4}}\n{\"body\":2}\n{\"collider\":2,\"body\":2,"
+                "\"shape\":{\"type\":"
+                "\"box\",\"size\":[900,10]}}\n");
+        for (int n = 0; n < 150000; ++n)
+            f.write(QByteArray("{\"frame\":") + QByteArray::number(n) + ",\"bodies\":[[1," +
+                    QByteArray::number(n % 300 - 150) + ",9]]}\n");
+        f.close();
+        window_ = std::make_unique<Window>();
+        window_->show();
+        qint64 longest = 0;
+        QElapsedTimer beat;
+        QTimer pulse;
+        connect(&pulse, &QTimer::timeout, this, [&] { longest = std::max(longest, beat.restart()); });
+        beat.start(), pulse.start(5);
+        window_->open(path);
+        QTRY_VERIFY_WITH_TIMEOUT(window_->session().recording(), 30000);
+        window_->session().choose_body(0); // plots it
+        QTRY_VERIFY_WITH_TIMEOUT(window_->session().scan_complete(), 60000);
+        QTRY_COMPARE(window_->timeline().plotted().values.size(), std::size_t(150000));
+        QVERIFY2(longest < 400, qPrintable(QString::number(longest))); // 100 on an idle machine
     }
 
     void filter_keepsOnlyWhatMatches() {
