@@ -107,8 +107,10 @@ inline std::string points(const char* type, const std::vector<std::pair<double, 
     return std::string("{\"type\":\"") + type + "\",\"points\":[" + all + "]" +
            (closed ? ",\"closed\":true" : "") + "}";
 }
-inline std::string polygon(const std::vector<std::pair<double, double>>& list) {
-    return points("polygon", list);
+// round: corners blown up by this radius beyond the points.
+inline std::string polygon(const std::vector<std::pair<double, double>>& list, double round = 0) {
+    const std::string p = points("polygon", list);
+    return round > 0 ? p.substr(0, p.size() - 1) + ",\"round\":" + detail::number(round) + "}" : p;
 }
 inline std::string chain(const std::vector<std::pair<double, double>>& list, bool closed = false) {
     return points("chain", list, closed);

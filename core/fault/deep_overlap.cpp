@@ -23,12 +23,16 @@ struct Run {
     double previous = 0.0;
     std::size_t plateaus = 0; // frames in which the depth stayed as it was
     bool solved = false;      // a solver moves one of them
+    double mark = 0.0;        // depth at the start of the present window of solving
+    std::size_t marked_at = 0;
+    bool lies = false; // for a whole window it got hardly less deep
 };
 
 class Watch : public Rule {
   public:
     explicit Watch(const RuleContext& context)
         : context_(context), share_(context.settings["deep-overlap.share_of_extent"]),
+          shed_(context.settings["deep-overlap.shed_share"]),
           holes_(static_cast<std::size_t>(context.settings["run.holes"])),
           solving_(static_cast<std::size_t>(context.settings["deep-overlap.solving_frames"])) {}
 
@@ -60,6 +64,7 @@ class Watch : public Rule {
 
     RuleContext context_;
     double share_;
+    double shed_;
     std::size_t holes_, solving_;
     std::map<std::pair<Slot, Slot>, Run> runs_;
 };
@@ -129,7 +134,12 @@ void Watch::take(const Step& step, const Meeting& m) {
     if (step.index == run.first + 1 && !run.answered) run.shrinks = false;
     if (step.index > run.first + 1 && step.index > run.last + 1) run.shrinks = false; // came back
     if (depth > run.deepest)
-        run.deepest = depth, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5;
+        run.deepest = depth, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5, run.mark = depth,
+        run.marked_at = step.index;
+    if (step.index >= run.marked_at + solving_) {
+        run.lies = run.lies || depth > shed_ * run.mark;
+        run.mark = depth, run.marked_at = step.index;
+    }
     if (step.index > run.first && std::abs(depth - run.previous) <= 0.01 * run.previous) ++run.plateaus;
     run.previous = depth, run.last = step.index;
 }
@@ -144,11 +154,14 @@ std::string Watch::cause(const Run& run) const {
     return "no push";
 }
 
-/// A solver that has seen the contact pushes a pair apart over some frames, in a pile not evenly. What it
-/// leaves lying at one depth is not being solved, and what was put there by code is not its doing.
+/// A solver that has seen the contact turns the pair at once and pushes it apart over some frames, in a pile
+/// not evenly. What it leaves lying at one depth is not being solved, and what was put there by code is not
+/// its doing.
 bool Watch::solver_at_work(const Run& run) const {
     const std::size_t frames = run.last - run.first + 1;
-    return run.solved && !run.placed && frames <= solving_ && run.plateaus <= 1 &&
+    if (!run.solved || run.placed || run.lies) return false;
+    if (frames <= solving_ && run.answered) return true;
+    return run.deepest_at - run.first <= solving_ && run.plateaus <= 1 + frames / solving_ &&
            (frames <= 2 || run.previous <= 0.8 * run.deepest);
 }
 
@@ -236,10 +249,12 @@ void tell(const Recording& r, Finding& f) {
     std::string text =
         fmt::format("The {} ends the frame {} inside the {}.", mover, length_text(r, -v.gap), other);
     if (cause == "tested before moving")
-        text += fmt::format(" It was tested before it was moved: {} of speed times the step, less the {} "
-                            "that were left, make {}.",
-                            speed_text(r, f.number("closing_speed")), length_text(r, f.number("gap_before")),
-                            length_text(r, f.number("expected_depth")));
+        text += fmt::format(
+            " It was tested before it was moved: {} of speed times the step, {} the {} {}, make {}.",
+            speed_text(r, f.number("closing_speed")), f.number("gap_before") < 0.0 ? "and" : "less",
+            length_text(r, std::abs(f.number("gap_before"))),
+            f.number("gap_before") < 0.0 ? "that it was inside" : "that were left",
+            length_text(r, f.number("expected_depth")));
     else if (cause == "placed by code")
         text += " Its velocity does not explain the way: it was placed there, not moved.";
     else if (cause == "pushed by another")
@@ -251,10 +266,11 @@ void tell(const Recording& r, Finding& f) {
         const World next = r.world_at(static_cast<std::size_t>(i));
         const PairView p = pair_at(next, a, b);
         if (p.known)
-            f.account.push_back({next.number(),
-                                 {},
-                                 fmt::format("{} deep, {}.", length_text(r, -p.gap),
-                                             motion_text(r, next.body_of(a).velocity))});
+            f.account.push_back(
+                {next.number(),
+                 {},
+                 fmt::format("{} {}, {}.", length_text(r, std::abs(p.gap)), p.gap < 0.0 ? "deep" : "apart",
+                             motion_text(r, next.body_of(a).velocity))});
     }
     if (last > first + 2)
         f.account.push_back({f.last,

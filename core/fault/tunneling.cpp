@@ -135,12 +135,26 @@ void Watch::follow_point(const Step& step, Crossing& c) const {
     c.way = raised(theirs.at(c.sweep.first).turn(unit(seen(c.sweep.first + ahead) - seen(c.sweep.first))));
 }
 
+/// Extent of what moves; of the smaller, if both do.
+double moving_extent(const World& now, const Crossing& c) {
+    double extent = infinity;
+    for (const Slot s : {c.mover, c.other})
+        if (now.body_of(s).def->moves != Moves::Fixed && !at(now, s).geometry->open())
+            extent = std::min(extent, at(now, s).geometry->extent());
+    return extent < infinity ? extent : 0.0;
+}
+
 bool Watch::deep_enough(const Step& step, const Crossing& c) const {
     const ColliderState &cm = at(step.now, c.mover), &co = at(step.now, c.other);
     const Motion mm = step.now.motion_since(step.before, cm.body),
                  mo = step.now.motion_since(step.before, co.body);
-    const double least = std::min(context_.settings["tunneling.least_depth"] * context_.recording.slop(),
-                                  0.25 * cm.geometry->extent());
+    double least = std::min(context_.settings["tunneling.least_depth"] * context_.recording.slop(),
+                            0.25 * cm.geometry->extent());
+    // Past a corner, in by one face and out by its neighbour, it must be as deep as an overlap that shows.
+    const double out = std::min(1.0, c.sweep.last + 1e-3);
+    const Distance leaving = distance(*cm.geometry, mm.at(out), *co.geometry, mo.at(out));
+    if (!c.sensor && leaving.known && glm::dot(leaving.normal, c.sweep.normal) > -0.5)
+        least = std::max(least, context_.settings["tunneling.corner_share"] * moving_extent(step.now, c));
     for (int i = 1; i < 8; ++i) {
         const double t = c.sweep.first + (c.sweep.last - c.sweep.first) * i / 8.0;
         if (distance(*cm.geometry, mm.at(t), *co.geometry, mo.at(t), 0.0).gap < -least) return true;

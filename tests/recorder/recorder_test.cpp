@@ -9,6 +9,8 @@
 #include <QTemporaryDir>
 #include <QtTest>
 
+#include <set>
+
 class RecorderTest : public QObject {
     Q_OBJECT
   private slots:
@@ -71,6 +73,23 @@ class RecorderTest : public QObject {
         for (const oddbounce::Finding& f : discrete.findings) QCOMPARE(f.fault, std::string("tunneling"));
         QVERIFY(
             oddbounce::scan(*oddbounce::read_log(SAMPLES "/engine-continuous.bouncelog")).findings.empty());
+    }
+
+    /// Another engine, which tests only where things are: fast parcels pass, slow ones do not.
+    void engineWithoutSweep_tunnelsWhenFastAndIsCleanWhenSlow() {
+        const auto fast = oddbounce::scan(*oddbounce::read_log(SAMPLES "/engine-fast.bouncelog"));
+        QVERIFY(fast.findings.size() >= 3);
+        for (const oddbounce::Finding& f : fast.findings) QCOMPARE(f.fault, std::string("tunneling"));
+        const auto slow = oddbounce::read_log(SAMPLES "/engine-slow.bouncelog");
+        QVERIFY(oddbounce::scan(*slow).findings.empty());
+        // All that a connector records is there: a sensor's contacts, the ray and what it hit, every phase.
+        std::set<oddbounce::Phase> phases;
+        std::size_t sensed = 0, hits = 0;
+        for (const oddbounce::Frame& f : slow->frames) {
+            for (const oddbounce::ContactRow& c : f.contacts) phases.insert(c.phase), sensed += !c.normal;
+            for (const oddbounce::RayRow& ray : f.rays) hits += ray.hit.has_value();
+        }
+        QVERIFY(phases.size() == 3 && sensed > 10 && hits > 50);
     }
 };
 
