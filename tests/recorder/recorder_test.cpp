@@ -9,7 +9,40 @@
 #include <QTemporaryDir>
 #include <QtTest>
 
+#include <cmath>
 #include <set>
+
+namespace {
+
+void write_everything(const std::string& path) {
+    bounce::Header h;
+    h.title = "quote \" and line\n", h.up_y = -1, h.slop = 0.25,
+    h.logs = {"contacts", "rays", "events", "wish", "grounded"};
+    bounce::Recorder log(path, h);
+    log.body(1, bounce::Body("stoat", "courier", "driven"));
+    log.collider(10, 1, bounce::capsule(0, -6, 0, 6, 8), {"feet", "courier", "solid", 0.4, 0.1, false});
+    log.body(2, bounce::Body("pier", "pier")), log.collider(20, 2, bounce::chain({{0, 0}, {10, 0}}));
+    log.body(3, bounce::Body("crate", "crate", "solved"));
+    log.collider(30, 3, bounce::polygon({{0, 0}, {4, 0}, {0, 3}}), {"", "", "sensor", -1, 0, true});
+    log.pair("courier", "pier", "solid");
+    log.frame(5), log.state(1, 0.1, 1.0 / 3, 0.5, 2, 3, 4), log.state(2, 0, 0);
+    log.state(3, NAN, 1e-7, 0, 0, INFINITY), log.wish(1, 7, 0), log.grounded(1);
+    log.contact(bounce::Contact(10, 20).at(1, 2).normal(0, -1).depth(0.5).impulse(3).phase("begin"));
+    log.ray("sight", 1, 0, 0, 5, 5, 20), log.ray("miss", -1, 0, 0, 5, 5), log.event("landed", {1, 2});
+    log.frame(6, 0.02), log.warp(1), log.off(10), log.on(20), log.gone(2);
+}
+
+/// What a log says, written by one hand; the width of the game's numbers and a contact's zeros may differ.
+QString content(const QString& path) {
+    const auto r = oddbounce::read_log(path.toStdString());
+    r->header.float_bits = 64;
+    for (oddbounce::Frame& f : r->frames)
+        for (oddbounce::ContactRow& c : f.contacts)
+            if (c.depth == 0.0 && c.impulse == 0.0) c.depth.reset(), c.impulse.reset();
+    return QString::fromStdString(oddbounce::write_log_text(*r));
+}
+
+} // namespace
 
 class RecorderTest : public QObject {
     Q_OBJECT
@@ -17,37 +50,60 @@ class RecorderTest : public QObject {
     void everything_isReadBack() {
         QTemporaryDir folder;
         const std::string path = folder.filePath("a.bouncelog").toStdString();
-        {
-            bounce::Header h;
-            h.title = "quote \" and line\n", h.up_y = -1, h.slop = 0.25,
-            h.logs = {"contacts", "rays", "events", "wish", "grounded"};
-            bounce::Recorder log(path, h);
-            bounce::Body stoat("stoat", "courier", "driven");
-            stoat.upright = true, stoat.step = 3;
-            log.body(1, stoat), log.collider(10, 1, bounce::capsule(0, -6, 0, 6, 8),
-                                             {"feet", "courier", "solid", 0.4, 0.1, false});
-            log.body(2, bounce::Body("pier", "pier")), log.collider(20, 2, bounce::chain({{0, 0}, {10, 0}}));
-            log.pair("courier", "pier", "solid");
-            log.frame(5), log.state(1, 0.1, 1.0 / 3, 0.5, 2, 3, 4), log.state(2, 0, 0), log.wish(1, 7, 0),
-                log.grounded(1);
-            log.contact(
-                bounce::Contact(10, 20).at(1, 2).normal(0, -1).depth(0.5).impulse(3).phase("begin").active(
-                    false));
-            log.ray("sight", 1, 0, 0, 5, 5, 20), log.event("landed", {1, 2});
-            log.frame(6, 0.02), log.warp(1), log.off(10), log.gone(2);
-            QVERIFY(log.ok());
-        }
+        write_everything(path);
         const auto r = oddbounce::read_log(path);
         QVERIFY2(r->warnings.empty(), r->warnings.empty() ? "" : r->warnings[0].c_str());
         QCOMPARE(r->header.title, std::string("quote \" and line\n"));
         const oddbounce::Frame& f = r->frames.at(0);
         QCOMPARE(f.bodies.at(0).at.y, 1.0 / 3); // to the last digit
         QCOMPARE(f.bodies.at(0).turning.z, 4.0);
+        QCOMPARE(f.bodies.at(2).at, oddbounce::Vec3(0.0, 1e-7, 0.0)); // no number that JSON cannot hold
         QCOMPARE(*f.contacts.at(0).depth, 0.5);
-        QVERIFY(!f.contacts.at(0).active);
         QCOMPARE(*f.rays.at(0).hit, oddbounce::Id(20));
+        QVERIFY(!f.rays.at(1).hit);
         QCOMPARE(r->frames.at(1).dt, 0.02);
         QCOMPARE(r->frames.at(1).warp.size(), std::size_t(1));
+    }
+
+    /// The recorders of all languages write the same recording: a small game, and everything that a log
+    /// holds.
+    void everyLanguage_writesTheSame_data() {
+        QTest::addColumn<QString>("program");
+        QTest::addColumn<QString>("ending");
+        QTest::newRow("C") << QString() << "c";
+        QTest::newRow("Python") << "python3"
+                                << "py";
+        QTest::newRow("JavaScript") << "node"
+                                    << "mjs";
+        QTest::newRow("Lua") << "lua5.4"
+                             << "lua";
+    }
+    void everyLanguage_writesTheSame() {
+        QFETCH(QString, program);
+        QFETCH(QString, ending);
+        QTemporaryDir folder;
+        const QString first = folder.filePath("first.bouncelog"), all = folder.filePath("all.bouncelog");
+        const auto run = [&](const QString& script, const QString& built, const QString& out) {
+            return program.isEmpty() ? QProcess::execute(built, {out})
+                                     : QProcess::execute(program, {script, out});
+        };
+        QCOMPARE(run(SOURCE "/examples/first_log/first_log." + ending, BIN "/first_log_c", first), 0);
+        QCOMPARE(run(SOURCE "/tests/recorder/everything." + ending, BIN "/everything_c", all), 0);
+        QCOMPARE(QProcess::execute(BIN "/first_log", {folder.filePath("cpp.bouncelog")}), 0);
+        QCOMPARE(content(first), content(folder.filePath("cpp.bouncelog")));
+        write_everything(folder.filePath("all_cpp.bouncelog").toStdString());
+        QCOMPARE(content(all), content(folder.filePath("all_cpp.bouncelog")));
+        // A folder that is not there: said once, and the game goes on to its end.
+        QProcess bad;
+        const QString nowhere = folder.filePath("none/x.bouncelog");
+        if (program.isEmpty())
+            bad.start(BIN "/first_log_c", {nowhere});
+        else
+            bad.start(program, {SOURCE "/examples/first_log/first_log." + ending, nowhere});
+        QVERIFY(bad.waitForFinished());
+        QCOMPARE(bad.exitCode(), 1);
+        const QString said = bad.readAllStandardError();
+        QCOMPARE(said.count("recording stops"), 1);
     }
 
     void unwritablePath_isReportedAndHarmless() {

@@ -1,0 +1,362 @@
+/* SPDX-License-Identifier: MIT */
+/* Records a game's physics as a bounce log. One C99 header, no dependencies.
+ *
+ *   bounce_header h = bounce_header_default();
+ *   h.gravity_y = -900, h.logs = "contacts";                  // channels, separated by commas
+ *   bounce_log *log = bounce_open("run.bouncelog", &h);
+ *   bounce_body(log, 7, "stoat", "courier", "driven");
+ *   bounce_collider(log, 12, 7, BOUNCE_CIRCLE(8), NULL);
+ *   for (;;) {
+ *       ... step the game ...
+ *       bounce_frame(log, n);
+ *       bounce_state(log, 7, x, y, turn, vx, vy);
+ *       bounce_contact(log, 12, 31, "begin");
+ *   }
+ *   bounce_close(log);
+ *
+ * It never stops the game: the first failure is said once on stderr, after which every call does nothing; every function
+ * takes NULL. A frame is written when the next one begins. Not for two threads at once. */
+#ifndef BOUNCE_RECORDER_H
+#define BOUNCE_RECORDER_H
+
+#include <errno.h>
+#include <stdarg.h>
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+
+#ifdef __cplusplus
+extern "C" {
+#endif
+
+typedef long long bounce_id;
+
+typedef struct {
+    const char *title, *unit, *logs; /* logs: "contacts,rays,events,wish,grounded" as far as you write them */
+    double up_x, up_y, rate, gravity_x, gravity_y, slop, skin; /* a negative slop: the reader's default */
+    int float_bits, substeps;
+} bounce_header;
+
+/* What a collider is besides its shape; NULL for a plain solid one. */
+typedef struct {
+    const char *name, *layer, *role; /* role: solid, sensor, one-way */
+    double friction, bounce;         /* a negative friction: not known */
+    int seen;
+} bounce_surface;
+
+enum { BOUNCE_BODIES, BOUNCE_GONE, BOUNCE_WARP, BOUNCE_ON, BOUNCE_OFF, BOUNCE_WISH, BOUNCE_GROUNDED, BOUNCE_CONTACTS,
+       BOUNCE_RAYS, BOUNCE_EVENTS, BOUNCE_LISTS };
+
+typedef struct {
+    char *text;
+    size_t length, room;
+} bounce_text;
+
+typedef struct {
+    FILE *file;
+    int open;
+    bounce_text head, lists[BOUNCE_LISTS], line;
+} bounce_log;
+
+/* ---- inner */
+static const size_t bounce_most = (size_t)64 << 20; /* bytes of one frame: a game that never ends one must not fill memory */
+
+static void bounce_fail(bounce_log *log, const char *what) {
+    fprintf(stderr, "bounce recorder: %s: %s; recording stops\n", what, strerror(errno));
+    if (log->file) fclose(log->file);
+    log->file = NULL;
+}
+
+static void bounce_put(bounce_log *log, bounce_text *t, const char *s, size_t n) {
+    if (!log->file) return;
+    if (t->length + n + 1 > t->room) {
+        size_t room = t->room ? t->room : 256;
+        char *more;
+        while (room < t->length + n + 1) room *= 2;
+        more = room <= bounce_most ? (char *)realloc(t->text, room) : NULL;
+        if (!more) {
+            errno = ENOMEM;
+            bounce_fail(log, "cannot keep the frame");
+            return;
+        }
+        t->text = more, t->room = room;
+    }
+    memcpy(t->text + t->length, s, n);
+    t->length += n, t->text[t->length] = 0;
+}
+static void bounce_puts(bounce_log *log, bounce_text *t, const char *s) { bounce_put(log, t, s, strlen(s)); }
+
+static void bounce_number(bounce_log *log, bounce_text *t, double v) {
+    static const int digits[] = {6, 9, 15, 17}; /* the shortest that reads back */
+    char text[32];
+    int i;
+    if (!(v - v == 0)) v = 0; /* JSON has no infinities */
+    for (i = 0; i < 4; ++i) {
+        snprintf(text, sizeof text, "%.*g", digits[i], v);
+        if (strtod(text, NULL) == v) break;
+    }
+    bounce_puts(log, t, text);
+}
+
+static void bounce_quoted(bounce_log *log, bounce_text *t, const char *s) {
+    bounce_puts(log, t, "\"");
+    for (; s && *s; ++s) {
+        char code[8];
+        if (*s == '"' || *s == '\\')
+            code[0] = '\\', code[1] = *s, code[2] = 0;
+        else if ((unsigned char)*s < 0x20)
+            snprintf(code, sizeof code, "\\u%04x", (unsigned)(unsigned char)*s);
+        else
+            code[0] = *s, code[1] = 0;
+        bounce_puts(log, t, code);
+    }
+    bounce_puts(log, t, "\"");
+}
+
+/* Format: i id, n number, s quoted text; every other character stands for itself. */
+static void bounce_format(bounce_log *log, bounce_text *t, const char *format, ...) {
+    va_list values;
+    char id[24];
+    va_start(values, format);
+    for (; *format; ++format)
+        if (*format == '%') {
+            ++format;
+            if (*format == 'i') {
+                snprintf(id, sizeof id, "%lld", va_arg(values, bounce_id));
+                bounce_puts(log, t, id);
+            } else if (*format == 'n')
+                bounce_number(log, t, va_arg(values, double));
+            else
+                bounce_quoted(log, t, va_arg(values, const char *));
+        } else
+            bounce_put(log, t, format, 1);
+    va_end(values);
+}
+
+static void bounce_write(bounce_log *log) {
+    if (log->file && (fwrite(log->line.text, 1, log->line.length, log->file) != log->line.length ||
+                      fputc('\n', log->file) == EOF || fflush(log->file) != 0))
+        bounce_fail(log, "cannot write the log any further");
+    log->line.length = 0;
+}
+
+static void bounce_finish(bounce_log *log) {
+    static const char *const keys[] = {"bodies", "gone", "warp", "on", "off", "wish", "grounded", "contacts", "rays", "events"};
+    int i;
+    if (!log->open) return;
+    log->open = 0;
+    bounce_put(log, &log->line, log->head.text ? log->head.text : "", log->head.length);
+    for (i = 0; i < BOUNCE_LISTS; ++i) {
+        if (log->lists[i].length) {
+            bounce_format(log, &log->line, ",%s:[", keys[i]);
+            bounce_put(log, &log->line, log->lists[i].text, log->lists[i].length);
+            bounce_puts(log, &log->line, "]");
+        }
+        log->lists[i].length = 0;
+    }
+    bounce_puts(log, &log->line, "}");
+    bounce_write(log);
+}
+
+/* The list of the open frame, with the comma that it needs; NULL where there is none. */
+static bounce_text *bounce_list(bounce_log *log, int which) {
+    bounce_text *t;
+    if (!log || !log->file || !log->open) return NULL;
+    t = &log->lists[which];
+    if (t->length) bounce_puts(log, t, ",");
+    return t;
+}
+static void bounce_id_in(bounce_log *log, int which, bounce_id id) {
+    bounce_text *t = bounce_list(log, which);
+    if (t) bounce_format(log, t, "%i", id);
+}
+
+/* ---- what a game calls */
+static inline bounce_header bounce_header_default(void) {
+    bounce_header h = {"", "px", "", 0, 1, 60, 0, 0, -1, 0, 32, 1};
+    return h;
+}
+static inline bounce_surface bounce_surface_default(void) {
+    bounce_surface s = {"", "", "solid", -1, 0, 1};
+    return s;
+}
+
+/* Shapes in the body's frame: a kind and its numbers. Points live as long as the call. */
+typedef struct {
+    char kind; /* c circle, b box, k capsule, p polygon, l chain */
+    double n[5];
+    const double *points; /* x, y, x, y, … */
+    int count;
+} bounce_shape;
+static inline bounce_shape bounce_simple(char kind, double a, double b, double c, double d, double e) {
+    bounce_shape s = {kind, {a, b, c, d, e}, NULL, 0};
+    return s;
+}
+static inline bounce_shape bounce_points(char kind, const double *points, int count) {
+    bounce_shape s = {kind, {0, 0, 0, 0, 0}, points, count};
+    return s;
+}
+#define BOUNCE_CIRCLE(r) bounce_simple('c', r, 0, 0, 0, 0)
+#define BOUNCE_BOX(w, h) bounce_simple('b', w, h, 0, 0, 0)
+#define BOUNCE_BOX_AT(w, h, x, y, turn) bounce_simple('b', w, h, x, y, turn)
+#define BOUNCE_CAPSULE(ax, ay, bx, by, r) bounce_simple('k', ax, ay, bx, by, r)
+#define BOUNCE_POLYGON(points, count) bounce_points('p', points, count)
+#define BOUNCE_CHAIN(points, count) bounce_points('l', points, count)
+
+static inline bounce_log *bounce_open(const char *path, const bounce_header *h) {
+    bounce_log *log = (bounce_log *)calloc(1, sizeof *log);
+    const char *at;
+    if (!log) return NULL;
+    log->file = fopen(path, "wb");
+    if (!log->file) {
+        fprintf(stderr, "bounce recorder: cannot write %s: %s; recording stops\n", path, strerror(errno));
+        return log;
+    }
+    bounce_format(log, &log->line,
+                  "{\"bounce\":1,\"title\":%s,\"space\":2,\"up\":[%n,%n],\"unit\":%s,\"rate\":%n,\"gravity\":[%n,%n]"
+                  ",\"substeps\":%i,\"float\":%i",
+                  h->title, h->up_x, h->up_y, h->unit, h->rate, h->gravity_x, h->gravity_y, (bounce_id)h->substeps,
+                  (bounce_id)h->float_bits);
+    if (h->slop >= 0) bounce_format(log, &log->line, ",\"slop\":%n", h->slop);
+    if (h->skin != 0) bounce_format(log, &log->line, ",\"skin\":%n", h->skin);
+    bounce_puts(log, &log->line, ",\"logs\":[");
+    for (at = h->logs; at && *at;) {
+        const size_t n = strcspn(at, ",");
+        bounce_puts(log, &log->line, at == h->logs ? "\"" : ",\"");
+        bounce_put(log, &log->line, at, n);
+        bounce_puts(log, &log->line, "\"");
+        at += n + (at[n] == ',');
+    }
+    bounce_puts(log, &log->line, "]}");
+    bounce_write(log);
+    return log;
+}
+static inline int bounce_ok(const bounce_log *log) { return log && log->file; }
+static inline void bounce_close(bounce_log *log) {
+    int i;
+    if (!log) return;
+    bounce_finish(log);
+    if (log->file) fclose(log->file);
+    for (i = 0; i < BOUNCE_LISTS; ++i) free(log->lists[i].text);
+    free(log->head.text), free(log->line.text), free(log);
+}
+
+/* Definitions: before the first frame that uses them, or between frames. moves: fixed, driven, solved. */
+static inline void bounce_body(bounce_log *log, bounce_id id, const char *name, const char *kind, const char *moves) {
+    if (!bounce_ok(log)) return;
+    bounce_finish(log);
+    bounce_format(log, &log->line, "{\"body\":%i,\"name\":%s,\"kind\":%s,\"moves\":%s}", id, name, kind, moves);
+    bounce_write(log);
+}
+static inline void bounce_collider(bounce_log *log, bounce_id id, bounce_id body, bounce_shape s, const bounce_surface *f) {
+    int i;
+    if (!bounce_ok(log)) return;
+    bounce_finish(log);
+    bounce_format(log, &log->line, "{\"collider\":%i,\"body\":%i,\"shape\":", id, body);
+    if (s.kind == 'c')
+        bounce_format(log, &log->line, "{\"type\":\"circle\",\"r\":%n,\"at\":[%n,%n]}", s.n[0], s.n[1], s.n[2]);
+    else if (s.kind == 'b')
+        bounce_format(log, &log->line, "{\"type\":\"box\",\"size\":[%n,%n],\"at\":[%n,%n],\"turn\":%n}", s.n[0], s.n[1],
+                      s.n[2], s.n[3], s.n[4]);
+    else if (s.kind == 'k')
+        bounce_format(log, &log->line, "{\"type\":\"capsule\",\"a\":[%n,%n],\"b\":[%n,%n],\"r\":%n}", s.n[0], s.n[1],
+                      s.n[2], s.n[3], s.n[4]);
+    else {
+        bounce_puts(log, &log->line, s.kind == 'p' ? "{\"type\":\"polygon\",\"points\":[" : "{\"type\":\"chain\",\"points\":[");
+        for (i = 0; i < s.count; ++i)
+            bounce_format(log, &log->line, i ? ",[%n,%n]" : "[%n,%n]", s.points[2 * i], s.points[2 * i + 1]);
+        bounce_puts(log, &log->line, "]}");
+    }
+    if (f && f->name && *f->name) bounce_format(log, &log->line, ",\"name\":%s", f->name);
+    if (f && f->layer && *f->layer) bounce_format(log, &log->line, ",\"layer\":%s", f->layer);
+    if (f && f->role) bounce_format(log, &log->line, ",\"role\":%s", f->role);
+    if (f && f->friction >= 0) bounce_format(log, &log->line, ",\"friction\":%n", f->friction);
+    if (f && f->bounce != 0) bounce_format(log, &log->line, ",\"bounce\":%n", f->bounce);
+    if (f && !f->seen) bounce_puts(log, &log->line, ",\"seen\":false");
+    bounce_puts(log, &log->line, "}");
+    bounce_write(log);
+}
+/* What two layers do on meeting: solid, notice, nothing. */
+static inline void bounce_pair(bounce_log *log, const char *a, const char *b, const char *does) {
+    if (!bounce_ok(log)) return;
+    bounce_finish(log);
+    bounce_format(log, &log->line, "{\"pair\":[%s,%s],\"does\":%s}", a, b, does);
+    bounce_write(log);
+}
+
+/* One frame: the state at the end of a step. Numbers rise. dt in seconds; 0: as the header's rate says. */
+static inline void bounce_frame_dt(bounce_log *log, bounce_id number, double dt) {
+    if (!bounce_ok(log)) return;
+    bounce_finish(log);
+    log->head.length = 0, log->open = 1;
+    bounce_format(log, &log->head, "{\"frame\":%i", number);
+    if (dt > 0) bounce_format(log, &log->head, ",\"dt\":%n", dt);
+}
+static inline void bounce_frame(bounce_log *log, bounce_id number) { bounce_frame_dt(log, number, 0); }
+static inline void bounce_place(bounce_log *log, bounce_id body, double x, double y) {
+    bounce_text *t = bounce_list(log, BOUNCE_BODIES);
+    if (t) bounce_format(log, t, "[%i,%n,%n]", body, x, y);
+}
+static inline void bounce_state(bounce_log *log, bounce_id body, double x, double y, double turn, double vx, double vy) {
+    bounce_text *t = bounce_list(log, BOUNCE_BODIES);
+    if (t) bounce_format(log, t, "[%i,%n,%n,%n,%n,%n]", body, x, y, turn, vx, vy);
+}
+static inline void bounce_state_spin(bounce_log *log, bounce_id body, double x, double y, double turn, double vx, double vy,
+                                     double spin) {
+    bounce_text *t = bounce_list(log, BOUNCE_BODIES);
+    if (t) bounce_format(log, t, "[%i,%n,%n,%n,%n,%n,%n]", body, x, y, turn, vx, vy, spin);
+}
+static inline void bounce_wish(bounce_log *log, bounce_id body, double vx, double vy) {
+    bounce_text *t = bounce_list(log, BOUNCE_WISH);
+    if (t) bounce_format(log, t, "[%i,%n,%n]", body, vx, vy);
+}
+static inline void bounce_grounded(bounce_log *log, bounce_id body) { bounce_id_in(log, BOUNCE_GROUNDED, body); }
+static inline void bounce_warp(bounce_log *log, bounce_id body) { bounce_id_in(log, BOUNCE_WARP, body); }
+static inline void bounce_gone(bounce_log *log, bounce_id body) { bounce_id_in(log, BOUNCE_GONE, body); }
+static inline void bounce_on(bounce_log *log, bounce_id collider) { bounce_id_in(log, BOUNCE_ON, collider); }
+static inline void bounce_off(bounce_log *log, bounce_id collider) { bounce_id_in(log, BOUNCE_OFF, collider); }
+/* phase: begin, stay, end, or NULL. */
+static inline void bounce_contact(bounce_log *log, bounce_id a, bounce_id b, const char *phase) {
+    bounce_text *t = bounce_list(log, BOUNCE_CONTACTS);
+    if (!t) return;
+    bounce_format(log, t, "{\"a\":%i,\"b\":%i", a, b);
+    if (phase) bounce_format(log, t, ",\"phase\":%s", phase);
+    bounce_puts(log, t, "}");
+}
+/* With its point, its unit normal from a to b, depth and impulse. */
+static inline void bounce_contact_at(bounce_log *log, bounce_id a, bounce_id b, const char *phase, double x, double y,
+                                     double nx, double ny, double depth, double impulse) {
+    bounce_text *t = bounce_list(log, BOUNCE_CONTACTS);
+    if (!t) return;
+    bounce_format(log, t, "{\"a\":%i,\"b\":%i,\"at\":[%n,%n],\"normal\":[%n,%n],\"depth\":%n,\"impulse\":%n", a, b, x, y,
+                  nx, ny, depth, impulse);
+    if (phase) bounce_format(log, t, ",\"phase\":%s", phase);
+    bounce_puts(log, t, "}");
+}
+/* by, hit: below zero for none. */
+static inline void bounce_ray(bounce_log *log, const char *name, bounce_id by, double x0, double y0, double x1, double y1,
+                              bounce_id hit) {
+    bounce_text *t = bounce_list(log, BOUNCE_RAYS);
+    if (!t) return;
+    bounce_format(log, t, "{\"name\":%s,\"from\":[%n,%n],\"to\":[%n,%n]", name, x0, y0, x1, y1);
+    if (by >= 0) bounce_format(log, t, ",\"by\":%i", by);
+    if (hit >= 0)
+        bounce_format(log, t, ",\"hit\":%i}", hit);
+    else
+        bounce_puts(log, t, ",\"hit\":null}");
+}
+/* An event about up to two bodies; below zero for none. */
+static inline void bounce_event(bounce_log *log, const char *name, bounce_id a, bounce_id b) {
+    bounce_text *t = bounce_list(log, BOUNCE_EVENTS);
+    if (!t) return;
+    bounce_format(log, t, "{\"name\":%s,\"about\":[", name);
+    if (a >= 0) bounce_format(log, t, "%i", a);
+    if (b >= 0) bounce_format(log, t, a >= 0 ? ",%i" : "%i", b);
+    bounce_puts(log, t, "]}");
+}
+
+#ifdef __cplusplus
+}
+#endif
+
+#endif

@@ -1,0 +1,168 @@
+-- SPDX-License-Identifier: MIT
+-- Records a game's physics as a bounce log. One file, Lua 5.1 or later, nothing else.
+--
+--   local bounce = require("bounce_recorder")
+--   local log = bounce.recorder("run.bouncelog", { gravity = {0, -900}, logs = {"contacts"} })
+--   log:body(7, { name = "stoat", kind = "courier", moves = "driven" })
+--   log:collider(12, 7, bounce.circle(8))
+--   -- then, after every step:
+--   log:frame(n)
+--   log:state(7, x, y, turn, vx, vy)
+--   log:contact(12, 31, { at = {x, y}, normal = {0, -1} })
+--
+-- It never raises into the game: the first failure is said once on stderr (and kept in log.failure), after which every
+-- call does nothing. A frame is written when the next one begins.
+local bounce = {}
+
+local most_waiting = 1000000 -- entries of one frame; a game that never calls frame() must not fill the memory
+bounce.null = setmetatable({}, { __name = "null" })
+local list_mark = {} -- marks a table that is a list even when it is empty
+
+local function list(t)
+  return setmetatable(t or {}, list_mark)
+end
+
+local function number(n)
+  if n ~= n or n == math.huge or n == -math.huge then return "0" end -- JSON has no infinities
+  if n == math.floor(n) and math.abs(n) < 1e15 then return string.format("%.0f", n) end
+  for _, digits in ipairs({ 6, 9, 15 }) do
+    local text = string.format("%." .. digits .. "g", n)
+    if tonumber(text) == n then return text end
+  end
+  return string.format("%.17g", n)
+end
+
+local function quoted(s)
+  return '"' .. s:gsub('[%c"\\]', function(c)
+    if c == '"' or c == "\\" then return "\\" .. c end
+    return string.format("\\u%04x", c:byte())
+  end) .. '"'
+end
+
+local function json(v)
+  if v == bounce.null then return "null" end
+  local kind = type(v)
+  if kind == "number" then return number(v) end
+  if kind == "string" then return quoted(v) end
+  if kind == "boolean" then return tostring(v) end
+  if kind ~= "table" then return "null" end
+  local out = {}
+  if #v > 0 or getmetatable(v) == list_mark then
+    for i = 1, #v do out[i] = json(v[i]) end
+    return "[" .. table.concat(out, ",") .. "]"
+  end
+  local keys = {}
+  for k in pairs(v) do keys[#keys + 1] = k end
+  table.sort(keys)
+  for i, k in ipairs(keys) do out[i] = quoted(k) .. ":" .. json(v[k]) end
+  return "{" .. table.concat(out, ",") .. "}"
+end
+
+function bounce.circle(r, at) return { type = "circle", r = r, at = at or { 0, 0 } } end
+function bounce.box(w, h, at, turn) return { type = "box", size = { w, h }, at = at or { 0, 0 }, turn = turn or 0 } end
+function bounce.capsule(a, b, r) return { type = "capsule", a = a, b = b, r = r } end
+function bounce.polygon(points) return { type = "polygon", points = points } end
+function bounce.chain(points, closed) return { type = "chain", points = points, closed = closed or false } end
+
+local Recorder = {}
+Recorder.__index = Recorder
+
+local function fail(self, what)
+  if not self.failure then
+    self.failure = what
+    io.stderr:write("bounce recorder: " .. what .. "; recording stops\n")
+  end
+  if self.file then self.file:close() end
+  self.file, self.open = nil, nil
+end
+
+local function line(self, first, entry)
+  if not self.file then return end
+  local fine, text = pcall(json, entry)
+  if not fine then return fail(self, "cannot write an entry: " .. tostring(text)) end
+  -- The key that names the kind of line comes first, so that a person can read the log.
+  text = "{" .. first .. (text == "{}" and "" or "," .. text:sub(2, -2)) .. "}\n"
+  local ok, why = self.file:write(text)
+  if ok then ok, why = self.file:flush() end
+  if not ok then fail(self, "cannot write the log any further: " .. tostring(why)) end
+end
+
+local function finish(self)
+  local frame = self.open
+  self.open, self.waiting = nil, 0
+  if not frame then return end
+  local head = frame.head
+  frame.head = nil
+  line(self, head, frame)
+end
+
+local function add(self, key, entry)
+  if not self.open then return end
+  self.waiting = self.waiting + 1
+  if self.waiting > most_waiting then return fail(self, "more than " .. most_waiting .. " entries in one frame") end
+  local all = self.open[key] or list()
+  self.open[key] = all
+  all[#all + 1] = entry
+end
+
+local function with(more, keys)
+  for k, v in pairs(more or {}) do
+    if keys[k] == nil then keys[k] = v end
+  end
+  return keys
+end
+
+-- header: title, unit, up, rate, gravity, slop, skin, substeps, float, logs.
+function bounce.recorder(path, header)
+  local self = setmetatable({ waiting = 0 }, Recorder)
+  local file, why = io.open(path, "wb")
+  self.file = file
+  if not file then fail(self, "cannot write " .. tostring(why)) end
+  local h = with(header, {})
+  h.logs = list(h.logs)
+  line(self, '"bounce":1', with({ space = 2, up = { 0, 1 }, unit = "px", rate = 60, gravity = { 0, 0 }, float = 64 }, h))
+  return self
+end
+
+-- Definitions: before the first frame that uses them, or between frames. Further keys as in the format.
+function Recorder:body(id, more)
+  finish(self)
+  line(self, '"body":' .. number(id), with(more, {}))
+end
+function Recorder:collider(id, body, shape, more)
+  finish(self)
+  line(self, '"collider":' .. number(id), with(more, { body = body, shape = shape }))
+end
+function Recorder:pair(a, b, does) -- solid, notice, nothing
+  finish(self)
+  line(self, '"pair":' .. json({ a, b }), { does = does })
+end
+
+-- One frame: the state at the end of a step. Numbers rise.
+function Recorder:frame(n, dt)
+  finish(self)
+  if self.file then self.open = { head = '"frame":' .. number(n), dt = dt } end
+end
+-- turn, vx, vy, spin may be left out from the right.
+function Recorder:state(body, x, y, turn, vx, vy, spin) add(self, "bodies", list({ body, x, y, turn, vx, vy, spin })) end
+function Recorder:wish(body, vx, vy) add(self, "wish", { body, vx, vy }) end
+function Recorder:grounded(body) add(self, "grounded", body) end
+function Recorder:warp(body) add(self, "warp", body) end
+function Recorder:gone(body) add(self, "gone", body) end
+function Recorder:on(collider) add(self, "on", collider) end
+function Recorder:off(collider) add(self, "off", collider) end
+-- more: at, normal (from a to b), depth, impulse, phase, active.
+function Recorder:contact(a, b, more) add(self, "contacts", with(more, { a = a, b = b })) end
+-- more: by, hit, layers, skip, at, normal, after.
+function Recorder:ray(name, from, to, more)
+  add(self, "rays", with({ hit = bounce.null }, with(more, { name = name, from = from, to = to })))
+end
+function Recorder:event(name, about) add(self, "events", { name = name, about = list(about) }) end
+-- Writes the last frame and closes the file.
+function Recorder:close()
+  finish(self)
+  if self.file then self.file:close() end
+  self.file = nil
+end
+
+return bounce

@@ -1,0 +1,103 @@
+// SPDX-License-Identifier: MIT
+// Records a game's physics as a bounce log. One module, for Node and for pages, nothing else.
+//
+//   import fs from 'node:fs';
+//   const log = new Recorder(fileWriter(fs, 'run.bouncelog'), { gravity: [0, -900], logs: ['contacts'] });
+//   log.body(7, { name: 'stoat', kind: 'courier', moves: 'driven' });
+//   log.collider(12, 7, circle(8));
+//   for (;;) {
+//     ... step the game ...
+//     log.frame(n);
+//     log.state(7, x, y, turn, vx, vy);
+//     log.contact(12, 31, { at: [x, y], normal: [0, -1] });
+//   }
+//
+// In a page: const lines = []; const log = new Recorder(line => lines.push(line), …); later savePage(lines, 'run.bouncelog').
+// It never throws into the game: the first failure is said once on the console (and kept in `failure`), after which every
+// call does nothing. A frame is written when the next one begins.
+
+export const circle = (r, at = [0, 0]) => ({ type: 'circle', r, at });
+export const box = (w, h, at = [0, 0], turn = 0) => ({ type: 'box', size: [w, h], at, turn });
+export const capsule = (a, b, r) => ({ type: 'capsule', a, b, r });
+export const polygon = (points) => ({ type: 'polygon', points });
+export const chain = (points, closed = false) => ({ type: 'chain', points, closed });
+
+/** A writer of lines to a file, for Node. Throws where the file cannot be opened: the recorder says so. */
+export function fileWriter(fs, path) {
+  let file = null;
+  return (line) => {
+    if (file === null) file = fs.openSync(path, 'w');
+    fs.writeSync(file, line);
+  };
+}
+
+/** Hands the lines to the person who plays in a page, as a file to save. */
+export function savePage(lines, name) {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob(lines, { type: 'application/x-ndjson' }));
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
+const mostWaiting = 1000000; // entries of one frame; a game that never calls frame() must not fill the memory
+const finite = (key, value) => (typeof value === 'number' && !Number.isFinite(value) ? 0 : value);
+
+export class Recorder {
+  /** write: a function that takes a line. header: title, unit, up, rate, gravity, slop, skin, substeps, float, logs. */
+  constructor(write, header = {}) {
+    this.write = write;
+    this.failure = null;
+    this.open = null;
+    this.waiting = 0;
+    this.line({ bounce: 1, space: 2, up: [0, 1], unit: 'px', rate: 60, gravity: [0, 0], float: 64, logs: [], ...header });
+  }
+
+  // Definitions: before the first frame that uses them, or between frames. Further keys as in the format.
+  body(id, more = {}) { this.finish(); this.line({ body: id, moves: 'fixed', ...more }); }
+  collider(id, body, shape, more = {}) { this.finish(); this.line({ collider: id, body, shape, ...more }); }
+  pair(a, b, does) { this.finish(); this.line({ pair: [a, b], does }); } // does: solid, notice, nothing
+
+  // One frame: the state at the end of a step. Numbers rise.
+  frame(number, dt) { this.finish(); this.open = dt === undefined ? { frame: number } : { frame: number, dt }; }
+  /** turn, vx, vy, spin may be left out from the right. */
+  state(body, x, y, ...more) { this.add('bodies', [body, x, y, ...more]); }
+  wish(body, vx, vy) { this.add('wish', [body, vx, vy]); }
+  grounded(body) { this.add('grounded', body); }
+  warp(body) { this.add('warp', body); }
+  gone(body) { this.add('gone', body); }
+  on(collider) { this.add('on', collider); }
+  off(collider) { this.add('off', collider); }
+  /** more: at, normal (from a to b), depth, impulse, phase, active. */
+  contact(a, b, more = {}) { this.add('contacts', { a, b, ...more }); }
+  /** more: by, hit, layers, skip, at, normal, after. */
+  ray(name, from, to, more = {}) { this.add('rays', { name, from, to, hit: null, ...more }); }
+  event(name, about = []) { this.add('events', { name, about }); }
+  /** Writes the last frame. */
+  close() { this.finish(); }
+
+  add(key, entry) {
+    if (this.open === null || this.failure !== null) return;
+    if (++this.waiting > mostWaiting) { this.fail(`more than ${mostWaiting} entries in one frame`); return; }
+    (this.open[key] ??= []).push(entry);
+  }
+  finish() {
+    const frame = this.open;
+    this.open = null;
+    this.waiting = 0;
+    if (frame !== null) this.line(frame);
+  }
+  line(entry) {
+    if (this.failure !== null) return;
+    try {
+      this.write(JSON.stringify(entry, finite) + '\n');
+    } catch (error) {
+      this.fail(`cannot write the log: ${error.message}`);
+    }
+  }
+  fail(what) {
+    this.failure = what;
+    this.open = null;
+    console.error(`bounce recorder: ${what}; recording stops`);
+  }
+}

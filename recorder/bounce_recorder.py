@@ -1,0 +1,181 @@
+# SPDX-License-Identifier: MIT
+"""Records a game's physics as a bounce log. One file, Python 3.6 or later, nothing else.
+
+    log = Recorder("run.bouncelog", gravity=(0, -900), logs=["contacts"])
+    log.body(7, name="stoat", kind="courier", moves="driven")
+    log.collider(12, 7, circle(8))
+    while True:
+        ...  # step the game
+        log.frame(n)
+        log.state(7, x, y, turn, vx, vy)
+        log.contact(12, 31, at=(x, y), normal=(0, -1))
+
+It never raises into the game: the first failure is said once on stderr (and kept in `failure`), after which every call does
+nothing. A frame is written when the next one begins. Not for two threads at once.
+"""
+import json
+import math
+import sys
+
+
+def circle(r, at=(0, 0)):
+    return {"type": "circle", "r": r, "at": list(at)}
+
+
+def box(w, h, at=(0, 0), turn=0):
+    return {"type": "box", "size": [w, h], "at": list(at), "turn": turn}
+
+
+def capsule(a, b, r):
+    return {"type": "capsule", "a": list(a), "b": list(b), "r": r}
+
+
+def polygon(points):
+    return {"type": "polygon", "points": [list(p) for p in points]}
+
+
+def chain(points, closed=False):
+    return {"type": "chain", "points": [list(p) for p in points], "closed": closed}
+
+
+def _plain(value):
+    """JSON has no infinities and no vectors of other libraries."""
+    if isinstance(value, float):
+        return value if math.isfinite(value) else 0
+    if isinstance(value, dict):
+        return {str(k): _plain(v) for k, v in value.items()}
+    if isinstance(value, (str, bool, int)) or value is None:
+        return value
+    try:
+        return [_plain(v) for v in value]
+    except TypeError:
+        return _plain(float(value))
+
+
+class Recorder:
+    _lists = ("bodies", "gone", "warp", "on", "off", "wish", "grounded", "contacts", "rays", "events")
+    most_waiting = 1000000  # entries of one frame; a game that never calls frame() must not fill the memory
+
+    def __init__(self, path, title="", unit="px", up=(0, 1), rate=60, gravity=(0, 0), slop=None, skin=0,
+                 substeps=1, float_bits=64, logs=()):
+        self.failure = None
+        self._frame, self._waiting, self._file = None, 0, None
+        header = {"bounce": 1, "title": title, "space": 2, "up": up, "unit": unit, "rate": rate, "gravity": gravity,
+                  "substeps": substeps, "float": float_bits, "logs": list(logs)}
+        if slop is not None:
+            header["slop"] = slop
+        if skin:
+            header["skin"] = skin
+        try:
+            self._file = open(path, "w", encoding="utf-8", newline="\n")
+        except OSError as error:
+            self._fail("cannot write %s: %s" % (path, error.strerror))
+        self._line(header)
+
+    # Definitions: before the first frame that uses them, or between frames. Further keys as in the format.
+    def body(self, id, name="", kind="", moves="fixed", **more):
+        self._finish()
+        self._line({"body": id, "name": name, "kind": kind, "moves": moves, **more})
+
+    def collider(self, id, body, shape, **more):  # more: name, layer, role, friction, bounce, seen, pass_
+        self._finish()
+        if "pass_" in more:
+            more["pass"] = more.pop("pass_")
+        self._line({"collider": id, "body": body, "shape": shape, **more})
+
+    def pair(self, a, b, does):  # does: solid, notice, nothing
+        self._finish()
+        self._line({"pair": [a, b], "does": does})
+
+    # One frame: the state at the end of a step. Numbers rise.
+    def frame(self, number, dt=None):
+        self._finish()
+        self._frame = {"frame": number}
+        if dt is not None:
+            self._frame["dt"] = dt
+
+    def state(self, body, x, y, turn=None, vx=None, vy=None, spin=None):
+        row = [body, x, y]
+        if turn is not None or vx is not None:
+            row.append(turn or 0)
+        if vx is not None:
+            row += [vx, vy or 0]
+        if vx is not None and spin is not None:
+            row.append(spin)
+        self._add("bodies", row)
+
+    def wish(self, body, vx, vy):
+        self._add("wish", [body, vx, vy])
+
+    def grounded(self, body):
+        self._add("grounded", body)
+
+    def warp(self, body):
+        self._add("warp", body)
+
+    def gone(self, body):
+        self._add("gone", body)
+
+    def on(self, collider):
+        self._add("on", collider)
+
+    def off(self, collider):
+        self._add("off", collider)
+
+    def contact(self, a, b, **more):  # more: at, normal (from a to b), depth, impulse, phase, active
+        self._add("contacts", {"a": a, "b": b, **more})
+
+    def ray(self, name, start, end, by=None, hit=None, **more):
+        entry = {"name": name, "from": start, "to": end, "hit": hit, **more}
+        if by is not None:
+            entry["by"] = by
+        self._add("rays", entry)
+
+    def event(self, name, about=()):
+        self._add("events", {"name": name, "about": list(about)})
+
+    def close(self):
+        self._finish()
+        if self._file:
+            self._file.close()
+            self._file = None
+
+    def __enter__(self):
+        return self
+
+    def __exit__(self, *_):
+        self.close()
+
+    # ---- inner
+    def _add(self, key, entry):
+        if self._frame is None or not self._file:
+            return
+        self._waiting += 1
+        if self._waiting > self.most_waiting:
+            return self._fail("more than %d entries in one frame" % self.most_waiting)
+        self._frame.setdefault(key, []).append(entry)
+
+    def _finish(self):
+        frame, self._frame, self._waiting = self._frame, None, 0
+        if frame is not None:
+            self._line(frame)
+
+    def _line(self, entry):
+        if not self._file:
+            return
+        try:
+            self._file.write(json.dumps(_plain(entry), separators=(",", ":")) + "\n")
+            self._file.flush()
+        except Exception as error:  # whatever it is, the game goes on
+            self._fail("cannot write the log any further: %s" % error)
+
+    def _fail(self, what):
+        if self.failure is None:
+            self.failure = what
+            print("bounce recorder: %s; recording stops" % what, file=sys.stderr)
+        file, self._file, self._frame = self._file, None, None
+        try:
+            if file:
+                file.close()
+        except OSError:
+            pass

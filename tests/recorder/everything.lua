@@ -1,0 +1,30 @@
+-- Everything that a log can hold of two dimensions, written by the Lua recorder: OUT, the path.
+package.path = (arg[0]:match("^(.*[/\\])") or "./") .. "../../recorder/?.lua;" .. package.path
+local bounce = require("bounce_recorder")
+
+local log = bounce.recorder(arg[1], { title = 'quote " and line\n', up = { 0, -1 }, slop = 0.25, float = 32,
+  logs = { "contacts", "rays", "events", "wish", "grounded" } })
+log:body(1, { name = "stoat", kind = "courier", moves = "driven" })
+log:collider(10, 1, bounce.capsule({ 0, -6 }, { 0, 6 }, 8),
+  { name = "feet", layer = "courier", friction = 0.4, bounce = 0.1, seen = false })
+log:body(2, { name = "pier", kind = "pier" })
+log:collider(20, 2, bounce.chain({ { 0, 0 }, { 10, 0 } }))
+log:body(3, { name = "crate", kind = "crate", moves = "solved" })
+log:collider(30, 3, bounce.polygon({ { 0, 0 }, { 4, 0 }, { 0, 3 } }), { role = "sensor" })
+log:pair("courier", "pier", "solid")
+log:frame(5)
+log:state(1, 0.1, 1 / 3, 0.5, 2, 3, 4)
+log:state(2, 0, 0)
+log:state(3, 0 / 0, 1e-7, 0, 0, math.huge)
+log:wish(1, 7, 0)
+log:grounded(1)
+log:contact(10, 20, { at = { 1, 2 }, normal = { 0, -1 }, depth = 0.5, impulse = 3, phase = "begin" })
+log:ray("sight", { 0, 0 }, { 5, 5 }, { by = 1, hit = 20 })
+log:ray("miss", { 0, 0 }, { 5, 5 })
+log:event("landed", { 1, 2 })
+log:frame(6, 0.02)
+log:warp(1)
+log:off(10)
+log:on(20)
+log:gone(2)
+log:close()
