@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // oddb: the command line. Machine-readable output on stdout only; errors as "oddb: FILE:LINE: sentence".
+#include "fault/shrink.hpp"
 #include "fix/verdict.hpp"
+#include "recording/clip.hpp"
 #include "recording/log.hpp"
 #include "report/report.hpp"
 
@@ -19,8 +21,8 @@ enum Exit { Nothing = 0, Found = 1, Unusable = 2 };
 struct Call {
     std::vector<std::string> files; ///< of scan
     std::string file;               ///< of the others
-    std::string only, format = "text", settings, frames, fix, method = "auto";
-    bool as_json = false;
+    std::string only, format = "text", settings, frames, fix, method = "auto", finding, out;
+    bool as_json = false, shrink = false;
     int jobs = 0;
 };
 
@@ -109,6 +111,56 @@ int try_one(const Call& call) {
     return verdict.clears_all() ? Nothing : Found;
 }
 
+/// Around a finding: what led to it, and what a rule may wait for after it.
+std::shared_ptr<Recording> clip_of_finding(const Call& call, const Recording& r) {
+    constexpr std::size_t before = 60, after = 30;
+    ScanOptions options;
+    if (!call.settings.empty()) options.settings = Settings::read(call.settings);
+    const Scan result = scan(r, options);
+    const auto f = std::ranges::find(result.findings, call.finding, &Finding::id);
+    if (f == result.findings.end())
+        throw BadInput(r.file, 0, "has no finding '" + call.finding + "', see oddb scan", "--finding");
+    if (call.shrink) {
+        ShrinkOptions shrinking;
+        shrinking.settings = options.settings;
+        if (auto smallest = shrink(r, *f, shrinking)) return smallest;
+        throw BadInput(r.file, 0, "shows '" + call.finding + "' only as a whole: it cannot be shrunk",
+                       "--shrink");
+    }
+    const auto first = static_cast<std::size_t>(r.frame_index(f->first)),
+               last = static_cast<std::size_t>(r.frame_index(f->last));
+    return clip(r, first > before ? first - before : 0, std::min(r.frames.size() - 1, last + after));
+}
+
+int cut_clip(const Call& call) {
+    if (call.frames.empty() == call.finding.empty())
+        throw BadInput("clip", 0, "expects either --frames A:B or --finding ID", "--frames");
+    if (call.shrink && call.finding.empty())
+        throw BadInput("clip", 0, "--shrink needs --finding: what must still show", "--shrink");
+    const auto recording = read_log(call.file);
+    if (recording->frames.empty()) throw BadInput(call.file, 0, "holds no frames, expected at least one");
+    std::shared_ptr<Recording> part;
+    if (call.finding.empty()) {
+        ScanOptions range;
+        frame_range(*recording, call.frames, range);
+        const std::size_t end = recording->frames.size() - 1;
+        if (range.first > end)
+            throw BadInput("--frames", 0, "'" + call.frames + "' holds no frame of " + call.file, "--frames");
+        part = clip(*recording, range.first, std::min(range.last, end));
+    } else
+        part = clip_of_finding(call, *recording);
+    write_log(*part, call.out);
+    std::cerr << fmt::format("{}: {} frames ({} to {}), {} bodies\n", call.out, part->frames.size(),
+                             part->frames.front().number, part->frames.back().number,
+                             part->body_ids().size());
+    return Nothing;
+}
+
+int convert(const Call& call) {
+    write_log(*read_log(call.file), call.out);
+    return Nothing;
+}
+
 } // namespace
 
 } // namespace oddbounce
@@ -144,6 +196,21 @@ int main(int argc, char** argv) {
         ->check(CLI::IsMember({"recheck", "rerun", "auto"}));
     on_try->add_option("--settings", call.settings, "thresholds (JSON)");
     on_try->callback([&] { run = [&] { return try_one(call); }; });
+
+    CLI::App* on_clip = app.add_subcommand("clip", "cuts out a part that stands alone");
+    on_clip->add_option("IN", call.file, "bounce log, - for standard input")->required();
+    on_clip->add_option("OUT", call.out, "bounce log to write; .zst at its end packs it")->required();
+    on_clip->add_option("--frames", call.frames, "A:B, frame numbers");
+    on_clip->add_option("--finding", call.finding, "id of a finding: the second before it and what follows");
+    on_clip->add_flag("--shrink", call.shrink, "only the bodies and frames that the finding needs");
+    on_clip->add_option("--settings", call.settings, "thresholds (JSON)");
+    on_clip->callback([&] { run = [&] { return cut_clip(call); }; });
+
+    CLI::App* on_convert =
+        app.add_subcommand("convert", "writes a recording in the form that OUT's name says");
+    on_convert->add_option("IN", call.file, "bounce log, - for standard input")->required();
+    on_convert->add_option("OUT", call.out, ".bouncelog or .bouncelog.zst")->required();
+    on_convert->callback([&] { run = [&] { return convert(call); }; });
 
     try {
         app.parse(argc, argv);

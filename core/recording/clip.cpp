@@ -1,0 +1,145 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "recording/clip.hpp"
+
+#include <algorithm>
+#include <map>
+
+namespace oddbounce {
+
+namespace {
+
+/// The definitions in force, each once: bodies, colliders and what belongs to them, pairs, the rest.
+class InForce {
+  public:
+    void take(const Definition& d) {
+        if (const auto* body = std::get_if<BodyDef>(&d))
+            bodies_[body->id] = *body;
+        else if (const auto* collider = std::get_if<ColliderDef>(&d))
+            colliders_[collider->id] = *collider;
+        else if (const auto* pair = std::get_if<PairDef>(&d))
+            pairs_[std::minmax(pair->first, pair->second)] = *pair;
+        else if (const auto* art = std::get_if<ArtDef>(&d))
+            arts_[art->id] = *art;
+        else if (const auto* probe = std::get_if<ProbeDef>(&d))
+            probes_[probe->id] = *probe;
+        else
+            rest_.push_back(d);
+    }
+    std::vector<Definition> all() const {
+        std::vector<Definition> out;
+        for (const auto& [id, d] : bodies_) out.emplace_back(d);
+        for (const auto& [id, d] : colliders_) out.emplace_back(d);
+        for (const auto& [names, d] : pairs_) out.emplace_back(d);
+        for (const auto& [id, d] : arts_) out.emplace_back(d);
+        for (const auto& [id, d] : probes_) out.emplace_back(d);
+        out.insert(out.end(), rest_.begin(), rest_.end());
+        return out;
+    }
+
+  private:
+    std::map<Id, BodyDef> bodies_;
+    std::map<Id, ColliderDef> colliders_;
+    std::map<std::pair<std::string, std::string>, PairDef> pairs_;
+    std::map<Id, ArtDef> arts_;
+    std::map<Id, ProbeDef> probes_;
+    std::vector<Definition> rest_;
+};
+
+BodyRow row_of(Id id, const BodyState& b) {
+    BodyRow row;
+    row.id = id, row.at = b.pose.at, row.angle = b.pose.angle, row.spin = b.pose.spin;
+    row.given = BodyRow::Turn;
+    if (b.velocity_known) row.velocity = b.velocity, row.turning = b.turning, row.given = BodyRow::Turning;
+    return row;
+}
+
+/// Everything that holds at the end of this frame, as one frame.
+Frame opening(const Recording& r, std::size_t index) {
+    Frame out = r.frames[index];
+    InForce in_force;
+    for (std::size_t i = 0; i <= index; ++i)
+        for (const Definition& d : r.frames[i].before) in_force.take(d);
+    out.before = in_force.all();
+    out.bodies.clear(), out.gone.clear(), out.warp.clear(), out.on.clear(), out.off.clear(),
+        out.scale.clear();
+    const World w = r.world_at(index);
+    for (std::size_t b = 0; b < w.bodies().size(); ++b) {
+        const BodyState& state = w.bodies()[b];
+        const Id id = r.body_ids()[b];
+        if (!state.def) continue;
+        if (state.scale != Vec3(1.0)) out.scale.push_back({id, state.scale});
+        if (r.ever_placed(static_cast<Slot>(b)) && state.present) out.bodies.push_back(row_of(id, state));
+    }
+    for (std::size_t c = 0; c < w.colliders().size(); ++c)
+        if (w.colliders()[c].def && !w.colliders()[c].on) out.off.push_back(r.collider_ids()[c]);
+    return out;
+}
+
+/// Bodies that are placed in none of the frames though the recording places them elsewhere.
+std::set<Id> never_there(const Recording& whole, const Recording& part) {
+    std::set<Id> out;
+    for (std::size_t b = 0; b < whole.body_ids().size(); ++b)
+        if (whole.ever_placed(static_cast<Slot>(b))) out.insert(whole.body_ids()[b]);
+    for (const Frame& f : part.frames)
+        for (const BodyRow& row : f.bodies) out.erase(row.id);
+    return out;
+}
+
+} // namespace
+
+std::shared_ptr<Recording> clip(const Recording& r, std::size_t first, std::size_t last) {
+    auto out = std::make_shared<Recording>();
+    out->file = r.file, out->header = r.header, out->warnings = r.warnings;
+    out->header.slop = r.slop();
+    const std::size_t start = first > 0 ? first - 1 : 0;
+    if (start == 0)
+        out->frames.push_back(r.frames[0]);
+    else
+        out->frames.push_back(opening(r, start));
+    for (std::size_t i = start + 1; i <= last; ++i) out->frames.push_back(r.frames[i]);
+    return without(*out, never_there(r, *out));
+}
+
+std::shared_ptr<Recording> without(const Recording& r, const std::set<Id>& bodies) {
+    auto out = r.clone();
+    std::set<Id> colliders;
+    const auto gone_body = [&](Id id) { return bodies.count(id) > 0; };
+    const auto gone_collider = [&](Id id) { return colliders.count(id) > 0; };
+    const auto clean = [&](std::vector<Definition>& definitions) {
+        for (const Definition& d : definitions)
+            if (const auto* c = std::get_if<ColliderDef>(&d); c && gone_body(c->body))
+                colliders.insert(c->id);
+        for (Definition& d : definitions)
+            if (auto* b = std::get_if<BodyDef>(&d); b && b->owner && gone_body(*b->owner)) b->owner.reset();
+        std::erase_if(definitions, [&](const Definition& d) {
+            if (const auto* b = std::get_if<BodyDef>(&d)) return gone_body(b->id);
+            if (const auto* c = std::get_if<ColliderDef>(&d)) return gone_body(c->body);
+            if (const auto* a = std::get_if<ArtDef>(&d)) return a->body && gone_body(*a->body);
+            if (const auto* p = std::get_if<ProbeDef>(&d)) return gone_body(p->body);
+            return false;
+        });
+    };
+    for (Frame& f : out->frames) {
+        clean(f.before);
+        std::erase_if(f.bodies, [&](const BodyRow& b) { return gone_body(b.id); });
+        for (auto* ids : {&f.gone, &f.warp, &f.grounded}) std::erase_if(*ids, gone_body);
+        for (auto* ids : {&f.on, &f.off}) std::erase_if(*ids, gone_collider);
+        for (auto* rows : {&f.scale, &f.wish, &f.tried})
+            std::erase_if(*rows, [&](const IdVector& v) { return gone_body(v.id); });
+        std::erase_if(f.passes, [&](const IdCount& c) { return gone_body(c.id); });
+        std::erase_if(f.contacts,
+                      [&](const ContactRow& c) { return gone_collider(c.a) || gone_collider(c.b); });
+        std::erase_if(f.rays, [&](const RayRow& ray) {
+            return (ray.by && gone_body(*ray.by)) || (ray.hit && gone_collider(*ray.hit));
+        });
+        for (RayRow& ray : f.rays) std::erase_if(ray.skip, gone_collider);
+        std::erase_if(f.events, [&](const EventRow& e) {
+            return std::any_of(e.about.begin(), e.about.end(), gone_body);
+        });
+    }
+    clean(out->after);
+    out->index();
+    return out;
+}
+
+} // namespace oddbounce

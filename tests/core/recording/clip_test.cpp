@@ -1,0 +1,169 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Clips: every state is as it was, every finding stays, what is written comes back; shrinking keeps the
+// finding.
+#include "core/scene.hpp"
+#include "fault/shrink.hpp"
+#include "recording/clip.hpp"
+
+#include <QDir>
+#include <QtTest>
+
+#include <random>
+
+using namespace oddbounce;
+using json = nlohmann::json;
+
+namespace {
+
+void all_recordings() {
+    QTest::addColumn<QString>("path");
+    for (const char* folder : {TEST_DATA "/labelled", SAMPLES})
+        for (const QFileInfo& f : QDir(folder).entryInfoList({"*.bouncelog"}))
+            QTest::newRow(qPrintable(f.completeBaseName())) << f.filePath();
+}
+
+/// The first difference between the states of two recordings at one frame; empty for none.
+QString difference(const Recording& whole, const Recording& part, std::int64_t number, bool first) {
+    const World a = whole.world_at(static_cast<std::size_t>(whole.frame_index(number))),
+                b = part.world_at(static_cast<std::size_t>(part.frame_index(number)));
+    for (std::size_t i = 0; i < part.body_ids().size(); ++i) {
+        const Id id = part.body_ids()[i];
+        const BodyState &x = a.bodies()[static_cast<std::size_t>(whole.body_slot(id))], &y = b.bodies()[i];
+        const QString name = QString("body %1 at frame %2: ").arg(id).arg(number);
+        if (x.present != y.present) return name + "present";
+        if (!x.present) continue;
+        if (x.pose.at != y.pose.at || x.pose.angle != y.pose.angle || x.pose.spin != y.pose.spin)
+            return name + "pose";
+        if (x.scale != y.scale || x.grounded != y.grounded || x.wish != y.wish)
+            return name + "scale, footing or wish";
+        if (x.velocity_known != y.velocity_known || (!first && glm::length(x.velocity - y.velocity) > 1e-9))
+            return name + "velocity";
+        if (!(*x.def == *y.def)) return name + "definition";
+    }
+    for (std::size_t i = 0; i < part.collider_ids().size(); ++i) {
+        const auto slot = static_cast<std::size_t>(whole.collider_slot(part.collider_ids()[i]));
+        if (a.colliders()[slot].on != b.colliders()[i].on)
+            return QString("collider switched at %1").arg(number);
+    }
+    return {};
+}
+
+} // namespace
+
+class ClipTest : public QObject {
+    Q_OBJECT
+  private slots:
+    void states_areAsTheyWere_data() { all_recordings(); }
+    void states_areAsTheyWere() {
+        QFETCH(QString, path);
+        const auto whole = read_log(path.toStdString());
+        std::mt19937 random(7);
+        for (int i = 0; i < 4; ++i) {
+            const auto pick = [&](std::size_t low, std::size_t high) {
+                return std::uniform_int_distribution<std::size_t>(low, high)(random);
+            };
+            const std::size_t first = pick(0, whole->frames.size() - 1),
+                              last = pick(first, whole->frames.size() - 1);
+            const auto part = clip(*whole, first, last);
+            QCOMPARE(part->frames.back().number, whole->frames[last].number);
+            QCOMPARE(part->frames.front().number, whole->frames[first > 0 ? first - 1 : 0].number);
+            QCOMPARE(part->slop(), whole->slop());
+            for (const Frame& f : part->frames) {
+                const QString wrong = difference(*whole, *part, f.number, &f == &part->frames.front());
+                QVERIFY2(wrong.isEmpty(), qPrintable(wrong));
+            }
+            // Written and read again it is the same, and nothing in it points outside.
+            const std::string text = write_log_text(*part);
+            QCOMPARE(write_log_text(*read_log_text(text, "clip")), text);
+        }
+    }
+
+    void findings_areTheSameInAClip_data() { all_recordings(); }
+    void findings_areTheSameInAClip() {
+        QFETCH(QString, path);
+        const auto whole = read_log(path.toStdString());
+        for (const Finding& f : scan(*whole).findings) {
+            const auto first = static_cast<std::size_t>(whole->frame_index(f.first)),
+                       last = static_cast<std::size_t>(whole->frame_index(f.last));
+            const auto part =
+                clip(*whole, first > 60 ? first - 60 : 0, std::min(whole->frames.size() - 1, last + 30));
+            const auto again = scan(*part).findings;
+            const auto same =
+                std::find_if(again.begin(), again.end(), [&](const Finding& g) { return g.id == f.id; });
+            QVERIFY2(same != again.end(), f.id.c_str());
+            QCOMPARE(same->last, f.last);
+            QCOMPARE(same->bodies, f.bodies);
+        }
+    }
+
+    void shrinking_keepsTheFindingWithLess_data() { all_recordings(); }
+    void shrinking_keepsTheFindingWithLess() {
+        QFETCH(QString, path);
+        const auto whole = read_log(path.toStdString());
+        const auto findings = scan(*whole).findings;
+        for (std::size_t i = 0; i < std::min<std::size_t>(2, findings.size()); ++i) {
+            const Finding& f = findings[i];
+            const auto small = shrink(*whole, f);
+            QVERIFY2(small, f.id.c_str());
+            const auto again = scan(*small).findings;
+            QVERIFY(std::any_of(again.begin(), again.end(), [&](const Finding& g) {
+                return g.fault == f.fault && std::abs(g.first - f.first) <= 2 &&
+                       std::set<Id>(g.bodies.begin(), g.bodies.end()) ==
+                           std::set<Id>(f.bodies.begin(), f.bodies.end());
+            }));
+            QVERIFY(small->frames.size() <= whole->frames.size() &&
+                    small->body_ids().size() <= whole->body_ids().size());
+            // No single body can go any more.
+            for (Id id : small->body_ids())
+                if (std::find(f.bodies.begin(), f.bodies.end(), id) == f.bodies.end()) {
+                    const auto less = scan(*without(*small, {id})).findings;
+                    QVERIFY2(std::none_of(less.begin(), less.end(),
+                                          [&](const Finding& g) { return g.id == f.id; }),
+                             qPrintable(QString("body %1 was not needed").arg(id)));
+                }
+        }
+    }
+
+    void redefinedSwitchedAndScaledThings_standAtTheStart() {
+        const auto r = Scene()
+                           .body(1, "driven", Scene::ball(2), {{"owner", 2}})
+                           .body(2, "driven", Scene::ball(2))
+                           .body(3, "driven", Scene::ball(2))
+                           .line({{"pair", {"a", "b"}}, {"does", "nothing"}})
+                           .frame({{1, 0, 0}, {2, 9, 9}}, {{"scale", {{1, -2, 1}}}})
+                           .line({{"collider", 1}, {"body", 1}, {"shape", Scene::ball(5)}})
+                           .line({{"pair", {"b", "a"}}, {"does", "solid"}})
+                           .frame({{1, 1, 0}}, {{"off", {1}}, {"gone", {2}}})
+                           .frame({{1, 2, 0}})
+                           .frame({{1, 3, 0}, {3, 5, 5}})
+                           .recording();
+        const auto part = clip(*r, 3, 3);
+        QCOMPARE(part->frames.size(), std::size_t(2));
+        QCOMPARE(part->body_ids(), (std::vector<Id>{1, 3})); // 2 is gone for good
+        const World w = part->world_at(0);
+        QVERIFY(!w.colliders()[0].on);
+        QCOMPARE(w.bodies()[0].scale.x, -2.0);
+        QCOMPARE(w.colliders()[0].def->shape.radius, 5.0);
+        QVERIFY(!w.bodies()[0].def->owner); // its owner is not here
+        std::size_t pairs = 0;
+        for (const Definition& d : part->frames[0].before)
+            if (const auto* p = std::get_if<PairDef>(&d)) {
+                ++pairs;
+                QCOMPARE(p->does, Does::Solid);
+            }
+        QCOMPARE(pairs, std::size_t(1));
+    }
+
+    void stopped_givesWhatWasFoundSoFar() {
+        const auto r = read_log(SAMPLES "/net-throw.bouncelog");
+        const auto findings = scan(*r).findings;
+        Control control;
+        control.stop = true;
+        ShrinkOptions options;
+        options.control = &control;
+        QVERIFY(!shrink(*r, findings[0], options));
+    }
+};
+
+QTEST_APPLESS_MAIN(ClipTest)
+#include "clip_test.moc"
