@@ -8,6 +8,7 @@
 #include <QClipboard>
 #include <QCloseEvent>
 #include <QDialog>
+#include <QDir>
 #include <QDragEnterEvent>
 #include <QFileDialog>
 #include <QFileInfo>
@@ -49,6 +50,7 @@ Window::Window(QWidget* parent) : QMainWindow(parent) {
     connect(start_, &StartPage::wants_dialog, this, &Window::ask_file);
     for (auto signal : {&Session::moment_changed, &Session::recording_changed})
         connect(&session_, signal, this, &Window::refresh_header);
+    offer_clips();
     restore();
     refresh_header();
 }
@@ -175,6 +177,8 @@ void Window::keys() {
     add_key("Ctrl+C", "copy the strip as a picture", [this] { copy_drawing(strip_, "strip"); });
     add_key("Ctrl+Shift+C", "copy the view as a picture", [this] { copy_drawing(view_, "view"); });
     add_key("Ctrl+S", "save the view as PNG or SVG…", [this] { save_drawing_as(view_, "moment"); });
+    add_key("Ctrl+E", "save a clip of the finding…", [this] { save_clip_as(false); });
+    add_key("Ctrl+Shift+E", "save the smallest clip that shows it…", [this] { save_clip_as(true); });
     add_key("Ctrl+O", "open a recording…", [this] { ask_file(); });
     add_key("Ctrl+W", "back to the start page", [this] { play_.stop(), pages_->setCurrentIndex(0); });
     add_key("Ctrl+D", "light or dark", [this] { set_theme(!Theme::current().dark); });
@@ -279,6 +283,30 @@ void Window::offer_picture(QWidget* panel, const QString& name) {
         menu.addAction("Save as PNG or SVG…", this, [=, this] { save_drawing_as(panel, name); });
         menu.exec(panel->mapToGlobal(at));
     });
+}
+
+void Window::offer_clips() {
+    QListView* list = findings_->list();
+    list->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(list, &QWidget::customContextMenuRequested, this, [this, list](const QPoint& at) {
+        const QString id = list->indexAt(at).data(FindingsModel::FindingId).toString();
+        if (id.isEmpty()) return;
+        session_.choose_finding(id);
+        QMenu menu;
+        menu.addAction("Save a clip of it…", this, [this] { save_clip_as(false); });
+        menu.addAction("Save the smallest clip that shows it…", this, [this] { save_clip_as(true); });
+        menu.exec(list->viewport()->mapToGlobal(at));
+    });
+}
+
+void Window::save_clip_as(bool smallest) {
+    const Finding* f = session_.finding();
+    if (!f) return say("Choose a finding first: the clip is cut round it.");
+    const QString name = QString::fromStdString(f->id) + ".bouncelog";
+    const QString path =
+        QFileDialog::getSaveFileName(this, "Save a clip", QFileInfo(session_.path()).dir().filePath(name),
+                                     "Bounce logs (*.bouncelog *.bouncelog.zst)");
+    if (!path.isEmpty()) session_.save_clip(path, smallest);
 }
 
 void Window::copy_drawing(QWidget* panel, const QString& name) {

@@ -64,6 +64,8 @@ class Window : public QMainWindow {
     void offer_picture(QWidget* panel, const QString& name);
     void copy_drawing(QWidget* panel, const QString& name);
     void save_drawing_as(QWidget* panel, const QString& name);
+    void offer_clips();
+    void save_clip_as(bool smallest);
     void opened();
     void remember(const QString& path);
     void remember_place();

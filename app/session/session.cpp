@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "session/session.hpp"
 
+#include "fault/shrink.hpp"
+#include "recording/clip.hpp"
 #include "recording/log.hpp"
 
 #include <QFileInfo>
@@ -30,6 +32,7 @@ Session::Session(QObject* parent) : QObject(parent) {
         emit scan_changed();
         emit said(sentence);
     });
+    connect(&clip_work_, &Background::failed, this, &Session::said);
     connect(&try_work_, &Background::failed, this, [this](const QString& sentence) {
         for (Candidate& c : candidates_)
             if (c.state == Candidate::Judging) c.state = Candidate::Failed, c.sentence = sentence;
@@ -39,7 +42,7 @@ Session::Session(QObject* parent) : QObject(parent) {
 }
 
 Session::~Session() {
-    for (Background* work : {&read_work_, &scan_work_, &try_work_}) work->stop();
+    for (Background* work : {&read_work_, &scan_work_, &try_work_, &clip_work_}) work->stop();
 }
 
 namespace {
@@ -277,6 +280,32 @@ void Session::set_hidden(Slot body, bool hidden) {
     else
         hidden_.erase(body);
     emit body_changed();
+}
+
+void Session::save_clip(const QString& path, bool smallest) {
+    const Finding* f = finding();
+    if (!f) return emit said("Choose a finding first: the clip is cut round it.");
+    emit said("Cutting the clip…");
+    auto part = std::make_shared<std::shared_ptr<Recording>>();
+    clip_work_.run(
+        [r = recording_, f = *f, path, smallest, part](Background::Work& work) {
+            const auto before = static_cast<std::size_t>(std::ceil(r->header.rate)), after = before / 2;
+            const auto first = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r->frame_index(f.first))),
+                       last = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r->frame_index(f.last)));
+            ShrinkOptions options;
+            options.control = &work;
+            if (smallest) *part = shrink(*r, f, options);
+            if (!*part)
+                *part = clip(*r, first > before ? first - before : 0,
+                             std::min(r->frames.size() - 1, last + after));
+            if (!work.stop) write_log(**part, path.toStdString());
+        },
+        [this, path, part] {
+            emit said(QString("%1 was saved: %2 frames, %3 bodies.")
+                          .arg(QFileInfo(path).fileName())
+                          .arg((*part)->frames.size())
+                          .arg((*part)->body_ids().size()));
+        });
 }
 
 void Session::toggle_alone() {

@@ -103,6 +103,10 @@ class Session : public QObject {
     QUndoStack& undo() { return undo_; }
     Background& scan_work() { return scan_work_; }
 
+    /// Writes a clip of the chosen finding beside the window: a second before it and half a second after, or
+    /// the smallest that still shows it. `said` tells how it ended.
+    void save_clip(const QString& path, bool smallest);
+
     // Notes of the person, by time.
     const std::vector<Note>& notes() const { return case_.notes; }
     void add_note(const Vec2& at, const QString& text);       ///< at this moment
@@ -156,7 +160,7 @@ class Session : public QObject {
     int candidate_ = -1;
     QUndoStack undo_;
     QString loading_;
-    Background read_work_, scan_work_, try_work_;
+    Background read_work_, scan_work_, try_work_, clip_work_;
 };
 
 } // namespace oddbounce

@@ -182,6 +182,31 @@ class SessionTest : public QObject {
         QCOMPARE(s.candidates().front().state, Candidate::Judged);
     }
 
+    void clip_ofTheFindingIsWrittenAndShowsIt_data() {
+        QTest::addColumn<bool>("smallest");
+        QTest::newRow("with its surroundings") << false;
+        QTest::newRow("the smallest") << true;
+    }
+    void clip_ofTheFindingIsWrittenAndShowsIt() {
+        QFETCH(bool, smallest);
+        Session s;
+        read(s, copy("net-throw"));
+        QSignalSpy said(&s, &Session::said);
+        s.save_clip(folder_.filePath("none.bouncelog"), smallest);
+        QVERIFY(said.back()[0].toString().startsWith("Choose a finding"));
+        s.next_finding(1);
+        const QString out = folder_.filePath("clip.bouncelog");
+        s.save_clip(out, smallest);
+        QTRY_VERIFY(said.back()[0].toString().contains("was saved"));
+        Session clipped;
+        read(clipped, out);
+        QCOMPARE(clipped.findings().size(), std::size_t(1));
+        QCOMPARE(clipped.findings()[0].id, s.finding()->id);
+        QCOMPARE(clipped.recording()->frames.size() < 10, smallest);
+        s.save_clip("/no/such/folder/clip.bouncelog", smallest);
+        QTRY_VERIFY(said.back()[0].toString().contains("cannot be written"));
+    }
+
     void alone_hidesWhatTheBodyNeverMeets() {
         Session s;
         read(s, copy("net-throw"));
