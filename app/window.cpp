@@ -270,7 +270,7 @@ void Window::show_sheet() {
 void Window::ask_file() {
     const QString path =
         QFileDialog::getOpenFileName(this, "Open a recording", QSettings().value("folder").toString(),
-                                     "Bounce logs (*.bouncelog *.bouncelog.zst);;All files (*)");
+                                     "Recordings (*.bouncelog *.bouncelog.zst *.bounce);;All files (*)");
     if (!path.isEmpty()) open(path);
 }
 
@@ -305,7 +305,7 @@ void Window::save_clip_as(bool smallest) {
     const QString name = QString::fromStdString(f->id) + ".bouncelog";
     const QString path =
         QFileDialog::getSaveFileName(this, "Save a clip", QFileInfo(session_.path()).dir().filePath(name),
-                                     "Bounce logs (*.bouncelog *.bouncelog.zst)");
+                                     "Recordings (*.bouncelog *.bouncelog.zst *.bounce)");
     if (!path.isEmpty()) session_.save_clip(path, smallest);
 }
 

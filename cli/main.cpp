@@ -2,8 +2,8 @@
 // oddb: the command line. Machine-readable output on stdout only; errors as "oddb: FILE:LINE: sentence".
 #include "fault/shrink.hpp"
 #include "fix/verdict.hpp"
+#include "recording/bounce_file.hpp"
 #include "recording/clip.hpp"
-#include "recording/log.hpp"
 #include "report/report.hpp"
 
 #include <CLI/CLI.hpp>
@@ -65,7 +65,7 @@ void frame_range(const Recording& r, const std::string& text, ScanOptions& optio
 }
 
 int info(const Call& call) {
-    const auto recording = read_log(call.file);
+    const auto recording = read_recording(call.file);
     if (call.as_json)
         std::cout << info_json(*recording).dump() << "\n";
     else
@@ -79,7 +79,7 @@ int scan_files(const Call& call) {
     if (!call.settings.empty()) options.settings = Settings::read(call.settings);
     bool found = false;
     for (const std::string& file : call.files) {
-        const auto recording = read_log(file);
+        const auto recording = read_recording(file);
         ScanOptions own = options;
         frame_range(*recording, call.frames, own);
         const Scan result = scan(*recording, own);
@@ -93,7 +93,7 @@ int scan_files(const Call& call) {
 }
 
 int try_one(const Call& call) {
-    const auto recording = read_log(call.file);
+    const auto recording = read_recording(call.file);
     const Fix fix = read_fix(call.fix);
     TryOptions options;
     if (!call.settings.empty()) options.settings = Settings::read(call.settings);
@@ -137,7 +137,7 @@ int cut_clip(const Call& call) {
         throw BadInput("clip", 0, "expects either --frames A:B or --finding ID", "--frames");
     if (call.shrink && call.finding.empty())
         throw BadInput("clip", 0, "--shrink needs --finding: what must still show", "--shrink");
-    const auto recording = read_log(call.file);
+    const auto recording = read_recording(call.file);
     if (recording->frames.empty()) throw BadInput(call.file, 0, "holds no frames, expected at least one");
     std::shared_ptr<Recording> part;
     if (call.finding.empty()) {
@@ -149,7 +149,7 @@ int cut_clip(const Call& call) {
         part = clip(*recording, range.first, std::min(range.last, end));
     } else
         part = clip_of_finding(call, *recording);
-    write_log(*part, call.out);
+    write_recording(*part, call.out);
     std::cerr << fmt::format("{}: {} frames ({} to {}), {} bodies\n", call.out, part->frames.size(),
                              part->frames.front().number, part->frames.back().number,
                              part->body_ids().size());
@@ -157,7 +157,7 @@ int cut_clip(const Call& call) {
 }
 
 int convert(const Call& call) {
-    write_log(*read_log(call.file), call.out);
+    write_recording(*read_recording(call.file), call.out);
     return Nothing;
 }
 
@@ -174,12 +174,12 @@ int main(int argc, char** argv) {
     std::function<int()> run;
 
     CLI::App* on_info = app.add_subcommand("info", "what a recording holds");
-    on_info->add_option("FILE", call.file, "bounce log, - for standard input")->required();
+    on_info->add_option("FILE", call.file, "recording, - for standard input")->required();
     on_info->add_flag("--json", call.as_json, "as JSON");
     on_info->callback([&] { run = [&] { return info(call); }; });
 
     CLI::App* on_scan = app.add_subcommand("scan", "finds faults; exit status 1 if there are any");
-    on_scan->add_option("FILE", call.files, "bounce logs, - for standard input")->required();
+    on_scan->add_option("FILE", call.files, "recordings, - for standard input")->required();
     on_scan->add_option("--only", call.only, "fault ids, separated by commas");
     on_scan->add_option("--format", call.format, "text or json")->check(CLI::IsMember({"text", "json"}));
     on_scan->add_option("--settings", call.settings, "thresholds (JSON)");
@@ -198,8 +198,8 @@ int main(int argc, char** argv) {
     on_try->callback([&] { run = [&] { return try_one(call); }; });
 
     CLI::App* on_clip = app.add_subcommand("clip", "cuts out a part that stands alone");
-    on_clip->add_option("IN", call.file, "bounce log, - for standard input")->required();
-    on_clip->add_option("OUT", call.out, "bounce log to write; .zst at its end packs it")->required();
+    on_clip->add_option("IN", call.file, "recording, - for standard input")->required();
+    on_clip->add_option("OUT", call.out, "recording to write, by the ending of its name")->required();
     on_clip->add_option("--frames", call.frames, "A:B, frame numbers");
     on_clip->add_option("--finding", call.finding, "id of a finding: the second before it and what follows");
     on_clip->add_flag("--shrink", call.shrink, "only the bodies and frames that the finding needs");
@@ -208,8 +208,8 @@ int main(int argc, char** argv) {
 
     CLI::App* on_convert =
         app.add_subcommand("convert", "writes a recording in the form that OUT's name says");
-    on_convert->add_option("IN", call.file, "bounce log, - for standard input")->required();
-    on_convert->add_option("OUT", call.out, ".bouncelog or .bouncelog.zst")->required();
+    on_convert->add_option("IN", call.file, "recording, - for standard input")->required();
+    on_convert->add_option("OUT", call.out, ".bouncelog, .bouncelog.zst or .bounce")->required();
     on_convert->callback([&] { run = [&] { return convert(call); }; });
 
     try {

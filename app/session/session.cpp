@@ -2,6 +2,7 @@
 #include "session/session.hpp"
 
 #include "fault/shrink.hpp"
+#include "recording/bounce_file.hpp"
 #include "recording/clip.hpp"
 #include "recording/log.hpp"
 
@@ -49,7 +50,7 @@ namespace {
 
 /// Null: stopped. Throws BadInput where it cannot be used.
 std::shared_ptr<const Recording> usable(const QString& path, Control* control) {
-    const std::shared_ptr<const Recording> r = read_log(path.toStdString(), control);
+    const std::shared_ptr<const Recording> r = read_recording(path.toStdString(), control);
     if (r && r->frames.empty())
         throw BadInput(path.toStdString(), 0, "holds no frames, expected at least one");
     return r;
@@ -298,7 +299,7 @@ void Session::save_clip(const QString& path, bool smallest) {
             if (!*part)
                 *part = clip(*r, first > before ? first - before : 0,
                              std::min(r->frames.size() - 1, last + after));
-            if (!work.stop) write_log(**part, path.toStdString());
+            if (!work.stop) write_recording(**part, path.toStdString());
         },
         [this, path, part] {
             emit said(QString("%1 was saved: %2 frames, %3 bodies.")

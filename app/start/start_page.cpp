@@ -95,7 +95,7 @@ void StartPage::paint_head(QPainter& p, double left, double wide) {
     spots_.push_back({open, {}});
     p.setPen(th.soft), p.setFont(type(13));
     p.drawText(QRectF(open.right() + 16, 164, wide - 230, 36), Qt::AlignVCenter,
-               "or drop a .bouncelog on this window");
+               "or drop a .bouncelog or .bounce on this window");
 }
 
 void StartPage::paint_recent(QPainter& p, double left, double wide, double y) {

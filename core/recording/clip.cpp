@@ -53,7 +53,18 @@ BodyRow row_of(Id id, const BodyState& b) {
     return row;
 }
 
-/// Everything that holds at the end of this frame, as one frame.
+/// Bodies that are placed in none of the frames though the recording places them elsewhere.
+std::set<Id> never_there(const Recording& whole, const Recording& part) {
+    std::set<Id> out;
+    for (std::size_t b = 0; b < whole.body_ids().size(); ++b)
+        if (whole.ever_placed(static_cast<Slot>(b))) out.insert(whole.body_ids()[b]);
+    for (const Frame& f : part.frames)
+        for (const BodyRow& row : f.bodies) out.erase(row.id);
+    return out;
+}
+
+} // namespace
+
 Frame opening(const Recording& r, std::size_t index) {
     Frame out = r.frames[index];
     InForce in_force;
@@ -74,18 +85,6 @@ Frame opening(const Recording& r, std::size_t index) {
         if (w.colliders()[c].def && !w.colliders()[c].on) out.off.push_back(r.collider_ids()[c]);
     return out;
 }
-
-/// Bodies that are placed in none of the frames though the recording places them elsewhere.
-std::set<Id> never_there(const Recording& whole, const Recording& part) {
-    std::set<Id> out;
-    for (std::size_t b = 0; b < whole.body_ids().size(); ++b)
-        if (whole.ever_placed(static_cast<Slot>(b))) out.insert(whole.body_ids()[b]);
-    for (const Frame& f : part.frames)
-        for (const BodyRow& row : f.bodies) out.erase(row.id);
-    return out;
-}
-
-} // namespace
 
 std::shared_ptr<Recording> clip(const Recording& r, std::size_t first, std::size_t last) {
     auto out = std::make_shared<Recording>();

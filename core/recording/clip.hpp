@@ -16,6 +16,9 @@ namespace oddbounce {
 /// within it, up to those that need what came before.
 std::shared_ptr<Recording> clip(const Recording& recording, std::size_t first, std::size_t last);
 
+/// Everything that holds at the end of frame `index`, as one frame: definitions, places, scales, switches.
+Frame opening(const Recording& recording, std::size_t index);
+
 /// The recording without these bodies and all that is said of them, indexed.
 std::shared_ptr<Recording> without(const Recording& recording, const std::set<Id>& bodies);
 

@@ -26,8 +26,11 @@ std::string write_log_text(const Recording& recording);
 /// Written beside and renamed; compressed where `path` ends in ".zst". Throws BadInput.
 void write_log(const Recording& recording, const std::string& path);
 
-/// One definition as a line of the log, without line end.
+/// One definition, or the header, as a line of the log, without line end.
 std::string line_of(const Definition& definition, int space);
+std::string line_of(const Header& header);
+/// One frame as a line of the log; without its body rows where they are kept elsewhere.
+std::string line_of(const Frame& frame, const Header& header, bool with_bodies = true);
 
 /// Content of a file; throws BadInput with the system's reason. Files above `most` bytes are refused.
 std::string read_file(const std::string& path, std::size_t most = std::size_t(8) << 30);

@@ -258,7 +258,21 @@ void LogReader::read_frame(Keys& k) {
     out_->frames.push_back(std::move(f));
 }
 
+/// Rows that came from elsewhere are held to the same rules as those of lines.
+void LogReader::take_rows() {
+    rows_(*out_);
+    for (const Frame& f : out_->frames)
+        for (const BodyRow& row : f.bodies) {
+            if (!bodies_.count(row.id))
+                throw BadInput(file_, 0,
+                               "places body " + std::to_string(row.id) + ", expected one that is defined",
+                               "bodies");
+            placed_.insert(row.id);
+        }
+}
+
 std::shared_ptr<Recording> LogReader::finish() {
+    if (rows_) take_rows();
     if (out_->frames.empty()) out_->warnings.push_back("holds no frames");
     for (const Frame& f : out_->frames)
         for (const Definition& d : f.before)

@@ -6,6 +6,7 @@
 #include "recording/keys.hpp"
 #include "recording/recording.hpp"
 
+#include <functional>
 #include <initializer_list>
 #include <unordered_set>
 
@@ -27,8 +28,9 @@ Enum choice(Keys& k, const char* key, Enum otherwise, std::initializer_list<cons
 
 class LogReader {
   public:
-    LogReader(const std::string& file, Control* control)
-        : file_(file), control_(control), out_(std::make_shared<Recording>()) {
+    /// `rows`, if given, adds the body rows that the lines do not hold, before the recording is finished.
+    LogReader(const std::string& file, Control* control, std::function<void(Recording&)> rows = nullptr)
+        : file_(file), control_(control), rows_(std::move(rows)), out_(std::make_shared<Recording>()) {
         out_->file = file;
     }
 
@@ -93,10 +95,12 @@ class LogReader {
         return ids;
     }
 
+    void take_rows();
     std::shared_ptr<Recording> finish();
 
     const std::string file_;
     Control* control_;
+    std::function<void(Recording&)> rows_;
     long line_ = 0;
     bool header_ = false;
     simdjson::dom::parser parser_;

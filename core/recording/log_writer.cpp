@@ -228,11 +228,11 @@ struct Writer {
         return o.done();
     }
 
-    std::string frame(const Frame& f, double usual_dt) const {
+    std::string frame(const Frame& f, double usual_dt, bool with_bodies = true) const {
         Line o(space);
         const auto id_vector = [&](const IdVector& v) { return o.row(v.id, v.value); };
         o.whole("frame", f.number), o.number_if("dt", f.dt, usual_dt);
-        o.list_if("bodies", f.bodies, [&](const BodyRow& r) { return body_row(r); });
+        if (with_bodies) o.list_if("bodies", f.bodies, [&](const BodyRow& r) { return body_row(r); });
         o.ids_if("gone", f.gone), o.list_if("scale", f.scale, id_vector), o.ids_if("warp", f.warp);
         o.ids_if("on", f.on), o.ids_if("off", f.off), o.list_if("wish", f.wish, id_vector);
         o.ids_if("grounded", f.grounded), o.list_if("tried", f.tried, id_vector);
@@ -254,6 +254,11 @@ struct Writer {
 } // namespace
 
 std::string line_of(const Definition& definition, int space) { return std::visit(Writer{space}, definition); }
+
+std::string line_of(const Header& h) { return Writer{h.space}.header(h); }
+std::string line_of(const Frame& f, const Header& h, bool with_bodies) {
+    return Writer{h.space}.frame(f, 1.0 / h.rate, with_bodies);
+}
 
 std::string write_log_text(const Recording& recording) {
     const Writer writer{recording.header.space};
