@@ -2,9 +2,9 @@
 #include "recording/bounce_file.hpp"
 
 #include "recording/clip.hpp"
-#include "recording/columns.hpp"
 #include "recording/log.hpp"
 #include "recording/log_reader.hpp"
+#include "recording/rows.hpp"
 
 #include <sqlite3.h>
 #include <zstd.h>
@@ -107,106 +107,6 @@ std::string unpacked(const std::string& bytes) {
     return out;
 }
 
-// ---- body rows in columns
-
-/// The numbers of a row, in the order of the log's columns.
-std::array<double, 13> numbers(const BodyRow& r, int space) {
-    if (space == 2) return {r.at.x, r.at.y, r.angle, r.velocity.x, r.velocity.y, r.turning.z};
-    return {r.at.x,       r.at.y,       r.at.z,       r.spin.x,    r.spin.y,    r.spin.z,   r.spin.w,
-            r.velocity.x, r.velocity.y, r.velocity.z, r.turning.x, r.turning.y, r.turning.z};
-}
-void set_numbers(BodyRow& r, int space, const std::array<double, 13>& n) {
-    if (space == 2) {
-        r.at = {n[0], n[1], 0.0}, r.angle = n[2], r.velocity = {n[3], n[4], 0.0},
-        r.turning = {0.0, 0.0, n[5]};
-        return;
-    }
-    r.at = {n[0], n[1], n[2]}, r.velocity = {n[7], n[8], n[9]}, r.turning = {n[10], n[11], n[12]};
-    if (r.given >= BodyRow::Turn) r.spin = glm::dquat(n[6], n[3], n[4], n[5]);
-}
-/// How many of them a row of this kind has.
-std::size_t count_of(BodyRow::Given given, int space) {
-    static constexpr std::size_t plane[] = {2, 3, 5, 6}, solid[] = {3, 7, 10, 13};
-    return (space == 2 ? plane : solid)[given];
-}
-
-/// Rows of one body over a span, in the order in which they stand.
-using Rows = std::vector<std::pair<Id, std::vector<BodyRow*>>>;
-
-Rows by_body(std::span<Frame> frames) {
-    Rows out;
-    std::unordered_map<Id, std::size_t> at;
-    for (Frame& f : frames)
-        for (BodyRow& r : f.bodies) {
-            const auto [it, fresh] = at.emplace(r.id, out.size());
-            if (fresh) out.emplace_back(r.id, std::vector<BodyRow*>());
-            out[it->second].second.push_back(&r);
-        }
-    return out;
-}
-
-std::string pack_bodies(std::span<Frame> frames, int space) {
-    ByteWriter out;
-    const Frame* before = nullptr;
-    for (const Frame& f : frames) {
-        const bool same =
-            before && std::ranges::equal(f.bodies, before->bodies, [](const BodyRow& a, const BodyRow& b) {
-                return a.id == b.id && a.given == b.given;
-            });
-        before = &f;
-        out.byte(same ? 0 : 1);
-        if (same) continue;
-        out.varint(f.bodies.size());
-        Id last = 0;
-        for (const BodyRow& r : f.bodies)
-            out.whole(static_cast<Id>(static_cast<std::uint64_t>(r.id) - static_cast<std::uint64_t>(last))),
-                out.byte(r.given), last = r.id;
-    }
-    std::vector<double> column;
-    for (const auto& [id, rows] : by_body(frames))
-        for (std::size_t k = 0; k < count_of(BodyRow::Turning, space); ++k) {
-            column.clear();
-            for (const BodyRow* r : rows)
-                if (k < count_of(r->given, space)) column.push_back(numbers(*r, space)[k]);
-            if (!column.empty()) write_column(out, column);
-        }
-    return packed(out.bytes());
-}
-
-void unpack_bodies(const std::string& bytes, std::span<Frame> frames, int space) {
-    const std::string plain = unpacked(bytes);
-    ByteReader in(plain);
-    std::vector<BodyRow> shape;
-    for (Frame& f : frames) {
-        if (in.byte() != 0) {
-            shape.assign(in.count(plain.size()), {});
-            Id last = 0;
-            for (BodyRow& r : shape) {
-                r.id = static_cast<Id>(static_cast<std::uint64_t>(last) +
-                                       static_cast<std::uint64_t>(in.whole()));
-                last = r.id;
-                const std::uint8_t given = in.byte();
-                if (given > BodyRow::Turning) throw Damaged("holds a body row of an unknown kind");
-                r.given = static_cast<BodyRow::Given>(given);
-            }
-        }
-        f.bodies = shape;
-    }
-    for (auto& [id, rows] : by_body(frames)) {
-        std::vector<std::array<double, 13>> values(rows.size());
-        for (std::size_t k = 0; k < count_of(BodyRow::Turning, space); ++k) {
-            std::vector<std::size_t> has;
-            for (std::size_t i = 0; i < rows.size(); ++i)
-                if (k < count_of(rows[i]->given, space)) has.push_back(i);
-            if (has.empty()) continue;
-            const std::vector<double> column = read_column(in, has.size());
-            for (std::size_t i = 0; i < has.size(); ++i) values[has[i]][k] = column[i];
-        }
-        for (std::size_t i = 0; i < rows.size(); ++i) set_numbers(*rows[i], space, values[i]);
-    }
-    if (!in.empty()) throw Damaged("holds more than its frames");
-}
-
 // ---- spans
 
 std::string lines_of(std::span<const Frame> frames, const Header& h) {
@@ -219,7 +119,7 @@ std::string lines_of(std::span<const Frame> frames, const Header& h) {
 }
 
 struct Stored {
-    std::string lines, bodies;
+    std::string lines, rows; ///< rows: packed
     std::size_t frames = 0;
 };
 
@@ -235,7 +135,7 @@ std::shared_ptr<Recording> assembled(const std::string& path, const std::string&
         if (r.frames.size() != frames) throw Damaged("holds another number of frames than it says");
         std::size_t at = 0;
         for (const Stored& s : spans) {
-            unpack_bodies(s.bodies, std::span(r.frames).subspan(at, s.frames), r.header.space);
+            unpack_rows(unpacked(s.rows), std::span(r.frames).subspan(at, s.frames), r.header.space);
             at += s.frames;
         }
     };
@@ -280,11 +180,11 @@ void write_spans(const Database& db, const Recording& r) {
         if (first > 0) {
             Frame before = opening(r, first - 1);
             start = packed(lines_of(std::span(&before, 1), r.header)) +
-                    pack_bodies(std::span(&before, 1), r.header.space);
+                    packed(pack_rows(std::span(&before, 1), r.header.space));
         }
         insert.bind(1, static_cast<std::int64_t>(first)).bind(2, static_cast<std::int64_t>(count));
         insert.bind(3, frames.front().number).bind(4, frames.back().number);
-        insert.bind(5, start).bind(6, pack_bodies(frames, r.header.space));
+        insert.bind(5, start).bind(6, packed(pack_rows(frames, r.header.space)));
         insert.bind(7, packed(lines_of(frames, r.header))).done();
     }
 }
@@ -308,7 +208,7 @@ std::shared_ptr<Recording> read_bounce_file(const std::string& path, Control* co
     return whole(path, [&]() -> std::shared_ptr<Recording> {
         const Database db = opened(path);
         std::vector<Stored> spans;
-        Query q(db, "SELECT rest, bodies, frames FROM span ORDER BY first");
+        Query q(db, "SELECT rest, rows, frames FROM span ORDER BY first");
         while (q.next()) {
             if (control && control->stop) return nullptr;
             spans.push_back({unpacked(q.text(0)), q.text(1),
@@ -322,7 +222,7 @@ std::shared_ptr<Recording> read_span_of(const std::string& path, std::size_t ind
     return whole(path, [&] {
         const Database db = opened(path);
         Query q(db,
-                "SELECT rest, bodies, frames, start FROM span WHERE first <= ? ORDER BY first DESC LIMIT 1");
+                "SELECT rest, rows, frames, start FROM span WHERE first <= ? ORDER BY first DESC LIMIT 1");
         q.bind(1, static_cast<std::int64_t>(index));
         if (!q.next()) throw BadInput(path, 0, "holds no frames, expected at least one");
         std::vector<Stored> spans{{unpacked(q.text(0)), q.text(1),
@@ -345,7 +245,7 @@ void write_bounce_file(const Recording& r, const std::string& path) {
                "PRAGMA user_version = 1; BEGIN;"
                "CREATE TABLE about (key TEXT PRIMARY KEY, value BLOB) WITHOUT ROWID;"
                "CREATE TABLE span (first INTEGER PRIMARY KEY, frames INTEGER, first_number INTEGER,"
-               " last_number INTEGER, start BLOB, bodies BLOB, rest BLOB);"
+               " last_number INTEGER, start BLOB, rows BLOB, rest BLOB);"
                "CREATE INDEX span_number ON span (first_number);");
         Query insert(db, "INSERT INTO about VALUES (?, ?)");
         std::string after;

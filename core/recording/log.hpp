@@ -29,8 +29,8 @@ void write_log(const Recording& recording, const std::string& path);
 /// One definition, or the header, as a line of the log, without line end.
 std::string line_of(const Definition& definition, int space);
 std::string line_of(const Header& header);
-/// One frame as a line of the log; without its body rows where they are kept elsewhere.
-std::string line_of(const Frame& frame, const Header& header, bool with_bodies = true);
+/// One frame as a line of the log; without its bodies and contacts where they are kept elsewhere.
+std::string line_of(const Frame& frame, const Header& header, bool with_rows = true);
 
 /// Content of a file; throws BadInput with the system's reason. Files above `most` bytes are refused.
 std::string read_file(const std::string& path, std::size_t most = std::size_t(8) << 30);

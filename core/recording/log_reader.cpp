@@ -269,6 +269,13 @@ void LogReader::take_rows() {
                                "bodies");
             placed_.insert(row.id);
         }
+    for (const Frame& f : out_->frames)
+        for (const ContactRow& c : f.contacts)
+            for (Id id : {c.a, c.b})
+                if (!colliders_.count(id))
+                    throw BadInput(
+                        file_, 0, "touches collider " + std::to_string(id) + ", expected one that is defined",
+                        "contacts");
 }
 
 std::shared_ptr<Recording> LogReader::finish() {

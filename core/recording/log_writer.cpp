@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "recording/log.hpp"
+#include "recording/rows.hpp"
 
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
@@ -228,16 +229,17 @@ struct Writer {
         return o.done();
     }
 
-    std::string frame(const Frame& f, double usual_dt, bool with_bodies = true) const {
+    std::string frame(const Frame& f, double usual_dt, bool with_rows = true) const {
         Line o(space);
         const auto id_vector = [&](const IdVector& v) { return o.row(v.id, v.value); };
         o.whole("frame", f.number), o.number_if("dt", f.dt, usual_dt);
-        if (with_bodies) o.list_if("bodies", f.bodies, [&](const BodyRow& r) { return body_row(r); });
+        if (with_rows) o.list_if("bodies", f.bodies, [&](const BodyRow& r) { return body_row(r); });
         o.ids_if("gone", f.gone), o.list_if("scale", f.scale, id_vector), o.ids_if("warp", f.warp);
         o.ids_if("on", f.on), o.ids_if("off", f.off), o.list_if("wish", f.wish, id_vector);
         o.ids_if("grounded", f.grounded), o.list_if("tried", f.tried, id_vector);
         o.list_if("passes", f.passes, [](const IdCount& c) { return fmt::format("[{},{}]", c.id, c.count); });
-        o.list_if("contacts", f.contacts, [&](const ContactRow& c) { return contact(c); });
+        if (with_rows || !contacts_in_rows(f))
+            o.list_if("contacts", f.contacts, [&](const ContactRow& c) { return contact(c); });
         o.list_if("rays", f.rays, [&](const RayRow& r) { return ray(r); });
         o.list_if("events", f.events, [&](const EventRow& e) { return event(e); });
         if (f.shot) {
@@ -256,8 +258,8 @@ struct Writer {
 std::string line_of(const Definition& definition, int space) { return std::visit(Writer{space}, definition); }
 
 std::string line_of(const Header& h) { return Writer{h.space}.header(h); }
-std::string line_of(const Frame& f, const Header& h, bool with_bodies) {
-    return Writer{h.space}.frame(f, 1.0 / h.rate, with_bodies);
+std::string line_of(const Frame& f, const Header& h, bool with_rows) {
+    return Writer{h.space}.frame(f, 1.0 / h.rate, with_rows);
 }
 
 std::string write_log_text(const Recording& recording) {

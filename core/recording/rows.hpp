@@ -1,0 +1,17 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The rows of frames, bodies and contacts, in columns: what a bounce file keeps of a span besides its lines.
+#pragma once
+
+#include "recording/columns.hpp"
+#include "recording/frame.hpp"
+
+namespace oddbounce {
+
+/// Contacts that carry keys of their own stay in the frame's line.
+bool contacts_in_rows(const Frame& frame);
+
+std::string pack_rows(std::span<const Frame> frames, int space);
+/// Sets the rows of the frames. Throws Damaged.
+void unpack_rows(std::string_view bytes, std::span<Frame> frames, int space);
+
+} // namespace oddbounce
