@@ -1,10 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Nanoseconds a query; body-frames a second of reading and scanning. Figures: docs/performance.md.
 #include "fault/scan.hpp"
+#include "recording/bounce_file.hpp"
 #include "recording/log.hpp"
 
 #include <benchmark/benchmark.h>
+
+#include <filesystem>
 #include <fmt/format.h>
+#include <unistd.h>
 
 using namespace oddbounce;
 
@@ -118,6 +122,32 @@ void scanning(benchmark::State& state) {
         100.0 * 1200.0 * static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
 }
 
+/// A bounce file of that play: written, read as a whole, one span at hand.
+struct File {
+    std::string path =
+        (std::filesystem::temp_directory_path() / ("bench" + std::to_string(getpid()) + ".bounce")).string();
+    std::shared_ptr<Recording> recording = read_log_text(play(100, 1200), "bench");
+    File() { write_bounce_file(*recording, path); }
+    ~File() { std::filesystem::remove(path); }
+};
+void writing_file(benchmark::State& state) {
+    const File file;
+    for (auto _ : state) write_bounce_file(*file.recording, file.path);
+    state.counters["body-frames"] = benchmark::Counter(
+        100.0 * 1200.0 * static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
+}
+void reading_file(benchmark::State& state) {
+    const File file;
+    for (auto _ : state) benchmark::DoNotOptimize(read_bounce_file(file.path));
+    state.counters["body-frames"] = benchmark::Counter(
+        100.0 * 1200.0 * static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
+}
+void reading_span(benchmark::State& state) {
+    const File file;
+    std::size_t at = 0;
+    for (auto _ : state) benchmark::DoNotOptimize(read_span_of(file.path, at = (at + 997) % 1200));
+}
+
 } // namespace
 
 BENCHMARK(distances)->Args({0, 0})->Args({0, 1})->Args({1, 1})->Args({1, 2})->Args({1, 3});
@@ -131,5 +161,8 @@ BENCHMARK(sweeps)
     ->Args({0, 3, 0});
 BENCHMARK(rays)->Arg(0)->Arg(1)->Arg(2)->Arg(3);
 BENCHMARK(reading)->Unit(benchmark::kMillisecond);
+BENCHMARK(writing_file)->Unit(benchmark::kMillisecond);
+BENCHMARK(reading_file)->Unit(benchmark::kMillisecond);
+BENCHMARK(reading_span)->Unit(benchmark::kMillisecond);
 BENCHMARK(scanning)->Arg(1)->Arg(2)->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK_MAIN();
