@@ -4,6 +4,7 @@
 #include "fix/verdict.hpp"
 #include "recording/bounce_file.hpp"
 #include "recording/clip.hpp"
+#include "report/csv.hpp"
 #include "report/report.hpp"
 
 #include <CLI/CLI.hpp>
@@ -21,7 +22,7 @@ enum Exit { Nothing = 0, Found = 1, Unusable = 2 };
 struct Call {
     std::vector<std::string> files; ///< of scan
     std::string file;               ///< of the others
-    std::string only, format = "text", settings, frames, fix, method = "auto", finding, out;
+    std::string only, format = "text", settings, frames, fix, method = "auto", finding, out, table = "bodies";
     bool as_json = false, shrink = false;
     int jobs = 0;
 };
@@ -156,6 +157,24 @@ int cut_clip(const Call& call) {
     return Nothing;
 }
 
+int export_csv(const Call& call) {
+    const auto recording = read_recording(call.file);
+    if (recording->frames.empty()) throw BadInput(call.file, 0, "holds no frames, expected at least one");
+    ScanOptions range;
+    if (!call.settings.empty()) range.settings = Settings::read(call.settings);
+    frame_range(*recording, call.frames, range);
+    const std::size_t end = recording->frames.size() - 1, last = std::min(range.last, end);
+    if (range.first > last)
+        throw BadInput("--frames", 0, "'" + call.frames + "' holds no frame of " + call.file, "--frames");
+    if (call.table == "bodies")
+        write_bodies_csv(std::cout, *recording, range.first, last);
+    else if (call.table == "contacts")
+        write_contacts_csv(std::cout, *recording, range.first, last);
+    else
+        write_findings_csv(std::cout, scan(*recording, range).findings);
+    return Nothing;
+}
+
 int convert(const Call& call) {
     write_recording(*read_recording(call.file), call.out);
     return Nothing;
@@ -205,6 +224,14 @@ int main(int argc, char** argv) {
     on_clip->add_flag("--shrink", call.shrink, "only the bodies and frames that the finding needs");
     on_clip->add_option("--settings", call.settings, "thresholds (JSON)");
     on_clip->callback([&] { run = [&] { return cut_clip(call); }; });
+
+    CLI::App* on_export = app.add_subcommand("export", "numbers as CSV, to stdout");
+    on_export->add_option("FILE", call.file, "recording, - for standard input")->required();
+    on_export->add_option("--table", call.table, "bodies, contacts or findings")
+        ->check(CLI::IsMember({"bodies", "contacts", "findings"}));
+    on_export->add_option("--frames", call.frames, "A:B, frame numbers");
+    on_export->add_option("--settings", call.settings, "thresholds (JSON)");
+    on_export->callback([&] { run = [&] { return export_csv(call); }; });
 
     CLI::App* on_convert =
         app.add_subcommand("convert", "writes a recording in the form that OUT's name says");
