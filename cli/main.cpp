@@ -180,18 +180,10 @@ int convert(const Call& call) {
     return Nothing;
 }
 
-} // namespace
+using Run = std::function<int()>;
 
-} // namespace oddbounce
-
-int main(int argc, char** argv) {
-    using namespace oddbounce;
-    CLI::App app{"Finds faulty collisions in recorded frames of a game's physics.", "oddb"};
-    app.set_version_flag("--version", std::string("oddb ") + ODDB_VERSION);
-    app.require_subcommand(1);
-    Call call;
-    std::function<int()> run;
-
+/// The calls that read.
+void add_reading(CLI::App& app, Call& call, Run& run) {
     CLI::App* on_info = app.add_subcommand("info", "what a recording holds");
     on_info->add_option("FILE", call.file, "recording, - for standard input")->required();
     on_info->add_flag("--json", call.as_json, "as JSON");
@@ -215,7 +207,10 @@ int main(int argc, char** argv) {
         ->check(CLI::IsMember({"recheck", "rerun", "auto"}));
     on_try->add_option("--settings", call.settings, "thresholds (JSON)");
     on_try->callback([&] { run = [&] { return try_one(call); }; });
+}
 
+/// The calls that write files or tables.
+void add_writing(CLI::App& app, Call& call, Run& run) {
     CLI::App* on_clip = app.add_subcommand("clip", "cuts out a part that stands alone");
     on_clip->add_option("IN", call.file, "recording, - for standard input")->required();
     on_clip->add_option("OUT", call.out, "recording to write, by the ending of its name")->required();
@@ -238,7 +233,21 @@ int main(int argc, char** argv) {
     on_convert->add_option("IN", call.file, "recording, - for standard input")->required();
     on_convert->add_option("OUT", call.out, ".bouncelog, .bouncelog.zst or .bounce")->required();
     on_convert->callback([&] { run = [&] { return convert(call); }; });
+}
 
+} // namespace
+
+} // namespace oddbounce
+
+int main(int argc, char** argv) {
+    using namespace oddbounce;
+    CLI::App app{"Finds faulty collisions in recorded frames of a game's physics.", "oddb"};
+    app.set_version_flag("--version", std::string("oddb ") + ODDB_VERSION);
+    app.require_subcommand(1);
+    Call call;
+    Run run;
+
+    add_reading(app, call, run), add_writing(app, call, run);
     try {
         app.parse(argc, argv);
         return run();

@@ -40,6 +40,8 @@ QStringList blocks(const QString& text, const QString& language) {
 class DocsTest : public QObject {
     Q_OBJECT
   private slots:
+    void initTestCase() { qputenv("QT_QPA_PLATFORM", "offscreen"); }
+
     void commandsOfTheReadme_run() {
         int ran = 0;
         QTemporaryDir folder;

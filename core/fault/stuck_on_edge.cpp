@@ -87,6 +87,10 @@ class Watch : public Rule {
     std::optional<Stall> stalled(const Step& step, Slot body) const;
     bool opposed(const Step& step, const Touch& touch, const Vec3& way) const;
     Evidence seam(const Step& step, Slot body, const std::vector<Touch>& all) const;
+    std::optional<double> does_not_fall(const Step& step, Slot body);
+    Evidence hung(const Step& step, Slot body, Slot mine, const std::vector<Touch>& sides) const;
+    Evidence carried(const Step& step, Slot body, Slot mine, const std::vector<Touch>& all,
+                     const std::vector<Touch>& below) const;
     Evidence held_up(const Step& step, Slot body, const std::vector<Touch>& all);
     bool free_ahead(const Step& step, Slot body, const Vec3& lift, const Vec3& way) const;
     bool vertex_ahead(const Step& step, const Touch& touch, const Vec3& way, double reach,
@@ -276,30 +280,73 @@ double Watch::supported_share(const Step& step, Slot mine, const std::vector<Tou
     return static_cast<double>(held) / samples;
 }
 
-/// A body that should fall and does not: hung on a side, perched on a ledge, hooked by an overhang.
-Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& all) {
-    Evidence none;
+/// The least fall of this step that is still stuck; none: it falls, or has no reason to.
+std::optional<double> Watch::does_not_fall(const Step& step, Slot body) {
     const BodyState& now = step.now.bodies()[static_cast<std::size_t>(body)];
     const bool falls = falls_[body] >= 2; // it was seen to fall: not a lift, not a gull
     if (gravity_ == 0.0 || !(falls || now.grounded || now.wishes) ||
         (now.wishes && glm::dot(now.wish, up_) > 0.3 * glm::length(now.wish)))
-        return none;
+        return {};
     const double dt = step.now.dt();
     const Motion moved = step.now.motion_since(step.before, body);
-    const double drop = -glm::dot(moved.travel(), up_);
     int& still = still_[body];
     const double should =
         gravity_ * dt * dt *
         static_cast<double>(std::min<std::size_t>(static_cast<std::size_t>(still) + 1, frames_));
-    if (std::abs(drop) >= moved_share_ * should || std::abs(moved.turning()) * dt > 1e-4)
-        return still = 0, none;
+    if (std::abs(glm::dot(moved.travel(), up_)) >= moved_share_ * should ||
+        std::abs(moved.turning()) * dt > 1e-4) {
+        still = 0;
+        return {};
+    }
     ++still;
+    return should;
+}
 
+/// Only the side of something holds it: friction does.
+Evidence Watch::hung(const Step& step, Slot body, Slot mine, const std::vector<Touch>& sides) const {
+    const BodyState& now = step.now.bodies()[static_cast<std::size_t>(body)];
+    const double clear = std::max(4.0 * slop_, 0.1 * at(step.now, mine).geometry->extent());
+    const Vec3 away = -sides[0].normal * (2.0 * slop_);
+    if (falls_.at(body) < 2 || !free_ahead(step, body, away, up_ * -clear)) return {};
+    Evidence e;
+    e.kind = Kind::Hung, e.at = sides[0].at, e.mine = sides[0].mine;
+    for (const Touch& t : sides) e.others.push_back(t.other);
+    const double press = now.wishes ? std::max(0.0, glm::dot(now.wish, sides[0].normal)) : 0.0;
+    e.friction = press > 0.0 ? gravity_ * step.now.dt() / press : 0.0;
+    return e;
+}
+
+/// Too little of its width, or a part of its outline above its feet, carries it.
+Evidence Watch::carried(const Step& step, Slot body, Slot mine, const std::vector<Touch>& all,
+                        const std::vector<Touch>& below) const {
+    const BodyState& now = step.now.bodies()[static_cast<std::size_t>(body)];
+    // What only a solver moves rests where its forces are in balance: that is physics, not an edge.
+    if (!now.def->upright && now.def->moves != Moves::Driven) return {};
+    Evidence e;
+    e.mine = mine, e.at = below[0].at;
+    const double share = supported_share(step, mine, all, e.overhang);
+    for (const Touch& t : below) e.others.push_back(t.other);
+    const Box bounds = at(step.now, mine).geometry->bounds(now.pose);
+    const double low = std::min(glm::dot(bounds.low, up_), glm::dot(bounds.high, up_)),
+                 tall = std::abs(glm::dot(bounds.size(), up_));
+    double feet = infinity;
+    for (const Touch& t : below) feet = std::min(feet, glm::dot(t.at, up_) - low);
+    const bool hooked = feet > context_.settings["stuck-on-edge.hook_height"] * tall;
+    if (share >= context_.settings[hooked ? "stuck-on-edge.hook_share" : "stuck-on-edge.perch_share"])
+        return {};
+    e.kind = hooked ? Kind::Hook : Kind::Perch;
+    return e;
+}
+
+/// A body that should fall and does not: hung on a side, perched on a ledge, hooked by an overhang.
+Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& all) {
+    const std::optional<double> should = does_not_fall(step, body);
+    if (!should) return {};
+    const BodyState& now = step.now.bodies()[static_cast<std::size_t>(body)];
     const double near = slop_ + r_.header.skin;
     std::vector<Touch> sides, below;
     for (const Touch& t : all) {
-        const bool touching = t.gap <= near || t.logged;
-        if (!touching) continue;
+        if (t.gap > near && !t.logged) continue;
         if (std::abs(glm::dot(t.normal, up_)) < 0.3)
             sides.push_back(t);
         else if (glm::dot(t.normal, up_) < 0.0)
@@ -308,42 +355,17 @@ Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& a
     Slot mine = -1;
     for (Slot c : step.now.colliders_of(body))
         if (mine < 0 && step.now.live(c) && at(step.now, c).def->role == Role::Solid) mine = c;
-    if (mine < 0) return none;
-    const double clear = std::max(4.0 * slop_, 0.1 * at(step.now, mine).geometry->extent());
-    Evidence e;
-    e.mine = mine;
+    if (mine < 0) return {};
     // A crate wedged among crates is held by its pile; only what hangs on something fixed hangs on a side.
     const bool pile = !now.def->upright && !now.wishes && now.def->moves == Moves::Solved &&
                       std::any_of(all.begin(), all.end(), [&](const Touch& t) {
                           return t.gap <= near && step.now.body_of(t.other).def->moves != Moves::Fixed;
                       });
-    if (pile) return none;
-    if (below.empty() && !sides.empty()) {
-        if (!falls) return none;
-        if (!free_ahead(step, body, up_ * 0.0 - sides[0].normal * (2.0 * slop_), up_ * -clear)) return none;
-        e.kind = Kind::Hung, e.at = sides[0].at, e.mine = sides[0].mine;
-        for (const Touch& t : sides) e.others.push_back(t.other);
-        const double press = now.wishes ? std::max(0.0, glm::dot(now.wish, sides[0].normal)) : 0.0;
-        e.friction = press > 0.0 ? gravity_ * dt / press : 0.0;
-        return e;
-    }
-    if (below.empty() || glm::length(moved.travel()) > moved_share_ * std::max(should, slop_)) return none;
-    const double share = supported_share(step, mine, all, e.overhang);
-    for (const Touch& t : below) e.others.push_back(t.other);
-    e.at = below[0].at;
-    const Geometry& g = *at(step.now, mine).geometry;
-    const Box bounds = g.bounds(now.pose);
-    const double low = std::min(glm::dot(bounds.low, up_), glm::dot(bounds.high, up_)),
-                 tall = std::abs(glm::dot(bounds.size(), up_));
-    double feet = infinity;
-    for (const Touch& t : below) feet = std::min(feet, glm::dot(t.at, up_) - low);
-    // What only a solver moves rests where its forces are in balance: that is physics, not an edge.
-    if (!now.def->upright && now.def->moves != Moves::Driven) return none;
-    const bool hooked = feet > context_.settings["stuck-on-edge.hook_height"] * tall;
-    if (share >= context_.settings[hooked ? "stuck-on-edge.hook_share" : "stuck-on-edge.perch_share"])
-        return none;
-    e.kind = hooked ? Kind::Hook : Kind::Perch;
-    return e;
+    if (pile) return {};
+    if (below.empty()) return sides.empty() ? Evidence{} : hung(step, body, mine, sides);
+    const double moved = glm::length(step.now.motion_since(step.before, body).travel());
+    if (moved > moved_share_ * std::max(*should, slop_)) return {};
+    return carried(step, body, mine, all, below);
 }
 
 Evidence Watch::judge(const Step& step, Slot body) {

@@ -1,0 +1,207 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the person makes of a recording: candidates and their verdicts, notes, clips, the case file.
+#include "session/session.hpp"
+
+#include "fault/shrink.hpp"
+#include "recording/bounce_file.hpp"
+#include "recording/clip.hpp"
+#include "recording/log.hpp"
+
+#include <QFileInfo>
+#include <QUndoCommand>
+
+#include <cmath>
+
+namespace oddbounce {
+
+// ---- candidates
+
+/// Undo step: the person's case before and after.
+class CaseEdit : public QUndoCommand {
+  public:
+    CaseEdit(Session& session, Case after, const QString& text)
+        : QUndoCommand(text), session_(session), before_(session.case_), after_(std::move(after)) {}
+    void undo() override { session_.set_case(before_); }
+    void redo() override { session_.set_case(after_); }
+
+  private:
+    Session& session_;
+    Case before_, after_;
+};
+
+void Session::edit(Case after, const QString& what) {
+    undo_.push(new CaseEdit(*this, std::move(after), what));
+}
+
+void Session::set_case(const Case& now) {
+    const bool fixes = json_of(now, "")["fixes"] != json_of(case_, "")["fixes"];
+    case_ = now;
+    save_case();
+    emit notes_changed();
+    if (!fixes) return;
+    candidate_ = -1;
+    suggest();
+}
+
+void Session::add_candidate(const Fix& fix) {
+    Case after = case_;
+    after.fixes.push_back(fix);
+    edit(std::move(after), "add a candidate");
+    choose_candidate(static_cast<int>(candidates_.size()) - 1);
+}
+
+void Session::replace_candidate(int index, const Fix& fix) {
+    const int first_own = static_cast<int>(candidates_.size() - case_.fixes.size());
+    if (index < first_own)
+        return add_candidate(fix); // a suggestion stays; the change becomes the person's own
+    Case after = case_;
+    after.fixes[static_cast<std::size_t>(index - first_own)] = fix;
+    edit(std::move(after), "change a candidate");
+    choose_candidate(index);
+}
+
+void Session::remove_candidate(int index) {
+    const int first_own = static_cast<int>(candidates_.size() - case_.fixes.size());
+    if (index < first_own || index >= static_cast<int>(candidates_.size())) return;
+    Case after = case_;
+    after.fixes.erase(after.fixes.begin() + (index - first_own));
+    edit(std::move(after), "remove a candidate");
+}
+
+// ---- notes
+
+void Session::add_note(const Vec2& at, const QString& text) {
+    if (!recording_ || text.trimmed().isEmpty()) return;
+    const double whole = std::floor(moment_ + 1e-9);
+    Note note;
+    note.frame = recording_->frames[static_cast<std::size_t>(whole)].number;
+    note.part = std::max(0.0, moment_ - whole), note.at = at, note.text = text.trimmed().toStdString();
+    Case after = case_;
+    const auto later = std::find_if(after.notes.begin(), after.notes.end(), [&](const Note& n) {
+        return std::pair(n.frame, n.part) > std::pair(note.frame, note.part);
+    });
+    after.notes.insert(later, note);
+    edit(std::move(after), "add a note");
+}
+
+void Session::change_note(std::size_t index, const QString& text) {
+    if (index >= case_.notes.size()) return;
+    Case after = case_;
+    if (text.trimmed().isEmpty())
+        after.notes.erase(after.notes.begin() + static_cast<std::ptrdiff_t>(index));
+    else
+        after.notes[index].text = text.trimmed().toStdString();
+    edit(std::move(after), text.trimmed().isEmpty() ? "remove a note" : "change a note");
+}
+
+double Session::moment_of(const Note& note) const {
+    const std::ptrdiff_t index = recording_->frame_index(note.frame);
+    return index < 0 ? -1.0 : std::min(last_moment(), static_cast<double>(index) + note.part);
+}
+
+void Session::choose_candidate(int index) {
+    candidate_ = index;
+    emit candidates_changed();
+}
+
+void Session::suggest() {
+    try_work_.stop();
+    std::vector<Candidate> fresh;
+    const auto add = [&](const Fix& fix) {
+        const auto same = [&](const Candidate& c) {
+            return c.fix.changes == fix.changes && c.fix.name == fix.name && c.state == Candidate::Judged;
+        };
+        const auto known = std::find_if(candidates_.begin(), candidates_.end(), same);
+        if (known != candidates_.end())
+            fresh.push_back(*known);
+        else
+            fresh.push_back({fix, Candidate::Waiting, {}, {}});
+    };
+    if (const Finding* f = finding())
+        for (const Suggestion& s : f->suggest) add({s.name, s.changes});
+    for (const Fix& fix : case_.fixes) add(fix);
+    candidates_ = std::move(fresh);
+    if (candidate_ >= static_cast<int>(candidates_.size())) candidate_ = -1;
+    emit candidates_changed();
+    judge_next();
+}
+
+void Session::judge_next() {
+    if (!recording_ || scanning_ || try_work_.running()) return;
+    const auto next = std::find_if(candidates_.begin(), candidates_.end(),
+                                   [](const Candidate& c) { return c.state == Candidate::Waiting; });
+    if (next == candidates_.end()) return;
+    next->state = Candidate::Judging;
+    emit candidates_changed();
+    const auto index = static_cast<std::size_t>(next - candidates_.begin());
+    auto verdict = std::make_shared<Verdict>();
+    try_work_.run(
+        [recording = recording_, fix = next->fix, before = findings_, verdict](Background::Work& work) {
+            TryOptions options;
+            options.before = before, options.control = &work;
+            *verdict = try_fix(*recording, fix, options);
+        },
+        [this, index, verdict] {
+            if (index < candidates_.size())
+                candidates_[index].verdict = std::move(*verdict),
+                candidates_[index].state = Candidate::Judged;
+            emit candidates_changed();
+            judge_next();
+        });
+}
+
+// ---- clips
+
+void Session::save_clip(const QString& path, bool smallest) {
+    const Finding* f = finding();
+    if (!f) return emit said("Choose a finding first: the clip is cut round it.");
+    emit said("Cutting the clip…");
+    auto part = std::make_shared<std::shared_ptr<Recording>>();
+    clip_work_.run(
+        [r = recording_, f = *f, path, smallest, part](Background::Work& work) {
+            const auto before = static_cast<std::size_t>(std::ceil(r->header.rate)), after = before / 2;
+            const auto first = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r->frame_index(f.first))),
+                       last = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r->frame_index(f.last)));
+            ShrinkOptions options;
+            options.control = &work;
+            if (smallest) *part = shrink(*r, f, options);
+            if (!*part)
+                *part = clip(*r, first > before ? first - before : 0,
+                             std::min(r->frames.size() - 1, last + after));
+            if (!work.stop) write_recording(**part, path.toStdString());
+        },
+        [this, path, part] {
+            emit said(QString("%1 was saved: %2 frames, %3 bodies.")
+                          .arg(QFileInfo(path).fileName())
+                          .arg((*part)->frames.size())
+                          .arg((*part)->body_ids().size()));
+        });
+}
+
+// ---- the case file
+
+QString Session::case_path() const {
+    const QFileInfo info(path_);
+    return info.path() + "/" + info.completeBaseName() + ".case.json";
+}
+
+void Session::save_case() {
+    try {
+        write_file(case_path().toStdString(),
+                   json_of(case_, QFileInfo(path_).fileName().toStdString()).dump(1) + "\n");
+    } catch (const std::exception& e) {
+        emit said(QString("The case was not kept: %1").arg(QString::fromUtf8(e.what())));
+    }
+}
+
+void Session::load_case() {
+    if (!QFileInfo::exists(case_path())) return;
+    const std::string path = case_path().toStdString();
+    try {
+        case_ = case_from_json(nlohmann::json::parse(read_file(path, 1 << 26), nullptr, false), path);
+    } catch (const std::exception& e) {
+        emit said(QString::fromUtf8(e.what()));
+    }
+}
+
+} // namespace oddbounce
