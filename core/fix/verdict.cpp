@@ -176,6 +176,18 @@ void rerun_all(const Recording& r, const Fix& fix, Applied& applied, const TryOp
     applied.recording->index();
 }
 
+/// True where the finding begins in the frame in which a body that was moved again is put back on its
+/// recorded way: what it meets there is the recording's, not the candidate's.
+bool begins_at_return(const Finding& f, const Verdict& v, const Recording& r) {
+    const std::ptrdiff_t first = r.frame_index(f.first);
+    return std::any_of(f.bodies.begin(), f.bodies.end(), [&](Id body) {
+        const auto it = v.tracks.find(body);
+        return it != v.tracks.end() && std::any_of(it->second.begin(), it->second.end(), [&](const Track& t) {
+                   return static_cast<std::ptrdiff_t>(t.first + t.points.size()) == first;
+               });
+    });
+}
+
 } // namespace
 
 Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& options) {
@@ -204,6 +216,7 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& op
     const Judged before = judge(recording, options), after = judge(*applied.recording, options);
     v.complete = before.scan.complete && after.scan.complete;
     compare_findings(options.before, after.scan.findings, v);
+    std::erase_if(v.fresh, [&](const Finding& f) { return begins_at_return(f, v, recording); });
     runs_missing_in(after.touches, before.touches, recording, v.gained);
     runs_missing_in(before.touches, after.touches, recording, v.lost);
     return v;

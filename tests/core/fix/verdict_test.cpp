@@ -45,6 +45,7 @@ class VerdictTest : public QObject {
             true);
         row("net: thick enough", "net-throw", R"([{"kinds":"net","grow":6}])", true);
         row("net: a little thicker", "net-throw", R"([{"kinds":"net","grow":0.5}])", false);
+        row("an engine's net: swept", "engine-fast", R"([{"motion":["parcel"],"tests":"swept"}])", true);
         row("buoy: answer only while closing", "buoy-drum", R"([{"motion":["drum"],"gate":true}])", true);
         row("buoy: answer once", "buoy-drum", R"([{"motion":["drum"],"again":0}])", true);
         row("buoy: answer later", "buoy-drum", R"([{"motion":["drum"],"again":3}])", false);
