@@ -56,7 +56,8 @@ class DocsTest : public QObject {
                 p.setWorkingDirectory(folder.path());
                 p.start("sh", {"-c", line});
                 QVERIFY(p.waitForFinished(60000));
-                QVERIFY2(p.exitStatus() == QProcess::NormalExit && p.exitCode() <= 1, qPrintable(line + "\n" + p.readAllStandardError()));
+                QVERIFY2(p.exitStatus() == QProcess::NormalExit && p.exitCode() <= 1,
+                         qPrintable(line + "\n" + p.readAllStandardError()));
                 ++ran;
             }
         QVERIFY(ran >= 2 && QFileInfo(folder.filePath("moment.svg")).size() > 5000);
