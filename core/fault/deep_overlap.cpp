@@ -105,7 +105,8 @@ void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
     const double off_now =
         glm::length(travel - (now.velocity - step.now.body_of(run.other).velocity) * run.dt);
     run.placed = now.fresh || now.warped ||
-                 (now.velocity_logged && std::min(off, off_now) > 0.5 * glm::length(travel));
+                 (now.velocity_logged && std::min(off, off_now) > 0.5 * glm::length(travel) &&
+                  glm::length(travel) > context_.recording.slop()); // less is a solver's creeping
     const Slot own = at(step.now, run.mover).body;
     for (const Meeting& other : step.meetings) {
         if (&other == &m || other.does != Does::Solid || other.gap_after > context_.recording.slop())
@@ -150,7 +151,9 @@ std::string Watch::cause(const Run& run) const {
                                   context_.settings["deep-overlap.cause_match"] * run.deepest);
     if (run.placed) return "placed by code";
     if (run.pushed) return "pushed by another";
-    if (run.closing > 0.0 && std::abs(run.deepest - expected) <= slack) return "tested before moving";
+    const bool from_outside = run.gap_before >= -context_.recording.slop();
+    if (run.closing > 0.0 && from_outside && std::abs(run.deepest - expected) <= slack)
+        return "tested before moving";
     return "no push";
 }
 
