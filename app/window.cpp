@@ -145,12 +145,11 @@ void Window::keys() {
     add_key("Ctrl+J", "go to a frame…", [this] {
         if (!session_.recording()) return;
         bool ok = false;
-        const auto& frames = session_.recording()->frames;
-        const int n =
-            QInputDialog::getInt(this, "Go to a frame", "frame", 0, static_cast<int>(frames.front().number),
-                                 static_cast<int>(frames.back().number), 1, &ok);
-        if (ok && session_.recording()->frame_index(n) >= 0)
-            session_.set_moment(static_cast<double>(session_.recording()->frame_index(n)));
+        const Recording& r = *session_.recording();
+        const int n = QInputDialog::getInt(
+            this, "Go to a frame", "frame", static_cast<int>(r.number(session_.moment_index())),
+            static_cast<int>(r.number(r.begin())), static_cast<int>(r.number(r.size() - 1)), 1, &ok);
+        if (ok && r.frame_index(n) >= 0) session_.set_moment(static_cast<double>(r.frame_index(n)));
     });
     add_key("+ or =", "play faster", [this] { faster(1); });
     add_key("-", "play slower", [this] { faster(-1); });
@@ -207,7 +206,7 @@ void Window::opened() {
     play_.stop(), playing_->clear();
     pages_->setCurrentIndex(1);
     remember(shown_);
-    if (session_.recording()->warnings.empty()) say({});
+    if (session_.recording()->warnings().empty()) say({});
     return_to_place();
     view_->setFocus();
 }
@@ -218,7 +217,7 @@ void Window::refresh_header() {
     title_->setText(r->header.title.empty() ? QFileInfo(session_.path()).completeBaseName()
                                             : QString::fromStdString(r->header.title));
     detail_->setText(QString("%1 frames · %2 a second · lengths in %3")
-                         .arg(r->frames.size())
+                         .arg(r->size())
                          .arg(r->header.rate)
                          .arg(QString::fromStdString(r->header.unit)));
     moment_->setText(session_.moment_text());

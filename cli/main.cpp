@@ -2,8 +2,8 @@
 // oddb: the command line. Machine-readable output on stdout only; errors as "oddb: FILE:LINE: sentence".
 #include "fault/shrink.hpp"
 #include "fix/verdict.hpp"
-#include "recording/bounce_file.hpp"
 #include "recording/clip.hpp"
+#include "recording/files.hpp"
 #include "report/csv.hpp"
 #include "report/report.hpp"
 
@@ -52,14 +52,10 @@ void frame_range(const Recording& r, const std::string& text, ScanOptions& optio
     };
     if (colon == std::string::npos)
         throw BadInput("--frames", 0, "'" + text + "' is no range, expected A:B", "--frames");
-    const auto by_number = [](const Frame& f) { return static_cast<long long>(f.number); };
-    const auto& all = r.frames;
-    if (colon > 0)
-        options.first = static_cast<std::size_t>(
-            std::ranges::lower_bound(all, number(text.substr(0, colon)), {}, by_number) - all.begin());
+    if (colon > 0) options.first = r.index_from(number(text.substr(0, colon)));
     if (colon + 1 == text.size()) return;
-    const auto after = static_cast<std::size_t>(
-        std::ranges::upper_bound(all, number(text.substr(colon + 1)), {}, by_number) - all.begin());
+    const long long end = number(text.substr(colon + 1));
+    const std::size_t after = end == std::numeric_limits<long long>::max() ? r.size() : r.index_from(end + 1);
     if (after <= options.first)
         throw BadInput("--frames", 0, "'" + text + "' holds no frame of " + r.file, "--frames");
     options.last = after - 1;
@@ -130,7 +126,7 @@ std::shared_ptr<Recording> clip_of_finding(const Call& call, const Recording& r)
     }
     const auto first = static_cast<std::size_t>(r.frame_index(f->first)),
                last = static_cast<std::size_t>(r.frame_index(f->last));
-    return clip(r, first > before ? first - before : 0, std::min(r.frames.size() - 1, last + after));
+    return clip(r, first > before ? first - before : 0, std::min(r.size() - 1, last + after));
 }
 
 int cut_clip(const Call& call) {
@@ -139,31 +135,30 @@ int cut_clip(const Call& call) {
     if (call.shrink && call.finding.empty())
         throw BadInput("clip", 0, "--shrink needs --finding: what must still show", "--shrink");
     const auto recording = read_recording(call.file);
-    if (recording->frames.empty()) throw BadInput(call.file, 0, "holds no frames, expected at least one");
+    if (recording->empty()) throw BadInput(call.file, 0, "holds no frames, expected at least one");
     std::shared_ptr<Recording> part;
     if (call.finding.empty()) {
         ScanOptions range;
         frame_range(*recording, call.frames, range);
-        const std::size_t end = recording->frames.size() - 1;
+        const std::size_t end = recording->size() - 1;
         if (range.first > end)
             throw BadInput("--frames", 0, "'" + call.frames + "' holds no frame of " + call.file, "--frames");
         part = clip(*recording, range.first, std::min(range.last, end));
     } else
         part = clip_of_finding(call, *recording);
     write_recording(*part, call.out);
-    std::cerr << fmt::format("{}: {} frames ({} to {}), {} bodies\n", call.out, part->frames.size(),
-                             part->frames.front().number, part->frames.back().number,
-                             part->body_ids().size());
+    std::cerr << fmt::format("{}: {} frames ({} to {}), {} bodies\n", call.out, part->size(), part->number(0),
+                             part->number(part->size() - 1), part->body_count());
     return Nothing;
 }
 
 int export_csv(const Call& call) {
     const auto recording = read_recording(call.file);
-    if (recording->frames.empty()) throw BadInput(call.file, 0, "holds no frames, expected at least one");
+    if (recording->empty()) throw BadInput(call.file, 0, "holds no frames, expected at least one");
     ScanOptions range;
     if (!call.settings.empty()) range.settings = Settings::read(call.settings);
     frame_range(*recording, call.frames, range);
-    const std::size_t end = recording->frames.size() - 1, last = std::min(range.last, end);
+    const std::size_t end = recording->size() - 1, last = std::min(range.last, end);
     if (range.first > last)
         throw BadInput("--frames", 0, "'" + call.frames + "' holds no frame of " + call.file, "--frames");
     if (call.table == "bodies")

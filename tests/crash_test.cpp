@@ -2,7 +2,7 @@
 // Killed at any moment: a recording game leaves a log that opens and has lost at most its last frame; convert
 // and clip leave a whole file or none. ODDB_KILLS says how often (200 by hand).
 #include "core/scene.hpp"
-#include "recording/bounce_file.hpp"
+#include "recording/files.hpp"
 
 #include <QProcess>
 #include <QTemporaryDir>
@@ -40,11 +40,11 @@ class CrashTest : public QObject {
             QVERIFY(game.waitForFinished());
             const QList<QByteArray> said = game.readAllStandardOutput().split('\n');
             const qlonglong last = said[said.size() - 2].toLongLong(); // the last whole line
-            const auto r = read_log(path.toStdString());
-            QVERIFY2(r->frames.back().number >= last,
-                     qPrintable(QString("%1 of %2").arg(r->frames.back().number).arg(last)));
-            QCOMPARE(r->frames.back().bodies.size(), std::size_t(40));
-            QCOMPARE(r->frames.size(), static_cast<std::size_t>(r->frames.back().number) + 1);
+            const auto r = read_recording(path.toStdString());
+            QVERIFY2(r->number(r->size() - 1) >= last,
+                     qPrintable(QString("%1 of %2").arg(r->number(r->size() - 1)).arg(last)));
+            QCOMPARE(r->frame(r->size() - 1)->bodies.size(), std::size_t(40));
+            QCOMPARE(r->size(), static_cast<std::size_t>(r->number(r->size() - 1)) + 1);
         }
     }
 

@@ -128,7 +128,7 @@ void FindingsPanel::refresh() {
     stop_->setVisible(session_.scanning());
     if (!r) return;
     if (!session_.scanning())
-        count_->setText(QString("%1 in %2 frames").arg(session_.findings().size()).arg(r->frames.size()));
+        count_->setText(QString("%1 in %2 frames").arg(session_.findings().size()).arg(r->size()));
     QString note;
     if (r->header.space == 3)
         note = "Not judged: recordings of three dimensions can be opened and listed.";

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "session/session.hpp"
 
-#include "recording/bounce_file.hpp"
+#include "recording/files.hpp"
 #include "recording/log.hpp"
 
 #include <cmath>
@@ -46,8 +46,7 @@ namespace {
 /// Null: stopped. Throws BadInput where it cannot be used.
 std::shared_ptr<const Recording> usable(const QString& path, Control* control) {
     const std::shared_ptr<const Recording> r = read_recording(path.toStdString(), control);
-    if (r && r->frames.empty())
-        throw BadInput(path.toStdString(), 0, "holds no frames, expected at least one");
+    if (r && r->empty()) throw BadInput(path.toStdString(), 0, "holds no frames, expected at least one");
     return r;
 }
 
@@ -85,6 +84,7 @@ void Session::stop_loading() {
 
 void Session::take(std::shared_ptr<const Recording> recording, const QString& path) {
     scan_work_.stop(), try_work_.stop();
+    lost_ = false;
     recording_ = std::move(recording), path_ = path, moment_ = 0.0, instant_ = {}, instant_moment_ = -1.0;
     findings_.clear(), encounters_.clear(), finding_.clear(), candidates_.clear(), case_ = {},
                                                                                    hidden_.clear();
@@ -98,7 +98,8 @@ void Session::take(std::shared_ptr<const Recording> recording, const QString& pa
     emit candidates_changed();
     emit notes_changed();
     emit moment_changed();
-    if (!recording_->warnings.empty()) emit said(QString::fromStdString(recording_->warnings.front()));
+    if (const auto warnings = recording_->warnings(); !warnings.empty())
+        emit said(QString::fromStdString(warnings.front()));
     scan_now();
 }
 
@@ -145,9 +146,7 @@ void Session::take_finding(const Finding& f) {
     choose_awaited();
 }
 
-double Session::last_moment() const {
-    return recording_ ? static_cast<double>(recording_->frames.size() - 1) : 0.0;
-}
+double Session::last_moment() const { return recording_ ? static_cast<double>(recording_->size() - 1) : 0.0; }
 
 void Session::set_moment(double moment) {
     if (!recording_) return;
@@ -162,11 +161,38 @@ Instant Session::instant_at(double moment) const {
     const double whole = std::ceil(std::clamp(moment, 0.0, last_moment()) - 1e-9);
     out.index = static_cast<std::size_t>(whole);
     out.fraction = out.index == 0 ? 1.0 : std::clamp(1.0 - (whole - moment), 0.0, 1.0);
-    out.before = std::make_shared<const World>(recording_->world_at(out.index == 0 ? 0 : out.index - 1));
+    out.frame = frame(out.index);
+    out.before = std::make_shared<const World>(world_at(out.index == 0 ? 0 : out.index - 1));
     World now = *out.before;
-    if (out.index > 0) now.step(recording_->frames[out.index]);
+    if (out.index > 0) now.step(*out.frame);
     out.now = std::make_shared<const World>(std::move(now));
     return out;
+}
+
+void Session::lost(const std::exception& why) const {
+    if (std::exchange(lost_, true)) return;
+    auto* self = const_cast<Session*>(this); // it may be painting that asked: say it later
+    QMetaObject::invokeMethod(
+        self, [self, sentence = QString::fromUtf8(why.what())] { emit self->said(sentence); },
+        Qt::QueuedConnection);
+}
+
+World Session::world_at(std::size_t index) const {
+    try {
+        return recording_->world_at(index);
+    } catch (const BadInput& e) {
+        lost(e);
+        return World(*recording_);
+    }
+}
+
+std::shared_ptr<const Frame> Session::frame(std::size_t index) const {
+    try {
+        return recording_->frame(index);
+    } catch (const BadInput& e) {
+        lost(e);
+        return std::make_shared<const Frame>();
+    }
 }
 
 const Instant& Session::instant() const {
@@ -185,7 +211,7 @@ const Instant& Session::instant() const {
 QString Session::moment_text() const {
     if (!recording_) return {};
     const double whole = std::floor(moment_ + 1e-9), rest = moment_ - whole;
-    const auto number = recording_->frames[static_cast<std::size_t>(whole)].number;
+    const auto number = recording_->number(static_cast<std::size_t>(whole));
     return rest < 1e-6 ? QString("frame %1").arg(number)
                        : QString("frame %1 + %2").arg(number).arg(rest, 0, 'f', 2);
 }
@@ -245,15 +271,15 @@ void Session::go_to_touch() {
     for (const Encounter& e : encounters_) {
         const bool mine = body_ < 0 || e.body_a == body_ || e.body_b == body_;
         if (!mine || e.touches.empty()) continue;
-        const auto at = static_cast<double>(e.touches.front());
+        const auto at = static_cast<double>(e.touches.front().first);
         if (best < 0.0 || std::abs(at - moment_) < std::abs(best - moment_)) best = at;
     }
     if (best < 0.0) return emit said("Nothing touches here.");
     const Instant step = instant_at(best);
     double first = 1.0;
     for (const Encounter& e : encounters_) {
-        if (e.touches.empty() || static_cast<double>(e.touches.front()) != best || !step.now->live(e.a) ||
-            !step.now->live(e.b))
+        if (e.touches.empty() || static_cast<double>(e.touches.front().first) != best ||
+            !step.now->live(e.a) || !step.now->live(e.b))
             continue;
         const auto& a = step.now->colliders()[static_cast<std::size_t>(e.a)];
         const auto& b = step.now->colliders()[static_cast<std::size_t>(e.b)];
@@ -286,7 +312,7 @@ void Session::toggle_alone() {
         std::set<Slot> near{body_};
         for (const Encounter& e : encounters_)
             if (e.body_a == body_ || e.body_b == body_) near.insert(e.body_a), near.insert(e.body_b);
-        for (Slot b = 0; b < static_cast<Slot>(recording_->body_ids().size()); ++b)
+        for (Slot b = 0; b < static_cast<Slot>(recording_->body_count()); ++b)
             if (!near.count(b)) hidden_.insert(b);
     }
     emit body_changed();

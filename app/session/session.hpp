@@ -20,6 +20,7 @@ namespace oddbounce {
 /// The world round a moment: the two frame ends and how far between them it is.
 struct Instant {
     std::shared_ptr<const World> before, now;
+    std::shared_ptr<const Frame> frame; ///< that ends with `now`
     double fraction = 1.0;
     std::size_t index = 0; ///< of `now`
 
@@ -54,11 +55,17 @@ class Session : public QObject {
 
     // The moment, in frames from the first: 119.13 lies in the step that ends with frame index 120.
     double moment() const { return moment_; }
+    /// The frame that ended last.
+    std::size_t moment_index() const { return static_cast<std::size_t>(moment_ + 1e-9); }
     void set_moment(double moment);
     void step_by(double frames) { set_moment(moment_ + frames); }
     double last_moment() const;
     const Instant& instant() const;
     Instant instant_at(double moment) const;
+    /// A recording's file may be taken away while it is looked at: then nothing is there, and `said` says
+    /// why.
+    World world_at(std::size_t index) const;
+    std::shared_ptr<const Frame> frame(std::size_t index) const;
     /// "frame 119 + 0.13"
     QString moment_text() const;
 
@@ -141,9 +148,11 @@ class Session : public QObject {
     void set_case(const Case& now);
     void save_case();
     void load_case();
+    void lost(const std::exception& why) const;
 
     std::shared_ptr<const Recording> recording_;
     QString path_;
+    mutable bool lost_ = false; ///< its file was taken away; said once
     double moment_ = 0.0;
     mutable Instant instant_;
     mutable double instant_moment_ = -1.0;

@@ -3,9 +3,8 @@
 #include "session/session.hpp"
 
 #include "fault/shrink.hpp"
-#include "recording/bounce_file.hpp"
 #include "recording/clip.hpp"
-#include "recording/log.hpp"
+#include "recording/files.hpp"
 
 #include <QFileInfo>
 #include <QUndoCommand>
@@ -74,7 +73,7 @@ void Session::add_note(const Vec2& at, const QString& text) {
     if (!recording_ || text.trimmed().isEmpty()) return;
     const double whole = std::floor(moment_ + 1e-9);
     Note note;
-    note.frame = recording_->frames[static_cast<std::size_t>(whole)].number;
+    note.frame = recording_->number(static_cast<std::size_t>(whole));
     note.part = std::max(0.0, moment_ - whole), note.at = at, note.text = text.trimmed().toStdString();
     Case after = case_;
     const auto later = std::find_if(after.notes.begin(), after.notes.end(), [&](const Note& n) {
@@ -166,15 +165,14 @@ void Session::save_clip(const QString& path, bool smallest) {
             options.control = &work;
             if (smallest) *part = shrink(*r, f, options);
             if (!*part)
-                *part = clip(*r, first > before ? first - before : 0,
-                             std::min(r->frames.size() - 1, last + after));
+                *part = clip(*r, first > before ? first - before : 0, std::min(r->size() - 1, last + after));
             if (!work.stop) write_recording(**part, path.toStdString());
         },
         [this, path, part] {
             emit said(QString("%1 was saved: %2 frames, %3 bodies.")
                           .arg(QFileInfo(path).fileName())
-                          .arg((*part)->frames.size())
-                          .arg((*part)->body_ids().size()));
+                          .arg((*part)->size())
+                          .arg((*part)->body_count()));
         });
 }
 

@@ -36,8 +36,8 @@ Mapping StripWidget::look(const QRectF& area) const {
     const Slot body = session_.body();
     double reach = 1.0;
     for (std::ptrdiff_t i = middle - 1; i <= middle + 1; ++i) {
-        if (i < 0 || i >= static_cast<std::ptrdiff_t>(r.frames.size())) continue;
-        const World w = r.world_at(static_cast<std::size_t>(i));
+        if (i < 0 || i >= static_cast<std::ptrdiff_t>(r.size())) continue;
+        const World w = session_.world_at(static_cast<std::size_t>(i));
         for (Slot b = 0; b < static_cast<Slot>(w.bodies().size()); ++b) {
             const BodyState& state = w.bodies()[static_cast<std::size_t>(b)];
             const bool wanted = body >= 0 ? b == body : state.def && state.def->moves != Moves::Fixed;
@@ -69,7 +69,7 @@ void StripWidget::paint(QPainter& p) const {
         QPainterPath frame;
         frame.addRoundedRect(area, 4, 4);
         const bool now = i == 3;
-        if (index >= 0 && index < static_cast<int>(session_.recording()->frames.size())) {
+        if (index >= 0 && index < static_cast<int>(session_.recording()->size())) {
             p.save();
             p.setClipPath(frame);
             Mapping m = base;
@@ -82,7 +82,7 @@ void StripWidget::paint(QPainter& p) const {
             painter.background(), painter.bodies();
             p.setFont(type(12, now)), p.setPen(now ? th.ink : th.soft);
             const QString number =
-                QString::number(session_.recording()->frames[static_cast<std::size_t>(index)].number);
+                QString::number(session_.recording()->number(static_cast<std::size_t>(index)));
             const QRectF tag(area.left() + 1, area.bottom() - 19,
                              p.fontMetrics().horizontalAdvance(number) + 12, 18);
             p.fillRect(tag, th.tint(th.panel, 0.85));

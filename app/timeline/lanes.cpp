@@ -20,17 +20,14 @@ std::vector<Lane> lanes_for(const Session& s, std::size_t most) {
         if (s.body() >= 0 && a != s.body() && b != s.body()) continue;
         Ranked& r = by_pair[{std::min(a, b), std::max(a, b)}];
         const bool mine_first = b == s.body() ? false : true;
-        if (r.lane.encounters.empty()) {
-            const World w = s.recording()->world_at(e.first);
-            r.lane.name = QString::fromStdString(body_name(w, mine_first ? a : b) + " · " +
-                                                 body_name(w, mine_first ? b : a));
-        }
+        const auto name = [&](Slot body) { return body_name(*s.recording(), s.recording()->body_id(body)); };
+        if (r.lane.encounters.empty())
+            r.lane.name = QString::fromStdString(name(mine_first ? a : b) + " · " + name(mine_first ? b : a));
         r.lane.encounters.push_back(&e);
-        r.rank += static_cast<double>(e.touches.size()) + 0.01 * static_cast<double>(e.gap.size());
+        r.rank += static_cast<double>(e.touching_frames()) + 0.01 * static_cast<double>(e.frames());
         const auto in = [&](Slot body) {
-            return f &&
-                   std::find(f->bodies.begin(), f->bodies.end(),
-                             s.recording()->body_ids()[static_cast<std::size_t>(body)]) != f->bodies.end();
+            return f && std::find(f->bodies.begin(), f->bodies.end(), s.recording()->body_id(body)) !=
+                            f->bodies.end();
         };
         if (in(a) && in(b)) r.rank += 1e9;
     }
@@ -54,9 +51,9 @@ Plot plot_of(const Recording& r, const PlotQuery& q, Control* control) {
     Plot plot{q.what, QString::fromStdString(r.header.unit) + (q.what == "gap" ? "" : "/s"), {}};
     if (q.body < 0 && (q.a < 0 || q.b < 0)) return plot;
     World w = r.world_at(0);
-    for (std::size_t i = 0; i < r.frames.size(); ++i) {
+    for (std::size_t i = 0; i < r.size(); ++i) {
         if (control && control->stop) return {};
-        if (i > 0) w.step(r.frames[i]);
+        if (i > 0) w.step(*r.frame(i));
         double value = std::nan("");
         if (q.body >= 0) {
             const BodyState& body = w.bodies()[static_cast<std::size_t>(q.body)];

@@ -14,7 +14,8 @@ namespace oddbounce {
 
 namespace {
 constexpr double label_width = 118.0, row = 22.0, head = 24.0, least_plot = 56.0;
-}
+constexpr std::size_t most_read = 20000; // frames; beyond that marks have no names
+} // namespace
 
 TimelineWidget::TimelineWidget(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setMinimumHeight(170);
@@ -49,8 +50,7 @@ void TimelineWidget::take_in() {
     const Recording& r = *session_.recording();
     plot_ = {}, plotted_ = {};
     plot_work_.stop();
-    rays_ = std::any_of(r.frames.begin(), r.frames.end(), [](const Frame& f) { return !f.rays.empty(); });
-    events_ = std::any_of(r.frames.begin(), r.frames.end(), [](const Frame& f) { return !f.events.empty(); });
+    rays_ = r.any_has(Recording::Rays), events_ = r.any_has(Recording::Events);
 }
 
 void TimelineWidget::refresh() {
@@ -137,7 +137,6 @@ void TimelineWidget::paint_ruler(QPainter& p) {
     const Theme& th = Theme::current();
     const double step = ruler_.label_step(46.0);
     p.setFont(type(12));
-    const auto& frames = session_.recording()->frames;
     for (double f = std::ceil(std::max(0.0, ruler_.first) / step) * step;
          f <= std::min(ruler_.last, session_.last_moment()); f += step) {
         const double x = ruler_.to(f);
@@ -146,7 +145,7 @@ void TimelineWidget::paint_ruler(QPainter& p) {
         if (std::abs(x - ruler_.to(session_.moment())) < 18.0) continue; // the marker stands there
         p.setPen(th.soft);
         p.drawText(QRectF(x - 40, 2, 80, head - 6), Qt::AlignCenter,
-                   QString::number(frames[static_cast<std::size_t>(f)].number));
+                   QString::number(session_.recording()->number(static_cast<std::size_t>(f))));
     }
 }
 
@@ -179,30 +178,20 @@ void TimelineWidget::paint_lane(QPainter& p, const Lane& lane, double y) {
         const QColor color = e->does == Does::Notice ? th.sensor : th.moving;
         p.setPen(QPen(color, 1.4));
         p.drawLine(QPointF(ruler_.to(first), middle), QPointF(ruler_.to(last), middle));
-        const auto low = std::lower_bound(e->touches.begin(), e->touches.end(), visible().first);
-        double open_from = -1.0, open_to = -1.0;
-        const auto flush = [&] {
-            if (open_from < 0.0) return;
-            p.fillRect(QRectF(ruler_.to(open_from), middle - 5,
-                              std::max(2.5, ruler_.to(open_to) - ruler_.to(open_from)), 9),
-                       color);
-        };
-        for (auto it = low; it != e->touches.end() && *it <= visible().second + 1; ++it) {
-            const auto i = static_cast<double>(*it);
-            if (open_from >= 0.0 && i - 1.0 <= open_to + 1e-9)
-                open_to = i;
-            else
-                flush(), open_from = i - 0.5, open_to = i;
-            const float gap = e->gap[*it - e->first];
-            if (e->does == Does::Solid && gap < -slop * 0.2) {
-                const double deep =
-                    std::min(7.0, 2.0 + 5.0 * static_cast<double>(-gap) / std::max(e->deepest, slop * 4.0));
-                p.fillRect(QRectF(ruler_.to(i - 0.5), middle + 4,
-                                  std::max(1.5, ruler_.to(1.0) - ruler_.to(0.0) + 0.4), deep),
-                           th.tint(th.finding, 0.65));
-            }
+        const auto low =
+            std::partition_point(e->touches.begin(), e->touches.end(),
+                                 [&](const Encounter::Touch& t) { return t.last < visible().first; });
+        for (auto it = low; it != e->touches.end() && it->first <= visible().second + 1; ++it) {
+            const double from = ruler_.to(static_cast<double>(it->first) - 0.5),
+                         to = ruler_.to(static_cast<double>(it->last));
+            p.fillRect(QRectF(from, middle - 5, std::max(2.5, to - from), 9), color);
+            if (e->does != Does::Solid || it->depth <= slop * 0.2) continue;
+            const double deep = std::min(7.0, 2.0 + 5.0 * it->depth / std::max(e->deepest, slop * 4.0));
+            p.fillRect(QRectF(from, middle + 4,
+                              std::max(1.5, ruler_.to(static_cast<double>(it->last) + 0.5) - from + 0.4),
+                              deep),
+                       th.tint(th.finding, 0.65));
         }
-        flush();
         p.setPen(Qt::NoPen), p.setBrush(th.ink);
         for (std::size_t i : e->answers) {
             const double x = ruler_.to(static_cast<double>(i));
@@ -216,12 +205,16 @@ void TimelineWidget::paint_rays(QPainter& p, double y) {
     const Theme& th = Theme::current();
     const auto [first, last] = visible();
     double next = -1e9;
+    const bool near = last - first < most_read;
     for (std::size_t i = first; i <= last; ++i) {
         const double x = ruler_.to(static_cast<double>(i));
-        const auto& rays = session_.recording()->frames[i].rays;
-        if (rays.empty() || x < next) continue;
-        const bool hit =
-            std::any_of(rays.begin(), rays.end(), [](const RayRow& r) { return r.hit.has_value(); });
+        if (!(session_.recording()->has(i) & Recording::Rays) || x < next) continue;
+        bool hit = false;
+        if (near) {
+            const auto frame = session_.frame(i);
+            hit = std::any_of(frame->rays.begin(), frame->rays.end(),
+                              [](const RayRow& r) { return r.hit.has_value(); });
+        }
         p.setPen(QPen(th.ray, 1.5)), p.setBrush(hit ? QBrush(th.ray) : QBrush(th.panel));
         p.drawEllipse(QPointF(x, y + row / 2), 3.4, 3.4);
         next = x + 8.0; // fewer marks than pixels
@@ -233,14 +226,19 @@ void TimelineWidget::paint_events(QPainter& p, double y) {
     const auto [first, last] = visible();
     double next = -1e9;
     p.setFont(type(12));
+    const bool near = last - first < most_read;
+    double drawn = -1e9;
     for (std::size_t i = first; i <= last; ++i) {
-        const auto& events = session_.recording()->frames[i].events;
         const double x = ruler_.to(static_cast<double>(i));
-        if (events.empty() || x < ruler_.left - 60) continue;
+        if (!(session_.recording()->has(i) & Recording::Events) || x < ruler_.left - 60 || x < drawn + 0.5)
+            continue;
+        drawn = x;
         p.setPen(QPen(th.ink, 1.4));
         p.drawLine(QPointF(x, y + 5), QPointF(x, y + row - 5));
-        const QString name = QString::fromStdString(events[0].name);
-        if (x < next) continue;
+        if (x < next || !near) continue;
+        const auto frame = session_.frame(i);
+        if (frame->events.empty()) continue;
+        const QString name = QString::fromStdString(frame->events[0].name);
         p.drawText(QPointF(x + 4, y + row - 7), name);
         next = x + p.fontMetrics().horizontalAdvance(name) + 10;
     }

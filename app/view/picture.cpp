@@ -103,7 +103,7 @@ Mapping first_look(const Session& s, const QRectF& area) {
         const Slot mover = r.body_slot(f->bodies.at(0));
         double reach = 0.0;
         for (std::ptrdiff_t i = first; i <= std::min(last, first + 60); ++i) {
-            const World w = r.world_at(static_cast<std::size_t>(i));
+            const World w = s.world_at(static_cast<std::size_t>(i));
             if (!w.bodies()[static_cast<std::size_t>(mover)].present) continue;
             add(w, mover);
             for (Slot c : w.colliders_of(mover))
@@ -113,7 +113,7 @@ Mapping first_look(const Session& s, const QRectF& area) {
         box.add(f->at);
         box.grow(3.5 * reach);
     } else {
-        const World w = r.world_at(s.instant().index);
+        const World w = s.world_at(s.instant().index);
         for (const bool moving : {true, false})
             for (Slot b = 0; b < static_cast<Slot>(w.bodies().size()); ++b) {
                 const BodyState& state = w.bodies()[static_cast<std::size_t>(b)];
@@ -129,7 +129,7 @@ SceneOptions scene_options(const Session& s) {
     SceneOptions o;
     o.body = s.body(), o.finding = s.finding(), o.hidden = s.hidden();
     if (s.recording() && s.asks_what_stops() && s.body() >= 0)
-        for (Slot b = 0; b < static_cast<Slot>(s.recording()->body_ids().size()); ++b)
+        for (Slot b = 0; b < static_cast<Slot>(s.recording()->body_count()); ++b)
             if (b != s.body() && s.does_to_chosen(b) != Does::Solid) o.faint.insert(b);
     const int i = s.candidate();
     if (i < 0 || i >= static_cast<int>(s.candidates().size())) return o;

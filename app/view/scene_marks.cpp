@@ -65,7 +65,7 @@ void ScenePainter::touch() {
 
 void ScenePainter::contacts() {
     const Theme& th = Theme::current();
-    for (const ContactRow& c : r_.frames[t_.index].contacts) {
+    for (const ContactRow& c : t_.frame->contacts) {
         if (!c.at || c.phase == Phase::End) continue;
         const Slot a = r_.collider_slot(c.a), b = r_.collider_slot(c.b);
         const bool wrong = o_.finding && in_finding(a) && in_finding(b);
@@ -93,7 +93,7 @@ void ScenePainter::contacts() {
 
 void ScenePainter::rays() {
     const Theme& th = Theme::current();
-    for (const RayRow& ray : r_.frames[t_.index].rays) {
+    for (const RayRow& ray : t_.frame->rays) {
         const QPointF from = m_.to(flat(ray.from));
         const Vec3 end = ray.hit && ray.at ? *ray.at : ray.to;
         const QPointF to = m_.to(flat(end)), full = m_.to(flat(ray.to));
@@ -172,7 +172,7 @@ void ScenePainter::ghosts(Slot body) {
     const Theme& th = Theme::current();
     for (int k = -3; k <= 3; ++k) {
         const auto i = static_cast<std::ptrdiff_t>(t_.index) + k;
-        if (k == 0 || i < 0 || i >= static_cast<std::ptrdiff_t>(r_.frames.size())) continue;
+        if (k == 0 || i < 0 || i >= static_cast<std::ptrdiff_t>(r_.size())) continue;
         const World w = r_.world_at(static_cast<std::size_t>(i));
         if (!w.bodies()[static_cast<std::size_t>(body)].present) continue;
         for (Slot c : w.colliders_of(body))

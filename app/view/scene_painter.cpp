@@ -24,7 +24,7 @@ ScenePainter::ScenePainter(QPainter& painter, const Mapping& mapping, const Reco
 bool ScenePainter::in_finding(Slot c) const {
     if (!o_.finding) return false;
     const auto& all = o_.finding->colliders;
-    return std::find(all.begin(), all.end(), r_.collider_ids()[static_cast<std::size_t>(c)]) != all.end();
+    return std::find(all.begin(), all.end(), r_.collider_id(c)) != all.end();
 }
 
 bool ScenePainter::seen(const Geometry& g, const Pose& pose) const { return g.bounds(pose).meets(seen_); }

@@ -16,6 +16,26 @@ bool turns_closing(const Step& step, const Meeting& m) {
     return c.before >= closing_that_matters(step) && c.after <= 0.1 * c.before;
 }
 
+std::size_t Encounter::touching_frames() const {
+    std::size_t sum = 0;
+    for (const Touch& t : touches) sum += t.last - t.first + 1;
+    return sum;
+}
+
+namespace {
+void touch(Encounter& e, std::size_t index, double depth, double slop) {
+    constexpr double same_share = 0.25;
+    if (!e.touches.empty()) {
+        Encounter::Touch& t = e.touches.back();
+        if (t.last + 1 == index && std::abs(depth - t.depth) <= same_share * std::max(t.depth, slop)) {
+            t.last = index, t.depth = std::max(t.depth, depth);
+            return;
+        }
+    }
+    e.touches.push_back({index, index, depth});
+}
+} // namespace
+
 void EncounterStream::step(const Step& step) {
     const double near =
         step.now.recording().slop() + step.now.recording().header.skin; // a body rests on what is that near
@@ -24,13 +44,14 @@ void EncounterStream::step(const Step& step) {
         auto [it, fresh] = open_.try_emplace({m.a, m.b});
         Encounter& e = it->second;
         const auto body = [&](Slot c) { return step.now.colliders()[static_cast<std::size_t>(c)].body; };
-        if (fresh) e.body_a = body(m.a), e.body_b = body(m.b), e.a = m.a, e.b = m.b, e.does = m.does, e.first = step.index;
+        if (fresh)
+            e.body_a = body(m.a), e.body_b = body(m.b), e.a = m.a, e.b = m.b, e.does = m.does,
+            e.first = step.index;
         e.last = step.index;
-        e.gap.push_back(static_cast<float>(m.gap_after));
         e.deepest = std::max(e.deepest, -m.gap_after);
         const bool touched = m.sweep.status == Status::Found || m.sweep.status == Status::Started ||
                              m.gap_after <= near || m.contact;
-        if (touched) e.touches.push_back(step.index);
+        if (touched) touch(e, step.index, std::max(0.0, -m.gap_after), step.now.recording().slop());
         if (turns_closing(step, m)) e.answers.push_back(step.index);
     }
     for (auto it = open_.begin(); it != open_.end();) {

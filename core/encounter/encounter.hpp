@@ -4,6 +4,8 @@
 
 #include "encounter/meeting.hpp"
 
+#include <map>
+
 namespace oddbounce {
 
 /// nearing -> touch -> answer -> parting. Frames are indices into the recording.
@@ -12,10 +14,16 @@ struct Encounter {
     Slot body_a = -1, body_b = -1; ///< their bodies
     Does does = Does::Solid;
     std::size_t first = 0, last = 0;
-    std::vector<float> gap;           ///< at the end of each frame first..last; infinity: not known
-    std::vector<std::size_t> touches; ///< frames in whose step (or at whose end) they touched
+    /// Frames in whose step (or at whose end) they touched, as long as the depth stayed much the same.
+    struct Touch {
+        std::size_t first, last;
+        double depth; ///< largest at a frame's end, 0: none
+    };
+    std::vector<Touch> touches;
     std::vector<std::size_t> answers; ///< frames in which their closing turned or a contact began
     double deepest = 0.0;             ///< largest depth at a frame's end
+    std::size_t frames() const { return last - first + 1; }
+    std::size_t touching_frames() const;
 };
 
 /// Collects encounters from steps in order; each is handed to `done` when the pair has parted

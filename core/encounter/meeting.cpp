@@ -5,7 +5,8 @@
 #include <oneapi/tbb/parallel_pipeline.h>
 #include <oneapi/tbb/task_arena.h>
 
-#include <set>
+#include <map>
+#include <mutex>
 
 namespace oddbounce {
 
@@ -100,14 +101,15 @@ std::vector<Meeting> Pairing::meetings(const World& before, const World& now, co
     index_still(now);
     std::vector<Mover> movers;
     const double slop = now.recording().slop();
-    for (Slot c = 0; c < static_cast<Slot>(now.colliders().size()); ++c) {
-        if (!now.live(c) || fixed(now, c) || !at(now, c).geometry->judged()) continue;
-        const Motion m = now.motion_since(before, at(now, c).body);
-        Mover mover{c, at(now, c).geometry->bounds(m)};
-        mover.swept.grow(
-            nearing_distance(*at(now, c).geometry, *at(now, c).geometry, glm::length(m.travel()), slop));
-        movers.push_back(mover);
-    }
+    for (const Slot body : now.movers())
+        for (const Slot c : now.colliders_of(body)) {
+            if (!now.live(c) || !at(now, c).geometry->judged()) continue;
+            const Motion m = now.motion_since(before, at(now, c).body);
+            Mover mover{c, at(now, c).geometry->bounds(m)};
+            mover.swept.grow(
+                nearing_distance(*at(now, c).geometry, *at(now, c).geometry, glm::length(m.travel()), slop));
+            movers.push_back(mover);
+        }
     std::sort(movers.begin(), movers.end(), [](const Mover& x, const Mover& y) {
         return x.swept.low.x != y.swept.low.x ? x.swept.low.x < y.swept.low.x : x.collider < y.collider;
     });
@@ -128,7 +130,7 @@ std::vector<Meeting> Pairing::meetings(const World& before, const World& now, co
     for (const ContactRow& c : frame.contacts) {
         Meeting key;
         const auto [low, high] = std::minmax(c.a, c.b);
-        key.a = now.recording().collider_slot(low), key.b = now.recording().collider_slot(high);
+        key.a = (c.a == low ? c.mark_a : c.mark_b).slot, key.b = (c.a == low ? c.mark_b : c.mark_a).slot;
         const auto it = std::lower_bound(out.begin(), out.end(), key, by_pair);
         if (it != out.end() && it->a == key.a && it->b == key.b) it->contact = true;
     }
@@ -137,55 +139,64 @@ std::vector<Meeting> Pairing::meetings(const World& before, const World& now, co
 
 namespace {
 
-struct Span {
-    std::size_t first = 0;
+/// Frames first..last, and who met in their steps.
+struct Stretch {
+    std::size_t first = 0, last = 0;
     std::vector<std::vector<Meeting>> meetings;
 };
 
-Span compute(const Recording& recording, std::size_t first, std::size_t last, const Control* control) {
-    Span span{first, {}};
-    World now = recording.world_at(first == 0 ? 0 : first - 1);
+World start_of(const Recording& r, std::size_t first) {
+    return first == 0 ? r.world_at(0) : r.world_before(first);
+}
+
+void compute(const Recording& r, Stretch& s, const Control* control) {
+    World now = start_of(r, s.first);
     Pairing pairing;
-    for (std::size_t i = first; i <= last; ++i) {
+    for (std::size_t i = s.first; i <= s.last; ++i) {
         if (control && control->stop) break;
         const World before = now;
-        if (i > 0) now.step(recording.frames[i]);
-        span.meetings.push_back(pairing.meetings(before, now, recording.frames[i], i == 0));
+        const auto frame = r.frame(i);
+        if (i > 0) now.step(*frame);
+        s.meetings.push_back(pairing.meetings(before, now, *frame, i == 0));
     }
-    return span;
 }
 
 } // namespace
 
 bool walk(const Recording& recording, const WalkOptions& options,
           const std::function<void(const Step&)>& each) {
-    if (recording.frames.empty() || recording.header.space != 2) return true;
-    const std::size_t last = std::min(options.last, recording.frames.size() - 1),
-                      first = std::min(options.first, last);
+    const std::atomic<bool>* stop = options.control ? &options.control->stop : nullptr;
+    const auto stopped = [&] { return stop && *stop; };
+    if (recording.header.space != 2 || !recording.wait_for(0, stop)) return !stopped();
+    const bool whole = recording.complete();
+    const std::size_t last = whole ? std::min(options.last, recording.size() - 1) : options.last,
+                      first = std::max(recording.begin(), std::min(options.first, last));
     const int cores = tbb::info::default_concurrency();
     const int threads = options.threads > 0 ? std::min(options.threads, cores) : cores;
     std::size_t next = first;
-    World now = recording.world_at(first == 0 ? 0 : first - 1);
-    // The pipeline keeps everything in turn by itself; the locks (hardly ever waited for) hold the spans that
-    // are ready, and let a thread checker see the turns.
+    World now = start_of(recording, first);
+    // The pipeline keeps everything in turn by itself; the locks (hardly ever waited for) hold the stretches
+    // that are ready, and let a thread checker see the turns.
     std::mutex handing_out, handing_over, using_up;
-    std::map<std::size_t, Span> ready; // by first frame
-    const auto hand_out = [&](tbb::flow_control& flow) -> std::size_t {
+    std::map<std::size_t, Stretch> ready; // by first frame
+    const auto hand_out = [&](tbb::flow_control& flow) -> std::pair<std::size_t, std::size_t> {
         const std::lock_guard lock(handing_out);
-        if (next > last || (options.control && options.control->stop)) {
+        if (next > last || !recording.wait_for(next, stop)) {
             flow.stop();
-            return 0;
+            return {};
         }
         const std::size_t from = next;
-        next = std::min(last + 1, (from / frames_per_span + 1) * frames_per_span);
-        return from;
+        const std::size_t to =
+            std::min({last, (from / frames_per_span + 1) * frames_per_span - 1, recording.size() - 1});
+        next = to + 1;
+        return {from, to};
     };
-    const auto make = [&](std::size_t from) {
-        const std::size_t to = std::min(last, (from / frames_per_span + 1) * frames_per_span - 1);
-        Span span = compute(recording, from, to, options.control);
+    const auto make = [&](std::pair<std::size_t, std::size_t> frames) {
+        Stretch stretch{frames.first, frames.second, {}};
+        compute(recording, stretch, options.control);
         const std::lock_guard lock(handing_over);
-        ready.emplace(from, std::move(span));
-        return from;
+        ready.emplace(frames.first, std::move(stretch));
+        return frames.first;
     };
     const auto take = [&](std::size_t from) {
         const std::lock_guard lock(handing_over);
@@ -193,28 +204,31 @@ bool walk(const Recording& recording, const WalkOptions& options,
     };
     const auto use = [&](std::size_t from) {
         const std::lock_guard lock(using_up);
-        Span span = take(from);
-        for (std::size_t k = 0; k < span.meetings.size(); ++k) {
-            if (options.control && options.control->stop) return;
-            const std::size_t i = span.first + k;
+        Stretch stretch = take(from);
+        for (std::size_t k = 0; k < stretch.meetings.size(); ++k) {
+            if (stopped()) return;
+            const std::size_t i = stretch.first + k;
             const World before = now;
-            if (i > 0) now.step(recording.frames[i]);
-            each(Step{before, now, recording.frames[i], i, std::move(span.meetings[k])});
+            const auto frame = recording.frame(i);
+            if (i > 0) now.step(*frame);
+            each(Step{before, now, *frame, i, std::move(stretch.meetings[k])});
         }
         if (options.control)
-            options.control->progress = static_cast<double>(span.first + span.meetings.size() - first) /
-                                        static_cast<double>(last - first + 1);
+            options.control->progress = static_cast<double>(stretch.last + 1 - first) /
+                                        static_cast<double>(std::min(last, recording.size() - 1) - first + 1);
     };
     tbb::task_arena arena(threads);
     arena.execute([&] {
         tbb::parallel_pipeline(
             static_cast<std::size_t>(threads) * 3,
-            tbb::make_filter<void, std::size_t>(tbb::filter_mode::serial_in_order, hand_out) &
-                tbb::make_filter<std::size_t, std::size_t>(tbb::filter_mode::parallel, make) &
+            tbb::make_filter<void, std::pair<std::size_t, std::size_t>>(tbb::filter_mode::serial_in_order,
+                                                                        hand_out) &
+                tbb::make_filter<std::pair<std::size_t, std::size_t>, std::size_t>(tbb::filter_mode::parallel,
+                                                                                   make) &
                 tbb::make_filter<std::size_t, void>(tbb::filter_mode::serial_in_order, use));
     });
     const std::scoped_lock all_done(handing_out, handing_over, using_up);
-    return !(options.control && options.control->stop);
+    return !stopped();
 }
 
 } // namespace oddbounce

@@ -171,10 +171,9 @@ bool Watch::solver_at_work(const Run& run) const {
 /// Engines find a contact at the start of a step: the one after the step that led inside counts too.
 bool Watch::contact_logged(const Run& run) const {
     const Recording& r = context_.recording;
-    const Id a = r.collider_ids()[static_cast<std::size_t>(run.mover)],
-             b = r.collider_ids()[static_cast<std::size_t>(run.other)];
-    for (std::size_t i = run.first; i <= std::min(run.first + 1, r.frames.size() - 1); ++i)
-        for (const ContactRow& c : r.frames[i].contacts)
+    const Id a = r.collider_id(run.mover), b = r.collider_id(run.other);
+    for (std::size_t i = run.first; i <= std::min(run.first + 1, r.size() - 1); ++i)
+        for (const ContactRow& c : r.frame(i)->contacts)
             if (c.active && c.phase != Phase::End && std::minmax(c.a, c.b) == std::minmax(a, b)) return true;
     return false;
 }
@@ -197,12 +196,12 @@ void Watch::close(const Run& run) const {
     const bool one_frame = run.last == run.first;
     if (logged && began && solver_at_work(run)) return;
     if (began && run.shrinks &&
-        (run.answered || (one_frame && run.first + 1 < r.frames.size() && answered_next(run))))
+        (run.answered || (one_frame && run.first + 1 < r.size() && answered_next(run))))
         return;
     const World now = r.world_at(run.first);
     const std::string& u = r.header.unit;
     Finding f;
-    f.fault = "deep-overlap", f.first = r.frames[run.first].number, f.last = r.frames[run.last].number;
+    f.fault = "deep-overlap", f.first = r.number(run.first), f.last = r.number(run.last);
     name_bodies(now, {run.mover, run.other}, f);
     f.at = run.at;
     if (!logged)

@@ -200,7 +200,7 @@ void Watch::solid(const Step& step, const Meeting& m) {
 Finding Watch::start(std::size_t first, std::size_t last, const std::vector<Slot>& colliders) const {
     const Recording& r = context_.recording;
     Finding f;
-    f.fault = "double-hit", f.first = r.frames[first].number, f.last = r.frames[last].number;
+    f.fault = "double-hit", f.first = r.number(first), f.last = r.number(last);
     name_bodies(r.world_at(last), colliders, f);
     if (!r.header.has(Channel::Contacts))
         f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from motion alone";
@@ -221,7 +221,7 @@ void Watch::close(const Approach& a) const {
     std::string each;
     for (const Turn& t : a.turns)
         each += (each.empty() ? "" : "; ") + fmt::format("frame {}: {} closing becomes {}",
-                                                         context_.recording.frames[t.index].number,
+                                                         context_.recording.number(t.index),
                                                          speed_text(context_.recording, t.before),
                                                          speed_text(context_.recording, t.after));
     f.facts.push_back({"turns", each, "text"});
@@ -341,7 +341,7 @@ void tell(const Recording& r, Finding& f) {
             std::abs(closing) * 100.0 < r.slop() * r.header.rate
                 ? "neither closing nor parting"
                 : (closing > 0.0 ? "closing at " : "parting at ") + speed_text(r, std::abs(closing));
-        const Frame& frame = r.frames[static_cast<std::size_t>(i)];
+        const Frame& frame = (*r.frame(static_cast<std::size_t>(i)));
         const bool hit = logged_begin(frame, f.colliders[0], f.colliders[1]);
         std::string text = fmt::format("The {} and the {} are {}, {}.", f.names[0], f.names[1], gap, speed);
         if (hit)

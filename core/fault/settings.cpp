@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fault/settings.hpp"
 
-#include "recording/log.hpp"
+#include "recording/files.hpp"
 
 #include <cmath>
 

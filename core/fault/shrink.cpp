@@ -33,9 +33,11 @@ class Shrinker {
     /// Leaves out what bodies it can: halves, quarters, … of those that the finding does not name.
     void drop_bodies(std::shared_ptr<Recording>& best) const {
         std::vector<Id> rest;
-        for (Id id : best->body_ids())
+        for (std::size_t b = 0; b < best->body_count(); ++b) {
+            const Id id = best->body_id(static_cast<Slot>(b));
             if (std::find(finding_.bodies.begin(), finding_.bodies.end(), id) == finding_.bodies.end())
                 rest.push_back(id);
+        }
         for (std::size_t size = rest.size(); size >= 1 && !rest.empty(); size = size > 1 ? (size + 1) / 2 : 0)
             for (std::size_t at = 0; at < rest.size() && !stopped();) {
                 const std::size_t end = std::min(rest.size(), at + size);
@@ -57,7 +59,7 @@ class Shrinker {
         std::size_t lead = index(finding_.first), least = 0; // frames before the finding: needed, too few
         while (least + 1 < lead && !stopped()) {
             const std::size_t middle = (least + lead) / 2, first = index(finding_.first);
-            auto smaller = clip(*best, first - middle + 1, best->frames.size() - 1);
+            auto smaller = clip(*best, first - middle + 1, best->size() - 1);
             if (shows(*smaller))
                 best = smaller, lead = middle;
             else
@@ -65,7 +67,7 @@ class Shrinker {
         }
         for (std::size_t after = 0; after < tail && !stopped(); ++after) {
             const std::size_t last = index(finding_.last) + after;
-            if (last + 1 >= best->frames.size()) break;
+            if (last + 1 >= best->size()) break;
             auto smaller = clip(*best, 0, last);
             if (!shows(*smaller)) continue;
             best = smaller;
@@ -84,7 +86,7 @@ std::shared_ptr<Recording> shrink(const Recording& r, const Finding& finding, co
     const Shrinker shrinker(finding, options);
     const std::ptrdiff_t first = r.frame_index(finding.first), last = r.frame_index(finding.last);
     if (first < 0 || last < 0) return nullptr;
-    const std::size_t end = std::min(r.frames.size() - 1, static_cast<std::size_t>(last) + tail);
+    const std::size_t end = std::min(r.size() - 1, static_cast<std::size_t>(last) + tail);
     std::shared_ptr<Recording> best;
     // Some rules look far back (a body that was seen to fall): the lead grows until the finding shows.
     for (std::size_t lead = 30; !best && !shrinker.stopped(); lead *= 4) {

@@ -430,7 +430,7 @@ void Watch::close(const Run& run) const {
     if (!long_enough && !run.trip) return;
     const std::string& u = r_.header.unit;
     Finding f;
-    f.fault = "stuck-on-edge", f.first = r_.frames[run.first].number, f.last = r_.frames[run.last].number;
+    f.fault = "stuck-on-edge", f.first = r_.number(run.first), f.last = r_.number(run.last);
     std::vector<Slot> colliders{run.evidence.mine};
     colliders.insert(colliders.end(), run.evidence.others.begin(), run.evidence.others.end());
     name_bodies(r_.world_at(run.last), colliders, f);
@@ -492,7 +492,7 @@ void tell(const Recording& r, Finding& f) {
     if (first > 0) line(first - 1, "");
     line(first, " " + why(r, f));
     if (last > first) line(last, fmt::format(" That was the last of {} frames.", figure(f.number("frames"))));
-    if (static_cast<std::size_t>(last) + 1 < r.frames.size()) line(last + 1, "");
+    if (static_cast<std::size_t>(last) + 1 < r.size()) line(last + 1, "");
 }
 
 } // namespace

@@ -41,9 +41,7 @@ std::string body_name(const World& world, Slot body) {
 }
 
 std::string body_name(const Recording& recording, Id id) {
-    for (const Frame& f : recording.frames)
-        for (const Definition& d : f.before)
-            if (const auto* b = std::get_if<BodyDef>(&d); b && b->id == id) return name_of(*b);
+    if (const BodyDef* def = recording.body_def(id)) return name_of(*def);
     return "body " + std::to_string(id);
 }
 

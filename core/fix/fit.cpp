@@ -17,7 +17,7 @@ double difference(const Recording& r, Slot body, const Track& track) {
     double most = 0.0;
     World w = r.world_at(track.first);
     for (std::size_t k = 1; k < track.points.size(); ++k) {
-        w.step(r.frames[track.first + k]);
+        w.step(*r.frame(track.first + k));
         const BodyState& recorded = w.bodies()[static_cast<std::size_t>(body)];
         const Vec3 apart = recorded.pose.at - track.points[k].pose.at;
         most = std::max(most, glm::length(apart));

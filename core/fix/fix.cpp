@@ -2,7 +2,7 @@
 #include "fix/fix.hpp"
 
 #include "fix/reshape.hpp"
-#include "recording/log.hpp"
+#include "recording/files.hpp"
 
 #include <set>
 
@@ -118,16 +118,35 @@ void change_collider(ColliderDef& c, const json& change, const std::string& fix)
     if (change.contains("bounce")) c.bounce = change["bounce"];
 }
 
-void switch_collider(Recording& r, Id id, const json& change) {
-    if (!change.contains("on") || r.frames.empty()) return;
-    const bool on = change["on"];
-    std::int64_t from = r.frames.front().number, to = std::numeric_limits<std::int64_t>::max();
-    if (change.contains("frames"))
-        from = change["frames"][0].get<std::int64_t>(), to = change["frames"][1].get<std::int64_t>();
-    for (Frame& f : r.frames) {
-        if (f.number == from) (on ? f.on : f.off).push_back(id);
-        if (f.number == to + 1) (on ? f.off : f.on).push_back(id);
+void switch_collider(const Recording& r, Id id, const json& change, Edits& edits) {
+    if (!change.contains("on") || r.empty()) return;
+    Edits::Switched s{id, change["on"], 0, r.size() - 1};
+    if (change.contains("frames")) {
+        const auto from = change["frames"][0].get<std::int64_t>(),
+                   to = change["frames"][1].get<std::int64_t>();
+        while (s.first <= s.last && r.number(s.first) < from) ++s.first;
+        while (s.last > s.first && r.number(s.last) > to) --s.last;
+        if (s.first > s.last || r.number(s.last) > to) return;
     }
+    edits.switched.push_back(s);
+}
+
+/// The pair holds from the first frame on; other definitions of it give way.
+void change_pair(const json& change, std::vector<Recording::Defined>& definitions) {
+    const std::string first = change["pair"][0], second = change["pair"][1], does = change["does"];
+    std::erase_if(definitions, [&](const Recording::Defined& d) {
+        const auto* p = std::get_if<PairDef>(&*d.definition);
+        return p &&
+               ((p->first == first && p->second == second) || (p->first == second && p->second == first));
+    });
+    const PairDef pair{first, second,
+                       does == "solid"    ? Does::Solid
+                       : does == "notice" ? Does::Notice
+                                          : Does::Nothing,
+                       ""};
+    const auto at = std::find_if(definitions.begin(), definitions.end(),
+                                 [](const Recording::Defined& d) { return d.before > 0; });
+    definitions.insert(at, {0, pair});
 }
 
 } // namespace
@@ -193,53 +212,36 @@ Fix read_fix(const std::string& path) {
 
 json json_of(const Fix& fix) { return {{"fix", 1}, {"name", fix.name}, {"changes", fix.changes}}; }
 
-Applied apply(const Fix& fix, const Recording& recording) {
+Applied apply(const Fix& fix, const Recording& r) {
     Applied out;
-    out.recording = recording.clone();
-    Recording& r = *out.recording;
+    auto& definitions = out.edits.definitions = r.definitions(0, ~std::size_t(0));
     std::map<Id, BodyDef> bodies;
     std::set<Id> changed;
     for (std::size_t n = 0; n < fix.changes.size(); ++n) {
         const json& change = fix.changes[n];
-        bool hit = change.contains("pair");
-        if (hit && !r.frames.empty()) {
-            const std::string does = change["does"];
-            r.frames.front().before.push_back(PairDef{change["pair"][0], change["pair"][1],
-                                                      does == "solid"    ? Does::Solid
-                                                      : does == "notice" ? Does::Notice
-                                                                         : Does::Nothing,
-                                                      ""});
-            for (std::size_t i = 1; i < r.frames.size(); ++i) // later definitions of the same pair give way
-                std::erase_if(r.frames[i].before, [&](const Definition& d) {
-                    const auto* p = std::get_if<PairDef>(&d);
-                    return p && std::minmax(p->first, p->second) ==
-                                    std::minmax(change["pair"][0].get<std::string>(),
-                                                change["pair"][1].get<std::string>());
-                });
-            out.pairs = true;
-        }
+        const bool pair = change.contains("pair"), motion = change.contains("motion");
+        if (pair) change_pair(change, definitions), out.pairs = true;
+        bool hit = pair;
         std::set<Id> switched;
-        for (Frame& f : r.frames)
-            for (Definition& d : f.before) {
-                if (auto* b = std::get_if<BodyDef>(&d)) {
-                    bodies[b->id] = *b;
-                    if (change.contains("motion") && named(change["motion"], b->id, b->name))
-                        out.motion[b->id] = change, hit = true;
-                }
-                auto* c = std::get_if<ColliderDef>(&d);
-                if (!c || change.contains("motion") || change.contains("pair") ||
-                    !targets(change, *c, bodies[c->body]))
-                    continue;
-                change_collider(*c, change, fix.name), switched.insert(c->id);
-                changed.insert(c->id), hit = true, out.shapes = true;
+        for (Recording::Defined& d : definitions) {
+            if (const auto* b = std::get_if<BodyDef>(&*d.definition)) {
+                bodies[b->id] = *b;
+                if (motion && named(change["motion"], b->id, b->name)) out.motion[b->id] = change, hit = true;
             }
-        for (Id id : switched) switch_collider(r, id, change);
+            const auto* c = std::get_if<ColliderDef>(&*d.definition);
+            if (!c || motion || pair || !targets(change, *c, bodies[c->body])) continue;
+            ColliderDef other = *c;
+            change_collider(other, change, fix.name);
+            switched.insert(other.id), changed.insert(other.id), hit = true, out.shapes = true;
+            d.definition = std::move(other);
+        }
+        for (Id id : switched) switch_collider(r, id, change, out.edits);
         if (!hit)
             throw BadInput(fix.name.empty() ? "fix" : fix.name, 0,
                            "change " + std::to_string(n + 1) + " names nothing in this recording");
     }
     out.colliders.assign(changed.begin(), changed.end());
-    r.index();
+    out.recording = edited(r, out.edits);
     return out;
 }
 

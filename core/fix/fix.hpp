@@ -2,7 +2,7 @@
 // A candidate fix: a document of changes, and its effect on a recording's definitions.
 #pragma once
 
-#include "recording/recording.hpp"
+#include "recording/edited.hpp"
 
 #include <nlohmann/json.hpp>
 
@@ -44,13 +44,15 @@ MotionModel model_with(const nlohmann::json& change, MotionModel base);
 
 /// What a fix touches in a recording.
 struct Applied {
-    std::shared_ptr<Recording> recording; ///< with the changed definitions, indexed
-    std::vector<Id> colliders;            ///< that were changed
-    bool pairs = false;                   ///< some pair of layers was changed
-    std::map<Id, nlohmann::json> motion;  ///< body -> its motion change
-    bool shapes = false;                  ///< a shape, role, friction or restitution was changed
+    Edits edits;
+    std::shared_ptr<const Recording> recording; ///< with these edits
+    std::vector<Id> colliders;                  ///< that were changed
+    bool pairs = false;                         ///< some pair of layers was changed
+    std::map<Id, nlohmann::json> motion;        ///< body -> its motion change
+    bool shapes = false;                        ///< a shape, role, friction or restitution was changed
 };
-/// Throws BadInput where a target names nothing in the recording, or a changed shape is unusable.
+/// Throws BadInput where a target names nothing in the recording, or a changed shape is unusable. The
+/// recording must outlive the result.
 Applied apply(const Fix& fix, const Recording& recording);
 
 } // namespace oddbounce

@@ -297,7 +297,8 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
     Pairing pairing;
     for (std::size_t i = first + 1; i <= last && !(control && control->stop); ++i) {
         const World before = now;
-        now.step(r.frames[i]);
+        const auto frame = r.frame(i);
+        now.step(*frame);
         const BodyState& rec = now.bodies()[static_cast<std::size_t>(body)];
         TrackPoint p = track.points.back();
         if (!rec.present) break;
@@ -305,7 +306,7 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
             p = {rec.pose, rec.velocity_known ? rec.velocity : Vec3(0.0), {}, {}};
         } else {
             const bool touched =
-                recorded_touch(pairing.meetings(before, now, r.frames[i], false), now, body, r.slop());
+                recorded_touch(pairing.meetings(before, now, *frame, false), now, body, r.slop());
             p.velocity = intended(before, now, body, p.velocity, touched);
             Stepper(before, now, i, body, model).step(p, rec);
         }
@@ -314,32 +315,23 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
     return track;
 }
 
-void follow(Recording& r, Slot body, const Track& track) {
-    const Id id = r.body_ids()[static_cast<std::size_t>(body)];
+Edits::Moved moved_along(const Recording& r, Slot body, const Track& track) {
+    Edits::Moved out;
+    out.body = r.body_id(body), out.first = track.first + 1;
     const World world = r.world_at(track.first);
-    const auto& own = world.colliders_of(body);
-    const auto mine = [&](Id collider) {
-        return std::find(own.begin(), own.end(), r.collider_slot(collider)) != own.end();
-    };
+    for (const Slot c : world.colliders_of(body)) out.colliders.push_back(r.collider_id(c));
     std::vector<std::pair<Id, Id>> touching;
     for (std::size_t k = 1; k < track.points.size(); ++k) {
-        Frame& f = r.frames[track.first + k];
         const TrackPoint& p = track.points[k];
-        BodyRow row;
-        row.id = id, row.at = p.pose.at, row.angle = p.pose.angle, row.velocity = p.velocity,
+        BodyRow& row = out.rows.emplace_back();
+        row.id = out.body, row.at = p.pose.at, row.angle = p.pose.angle, row.velocity = p.velocity,
         row.given = BodyRow::Velocity;
-        std::erase_if(f.bodies, [&](const BodyRow& b) { return b.id == id; });
-        f.bodies.push_back(row);
-        std::erase_if(f.contacts, [&](const ContactRow& c) { return mine(c.a) || mine(c.b); });
-        std::erase_if(f.events, [&](const EventRow& e) {
-            return std::find(e.about.begin(), e.about.end(), id) != e.about.end();
-        });
+        auto& contacts = out.contacts.emplace_back();
         std::vector<std::pair<Id, Id>> now;
         for (const TrackPoint::Hit& h : p.hits) {
-            const std::pair<Id, Id> pair{r.collider_ids()[static_cast<std::size_t>(h.mine)],
-                                         r.collider_ids()[static_cast<std::size_t>(h.other)]};
+            const std::pair<Id, Id> pair{r.collider_id(h.mine), r.collider_id(h.other)};
             if (std::find(now.begin(), now.end(), pair) != now.end()) {
-                if (h.again) f.contacts.back().phase = Phase::Begin;
+                if (h.again) contacts.back().phase = Phase::Begin;
                 continue;
             }
             now.push_back(pair);
@@ -347,12 +339,11 @@ void follow(Recording& r, Slot body, const Track& track) {
             c.a = pair.first, c.b = pair.second, c.at = h.at, c.normal = h.normal, c.depth = h.depth;
             const bool stays = std::find(touching.begin(), touching.end(), pair) != touching.end();
             c.phase = stays && !h.again ? Phase::Stay : Phase::Begin;
-            f.contacts.push_back(c);
+            contacts.push_back(c);
         }
         touching = now;
     }
-    const std::size_t end = track.first + track.points.size();
-    if (end < r.frames.size()) r.frames[end].warp.push_back(id);
+    return out;
 }
 
 } // namespace oddbounce

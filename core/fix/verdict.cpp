@@ -16,8 +16,24 @@ constexpr std::size_t tail = 20;    // frames after it: enough to see what becom
 constexpr std::int64_t slack = 3;   // frames by which a finding may shift and still be the same
 constexpr double same_number = 0.1; // share by which its numbers may differ
 
-/// Touching pairs of bodies, frame by frame.
-using Touches = std::map<std::pair<Id, Id>, std::set<std::size_t>>;
+/// Frames first..last.
+struct Stretch {
+    std::size_t first, last;
+};
+/// When pairs of bodies touch.
+using Touches = std::map<std::pair<Id, Id>, std::vector<Stretch>>;
+
+/// In order, those that meet made one.
+void unite(std::vector<Stretch>& all) {
+    std::sort(all.begin(), all.end(), [](const Stretch& a, const Stretch& b) { return a.first < b.first; });
+    std::vector<Stretch> out;
+    for (const Stretch& s : all)
+        if (!out.empty() && s.first <= out.back().last + 1)
+            out.back().last = std::max(out.back().last, s.last);
+        else
+            out.push_back(s);
+    all = std::move(out);
+}
 
 struct Judged {
     Scan scan;
@@ -31,12 +47,14 @@ Judged judge(const Recording& r, const TryOptions& options) {
     scan_options.control = options.control;
     scan_options.encounter = [&](Encounter&& e) {
         if (e.does == Does::Nothing) return;
-        const auto id = [&](Slot body) { return r.body_ids()[static_cast<std::size_t>(body)]; };
+        const auto id = [&](Slot body) { return r.body_id(body); };
         const Id a = id(e.body_a), b = id(e.body_b);
         const auto key = std::minmax(a, b);
-        out.touches[{key.first, key.second}].insert(e.touches.begin(), e.touches.end());
+        for (const Encounter::Touch& t : e.touches)
+            out.touches[{key.first, key.second}].push_back({t.first, t.last});
     };
     out.scan = scan(r, scan_options);
+    for (auto& [pair, stretches] : out.touches) unite(stretches);
     return out;
 }
 
@@ -73,23 +91,30 @@ void compare_findings(const std::vector<Finding>& before, const std::vector<Find
         if (!used[i]) v.fresh.push_back(after[i]);
 }
 
+/// Touches of `some` that have none of `others` within a frame of them; holes of a few frames are closed.
 void runs_missing_in(const Touches& some, const Touches& others, const Recording& r,
                      std::vector<TouchRun>& out) {
-    for (const auto& [pair, frames] : some) {
+    static const std::vector<Stretch> none;
+    for (const auto& [pair, stretches] : some) {
         const auto it = others.find(pair);
+        const std::vector<Stretch>& there = it == others.end() ? none : it->second;
         TouchRun* run = nullptr;
-        for (const std::size_t i : frames) {
-            const bool near = it != others.end() && (it->second.count(i) || it->second.count(i + 1) ||
-                                                     (i > 0 && it->second.count(i - 1)));
-            if (near) {
-                run = nullptr;
-                continue;
-            }
-            if (run && run->last + slack >= r.frames[i].number)
-                run->last = r.frames[i].number;
+        const auto missing = [&](std::size_t first, std::size_t last) {
+            if (run && run->last + slack >= r.number(first))
+                run->last = r.number(last);
             else
-                out.push_back({pair.first, pair.second, r.frames[i].number, r.frames[i].number}),
-                    run = &out.back();
+                out.push_back({pair.first, pair.second, r.number(first), r.number(last)}), run = &out.back();
+        };
+        auto near = there.begin();
+        for (const Stretch& s : stretches) {
+            std::size_t from = s.first;
+            while (near != there.end() && near->last + 1 < s.first) ++near;
+            for (auto n = near; n != there.end() && n->first <= s.last + 1 && from <= s.last; ++n) {
+                if (n->first > from + 1) missing(from, n->first - 2);
+                run = nullptr; // what follows is another run
+                from = std::max(from, n->last + 2);
+            }
+            if (from <= s.last) missing(from, s.last);
         }
     }
 }
@@ -115,7 +140,7 @@ Window window_of(const Recording& r, const Finding& f) {
     std::size_t start = first > lead ? first - lead : 0;
     const Slot body = r.body_slot(f.bodies.at(0));
     while (start < first && !r.world_at(start).bodies()[static_cast<std::size_t>(body)].present) ++start;
-    return {body, start, std::min(r.frames.size() - 1, last + tail)};
+    return {body, start, std::min(r.size() - 1, last + tail)};
 }
 
 /// The model that does what the game did round this finding, and whether the fault shows again with it.
@@ -124,10 +149,11 @@ Fit fit_to(const Recording& r, const Finding& f, const TryOptions& options) {
     const auto last = static_cast<std::size_t>(r.frame_index(f.last));
     Fit out = fit(r, w.body, w.first, std::min(last + 2, w.last),
                   static_cast<int>(f.number("frames_between")), options.control);
-    const auto again = r.clone();
-    again->index();
-    follow(*again, w.body, rerun(*again, w.body, w.first, w.last, out.model, options.control));
-    again->index();
+    Edits edits;
+    edits.definitions = r.definitions(0, ~std::size_t(0));
+    edits.moved.push_back(
+        moved_along(r, w.body, rerun(r, w.body, w.first, w.last, out.model, options.control)));
+    const auto again = edited(r, edits);
     ScanOptions scan_options;
     scan_options.only = {f.fault}, scan_options.settings = options.settings,
     scan_options.threads = options.threads;
@@ -169,11 +195,13 @@ void rerun_all(const Recording& r, const Fix& fix, Applied& applied, const TryOp
         if (sets(fix, "friction") && applied.shapes) model.friction.reset();
         if (sets(fix, "bounce")) model.restitution.reset();
         const Track track = rerun(*applied.recording, w.body, w.first, w.last, model, options.control);
-        v.tracks[r.body_ids()[static_cast<std::size_t>(w.body)]].push_back(track);
+        v.tracks[r.body_id(w.body)].push_back(track);
     }
     for (const auto& [id, tracks] : v.tracks)
-        for (const Track& t : tracks) follow(*applied.recording, applied.recording->body_slot(id), t);
-    applied.recording->index();
+        for (const Track& t : tracks)
+            applied.edits.moved.push_back(
+                moved_along(*applied.recording, applied.recording->body_slot(id), t));
+    applied.recording = edited(r, applied.edits);
 }
 
 /// True where the finding begins in the frame in which a body that was moved again is put back on its
@@ -206,8 +234,8 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& op
         }
     }
     v.method = method;
-    if (!applied.colliders.empty() && !applied.recording->frames.empty()) {
-        const World last = applied.recording->world_at(applied.recording->frames.size() - 1);
+    if (!applied.colliders.empty() && !applied.recording->empty()) {
+        const World last = applied.recording->world_at(applied.recording->size() - 1);
         for (Id id : applied.colliders)
             v.shapes[id] =
                 last.colliders()[static_cast<std::size_t>(applied.recording->collider_slot(id))].geometry;

@@ -1,19 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "recording/bounce_file.hpp"
 
-#include "recording/clip.hpp"
+#include "recording/database.hpp"
 #include "recording/log.hpp"
 #include "recording/log_reader.hpp"
 #include "recording/rows.hpp"
 
-#include <sqlite3.h>
-#include <zstd.h>
-
 #include <algorithm>
-#include <array>
 #include <cstdio>
 #include <filesystem>
 #include <fstream>
+#include <nlohmann/json.hpp>
 #include <unistd.h>
 
 namespace oddbounce {
@@ -21,145 +18,8 @@ namespace oddbounce {
 namespace {
 
 constexpr int application_id = 0x426F756E; // "Boun"
-constexpr int version = 1;
-constexpr std::size_t span_frames = 128; // few enough to be at hand at once, enough to pack well
-constexpr std::size_t most_unpacked = std::size_t(1) << 30; // of one blob, against compressed bombs
-constexpr int level = 7;
-
-// ---- SQLite, in few words
-
-class Database {
-  public:
-    Database(const std::string& path, int flags) : path_(path) {
-        sqlite3* raw = nullptr;
-        const int code = sqlite3_open_v2(path.c_str(), &raw, flags, nullptr);
-        db_.reset(raw);
-        if (code != SQLITE_OK) fail("opened");
-    }
-    void run(const char* sql) {
-        if (sqlite3_exec(db_.get(), sql, nullptr, nullptr, nullptr) != SQLITE_OK) fail("written");
-    }
-    [[noreturn]] void fail(const char* doing) const {
-        throw BadInput(path_, 0, std::string("cannot be ") + doing + ": " + sqlite3_errmsg(db_.get()));
-    }
-    sqlite3* get() const { return db_.get(); }
-    const std::string& path() const { return path_; }
-
-  private:
-    std::string path_;
-    std::unique_ptr<sqlite3, decltype(&sqlite3_close)> db_{nullptr, &sqlite3_close};
-};
-
-class Query {
-  public:
-    Query(const Database& db, const char* sql) : db_(db) {
-        sqlite3_stmt* raw = nullptr;
-        const int code = sqlite3_prepare_v2(db.get(), sql, -1, &raw, nullptr);
-        statement_.reset(raw);
-        if (code != SQLITE_OK)
-            throw BadInput(db.path(), 0, "is not a bounce file: " + std::string(sqlite3_errmsg(db.get())));
-    }
-    Query& bind(int at, std::int64_t v) { return sqlite3_bind_int64(statement_.get(), at, v), *this; }
-    Query& bind_text(int at, const char* v) {
-        return sqlite3_bind_text(statement_.get(), at, v, -1, SQLITE_STATIC), *this;
-    }
-    Query& bind(int at, const std::string& v) {
-        sqlite3_bind_blob64(statement_.get(), at, v.data(), v.size(), SQLITE_TRANSIENT);
-        return *this;
-    }
-    bool next() {
-        const int code = sqlite3_step(statement_.get());
-        if (code != SQLITE_ROW && code != SQLITE_DONE) db_.fail("read");
-        return code == SQLITE_ROW;
-    }
-    void done() {
-        if (sqlite3_step(statement_.get()) != SQLITE_DONE) db_.fail("written");
-        sqlite3_reset(statement_.get());
-    }
-    std::int64_t whole(int column) const { return sqlite3_column_int64(statement_.get(), column); }
-    std::string text(int column) const {
-        const void* bytes = sqlite3_column_blob(statement_.get(), column);
-        const auto size = static_cast<std::size_t>(sqlite3_column_bytes(statement_.get(), column));
-        return bytes ? std::string(static_cast<const char*>(bytes), size) : std::string();
-    }
-
-  private:
-    const Database& db_;
-    std::unique_ptr<sqlite3_stmt, decltype(&sqlite3_finalize)> statement_{nullptr, &sqlite3_finalize};
-};
-
-// ---- blobs
-
-std::string packed(const std::string& plain) {
-    std::string out(ZSTD_compressBound(plain.size()), '\0');
-    out.resize(ZSTD_compress(out.data(), out.size(), plain.data(), plain.size(), level));
-    return out;
-}
-
-std::string unpacked(const std::string& bytes) {
-    const unsigned long long size = ZSTD_getFrameContentSize(bytes.data(), bytes.size());
-    if (size == ZSTD_CONTENTSIZE_ERROR || size == ZSTD_CONTENTSIZE_UNKNOWN)
-        throw Damaged("is not packed data");
-    if (size > most_unpacked) throw Damaged("unpacks to more than 1 GiB");
-    std::string out(static_cast<std::size_t>(size), '\0');
-    const std::size_t got = ZSTD_decompress(out.data(), out.size(), bytes.data(), bytes.size());
-    if (ZSTD_isError(got) || got != out.size()) throw Damaged("is not packed data");
-    return out;
-}
-
-// ---- spans
-
-std::string lines_of(std::span<const Frame> frames, const Header& h) {
-    std::string out;
-    for (const Frame& f : frames) {
-        for (const Definition& d : f.before) out += line_of(d, h.space) + "\n";
-        out += line_of(f, h, false) + "\n";
-    }
-    return out;
-}
-
-struct Stored {
-    std::string lines, rows; ///< rows: packed
-    std::size_t frames = 0;
-};
-
-/// Header, spans one after another, and what follows the last frame.
-std::shared_ptr<Recording> assembled(const std::string& path, const std::string& head,
-                                     const std::vector<Stored>& spans, const std::string& after,
-                                     Control* control) {
-    std::string text = head + "\n";
-    std::size_t frames = 0;
-    for (const Stored& s : spans) text += s.lines, frames += s.frames;
-    text += after;
-    const auto rows = [&](Recording& r) {
-        if (r.frames.size() != frames) throw Damaged("holds another number of frames than it says");
-        std::size_t at = 0;
-        for (const Stored& s : spans) {
-            unpack_rows(unpacked(s.rows), std::span(r.frames).subspan(at, s.frames), r.header.space);
-            at += s.frames;
-        }
-    };
-    return LogReader(path, control, rows).read(text);
-}
-
-Database opened(const std::string& path) {
-    Database db(path, SQLITE_OPEN_READONLY);
-    Query id(db, "PRAGMA application_id"), form(db, "PRAGMA user_version");
-    if (!id.next() || id.whole(0) != application_id)
-        throw BadInput(path, 0, "is a database of another program, expected a bounce file");
-    if (!form.next() || form.whole(0) != version)
-        throw BadInput(
-            path, 0, "is version " + std::to_string(form.whole(0)) + ", expected " + std::to_string(version));
-    return db;
-}
-
-std::string about(const Database& db, const char* key) {
-    Query q(db, "SELECT value FROM about WHERE key = ?");
-    q.bind_text(1, key);
-    if (!q.next())
-        throw BadInput(db.path(), 0, std::string("lacks '") + key + "', expected it in the table about");
-    return q.text(0);
-}
+constexpr int version = 2;
+constexpr int quick = 3, small = 9; // how hard zstd tries: while frames come, and for a file that is kept
 
 /// Calls `work`; bytes that nobody wrote become a sentence.
 template <class Work> auto whole(const std::string& path, Work&& work) {
@@ -170,22 +30,244 @@ template <class Work> auto whole(const std::string& path, Work&& work) {
     }
 }
 
-void write_spans(const Database& db, const Recording& r) {
-    Query insert(db, "INSERT INTO span VALUES (?, ?, ?, ?, ?, ?, ?)");
-    for (std::size_t first = 0; first < r.frames.size(); first += span_frames) {
-        const std::size_t count = std::min(span_frames, r.frames.size() - first);
-        std::vector<Frame> frames(r.frames.begin() + static_cast<std::ptrdiff_t>(first),
-                                  r.frames.begin() + static_cast<std::ptrdiff_t>(first + count));
-        std::string start;
-        if (first > 0) {
-            Frame before = opening(r, first - 1);
-            start = packed(lines_of(std::span(&before, 1), r.header)) +
-                    packed(pack_rows(std::span(&before, 1), r.header.space));
+std::string lines_of(const std::vector<DefinitionRef>& definitions, int space) {
+    std::string out;
+    for (const Definition& d : definitions) out += line_of(d, space) + "\n";
+    return out;
+}
+
+template <class Each> void each_line(std::string_view text, Each&& each) {
+    while (!text.empty()) {
+        const std::size_t end = std::min(text.find('\n'), text.size());
+        if (end > 0) each(text.substr(0, end));
+        text.remove_prefix(std::min(end + 1, text.size()));
+    }
+}
+
+/// Number, seconds of the step, and what it has, of each frame.
+std::string ticks_of(const Span& span, const Recording& r, int level) {
+    ByteWriter out;
+    std::int64_t last = 0;
+    std::vector<double> dt;
+    for (std::size_t k = 0; k < span.frames.size(); ++k) {
+        const Frame& f = *span.frames[k];
+        out.whole(static_cast<std::int64_t>(static_cast<std::uint64_t>(f.number) -
+                                            static_cast<std::uint64_t>(last)));
+        last = f.number;
+        out.byte(r.has(span.first + k));
+        dt.push_back(f.dt);
+    }
+    write_column(out, dt);
+    return packed(out.bytes(), level);
+}
+
+void know_ticks(Feed& feed, const std::string& bytes, std::size_t count) {
+    const std::string plain = unpacked(bytes);
+    ByteReader in(plain);
+    std::vector<std::pair<std::int64_t, std::uint8_t>> ticks(count);
+    std::uint64_t last = 0;
+    for (auto& [number, has] : ticks) {
+        last += static_cast<std::uint64_t>(in.whole());
+        number = static_cast<std::int64_t>(last), has = in.byte();
+    }
+    const std::vector<double> dt = read_column(in, count);
+    const Recording& r = *feed.recording();
+    for (std::size_t i = 0; i < count; ++i) {
+        const bool rises = r.empty() || ticks[i].first > r.number(r.size() - 1);
+        if (!rises || !(dt[i] > 0.0)) throw Damaged("holds frames out of order");
+        feed.know(ticks[i].first, dt[i], ticks[i].second);
+    }
+}
+
+const char* kind_of(const Definition& d) {
+    static constexpr const char* words[] = {"body", "collider", "pair", "art", "probe", "expect", "unknown"};
+    return words[d.index()];
+}
+std::int64_t id_of(const Definition& d) {
+    if (const auto* b = std::get_if<BodyDef>(&d)) return b->id;
+    if (const auto* c = std::get_if<ColliderDef>(&d)) return c->id;
+    return 0;
+}
+
+std::string about(const Database& db, const char* key) {
+    Query q(db, "SELECT value FROM about WHERE key = ?");
+    q.bind_text(1, key);
+    if (!q.next())
+        throw BadInput(db.path(), 0, std::string("lacks '") + key + "', expected it in the table about");
+    return q.text(0);
+}
+
+class BounceFile : public Store {
+  public:
+    /// For reading.
+    BounceFile(const std::string& path, const std::string& name)
+        : name_(name), db_(path, SQLITE_OPEN_READONLY) {
+        Query id(db_, "PRAGMA application_id"), form(db_, "PRAGMA user_version");
+        if (!id.next() || id.whole(0) != application_id)
+            throw BadInput(name, 0, "is a database of another program, expected a bounce file");
+        if (!form.next() || form.whole(0) != version)
+            throw BadInput(name, 0,
+                           "is version " + std::to_string(form.whole(0)) + ", expected " +
+                               std::to_string(version));
+    }
+    /// For writing, at first beside `path`.
+    BounceFile(const std::string& path, const Header& header, int level)
+        : name_(path), beside_(path + ".part" + std::to_string(getpid())), space_(header.space), level_(level),
+          db_((std::remove(beside_.c_str()), beside_), SQLITE_OPEN_READWRITE | SQLITE_OPEN_CREATE) {
+        db_.run("PRAGMA page_size = 4096; PRAGMA journal_mode = OFF; PRAGMA synchronous = OFF;"
+                "PRAGMA application_id = 1114600814; PRAGMA user_version = 2; BEGIN;"
+                "CREATE TABLE about (key TEXT PRIMARY KEY, value BLOB) WITHOUT ROWID;"
+                "CREATE TABLE definition (at INTEGER PRIMARY KEY, before INTEGER, kind TEXT, id INTEGER,"
+                " line TEXT);"
+                "CREATE TABLE placed (body INTEGER PRIMARY KEY, first INTEGER);"
+                "CREATE TABLE span (first INTEGER PRIMARY KEY, frames INTEGER, first_number INTEGER,"
+                " last_number INTEGER, ticks BLOB, start BLOB, rows BLOB, rest BLOB);");
+        insert_about("header", line_of(header));
+    }
+    ~BounceFile() override {
+        if (!beside_.empty()) std::remove(beside_.c_str());
+    }
+
+    const Database& database() const { return db_; }
+
+    void put(const Span& span, const Recording& r) override {
+        const std::lock_guard lock(mutex_);
+        Query define(db_, "INSERT INTO definition (before, kind, id, line) VALUES (?, ?, ?, ?)");
+        Query place(db_, "INSERT OR IGNORE INTO placed VALUES (?, ?)");
+        std::vector<Frame> frames;
+        std::string rest;
+        for (const auto& f : span.frames) {
+            const auto index = static_cast<std::int64_t>(span.first + frames.size());
+            for (const Definition& d : f->before)
+                define.bind(1, index)
+                    .bind_text(2, kind_of(d))
+                    .bind(3, id_of(d))
+                    .bind_text(4, line_of(d, space_)),
+                    define.done();
+            for (const BodyRow& row : f->bodies)
+                if (const auto slot = static_cast<std::size_t>(row.mark.slot); !is_placed(slot))
+                    placed_[slot] = true, place.bind(1, row.id).bind(2, index), place.done();
+            rest += line_of(*f, r.header, false) + "\n";
+            frames.push_back(*f);
         }
-        insert.bind(1, static_cast<std::int64_t>(first)).bind(2, static_cast<std::int64_t>(count));
-        insert.bind(3, frames.front().number).bind(4, frames.back().number);
-        insert.bind(5, start).bind(6, packed(pack_rows(frames, r.header.space)));
-        insert.bind(7, packed(lines_of(frames, r.header))).done();
+        Query insert(db_, "INSERT INTO span VALUES (?, ?, ?, ?, ?, ?, ?, ?)");
+        insert.bind(1, static_cast<std::int64_t>(span.first));
+        insert.bind(2, static_cast<std::int64_t>(frames.size()));
+        insert.bind(3, frames.front().number).bind(4, frames.back().number).bind(5, ticks_of(span, r, level_));
+        insert.bind(6, span.start ? packed(pack_world(*span.start), level_) : std::string());
+        insert.bind(7, packed(pack_rows(frames, space_), level_)).bind(8, packed(rest, level_)).done();
+    }
+
+    Span get(std::size_t first, const Recording& r) const override {
+        return whole(name_, [&] {
+            std::string start, rows, rest;
+            std::size_t count = 0;
+            {
+                const std::lock_guard lock(mutex_);
+                Query q(db_, "SELECT frames, start, rows, rest FROM span WHERE first = ?");
+                q.bind(1, static_cast<std::int64_t>(first));
+                if (!q.next()) throw Damaged("lacks frames that it should hold");
+                count =
+                    static_cast<std::size_t>(std::clamp<std::int64_t>(q.whole(0), 0, Recording::span_frames));
+                start = q.text(1), rows = q.text(2), rest = q.text(3);
+            }
+            Span span;
+            span.first = first;
+            std::vector<Frame> frames = read_rest(unpacked(rest), r);
+            if (frames.size() != count) throw Damaged("holds another number of frames than it says");
+            unpack_rows(unpacked(rows), frames, r.header.space);
+            for (const Recording::Defined& d : r.definitions(first, first + count))
+                frames[d.before - first].before.push_back(d.definition);
+            for (Frame& f : frames) {
+                check(f, span.frames.empty() ? nullptr : span.frames.back().get(), r);
+                span.frames.push_back(std::make_shared<const Frame>(std::move(f)));
+            }
+            if (!start.empty())
+                span.start =
+                    std::make_shared<const World>(unpack_world(unpacked(start), r, r.definitions(0, first)));
+            return span;
+        });
+    }
+
+    void drop_before(std::size_t first) override {
+        const std::lock_guard lock(mutex_);
+        Query q(db_, "DELETE FROM span WHERE first < ?");
+        q.bind(1, static_cast<std::int64_t>(first)).done();
+    }
+
+    void finish(const Recording& r) override {
+        if (beside_.empty()) return;
+        const std::lock_guard lock(mutex_);
+        insert_about("after", lines_of(r.after(), space_));
+        insert_about("warnings", nlohmann::json(r.reader_warnings())
+                                     .dump(-1, ' ', false, nlohmann::json::error_handler_t::replace));
+        db_.run("COMMIT");
+        std::error_code error;
+        std::filesystem::rename(beside_, name_, error);
+        if (error) throw BadInput(name_, 0, "cannot be written: " + error.message());
+        beside_.clear();
+    }
+
+  private:
+    void insert_about(const char* key, const std::string& value) {
+        Query insert(db_, "INSERT INTO about VALUES (?, ?)");
+        insert.bind_text(1, key).bind(2, value).done();
+    }
+    bool is_placed(std::size_t slot) {
+        if (slot >= placed_.size()) placed_.resize(slot + 1, false);
+        return placed_[slot];
+    }
+    std::vector<Frame> read_rest(const std::string& text, const Recording& r) const {
+        std::vector<Frame> out;
+        simdjson::dom::parser parser;
+        FrameReader reader(r.header, [](const char*, const std::string&) {});
+        const Place place{name_, 0};
+        each_line(text, [&](std::string_view line) {
+            simdjson::dom::object object;
+            if (parser.parse(line.data(), line.size()).get(object) != simdjson::SUCCESS)
+                throw Damaged("holds a line that is no JSON object");
+            out.push_back(reader.read(object, place));
+        });
+        return out;
+    }
+    /// Slots of the rows; rows that no reader of a log would let pass are refused.
+    static void check(Frame& f, const Frame* before, const Recording& r) {
+        if (const auto unknown = resolve(f, before, r))
+            throw Damaged(std::string("names in '") + unknown->key + "' " +
+                          (unknown->collider ? "collider " : "body ") + std::to_string(unknown->id) +
+                          ", which is not defined");
+    }
+
+    std::string name_, beside_;
+    int space_ = 2, level_ = quick;
+    std::vector<bool> placed_;
+    mutable std::mutex mutex_; // of the database
+    Database db_;
+};
+
+/// A body that a definition names and none defines.
+std::optional<Id> unknown_body(const Recording& r) {
+    const auto missing = [&](std::optional<Id> id) { return id && r.body_slot(*id) < 0; };
+    for (const Recording::Defined& d : r.definitions(0, ~std::size_t(0))) {
+        const Definition& one = d.definition;
+        std::optional<Id> named;
+        if (const auto* b = std::get_if<BodyDef>(&one)) named = b->owner;
+        if (const auto* c = std::get_if<ColliderDef>(&one)) named = c->body;
+        if (const auto* a = std::get_if<ArtDef>(&one)) named = a->body;
+        if (const auto* p = std::get_if<ProbeDef>(&one)) named = p->body;
+        if (missing(named)) return named;
+    }
+    return {};
+}
+
+/// The messages of a file that is written beside name the file that was asked for.
+template <class Work> auto naming(const std::string& path, Work&& work) {
+    try {
+        return work();
+    } catch (const BadInput& e) {
+        const std::string what = e.what(), beside = path + ".part" + std::to_string(getpid());
+        if (what.compare(0, beside.size(), beside) != 0) throw;
+        throw BadInput(path, 0, what.substr(beside.size() + 2));
     }
 }
 
@@ -198,84 +280,79 @@ bool is_bounce_file(const std::string& path) {
            std::string_view(head, sizeof head) == std::string_view("SQLite format 3\0", 16);
 }
 
-std::size_t count_frames(const std::string& path) {
-    const Database db = opened(path);
-    Query q(db, "SELECT coalesce(sum(frames), 0) FROM span");
-    return q.next() ? static_cast<std::size_t>(std::max<std::int64_t>(0, q.whole(0))) : 0;
-}
-
-std::shared_ptr<Recording> read_bounce_file(const std::string& path, Control* control) {
-    return whole(path, [&]() -> std::shared_ptr<Recording> {
-        const Database db = opened(path);
-        std::vector<Stored> spans;
-        Query q(db, "SELECT rest, rows, frames FROM span ORDER BY first");
-        while (q.next()) {
-            if (control && control->stop) return nullptr;
-            spans.push_back({unpacked(q.text(0)), q.text(1),
-                             static_cast<std::size_t>(std::max<std::int64_t>(0, q.whole(2)))});
+std::shared_ptr<Recording> open_bounce_file(const std::string& path, const std::string& given_name) {
+    const std::string name = given_name.empty() ? path : given_name;
+    return whole(name, [&] {
+        auto file = std::make_unique<BounceFile>(path, name);
+        const Database& db = file->database();
+        const Header header = LogReader::header(about(db, "header"), name);
+        const std::string after = about(db, "after"), warnings = about(db, "warnings");
+        std::vector<Recording::Defined> definitions;
+        const auto definition = [&](std::string_view line) {
+            auto d = LogReader::definition(line, header, name);
+            if (!d) throw Damaged("holds a definition that is none");
+            return DefinitionRef(std::move(*d));
+        };
+        Query defined(db, "SELECT before, line FROM definition ORDER BY at");
+        while (defined.next())
+            definitions.push_back({static_cast<std::size_t>(std::max<std::int64_t>(0, defined.whole(0))),
+                                   definition(defined.text(1))});
+        std::vector<std::pair<std::size_t, std::string>> spans;
+        Query span(db, "SELECT first, frames, ticks FROM span ORDER BY first");
+        std::size_t size = 0;
+        while (span.next()) {
+            const std::int64_t first = span.whole(0), count = span.whole(1);
+            if (first != static_cast<std::int64_t>(size) || size % Recording::span_frames != 0 || count < 1 ||
+                count > static_cast<std::int64_t>(Recording::span_frames))
+                throw Damaged("lacks frames that it should hold");
+            size += static_cast<std::size_t>(count);
+            spans.emplace_back(static_cast<std::size_t>(count), span.text(2));
         }
-        return assembled(path, about(db, "header"), spans, about(db, "after"), control);
+        std::vector<Id> placed;
+        Query row(db, "SELECT body FROM placed");
+        while (row.next()) placed.push_back(row.whole(0));
+
+        Feed feed(name, header, std::move(file));
+        std::size_t last = 0;
+        for (Recording::Defined& d : definitions) {
+            if (d.before < last || d.before >= std::max<std::size_t>(1, size))
+                throw Damaged("holds definitions out of order");
+            feed.know(last = d.before, std::move(d.definition));
+        }
+        if (const auto missing = unknown_body(*feed.recording()))
+            throw Damaged("names body " + std::to_string(*missing) + ", which is not defined");
+        for (const auto& [count, ticks] : spans) know_ticks(feed, ticks, count);
+        for (const Id id : placed) {
+            const Slot body = feed.recording()->body_slot(id);
+            if (body < 0) throw Damaged("places a body that is not defined");
+            feed.know_placed(body);
+        }
+        const auto sentences = nlohmann::json::parse(warnings, nullptr, false);
+        if (sentences.is_array())
+            for (const auto& s : sentences)
+                if (s.is_string()) feed.warn(s);
+        std::vector<DefinitionRef> rest;
+        each_line(after, [&](std::string_view line) { rest.push_back(definition(line)); });
+        feed.finish(std::move(rest));
+        return feed.recording();
     });
 }
 
-std::shared_ptr<Recording> read_span_of(const std::string& path, std::size_t index) {
-    return whole(path, [&] {
-        const Database db = opened(path);
-        Query q(db,
-                "SELECT rest, rows, frames, start FROM span WHERE first <= ? ORDER BY first DESC LIMIT 1");
-        q.bind(1, static_cast<std::int64_t>(index));
-        if (!q.next()) throw BadInput(path, 0, "holds no frames, expected at least one");
-        std::vector<Stored> spans{{unpacked(q.text(0)), q.text(1),
-                                   static_cast<std::size_t>(std::max<std::int64_t>(0, q.whole(2)))}};
-        if (const std::string start = q.text(3); !start.empty()) {
-            const std::size_t lines = ZSTD_findFrameCompressedSize(start.data(), start.size());
-            if (ZSTD_isError(lines) || lines > start.size()) throw Damaged("is not packed data");
-            spans.insert(spans.begin(), {unpacked(start.substr(0, lines)), start.substr(lines), 1});
+std::unique_ptr<Store> new_bounce_file(const std::string& path, const Header& header) {
+    return naming(path, [&] { return std::make_unique<BounceFile>(path, header, quick); });
+}
+
+bool write_bounce_file(const Recording& r, const std::string& path, Control* control) {
+    return naming(path, [&] {
+        BounceFile file(path, r.header, small);
+        for (std::size_t first = 0; first < r.size(); first += Recording::span_frames) {
+            if (control && control->stop) return false;
+            if (control) control->progress = static_cast<double>(first) / static_cast<double>(r.size());
+            file.put(*r.span_of(first), r);
         }
-        return assembled(path, about(db, "header"), spans, "", nullptr);
+        file.finish(r);
+        return true;
     });
-}
-
-void write_bounce_file(const Recording& r, const std::string& path) {
-    const std::string beside = path + ".part" + std::to_string(getpid());
-    std::remove(beside.c_str());
-    try {
-        Database db(beside, SQLITE_OPEN_READWRITE | SQLITE_OPEN_CREATE);
-        db.run("PRAGMA page_size = 8192; PRAGMA journal_mode = OFF; PRAGMA application_id = 1114600814;"
-               "PRAGMA user_version = 1; BEGIN;"
-               "CREATE TABLE about (key TEXT PRIMARY KEY, value BLOB) WITHOUT ROWID;"
-               "CREATE TABLE span (first INTEGER PRIMARY KEY, frames INTEGER, first_number INTEGER,"
-               " last_number INTEGER, start BLOB, rows BLOB, rest BLOB);"
-               "CREATE INDEX span_number ON span (first_number);");
-        Query insert(db, "INSERT INTO about VALUES (?, ?)");
-        std::string after;
-        for (const Definition& d : r.after) after += line_of(d, r.header.space) + "\n";
-        insert.bind_text(1, "header").bind(2, line_of(r.header)).done();
-        insert.bind_text(1, "after").bind(2, after).done();
-        write_spans(db, r);
-        db.run("COMMIT");
-    } catch (const BadInput& e) {
-        std::remove(beside.c_str());
-        const std::string what = e.what();
-        const std::size_t at = what.find(beside);
-        throw BadInput(path, 0, at == 0 ? what.substr(beside.size() + 2) : what);
-    }
-    std::error_code error;
-    std::filesystem::rename(beside, path, error);
-    if (!error) return;
-    std::remove(beside.c_str());
-    throw BadInput(path, 0, "cannot be written: " + error.message());
-}
-
-std::shared_ptr<Recording> read_recording(const std::string& path, Control* control) {
-    return path != "-" && is_bounce_file(path) ? read_bounce_file(path, control) : read_log(path, control);
-}
-
-void write_recording(const Recording& r, const std::string& path) {
-    if (path.size() >= 7 && path.compare(path.size() - 7, 7, ".bounce") == 0)
-        write_bounce_file(r, path);
-    else
-        write_log(r, path);
 }
 
 } // namespace oddbounce

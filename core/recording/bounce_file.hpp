@@ -14,19 +14,16 @@ namespace oddbounce {
 /// True where the file begins as SQLite files do.
 bool is_bounce_file(const std::string& path);
 
-/// Everything, indexed. Throws BadInput; stopped by `control`: null.
-std::shared_ptr<Recording> read_bounce_file(const std::string& path, Control* control = nullptr);
-/// The span that holds frame `index` (0: the first), as a recording that stands alone: its first frame is the
-/// one before the span with all that holds there, as `clip` makes it. Cost: one span, whatever the length.
-std::shared_ptr<Recording> read_span_of(const std::string& path, std::size_t index);
-/// Number of frames in the file. Cost: one row.
-std::size_t count_frames(const std::string& path);
+/// Opens it for looking; frames are fetched as they are asked for. `name`: for messages, if it is not the
+/// path. Cost: what all frames' numbers and the definitions take. Throws BadInput.
+std::shared_ptr<Recording> open_bounce_file(const std::string& path, const std::string& name = "");
 
-/// Reading it back gives an equal recording. Written beside and renamed. Throws BadInput.
-void write_bounce_file(const Recording& recording, const std::string& path);
+/// A new bounce file that a Feed fills; it is whole and renamed to `path` when the feed has finished. Until
+/// then it lies beside, and is removed with the store. Throws BadInput.
+std::unique_ptr<Store> new_bounce_file(const std::string& path, const Header& header);
 
-/// A recording of either kind: by what the file is (reading), by the name's ending (writing).
-std::shared_ptr<Recording> read_recording(const std::string& path, Control* control = nullptr);
-void write_recording(const Recording& recording, const std::string& path);
+/// Reading it back gives an equal recording. Written beside and renamed. Throws BadInput; stopped by
+/// `control`: false, nothing is left.
+bool write_bounce_file(const Recording& recording, const std::string& path, Control* control = nullptr);
 
 } // namespace oddbounce

@@ -25,8 +25,8 @@ class InForce {
         else
             rest_.push_back(d);
     }
-    std::vector<Definition> all() const {
-        std::vector<Definition> out;
+    std::vector<DefinitionRef> all() const {
+        std::vector<DefinitionRef> out;
         for (const auto& [id, d] : bodies_) out.emplace_back(d);
         for (const auto& [id, d] : colliders_) out.emplace_back(d);
         for (const auto& [names, d] : pairs_) out.emplace_back(d);
@@ -42,7 +42,7 @@ class InForce {
     std::map<std::pair<std::string, std::string>, PairDef> pairs_;
     std::map<Id, ArtDef> arts_;
     std::map<Id, ProbeDef> probes_;
-    std::vector<Definition> rest_;
+    std::vector<DefinitionRef> rest_;
 };
 
 BodyRow row_of(Id id, const BodyState& b) {
@@ -54,10 +54,10 @@ BodyRow row_of(Id id, const BodyState& b) {
 }
 
 /// Bodies that are placed in none of the frames though the recording places them elsewhere.
-std::set<Id> never_there(const Recording& whole, const Recording& part) {
+std::set<Id> never_there(const Recording& whole, const Draft& part) {
     std::set<Id> out;
-    for (std::size_t b = 0; b < whole.body_ids().size(); ++b)
-        if (whole.ever_placed(static_cast<Slot>(b))) out.insert(whole.body_ids()[b]);
+    for (std::size_t b = 0; b < whole.body_count(); ++b)
+        if (whole.ever_placed(static_cast<Slot>(b))) out.insert(whole.body_id(static_cast<Slot>(b)));
     for (const Frame& f : part.frames)
         for (const BodyRow& row : f.bodies) out.erase(row.id);
     return out;
@@ -66,50 +66,57 @@ std::set<Id> never_there(const Recording& whole, const Recording& part) {
 } // namespace
 
 Frame opening(const Recording& r, std::size_t index) {
-    Frame out = r.frames[index];
+    Frame out = *r.frame(index);
     InForce in_force;
-    for (std::size_t i = 0; i <= index; ++i)
-        for (const Definition& d : r.frames[i].before) in_force.take(d);
+    for (const Recording::Defined& d : r.definitions(0, index + 1)) in_force.take(d.definition);
     out.before = in_force.all();
     out.bodies.clear(), out.gone.clear(), out.warp.clear(), out.on.clear(), out.off.clear(),
         out.scale.clear();
     const World w = r.world_at(index);
     for (std::size_t b = 0; b < w.bodies().size(); ++b) {
         const BodyState& state = w.bodies()[b];
-        const Id id = r.body_ids()[b];
         if (!state.def) continue;
-        if (state.scale != Vec3(1.0)) out.scale.push_back({id, state.scale});
-        if (r.ever_placed(static_cast<Slot>(b)) && state.present) out.bodies.push_back(row_of(id, state));
+        if (state.scale != Vec3(1.0)) out.scale.push_back({state.def->id, state.scale});
+        if (!state.waiting && state.present) out.bodies.push_back(row_of(state.def->id, state));
     }
-    for (std::size_t c = 0; c < w.colliders().size(); ++c)
-        if (w.colliders()[c].def && !w.colliders()[c].on) out.off.push_back(r.collider_ids()[c]);
+    for (const ColliderState& c : w.colliders())
+        if (c.def && !c.on) out.off.push_back(c.def->id);
     return out;
 }
 
 std::shared_ptr<Recording> clip(const Recording& r, std::size_t first, std::size_t last) {
-    auto out = std::make_shared<Recording>();
-    out->file = r.file, out->header = r.header, out->warnings = r.warnings;
-    out->header.slop = r.slop();
-    const std::size_t start = first > 0 ? first - 1 : 0;
-    if (start == 0)
-        out->frames.push_back(r.frames[0]);
-    else
-        out->frames.push_back(opening(r, start));
-    for (std::size_t i = start + 1; i <= last; ++i) out->frames.push_back(r.frames[i]);
-    return without(*out, never_there(r, *out));
+    const std::size_t start = std::max(r.begin(), first > 0 ? first - 1 : 0);
+    Draft out;
+    out.file = r.file, out.header = r.header, out.warnings = r.reader_warnings();
+    out.header.slop = r.slop();
+    out.frames.push_back(start == 0 ? *r.frame(0) : opening(r, start));
+    for (std::size_t i = start + 1; i <= last; ++i) out.frames.push_back(*r.frame(i));
+    const std::set<Id> absent = never_there(r, out);
+    leave_out(out, absent);
+    return out.recorded();
 }
 
 std::shared_ptr<Recording> without(const Recording& r, const std::set<Id>& bodies) {
-    auto out = r.clone();
+    Draft out = draft_of(r);
+    leave_out(out, bodies);
+    return out.recorded();
+}
+
+void leave_out(Draft& out, const std::set<Id>& bodies) {
     std::set<Id> colliders;
     const auto gone_body = [&](Id id) { return bodies.count(id) > 0; };
     const auto gone_collider = [&](Id id) { return colliders.count(id) > 0; };
-    const auto clean = [&](std::vector<Definition>& definitions) {
+    const auto clean = [&](std::vector<DefinitionRef>& definitions) {
         for (const Definition& d : definitions)
             if (const auto* c = std::get_if<ColliderDef>(&d); c && gone_body(c->body))
                 colliders.insert(c->id);
-        for (Definition& d : definitions)
-            if (auto* b = std::get_if<BodyDef>(&d); b && b->owner && gone_body(*b->owner)) b->owner.reset();
+        for (DefinitionRef& d : definitions) {
+            const auto* b = std::get_if<BodyDef>(&*d);
+            if (!b || !b->owner || !gone_body(*b->owner)) continue;
+            BodyDef own = *b;
+            own.owner.reset();
+            d = own;
+        }
         std::erase_if(definitions, [&](const Definition& d) {
             if (const auto* b = std::get_if<BodyDef>(&d)) return gone_body(b->id);
             if (const auto* c = std::get_if<ColliderDef>(&d)) return gone_body(c->body);
@@ -118,7 +125,7 @@ std::shared_ptr<Recording> without(const Recording& r, const std::set<Id>& bodie
             return false;
         });
     };
-    for (Frame& f : out->frames) {
+    for (Frame& f : out.frames) {
         clean(f.before);
         std::erase_if(f.bodies, [&](const BodyRow& b) { return gone_body(b.id); });
         for (auto* ids : {&f.gone, &f.warp, &f.grounded}) std::erase_if(*ids, gone_body);
@@ -136,9 +143,7 @@ std::shared_ptr<Recording> without(const Recording& r, const std::set<Id>& bodie
             return std::any_of(e.about.begin(), e.about.end(), gone_body);
         });
     }
-    clean(out->after);
-    out->index();
-    return out;
+    clean(out.after);
 }
 
 } // namespace oddbounce

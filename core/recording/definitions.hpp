@@ -112,4 +112,19 @@ struct UnknownLine {
 
 using Definition = std::variant<BodyDef, ColliderDef, PairDef, ArtDef, ProbeDef, ExpectDef, UnknownLine>;
 
+/// A definition that many may look at and nobody changes. Equal where they say the same.
+class DefinitionRef {
+  public:
+    DefinitionRef(Definition d) : held_(std::make_shared<const Definition>(std::move(d))) {}
+    template <class Alternative>
+    requires std::is_constructible_v<Definition, Alternative> DefinitionRef(Alternative d)
+        : DefinitionRef(Definition(std::move(d))) {}
+    operator const Definition&() const { return *held_; }
+    const Definition& operator*() const { return *held_; }
+    bool operator==(const DefinitionRef& o) const { return held_ == o.held_ || *held_ == *o.held_; }
+
+  private:
+    std::shared_ptr<const Definition> held_;
+};
+
 } // namespace oddbounce

@@ -1,99 +1,225 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "recording/files.hpp"
+
+#include "recording/bounce_file.hpp"
 #include "recording/log.hpp"
+#include "recording/log_reader.hpp"
+#include "recording/side_file.hpp"
 
 #include <zstd.h>
 
 #include <cerrno>
+#include <chrono>
 #include <cstdio>
 #include <cstring>
 #include <filesystem>
-#include <iostream>
-#include <iterator>
 #include <unistd.h>
 
 namespace oddbounce {
 
 namespace {
 
-constexpr std::size_t most_unpacked = std::size_t(8) << 30; // against compressed bombs
+constexpr std::uint64_t most_unpacked = std::uint64_t(64) << 30; // against compressed bombs
+constexpr std::size_t piece_size = 1 << 20;
+constexpr auto shown_after = std::chrono::milliseconds(200);
 
-bool ends_with(const std::string& s, const std::string& end) {
+bool ends_with(const std::string& s, std::string_view end) {
     return s.size() >= end.size() && s.compare(s.size() - end.size(), end.size(), end) == 0;
 }
 
-[[noreturn]] void fail(const std::string& path, const char* doing) {
-    throw BadInput(path, 0, std::string("cannot be ") + doing + ": " + std::strerror(errno));
+[[noreturn]] void fail(const std::string& path, const char* doing, int reason) {
+    throw BadInput(path, 0, std::string("cannot be ") + doing + ": " + std::strerror(reason));
 }
 
-std::string unpacked(const std::string& packed, const std::string& path) {
-    std::string out;
-    std::unique_ptr<ZSTD_DStream, decltype(&ZSTD_freeDStream)> stream(ZSTD_createDStream(),
-                                                                      &ZSTD_freeDStream);
-    std::string block(ZSTD_DStreamOutSize(), '\0');
-    ZSTD_inBuffer in{packed.data(), packed.size(), 0};
-    while (in.pos < in.size) {
-        ZSTD_outBuffer piece{block.data(), block.size(), 0};
-        const std::size_t code = ZSTD_decompressStream(stream.get(), &piece, &in);
-        if (ZSTD_isError(code)) throw BadInput(path, 0, "is not zstd data, expected a compressed bounce log");
-        out.append(block.data(), piece.pos);
-        if (out.size() > most_unpacked) throw BadInput(path, 0, "unpacks to more than 8 GiB, expected less");
-        if (piece.pos == 0 && in.pos == in.size) break;
+// ---- reading in pieces
+
+class Pieces {
+  public:
+    explicit Pieces(const std::string& path) : path_(path), block_(piece_size, '\0') {
+        std::error_code error;
+        if (std::filesystem::is_directory(path, error))
+            throw BadInput(path, 0, "is a folder, expected a file");
+        file_.reset(path == "-" ? stdin : std::fopen(path.c_str(), "rb"));
+        if (!file_) fail(path, "opened", errno);
+        const auto size = std::filesystem::file_size(path, error);
+        if (!error) size_ = static_cast<double>(size);
+        fill();
+        constexpr std::string_view zstd_magic = "\x28\xB5\x2F\xFD";
+        if (std::string_view(block_.data(), in_.size).substr(0, 4) == zstd_magic || ends_with(path, ".zst"))
+            stream_.reset(ZSTD_createDStream()), plain_.resize(piece_size);
     }
-    return out;
+
+    /// Empty: the end.
+    std::string_view next() {
+        if (!stream_) {
+            const std::string_view piece(block_.data(), in_.size);
+            pending_ = !piece.empty();
+            return piece;
+        }
+        for (;;) {
+            if (in_.pos == in_.size && !over_) fill();
+            ZSTD_outBuffer out{plain_.data(), plain_.size(), 0};
+            const std::size_t code = ZSTD_decompressStream(stream_.get(), &out, &in_);
+            if (ZSTD_isError(code))
+                throw BadInput(path_, 0, "is not zstd data, expected a compressed bounce log");
+            unpacked_ += out.pos;
+            if (unpacked_ > most_unpacked)
+                throw BadInput(path_, 0, "unpacks to more than 64 GiB, expected less");
+            if (out.pos > 0) return {plain_.data(), out.pos};
+            if (over_ && in_.pos == in_.size) return {};
+        }
+    }
+    /// The piece is used; its place may be taken by the next.
+    void used() {
+        if (pending_ && !stream_) fill();
+    }
+    double share() const { return size_ > 0.0 ? std::min(1.0, read_ / size_) : 0.0; }
+
+  private:
+    struct Close {
+        void operator()(std::FILE* f) const {
+            if (f != stdin) std::fclose(f);
+        }
+    };
+    void fill() {
+        const std::size_t n = std::fread(block_.data(), 1, block_.size(), file_.get());
+        if (n == 0 && std::ferror(file_.get())) fail(path_, "read", errno);
+        in_ = {block_.data(), n, 0}, over_ = n == 0, read_ += static_cast<double>(n);
+    }
+
+    std::string path_;
+    std::unique_ptr<std::FILE, Close> file_;
+    std::unique_ptr<ZSTD_DStream, decltype(&ZSTD_freeDStream)> stream_{nullptr, &ZSTD_freeDStream};
+    std::string block_, plain_;
+    ZSTD_inBuffer in_{nullptr, 0, 0};
+    bool over_ = false, pending_ = false;
+    double size_ = 0.0, read_ = 0.0;
+    std::uint64_t unpacked_ = 0;
+};
+
+std::shared_ptr<Recording> read_log(const std::string& path, Control* control, const Begun& begun) {
+    SideFile side(path);
+    if (auto known = side.open()) return known;
+    Pieces pieces(path);
+    LogReader reader(path, [&](const Header& header) { return side.create(header); });
+    const auto since = std::chrono::steady_clock::now();
+    bool shown = !begun;
+    for (;;) {
+        if (control) {
+            if (control->stop) return nullptr;
+            control->progress = pieces.share();
+        }
+        const std::string_view piece = pieces.next();
+        if (piece.empty()) break;
+        reader.take(piece);
+        pieces.used();
+        if (shown || std::chrono::steady_clock::now() - since < shown_after) continue;
+        const auto r = reader.recording();
+        if (r && !r->empty()) shown = true, begun(r);
+    }
+    return reader.end();
 }
 
-std::string packed(std::string_view plain) {
-    std::string out(ZSTD_compressBound(plain.size()), '\0');
-    out.resize(ZSTD_compress(out.data(), out.size(), plain.data(), plain.size(), 6));
-    return out;
+// ---- writing
+
+/// A file that is written beside its place and put there when it is whole.
+class Beside {
+  public:
+    explicit Beside(const std::string& path)
+        : path_(path), beside_(path + ".part" + std::to_string(getpid())),
+          file_(std::fopen(beside_.c_str(), "wb")) {
+        if (!file_) fail(path_, "written", errno);
+    }
+    ~Beside() {
+        if (!file_) return;
+        std::fclose(file_);
+        std::remove(beside_.c_str());
+    }
+    Beside(const Beside&) = delete;
+    Beside& operator=(const Beside&) = delete;
+    void write(std::string_view bytes) {
+        if (std::fwrite(bytes.data(), 1, bytes.size(), file_) != bytes.size()) fail(path_, "written", errno);
+    }
+    void done() {
+        if (std::fflush(file_) != 0) fail(path_, "written", errno);
+        const bool closed = std::fclose(std::exchange(file_, nullptr)) == 0;
+        if (closed && std::rename(beside_.c_str(), path_.c_str()) == 0) return;
+        const int reason = errno;
+        std::remove(beside_.c_str());
+        fail(path_, "written", reason);
+    }
+
+  private:
+    std::string path_, beside_;
+    std::FILE* file_;
+};
+
+class Packer {
+  public:
+    explicit Packer(Beside& to) : to_(to), stream_(ZSTD_createCCtx(), &ZSTD_freeCCtx) {
+        ZSTD_CCtx_setParameter(stream_.get(), ZSTD_c_compressionLevel, 6);
+    }
+    void write(std::string_view bytes, bool last) {
+        ZSTD_inBuffer in{bytes.data(), bytes.size(), 0};
+        std::string block(ZSTD_CStreamOutSize(), '\0');
+        for (std::size_t left = 1; left != 0 || in.pos < in.size;) {
+            ZSTD_outBuffer out{block.data(), block.size(), 0};
+            left = ZSTD_compressStream2(stream_.get(), &out, &in, last ? ZSTD_e_end : ZSTD_e_continue);
+            to_.write(std::string_view(block).substr(0, out.pos));
+            if (!last && in.pos == in.size) break;
+        }
+    }
+
+  private:
+    Beside& to_;
+    std::unique_ptr<ZSTD_CCtx, decltype(&ZSTD_freeCCtx)> stream_;
+};
+
+bool write_log(const Recording& r, const std::string& path, Control* control) {
+    Beside file(path);
+    std::optional<Packer> packer;
+    if (ends_with(path, ".zst")) packer.emplace(file);
+    std::size_t bytes = 0;
+    write_log_pieces(r, [&](std::string_view piece) {
+        bytes += piece.size();
+        if (packer)
+            packer->write(piece, false);
+        else
+            file.write(piece);
+        return !(control && control->stop);
+    });
+    if (control && control->stop) return false;
+    if (packer) packer->write({}, true);
+    file.done();
+    return true;
 }
 
 } // namespace
 
+std::shared_ptr<Recording> read_recording(const std::string& path, Control* control, const Begun& begun) {
+    if (path != "-" && is_bounce_file(path)) return open_bounce_file(path);
+    return read_log(path, control, begun);
+}
+
+bool write_recording(const Recording& r, const std::string& path, Control* control) {
+    return ends_with(path, ".bounce") ? write_bounce_file(r, path, control) : write_log(r, path, control);
+}
+
 std::string read_file(const std::string& path, std::size_t most) {
-    if (path == "-") return {std::istreambuf_iterator<char>(std::cin), {}};
-    std::error_code error;
-    if (std::filesystem::is_directory(path, error)) throw BadInput(path, 0, "is a folder, expected a file");
-    std::unique_ptr<std::FILE, decltype(&std::fclose)> f(std::fopen(path.c_str(), "rb"), &std::fclose);
-    if (!f) fail(path, "opened");
+    Pieces pieces(path);
     std::string out;
-    char block[1 << 16];
-    for (std::size_t n; (n = std::fread(block, 1, sizeof block, f.get())) > 0;) {
-        out.append(block, n);
+    for (std::string_view piece; !(piece = pieces.next()).empty(); pieces.used()) {
+        out += piece;
         if (out.size() > most)
             throw BadInput(path, 0, "is larger than " + std::to_string(most >> 20) + " MiB, expected less");
     }
-    if (std::ferror(f.get())) fail(path, "read");
     return out;
 }
 
 void write_file(const std::string& path, std::string_view content) {
-    const std::string beside = path + ".part" + std::to_string(getpid());
-    std::FILE* f = std::fopen(beside.c_str(), "wb");
-    if (!f) fail(path, "written");
-    const bool written =
-        std::fwrite(content.data(), 1, content.size(), f) == content.size() && std::fflush(f) == 0;
-    const int reason = errno;
-    const bool closed = std::fclose(f) == 0;
-    if (written && closed && std::rename(beside.c_str(), path.c_str()) == 0) return;
-    if (!written) errno = reason;
-    const int why = errno;
-    std::remove(beside.c_str());
-    errno = why;
-    fail(path, "written");
-}
-
-std::shared_ptr<Recording> read_log(const std::string& path, Control* control) {
-    std::string text = read_file(path);
-    constexpr std::string_view zstd_magic = "\x28\xB5\x2F\xFD";
-    if (std::string_view(text).substr(0, 4) == zstd_magic || ends_with(path, ".zst"))
-        text = unpacked(text, path);
-    return read_log_text(text, path, control);
-}
-
-void write_log(const Recording& recording, const std::string& path) {
-    const std::string text = write_log_text(recording);
-    write_file(path, ends_with(path, ".zst") ? packed(text) : text);
+    Beside file(path);
+    file.write(content);
+    file.done();
 }
 
 } // namespace oddbounce

@@ -7,6 +7,16 @@
 
 namespace oddbounce {
 
+/// Index of a body or a collider within its recording; ids are the log's, slots are ours.
+using Slot = int;
+
+/// The slot of an id that stands beside it; a recording sets it as it takes a frame in. No part of what the
+/// frame says.
+struct SlotMark {
+    Slot slot = -1;
+    bool operator==(const SlotMark&) const { return true; }
+};
+
 /// A row of `bodies`. `given` says how much of it the log had.
 struct BodyRow {
     Id id = 0;
@@ -16,6 +26,7 @@ struct BodyRow {
     Vec3 velocity{0.0};
     Vec3 turning{0.0}; ///< radians/s; 2D: z only
     enum Given : std::uint8_t { Place, Turn, Velocity, Turning } given = Place;
+    SlotMark mark;
     bool operator==(const BodyRow&) const = default;
 };
 
@@ -36,6 +47,7 @@ enum class Phase { None, Begin, Stay, End };
 /// One contact point; normal is a unit vector from a to b.
 struct ContactRow {
     Id a = 0, b = 0;
+    SlotMark mark_a, mark_b; ///< of the colliders
     std::optional<Vec3> at, normal;
     std::optional<double> depth, impulse;
     Phase phase = Phase::None;
@@ -74,8 +86,8 @@ struct ShotRow {
 
 struct Frame {
     std::int64_t number = 0;
-    double dt = 0.0;                ///< seconds
-    std::vector<Definition> before; ///< definitions that stand before this frame
+    double dt = 0.0;                   ///< seconds
+    std::vector<DefinitionRef> before; ///< definitions that stand before this frame
     std::vector<BodyRow> bodies;
     std::vector<Id> gone, warp, on, off, grounded;
     std::vector<IdVector> scale, wish, tried;

@@ -12,6 +12,24 @@ constexpr std::size_t most_ids = 1000000;    // bodies, colliders
 
 } // namespace
 
+bool LogReader::read_definition(Keys& k) {
+    if (k.has("collider"))
+        read_collider(k);
+    else if (k.has("art"))
+        read_art(k);
+    else if (k.has("probe"))
+        read_probe(k);
+    else if (k.has("body"))
+        read_body(k);
+    else if (k.has("pair"))
+        read_pair(k);
+    else if (k.has("expect"))
+        read_expect(k);
+    else
+        return false;
+    return true;
+}
+
 void LogReader::read_body(Keys& k) {
     BodyDef b;
     b.id = k.whole("body");

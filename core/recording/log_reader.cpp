@@ -1,72 +1,99 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Lines, the header, and frames; definitions are read in log_definitions.cpp.
+// Lines and the header; definitions are read in log_definitions.cpp, frames in frame_reader.cpp.
 #include "recording/log_reader.hpp"
 
 #include "recording/log.hpp"
 
 namespace oddbounce {
 
+namespace {
+constexpr std::size_t longest_line = std::size_t(1) << 30;
+}
+
+LogReader::LogReader(const std::string& file, Feed::MakeStore store)
+    : file_(file), store_(std::move(store)) {}
+LogReader::~LogReader() = default;
+
 void LogReader::fail_header() const {
     throw BadInput(file_, 1, "is not a bounce log, expected the header {\"bounce\":1,…} on line 1", "bounce");
 }
 
-std::shared_ptr<Recording> LogReader::read(std::string_view text) {
+int LogReader::space() const { return feed_ ? feed_->recording()->header.space : 2; }
+
+void LogReader::warn(const std::string& kind, const std::string& sentence) {
+    if (!warned_.insert(kind).second) return;
+    if (feed_)
+        feed_->warn(sentence);
+    else
+        early_.push_back(sentence);
+}
+
+void LogReader::take(std::string_view bytes) {
+    carry_.reserve(carry_.size() + bytes.size() + simdjson::SIMDJSON_PADDING);
+    carry_.append(bytes);
     std::size_t at = 0;
-    while (at < text.size()) {
-        if (control_ && (line_ & 255) == 0) {
-            if (control_->stop) return nullptr;
-            control_->progress = static_cast<double>(at) / static_cast<double>(text.size());
-        }
-        const std::size_t end = text.find('\n', at);
-        const bool whole = end != std::string_view::npos;
-        std::string_view line = text.substr(at, whole ? end - at : std::string_view::npos);
-        at = whole ? end + 1 : text.size();
-        ++line_;
-        if (line_ == 1 && line.substr(0, 3) == "\xEF\xBB\xBF") line.remove_prefix(3);
-        if (line.find_first_not_of(" \t\r") != std::string_view::npos)
-            read_line(line, whole);
-        else if (line_ == 1)
-            fail_header();
+    for (;;) {
+        const std::size_t end =
+            carry_.find('\n', std::max(at, carry_.size() - std::min(carry_.size(), bytes.size())));
+        if (end == std::string::npos) break;
+        read_line(std::string_view(carry_).substr(at, end - at), true);
+        at = end + 1;
     }
-    if (!header_) fail_header();
+    carry_.erase(0, at);
+    if (carry_.size() > longest_line)
+        throw BadInput(file_, line_ + 1, "is a line of more than 1 GiB, expected less");
+}
+
+std::shared_ptr<Recording> LogReader::end() {
+    if (!carry_.empty()) {
+        carry_.reserve(carry_.size() + simdjson::SIMDJSON_PADDING);
+        read_line(carry_, false);
+    }
+    carry_.clear();
+    if (!feed_) fail_header();
     check_pending();
-    out_->after = std::move(before_);
-    return finish();
+    feed_->finish(std::move(before_));
+    return feed_->recording();
 }
 
 void LogReader::read_line(std::string_view line, bool whole) {
+    ++line_;
+    if (line_ == 1 && line.substr(0, 3) == "\xEF\xBB\xBF") line.remove_prefix(3);
+    if (line.find_first_not_of(" \t\r") == std::string_view::npos) {
+        if (line_ == 1) fail_header();
+        return;
+    }
     simdjson::dom::object object;
-    const auto parsed = parser_.parse(line.data(), line.size());
+    // Lines are followed by what the parser may look at beyond their ends.
+    const auto parsed = parser_.parse(line.data(), line.size(), false);
     if (parsed.get(object) != simdjson::SUCCESS) {
-        if (!header_) fail_header();
+        if (!feed_) fail_header();
         if (!whole) return warn("cut", "line " + std::to_string(line_) + " is cut off and was left out");
         throw BadInput(file_, line_, "is not a JSON object, expected one object a line");
     }
-    Keys keys(object, place(), out_->header.space);
-    if (!header_) return read_header(keys);
-    if (keys.has("frame"))
-        read_frame(keys);
-    else if (keys.has("collider"))
-        read_collider(keys);
-    else if (keys.has("art"))
-        read_art(keys);
-    else if (keys.has("probe"))
-        read_probe(keys);
-    else if (keys.has("body"))
-        read_body(keys);
-    else if (keys.has("pair"))
-        read_pair(keys);
-    else if (keys.has("expect"))
-        read_expect(keys);
-    else
+    Keys keys(object, place(), space());
+    if (!feed_) return begin(read_header(keys));
+    simdjson::dom::element number;
+    if (object["frame"].get(number) == simdjson::SUCCESS && !number.is_null())
+        read_frame(object);
+    else if (!read_definition(keys))
         keep_unknown(object, line);
 }
 
+void LogReader::begin(Header header) {
+    feed_.emplace(file_, std::move(header), std::move(store_));
+    frames_.emplace(feed_->recording()->header,
+                    [this](const char* of, const std::string& key) { unknown_key(of, key); });
+    for (const std::string& sentence : early_) feed_->warn(sentence);
+}
+
+void LogReader::unknown_key(const char* of, const std::string& key) {
+    warn(std::string(of) + "." + key, "line " + std::to_string(line_) + ": unknown key '" + key + "' of " +
+                                          of + " was kept and passed over");
+}
+
 std::string LogReader::rest(Keys& k, const char* of) {
-    return k.rest([&](const std::string& key) {
-        warn(std::string(of) + "." + key, "line " + std::to_string(line_) + ": unknown key '" + key +
-                                              "' of " + of + " was kept and passed over");
-    });
+    return k.rest([&](const std::string& key) { unknown_key(of, key); });
 }
 
 void LogReader::keep_unknown(const JsonObject& object, std::string_view line) {
@@ -81,19 +108,18 @@ void LogReader::keep_unknown(const JsonObject& object, std::string_view line) {
     before_.emplace_back(UnknownLine{std::string(line)});
 }
 
-void LogReader::read_header(Keys& k) {
+Header LogReader::read_header(Keys& k) {
     if (!k.has("bounce")) fail_header();
     if (const auto version = k.whole("bounce"); version != 1)
         k.place().fail("bounce", "is version " + std::to_string(version) + ", expected 1");
-    Header& h = out_->header;
+    Header h;
     h.space = static_cast<int>(k.whole("space", 2));
     if (h.space != 2 && h.space != 3)
         k.place().fail("space", "is " + std::to_string(h.space) + ", expected 2 or 3");
-    header_ = true;
-    read_header_values(h, k.in_space(h.space));
+    return read_header_values(h, k.in_space(h.space));
 }
 
-void LogReader::read_header_values(Header& h, Keys k) {
+Header LogReader::read_header_values(Header h, Keys k) {
     k.has("bounce"), k.has("space");
     h.title = k.text("title");
     h.up = k.vector("up", Vec3(0.0, 1.0, 0.0));
@@ -117,6 +143,7 @@ void LogReader::read_header_values(Header& h, Keys k) {
             warn("channel " + name, "line 1: unknown channel '" + name + "' in 'logs' was passed over");
     }
     h.extra = rest(k, "header");
+    return h;
 }
 
 void LogReader::check_pending() {
@@ -129,171 +156,54 @@ void LogReader::check_pending() {
     pending_.clear();
 }
 
-void LogReader::read_body_rows(Keys& k, Frame& f) {
-    const std::size_t turn = k.space() == 2 ? 4 : 8, velocity = k.space() == 2 ? 6 : 11,
-                      full = k.space() == 2 ? 7 : 14;
-    k.rows("bodies", [&](const std::vector<double>& n) {
-        if (n.size() < (k.space() == 2 ? 3u : 4u) || n.size() > full)
-            k.place().fail(
-                "bodies",
-                k.space() == 2
-                    ? "must be rows [id,x,y,turn,vx,vy,spin], cut short from the right"
-                    : "must be rows [id,x,y,z,qx,qy,qz,qw,vx,vy,vz,wx,wy,wz], cut short from the right");
-        BodyRow row;
-        row.id = body_id(n[0], k.place(), "bodies");
-        if (k.space() == 2) {
-            row.at = {n[1], n[2], 0.0};
-            if (n.size() >= turn) row.angle = n[3], row.given = BodyRow::Turn;
-            if (n.size() >= velocity) row.velocity = {n[4], n[5], 0.0}, row.given = BodyRow::Velocity;
-            if (n.size() >= full) row.turning = {0.0, 0.0, n[6]}, row.given = BodyRow::Turning;
-        } else {
-            row.at = {n[1], n[2], n[3]};
-            if (n.size() >= turn) {
-                row.spin = glm::dquat(n[7], n[4], n[5], n[6]), row.given = BodyRow::Turn;
-                const double l = glm::length(row.spin);
-                if (l == 0.0) k.place().fail("bodies", "holds a turn [0,0,0,0], expected a unit quaternion");
-                if (std::abs(l - 1.0) > 1e-5) row.spin /= l; // nearly unit: kept as written
-            }
-            if (n.size() >= velocity) row.velocity = {n[8], n[9], n[10]}, row.given = BodyRow::Velocity;
-            if (n.size() >= full) row.turning = {n[11], n[12], n[13]}, row.given = BodyRow::Turning;
-        }
-        placed_.insert(row.id);
-        f.bodies.push_back(row);
-    });
-}
-
-std::vector<IdVector> LogReader::read_id_vectors(Keys& k, const char* key) {
-    std::vector<IdVector> out;
-    k.rows(key, [&](const std::vector<double>& n) {
-        if (n.size() != static_cast<std::size_t>(k.space()) + 1)
-            k.place().fail(key, k.space() == 2 ? "must be rows [id,x,y]" : "must be rows [id,x,y,z]");
-        IdVector v;
-        v.id = body_id(n[0], k.place(), key);
-        v.value = {n[1], n[2], k.space() == 3 ? n[3] : 0.0};
-        out.push_back(v);
-    });
-    return out;
-}
-
-void LogReader::read_contacts(Keys& k, Frame& f) {
-    k.objects("contacts", [&](Keys& c) {
-        ContactRow row;
-        row.a = collider_id(c.whole("a"), c.place(), "a"), row.b = collider_id(c.whole("b"), c.place(), "b");
-        if (c.has("at")) row.at = c.vector("at");
-        if (c.has("normal")) row.normal = c.vector("normal");
-        if (c.has("depth")) row.depth = c.number("depth");
-        if (c.has("impulse")) row.impulse = c.number("impulse");
-        row.phase = choice(c, "phase", Phase::None, {"", "begin", "stay", "end"});
-        row.active = c.flag("active", true);
-        row.extra = rest(c, "contact");
-        f.contacts.push_back(std::move(row));
-    });
-}
-
-void LogReader::read_rays(Keys& k, Frame& f) {
-    k.objects("rays", [&](Keys& r) {
-        RayRow row;
-        row.name = r.text("name");
-        if (r.has("by")) row.by = body_id(r.whole("by"), r.place(), "by");
-        row.from = r.vector("from"), row.to = r.vector("to");
-        if (r.has("layers")) row.layers = r.texts("layers");
-        row.skip = collider_ids(r, "skip");
-        if (r.has("hit")) row.hit = collider_id(r.whole("hit"), r.place(), "hit");
-        if (r.has("at")) row.at = r.vector("at");
-        if (r.has("normal")) row.normal = r.vector("normal");
-        row.after = r.text("after");
-        for (Id i : r.ids("cell"))
-            row.cell.push_back(static_cast<int>(std::clamp<Id>(i, -2000000000, 2000000000)));
-        if (r.has("step")) row.step = r.number("step");
-        row.extra = rest(r, "ray");
-        f.rays.push_back(std::move(row));
-    });
-}
-
-void LogReader::read_events(Keys& k, Frame& f) {
-    k.objects("events", [&](Keys& e) {
-        EventRow row;
-        row.name = e.text("name"), row.note = e.text("note");
-        row.about = body_ids(e, "about");
-        row.extra = rest(e, "event");
-        f.events.push_back(std::move(row));
-    });
-}
-
-void LogReader::read_frame(Keys& k) {
+void LogReader::read_frame(const JsonObject& object) {
     check_pending();
-    Frame f;
-    f.number = k.whole("frame");
-    if (!out_->frames.empty() && f.number <= out_->frames.back().number)
-        k.place().fail("frame", "is " + std::to_string(f.number) + " after " +
-                                    std::to_string(out_->frames.back().number) + ", expected rising numbers");
-    f.dt = k.positive("dt", 1.0 / out_->header.rate);
+    Frame f = frames_->read(object, place());
+    if (last_number_ && f.number <= *last_number_)
+        place().fail("frame", "is " + std::to_string(f.number) + " after " + std::to_string(*last_number_) +
+                                  ", expected rising numbers");
+    const std::int64_t number = f.number;
     f.before = std::move(before_);
     before_.clear();
-    read_body_rows(k, f);
-    f.gone = body_ids(k, "gone"), f.warp = body_ids(k, "warp"), f.grounded = body_ids(k, "grounded");
-    f.on = collider_ids(k, "on"), f.off = collider_ids(k, "off");
-    f.scale = read_id_vectors(k, "scale"), f.wish = read_id_vectors(k, "wish"),
-    f.tried = read_id_vectors(k, "tried");
-    for (IdVector& s : f.scale) {
-        if (k.space() == 2) s.value.z = 1.0;
-        if (s.value.x == 0.0 || s.value.y == 0.0 || s.value.z == 0.0)
-            k.place().fail("scale", "must not be zero");
+    if (const auto unknown = feed_->take(std::move(f))) {
+        before_ = std::move(f.before); // a session goes on without this frame
+        place().fail(unknown->key, std::string("names ") + (unknown->collider ? "collider " : "body ") +
+                                       std::to_string(unknown->id) + ", expected one defined before");
     }
-    k.rows("passes", [&](const std::vector<double>& n) {
-        if (n.size() != 2) k.place().fail("passes", "must be rows [id,n]");
-        f.passes.push_back(
-            {body_id(n[0], k.place(), "passes"), static_cast<int>(std::clamp(n[1], 0.0, 2e9))});
-    });
-    read_contacts(k, f), read_rays(k, f), read_events(k, f);
-    if (k.has("shot")) {
-        Keys s = k.object("shot");
-        ShotRow shot;
-        shot.image = s.text("image");
-        const std::vector<double> rect = s.numbers("rect", 4);
-        std::copy(rect.begin(), rect.end(), shot.rect.begin());
-        f.shot = std::move(shot);
-    }
-    f.extra = rest(k, "frame");
-    out_->frames.push_back(std::move(f));
+    last_number_ = number;
 }
 
-/// Rows that came from elsewhere are held to the same rules as those of lines.
-void LogReader::take_rows() {
-    rows_(*out_);
-    for (const Frame& f : out_->frames)
-        for (const BodyRow& row : f.bodies) {
-            if (!bodies_.count(row.id))
-                throw BadInput(file_, 0,
-                               "places body " + std::to_string(row.id) + ", expected one that is defined",
-                               "bodies");
-            placed_.insert(row.id);
-        }
-    for (const Frame& f : out_->frames)
-        for (const ContactRow& c : f.contacts)
-            for (Id id : {c.a, c.b})
-                if (!colliders_.count(id))
-                    throw BadInput(
-                        file_, 0, "touches collider " + std::to_string(id) + ", expected one that is defined",
-                        "contacts");
+std::optional<Definition> LogReader::definition(std::string_view line, const Header& header,
+                                                const std::string& file) {
+    LogReader reader(file);
+    simdjson::padded_string text(line);
+    simdjson::dom::object object;
+    if (reader.parser_.parse(text).get(object) != simdjson::SUCCESS) return {};
+    Keys keys(object, Place{reader.file_, 0}, header.space);
+    if (!reader.read_definition(keys)) return UnknownLine{std::string(line)};
+    return *reader.before_.front();
 }
 
-std::shared_ptr<Recording> LogReader::finish() {
-    if (rows_) take_rows();
-    if (out_->frames.empty()) out_->warnings.push_back("holds no frames");
-    for (const Frame& f : out_->frames)
-        for (const Definition& d : f.before)
-            if (const auto* b = std::get_if<BodyDef>(&d);
-                b && !placed_.count(b->id) && placed_.insert(b->id).second)
-                out_->warnings.push_back("body " + std::to_string(b->id) +
-                                         (b->name.empty() ? "" : " (" + b->name + ")") +
-                                         " is never placed and stands at the origin");
-    out_->index();
-    return std::move(out_);
+Header LogReader::header(std::string_view line, const std::string& file) {
+    LogReader reader(file);
+    simdjson::padded_string text(line);
+    simdjson::dom::object object;
+    if (reader.parser_.parse(text).get(object) != simdjson::SUCCESS) reader.fail_header();
+    Keys keys(object, Place{reader.file_, 0}, 2);
+    return reader.read_header(keys);
 }
 
 std::shared_ptr<Recording> read_log_text(std::string_view text, const std::string& file, Control* control) {
-    return LogReader(file, control).read(text);
+    LogReader reader(file);
+    constexpr std::size_t piece = 1 << 18;
+    for (std::size_t at = 0; at < text.size(); at += piece) {
+        if (control) {
+            if (control->stop) return nullptr;
+            control->progress = static_cast<double>(at) / static_cast<double>(text.size());
+        }
+        reader.take(text.substr(at, piece));
+    }
+    return reader.end();
 }
 
 } // namespace oddbounce

@@ -1,58 +1,51 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Reads a bounce log line by line: inner header of the reader's two sources. Others use log.hpp.
+// Reads a bounce log piece by piece into a recording: inner header of those who have pieces (files, streams,
+// live sessions). Others use log.hpp.
 #pragma once
 
-#include "recording/control.hpp"
-#include "recording/keys.hpp"
+#include "recording/frame_reader.hpp"
 #include "recording/recording.hpp"
 
-#include <functional>
-#include <initializer_list>
+#include <optional>
 #include <unordered_set>
 
 namespace oddbounce {
 
-/// The value of an enum that is written as one of `words`, in the enum's order.
-template <class Enum>
-Enum choice(Keys& k, const char* key, Enum otherwise, std::initializer_list<const char*> words) {
-    if (!k.has(key)) return otherwise;
-    const std::string given = k.text(key);
-    std::string list;
-    int i = 0;
-    for (const char* w : words) {
-        if (given == w) return static_cast<Enum>(i);
-        list += std::string(i++ ? ", " : "") + "\"" + w + "\"";
-    }
-    k.place().fail(key, "is \"" + given + "\", expected one of " + list);
-}
-
 class LogReader {
   public:
-    /// `rows`, if given, adds the body rows that the lines do not hold, before the recording is finished.
-    LogReader(const std::string& file, Control* control, std::function<void(Recording&)> rows = nullptr)
-        : file_(file), control_(control), rows_(std::move(rows)), out_(std::make_shared<Recording>()) {
-        out_->file = file;
-    }
+    explicit LogReader(const std::string& file, Feed::MakeStore store = nullptr);
+    ~LogReader();
 
-    /// Null where it was stopped.
-    std::shared_ptr<Recording> read(std::string_view text);
+    /// The next bytes, cut anywhere. Throws BadInput.
+    void take(std::string_view bytes);
+    /// No more bytes come: what is left is a last line without its end.
+    std::shared_ptr<Recording> end();
+    /// Null before the header.
+    std::shared_ptr<Recording> recording() const { return feed_ ? feed_->recording() : nullptr; }
+    Feed* feed() { return feed_ ? &*feed_ : nullptr; }
+    /// One whole line, without its end. Throws BadInput; what came before stays.
+    void take_line(std::string_view line) { read_line(line, true); }
+    long lines() const { return line_; }
+
+    /// One definition as it is written in a log, none where the line is none. For bounce files.
+    static std::optional<Definition> definition(std::string_view line, const Header& header,
+                                                const std::string& file);
+    static Header header(std::string_view line, const std::string& file);
 
   private:
     Place place() const { return {file_, line_}; }
+    int space() const;
     [[noreturn]] void fail_header() const;
-
     void read_line(std::string_view line, bool whole);
-
-    void warn(const std::string& kind, const std::string& sentence) {
-        if (warned_.insert(kind).second) out_->warnings.push_back(sentence);
-    }
+    void begin(Header header);
+    void warn(const std::string& kind, const std::string& sentence);
     std::string rest(Keys& k, const char* of);
+    void unknown_key(const char* of, const std::string& key);
     void keep_unknown(const JsonObject& object, std::string_view line);
 
-    void read_header(Keys& k);
-
-    void read_header_values(Header& h, Keys k);
-
+    Header read_header(Keys& k);
+    Header read_header_values(Header h, Keys k);
+    bool read_definition(Keys& k);
     void read_body(Keys& k);
     void read_collider(Keys& k);
     Shape read_shape(Keys k);
@@ -62,58 +55,27 @@ class LogReader {
     void read_art(Keys& k);
     void read_probe(Keys& k);
     void read_expect(Keys& k);
-
-    void read_frame(Keys& k);
-    void read_body_rows(Keys& k, Frame& f);
-    void read_contacts(Keys& k, Frame& f);
-    void read_rays(Keys& k, Frame& f);
-    void read_events(Keys& k, Frame& f);
-    std::vector<IdVector> read_id_vectors(Keys& k, const char* key);
+    void read_frame(const JsonObject& object);
     void check_pending();
 
-    Id body_id(double id, const Place& p, const char* key) const {
-        return body_id(static_cast<Id>(id), p, key);
-    }
-    Id body_id(Id id, const Place& p, const char* key) const {
-        if (!bodies_.count(id))
-            p.fail(key, "names body " + std::to_string(id) + ", expected one defined before");
-        return id;
-    }
-    Id collider_id(Id id, const Place& p, const char* key) const {
-        if (!colliders_.count(id))
-            p.fail(key, "names collider " + std::to_string(id) + ", expected one defined before");
-        return id;
-    }
-    std::vector<Id> body_ids(Keys& k, const char* key) {
-        std::vector<Id> ids = k.ids(key);
-        for (Id id : ids) body_id(id, k.place(), key);
-        return ids;
-    }
-    std::vector<Id> collider_ids(Keys& k, const char* key) {
-        std::vector<Id> ids = k.ids(key);
-        for (Id id : ids) collider_id(id, k.place(), key);
-        return ids;
-    }
-
-    void take_rows();
-    std::shared_ptr<Recording> finish();
-
     const std::string file_;
-    Control* control_;
-    std::function<void(Recording&)> rows_;
+    Feed::MakeStore store_;
     long line_ = 0;
-    bool header_ = false;
+    std::string carry_; ///< the bytes of a line whose end has not come yet
     simdjson::dom::parser parser_;
-    std::shared_ptr<Recording> out_;
-    std::vector<Definition> before_;
-    std::unordered_set<Id> bodies_, colliders_, placed_;
+    std::optional<Feed> feed_;
+    std::optional<FrameReader> frames_;
+    std::optional<std::int64_t> last_number_;
+    std::vector<DefinitionRef> before_;
+    std::unordered_set<Id> bodies_, colliders_;
     struct Pending {
         long line;
         const char* key;
         Id body;
     };
-    std::vector<Pending> pending_; // bodies named before they were defined
+    std::vector<Pending> pending_; ///< bodies named before they were defined
     std::unordered_set<std::string> warned_;
+    std::vector<std::string> early_; ///< warnings before there is a recording
 };
 
 } // namespace oddbounce

@@ -262,14 +262,24 @@ std::string line_of(const Frame& f, const Header& h, bool with_rows) {
     return Writer{h.space}.frame(f, 1.0 / h.rate, with_rows);
 }
 
-std::string write_log_text(const Recording& recording) {
-    const Writer writer{recording.header.space};
-    std::string out = writer.header(recording.header) + "\n";
-    for (const Frame& f : recording.frames) {
-        for (const Definition& d : f.before) out += std::visit(writer, d) + "\n";
-        out += writer.frame(f, 1.0 / recording.header.rate) + "\n";
+void write_log_pieces(const Recording& r, const std::function<bool(std::string_view)>& put) {
+    const Writer writer{r.header.space};
+    std::string piece = writer.header(r.header) + "\n";
+    for (std::size_t i = r.begin(); i < r.size(); ++i) {
+        const auto f = r.frame(i);
+        for (const Definition& d : f->before) piece += std::visit(writer, d) + "\n";
+        piece += writer.frame(*f, 1.0 / r.header.rate) + "\n";
+        if (piece.size() < 1 << 20) continue;
+        if (!put(piece)) return;
+        piece.clear();
     }
-    for (const Definition& d : recording.after) out += std::visit(writer, d) + "\n";
+    for (const Definition& d : r.after()) piece += std::visit(writer, d) + "\n";
+    put(piece);
+}
+
+std::string write_log_text(const Recording& r) {
+    std::string out;
+    write_log_pieces(r, [&](std::string_view piece) { return out += piece, true; });
     return out;
 }
 

@@ -1,19 +1,34 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "recording/recording.hpp"
 
+#include "recording/bad_input.hpp"
+
+#include <algorithm>
+#include <map>
 #include <tuple>
+#include <utility>
 
 namespace oddbounce {
 
 namespace {
+
+constexpr std::size_t held_rows = 1000000;  // some 200 MB
+constexpr std::size_t cached_rows = 400000; // some 60 MB
+constexpr std::size_t cached_spans_least = 6;
+
+using Reading = std::shared_lock<std::shared_mutex>;
+using Writing = std::unique_lock<std::shared_mutex>;
+
 template <class Enum> const char* pick(Enum e, std::initializer_list<const char*> words) {
     return *(words.begin() + static_cast<int>(e));
 }
-std::uint64_t pair_key(int a, int b) {
-    const auto low = static_cast<std::uint64_t>(std::min(a, b)),
-               high = static_cast<std::uint64_t>(std::max(a, b));
-    return low << 32 | high;
+
+std::size_t rows_of(const Span& span) {
+    std::size_t rows = 0;
+    for (const auto& f : span.frames) rows += f->bodies.size() + f->contacts.size() + 8;
+    return rows;
 }
+
 } // namespace
 
 const char* word(Channel c) {
@@ -23,219 +38,420 @@ const char* word(Moves m) { return pick(m, {"fixed", "driven", "solved"}); }
 const char* word(Role r) { return pick(r, {"solid", "sensor", "one-way"}); }
 const char* word(Does d) { return pick(d, {"solid", "notice", "nothing"}); }
 
-struct Recording::Cache {
+World Span::world_at(std::size_t i, const Recording& recording) const {
+    World world = start ? *start : World(recording);
+    for (std::size_t k = first; k <= i; ++k) world.step(*frames[k - first]);
+    return world;
+}
+
+// ---- geometry, made once
+
+struct Recording::Geometries {
     using Key = std::tuple<const ColliderDef*, double, double, double>;
     std::mutex mutex;
-    std::map<Key, std::shared_ptr<const Geometry>> made;
+    std::unordered_map<const ColliderDef*, std::shared_ptr<const Geometry>> plain;
+    std::map<Key, std::weak_ptr<const Geometry>> scaled; // a scale may change in every frame
+    std::size_t clean_at = 1024;
 };
 
 std::shared_ptr<const Geometry> Recording::geometry(const ColliderDef& def, const Vec3& scale) const {
-    const std::lock_guard lock(cache_->mutex);
-    auto& entry = cache_->made[{&def, scale.x, scale.y, scale.z}];
-    if (!entry) entry = std::make_shared<const Geometry>(def.shape, scale);
-    return entry;
-}
-
-std::shared_ptr<Recording> Recording::clone() const {
-    auto copy = std::make_shared<Recording>();
-    copy->file = file, copy->header = header, copy->frames = frames, copy->after = after,
-    copy->warnings = warnings;
-    return copy;
-}
-
-World::World(const Recording& recording) : recording_(&recording) {
-    bodies_.resize(recording.body_ids().size());
-    colliders_.resize(recording.collider_ids().size());
-    of_body_.resize(recording.body_ids().size());
-}
-
-const BodyState& World::body_of(Slot collider) const {
-    static const BodyState absent; // of a collider that is defined in a later frame
-    const Slot body = colliders_[static_cast<std::size_t>(collider)].body;
-    return body < 0 ? absent : bodies_[static_cast<std::size_t>(body)];
-}
-
-bool World::live(Slot collider) const {
-    const ColliderState& c = colliders_[static_cast<std::size_t>(collider)];
-    return c.geometry && c.on && c.body >= 0 && body_of(collider).present;
-}
-
-Does World::does(Slot a, Slot b) const {
-    const ColliderState &ca = colliders_[static_cast<std::size_t>(a)],
-                        &cb = colliders_[static_cast<std::size_t>(b)];
-    if (ca.body == cb.body || !ca.def || !cb.def) return Does::Nothing;
-    if (body_of(a).def->moves == Moves::Fixed && body_of(b).def->moves == Moves::Fixed) return Does::Nothing;
-    const bool senses = ca.def->role == Role::Sensor || cb.def->role == Role::Sensor;
-    const auto named = pairs_.find(pair_key(ca.layer, cb.layer));
-    if (named == pairs_.end()) return senses ? Does::Notice : Does::Solid;
-    return named->second == Does::Solid && senses ? Does::Notice : named->second;
-}
-
-Motion World::motion_since(const World& before, Slot body) const {
-    const BodyState& now = bodies_[static_cast<std::size_t>(body)];
-    const BodyState& was = before.bodies_[static_cast<std::size_t>(body)];
-    if (!was.present || now.fresh || now.warped) return {now.pose, now.pose};
-    Motion m{was.pose, now.pose};
-    m.to.angle = unwrapped(was.pose.angle, now.pose.angle, now.turning.z * dt_);
-    return m;
-}
-
-void World::define(const BodyDef& def) {
-    const auto slot = static_cast<std::size_t>(recording_->body_slot(def.id));
-    BodyState& b = bodies_[slot];
-    b.def = &def;
-    if (!b.present && !recording_->ever_placed(static_cast<Slot>(slot)))
-        b.present = true, b.fresh = true, b.pose = {};
-}
-
-void World::define(const ColliderDef& def) {
-    const auto slot = static_cast<std::size_t>(recording_->collider_slot(def.id));
-    ColliderState& c = colliders_[slot];
-    const Slot body = recording_->body_slot(def.body);
-    if (c.body != body) {
-        if (c.body >= 0) std::erase(of_body_[static_cast<std::size_t>(c.body)], static_cast<int>(slot));
-        of_body_[static_cast<std::size_t>(body)].push_back(static_cast<int>(slot));
+    const std::lock_guard lock(geometries_->mutex);
+    if (scale == Vec3(1.0)) {
+        auto& made = geometries_->plain[&def];
+        if (!made) made = std::make_shared<const Geometry>(def.shape, scale);
+        return made;
     }
-    c.def = &def, c.body = body;
-    c.geometry.reset();
-}
-
-void World::define(const Definition& definition) {
-    if (const auto* body = std::get_if<BodyDef>(&definition))
-        define(*body);
-    else if (const auto* collider = std::get_if<ColliderDef>(&definition))
-        define(*collider);
-    else if (const auto* pair = std::get_if<PairDef>(&definition))
-        pairs_[pair_key(recording_->layer(pair->first), recording_->layer(pair->second))] = pair->does;
-}
-
-void World::shape(Slot collider) {
-    ColliderState& c = colliders_[static_cast<std::size_t>(collider)];
-    const BodyState& b = bodies_[static_cast<std::size_t>(c.body)];
-    if (!c.def || !b.def) return;
-    c.geometry = recording_->geometry(*c.def, b.scale);
-    c.layer = recording_->layer(c.def->layer.empty() ? b.def->kind : c.def->layer);
-}
-
-void World::place(const BodyRow& row, double dt) {
-    BodyState& b = bodies_[static_cast<std::size_t>(recording_->body_slot(row.id))];
-    const Pose was = b.pose;
-    const bool stepped = b.present && !b.fresh && !b.warped;
-    b.pose.at = row.at;
-    if (row.given >= BodyRow::Turn) b.pose.angle = row.angle, b.pose.spin = row.spin;
-    b.velocity_logged = row.given >= BodyRow::Velocity;
-    b.velocity_known = b.velocity_logged || stepped;
-    b.velocity = b.velocity_logged ? row.velocity : stepped ? (row.at - was.at) / dt : Vec3(0.0);
-    if (row.given >= BodyRow::Turning)
-        b.turning = row.turning;
-    else
-        b.turning = {0.0, 0.0, stepped ? (unwrapped(was.angle, b.pose.angle) - was.angle) / dt : 0.0};
-    b.present = true;
-    if (b.def->moves == Moves::Fixed) ++still_version_;
-}
-
-void World::step(const Frame& frame) {
-    number_ = frame.number, dt_ = frame.dt;
-    for (BodyState& b : bodies_) {
-        b.fresh = b.warped = b.grounded = b.wishes = false;
-        if (!b.velocity_logged) b.velocity = Vec3(0.0), b.turning = Vec3(0.0);
+    auto& scaled = geometries_->scaled;
+    if (scaled.size() > geometries_->clean_at) {
+        std::erase_if(scaled, [](const auto& entry) { return entry.second.expired(); });
+        geometries_->clean_at = 2 * scaled.size() + 1024;
     }
-    for (const Definition& d : frame.before) define(d);
-    const auto body = [&](Id id) -> BodyState& {
-        return bodies_[static_cast<std::size_t>(recording_->body_slot(id))];
-    };
-    for (Id id : frame.warp) body(id).warped = true;
-    for (const IdVector& s : frame.scale) body(s.id).scale = s.value;
-    for (const BodyRow& row : frame.bodies) {
-        BodyState& b = body(row.id);
-        if (!b.present) b.fresh = true;
-        place(row, frame.dt);
-    }
-    for (Id id : frame.gone) body(id).present = false;
-    for (const IdVector& w : frame.wish) body(w.id).wishes = true, body(w.id).wish = w.value;
-    for (Id id : frame.grounded) body(id).grounded = true;
-    const auto collider = [&](Id id) -> ColliderState& {
-        return colliders_[static_cast<std::size_t>(recording_->collider_slot(id))];
-    };
-    for (Id id : frame.on) collider(id).on = true;
-    for (Id id : frame.off) collider(id).on = false;
-
-    const bool reshaped = !frame.before.empty() || !frame.scale.empty();
-    if (reshaped || !frame.on.empty() || !frame.off.empty() || !frame.gone.empty()) ++still_version_;
-    if (reshaped)
-        for (Slot c = 0; c < static_cast<Slot>(colliders_.size()); ++c)
-            if (colliders_[static_cast<std::size_t>(c)].body >= 0) shape(c);
+    auto& entry = scaled[{&def, scale.x, scale.y, scale.z}];
+    auto made = entry.lock();
+    if (!made) entry = made = std::make_shared<const Geometry>(def.shape, scale);
+    return made;
 }
 
-void Recording::index() {
-    body_ids_.clear(), collider_ids_.clear(), body_slots_.clear(), collider_slots_.clear(), layers_.clear();
-    snapshots_.clear(), seconds_.clear();
-    cache_ = std::make_shared<Cache>();
-    std::unordered_map<Id, std::string> kinds;
-    std::vector<double> extents;
-    const auto add_layer = [&](const std::string& name) {
-        layers_.emplace(name, static_cast<int>(layers_.size()));
-    };
-    const auto note = [&](const Definition& d) {
-        if (const auto* b = std::get_if<BodyDef>(&d)) {
-            if (body_slots_.emplace(b->id, static_cast<Slot>(body_ids_.size())).second)
-                body_ids_.push_back(b->id);
-            add_layer(b->kind);
-        } else if (const auto* c = std::get_if<ColliderDef>(&d)) {
-            if (collider_slots_.emplace(c->id, static_cast<Slot>(collider_ids_.size())).second)
-                collider_ids_.push_back(c->id);
-            if (!c->layer.empty()) add_layer(c->layer);
-            if (c->shape.space == 2)
-                if (const double e = Geometry(c->shape, Vec3(1.0)).extent(); e > 0.0) extents.push_back(e);
-        } else if (const auto* p = std::get_if<PairDef>(&d))
-            add_layer(p->first), add_layer(p->second);
-    };
-    double seconds = 0.0;
-    for (const Frame& f : frames) {
-        for (const Definition& d : f.before) note(d);
-        seconds += seconds_.empty() ? 0.0 : f.dt;
-        seconds_.push_back(seconds);
-    }
-    constexpr double slop_of_extent = 0.005; // of the median collider: see docs/bounce-log.md
-    std::sort(extents.begin(), extents.end());
-    slop_ = header.slop.value_or(extents.empty() ? 0.0 : slop_of_extent * extents[extents.size() / 2]);
+// ---- looking
 
-    ever_placed_.assign(body_ids_.size(), false);
-    for (const Frame& f : frames)
-        for (const BodyRow& row : f.bodies) ever_placed_[static_cast<std::size_t>(body_slot(row.id))] = true;
+Recording::Recording(std::string file_name, Header about)
+    : file(std::move(file_name)), header(std::move(about)), slop_(header.slop.value_or(0.0)),
+      tail_(std::make_shared<Span>()), geometries_(std::make_unique<Geometries>()) {}
 
-    World world(*this);
-    for (std::size_t i = 0; i < frames.size(); ++i) {
-        world.step(frames[i]);
-        if (i % snapshot_every == 0) snapshots_.push_back(world);
-    }
+Recording::~Recording() = default;
+
+std::size_t Recording::size() const { return Reading(mutex_), ticks_.size(); }
+std::size_t Recording::begin() const { return Reading(mutex_), begin_; }
+bool Recording::complete() const { return Reading(mutex_), complete_; }
+
+bool Recording::wait_for(std::size_t i, const std::atomic<bool>* stop) const {
+    Reading lock(mutex_);
+    while (ticks_.size() <= i && !complete_ && !(stop && *stop))
+        grown_.wait_for(lock, std::chrono::milliseconds(50));
+    return ticks_.size() > i && !(stop && *stop);
 }
 
-Slot Recording::body_slot(Id id) const {
-    const auto it = body_slots_.find(id);
-    return it == body_slots_.end() ? -1 : it->second;
-}
+std::int64_t Recording::number(std::size_t i) const { return Reading(mutex_), ticks_.at(i).number; }
+double Recording::seconds_at(std::size_t i) const { return Reading(mutex_), ticks_.at(i).seconds; }
+std::uint8_t Recording::has(std::size_t i) const { return Reading(mutex_), ticks_.at(i).has; }
+bool Recording::any_has(Has what) const { return Reading(mutex_), (has_ & what) != 0; }
 
-Slot Recording::collider_slot(Id id) const {
-    const auto it = collider_slots_.find(id);
-    return it == collider_slots_.end() ? -1 : it->second;
-}
-
-int Recording::layer(const std::string& name) const {
-    const auto it = layers_.find(name);
-    return it == layers_.end() ? -1 : it->second;
+std::size_t Recording::index_from(std::int64_t number) const {
+    const Reading lock(mutex_);
+    const auto it = std::lower_bound(ticks_.begin(), ticks_.end(), number,
+                                     [](const Tick& t, std::int64_t n) { return t.number < n; });
+    return static_cast<std::size_t>(it - ticks_.begin());
 }
 
 std::ptrdiff_t Recording::frame_index(std::int64_t number) const {
-    const auto it = std::lower_bound(frames.begin(), frames.end(), number,
-                                     [](const Frame& f, std::int64_t n) { return f.number < n; });
-    return it == frames.end() || it->number != number ? -1 : it - frames.begin();
+    const std::size_t i = index_from(number);
+    const Reading lock(mutex_);
+    return i < ticks_.size() && ticks_[i].number == number ? static_cast<std::ptrdiff_t>(i) : -1;
 }
 
-World Recording::world_at(std::size_t i) const {
-    World world = snapshots_[i / snapshot_every];
-    for (std::size_t k = i / snapshot_every * snapshot_every + 1; k <= i; ++k) world.step(frames[k]);
-    return world;
+std::shared_ptr<const Span> Recording::span_of(std::size_t i) const {
+    const std::size_t first = i / span_frames * span_frames;
+    {
+        const Reading lock(mutex_);
+        if (i >= ticks_.size() || i < begin_)
+            throw BadInput(file, 0, "has no frame " + std::to_string(i) + " (any more)");
+        if (i >= tail_first_) return std::make_shared<const Span>(*tail_); // it still grows
+        if (!store_) return spans_[first / span_frames];
+    }
+    {
+        const std::lock_guard lock(cache_mutex_);
+        const auto it =
+            std::find_if(cache_.begin(), cache_.end(), [&](const auto& s) { return s->first == first; });
+        if (it != cache_.end()) {
+            cache_.splice(cache_.begin(), cache_, it);
+            return cache_.front();
+        }
+    }
+    auto span = std::make_shared<const Span>(store_->get(first, *this));
+    const std::lock_guard lock(cache_mutex_);
+    cache_.push_front(span);
+    std::size_t rows = 0, kept = 0;
+    for (auto it = cache_.begin(); it != cache_.end(); ++it) {
+        rows += rows_of(**it);
+        if (++kept <= cached_spans_least || rows <= cached_rows) continue;
+        cache_.erase(it, cache_.end());
+        break;
+    }
+    return span;
+}
+
+std::shared_ptr<const Frame> Recording::frame(std::size_t i) const {
+    {
+        const Reading lock(mutex_);
+        if (i < ticks_.size() && i >= begin_) {
+            if (i >= tail_first_) return tail_->frames[i - tail_first_];
+            if (!store_) return spans_[i / span_frames]->frames[i % span_frames];
+        }
+    }
+    return span_of(i)->frames[i % span_frames];
+}
+
+World Recording::world_at(std::size_t i) const { return span_of(i)->world_at(i, *this); }
+
+World Recording::world_before(std::size_t i) const {
+    if (i % span_frames != 0) return world_at(i - 1);
+    const auto span = span_of(i);
+    return span->start ? *span->start : World(*this);
+}
+
+std::vector<DefinitionRef> Recording::after() const { return Reading(mutex_), after_; }
+std::vector<std::string> Recording::reader_warnings() const { return Reading(mutex_), warnings_; }
+
+std::vector<std::string> Recording::warnings() const {
+    const Reading lock(mutex_);
+    std::vector<std::string> out = warnings_;
+    if (!complete_) return out;
+    if (ticks_.empty()) out.push_back("holds no frames");
+    for (std::size_t b = 0; b < body_ids_.size(); ++b)
+        if (!placed_[b])
+            out.push_back("body " + std::to_string(body_ids_[b]) +
+                          (body_defs_[b]->name.empty() ? "" : " (" + body_defs_[b]->name + ")") +
+                          " is never placed and stands at the origin");
+    return out;
+}
+
+namespace {
+template <class Map, class Key> int found(const Map& map, const Key& key) {
+    const auto it = map.find(key);
+    return it == map.end() ? -1 : it->second;
+}
+} // namespace
+
+Slot Recording::body_slot(Id id) const { return Reading(mutex_), found(body_slots_, id); }
+Slot Recording::collider_slot(Id id) const { return Reading(mutex_), found(collider_slots_, id); }
+std::size_t Recording::body_count() const { return Reading(mutex_), body_ids_.size(); }
+std::size_t Recording::collider_count() const { return Reading(mutex_), collider_ids_.size(); }
+Id Recording::body_id(Slot s) const { return Reading(mutex_), body_ids_.at(static_cast<std::size_t>(s)); }
+Id Recording::collider_id(Slot s) const {
+    return Reading(mutex_), collider_ids_.at(static_cast<std::size_t>(s));
+}
+int Recording::layer(const std::string& name) const { return Reading(mutex_), found(layers_, name); }
+
+const BodyDef* Recording::body_def(Id id) const {
+    const Reading lock(mutex_);
+    const int slot = found(body_slots_, id);
+    return slot < 0 ? nullptr : body_defs_[static_cast<std::size_t>(slot)];
+}
+
+bool Recording::ever_placed(Slot body) const {
+    return Reading(mutex_), placed_.at(static_cast<std::size_t>(body));
+}
+
+bool Recording::stands_unplaced(Slot body, const BodyDef& def) const {
+    const Reading lock(mutex_);
+    return !placed_[static_cast<std::size_t>(body)] && (complete_ || def.moves == Moves::Fixed);
+}
+
+std::vector<Recording::Defined> Recording::definitions(std::size_t first, std::size_t last) const {
+    const Reading lock(mutex_);
+    const auto at = [&](std::size_t before) {
+        return std::partition_point(definitions_.begin(), definitions_.end(),
+                                    [&](const Defined& d) { return d.before < before; });
+    };
+    return {at(first), at(last)};
+}
+
+// ---- growing
+
+void Recording::follow_slop(const ColliderDef& def) {
+    constexpr double slop_of_extent = 0.005; // of the median collider: see docs/bounce-log.md
+    if (header.slop || def.shape.space != 2) return;
+    const double extent = geometry(def, Vec3(1.0))->extent();
+    if (extent > 0.0) extents_.insert(std::upper_bound(extents_.begin(), extents_.end(), extent), extent);
+    if (!extents_.empty()) slop_ = slop_of_extent * extents_[extents_.size() / 2];
+}
+
+/// Requires: mutex_ is held.
+void Recording::name(const Definition& d) {
+    const auto add_layer = [&](const std::string& layer) {
+        layers_.emplace(layer, static_cast<int>(layers_.size()));
+    };
+    if (const auto* b = std::get_if<BodyDef>(&d)) {
+        if (body_slots_.emplace(b->id, static_cast<Slot>(body_ids_.size())).second)
+            body_ids_.push_back(b->id), body_defs_.push_back(b), placed_.push_back(false);
+        add_layer(b->kind);
+    } else if (const auto* c = std::get_if<ColliderDef>(&d)) {
+        if (collider_slots_.emplace(c->id, static_cast<Slot>(collider_ids_.size())).second)
+            collider_ids_.push_back(c->id);
+        if (!c->layer.empty()) add_layer(c->layer);
+        follow_slop(*c);
+    } else if (const auto* p = std::get_if<PairDef>(&d))
+        add_layer(p->first), add_layer(p->second);
+}
+
+Feed::Feed(std::string file, Header header, MakeStore make_store)
+    : recording_(std::make_shared<Recording>(std::move(file), std::move(header))), now_(*recording_),
+      make_store_(std::move(make_store)) {}
+
+Feed::Feed(std::string file, Header header, std::unique_ptr<Store> store)
+    : Feed(std::move(file), std::move(header)) {
+    recording_->store_ = std::move(store);
+}
+
+Feed::~Feed() {
+    const Writing lock(recording_->mutex_);
+    recording_->complete_ = true;
+    recording_->grown_.notify_all();
+}
+
+void Feed::name_all(const Frame& frame) {
+    const Writing lock(recording_->mutex_);
+    for (const DefinitionRef& d : frame.before) {
+        recording_->definitions_.push_back({recording_->ticks_.size(), d});
+        recording_->name(d);
+    }
+}
+
+std::optional<UnknownId> resolve(Frame& frame, const Frame* before, const Recording& r) {
+    for (std::size_t i = 0; i < frame.bodies.size(); ++i) {
+        BodyRow& row = frame.bodies[i];
+        const bool same = before && i < before->bodies.size() && before->bodies[i].id == row.id;
+        row.mark.slot = same ? before->bodies[i].mark.slot : r.body_slot(row.id);
+        if (row.mark.slot < 0) return UnknownId{"bodies", row.id, false};
+    }
+    for (ContactRow& c : frame.contacts) {
+        c.mark_a.slot = r.collider_slot(c.a), c.mark_b.slot = r.collider_slot(c.b);
+        if (c.mark_a.slot < 0) return UnknownId{"a", c.a, true};
+        if (c.mark_b.slot < 0) return UnknownId{"b", c.b, true};
+    }
+    std::optional<UnknownId> unknown;
+    const auto body = [&](const char* key, Id id) {
+        if (!unknown && r.body_slot(id) < 0) unknown = UnknownId{key, id, false};
+    };
+    const auto collider = [&](const char* key, Id id) {
+        if (!unknown && r.collider_slot(id) < 0) unknown = UnknownId{key, id, true};
+    };
+    for (Id id : frame.gone) body("gone", id);
+    for (Id id : frame.warp) body("warp", id);
+    for (Id id : frame.grounded) body("grounded", id);
+    for (Id id : frame.on) collider("on", id);
+    for (Id id : frame.off) collider("off", id);
+    for (const IdVector& v : frame.scale) body("scale", v.id);
+    for (const IdVector& v : frame.wish) body("wish", v.id);
+    for (const IdVector& v : frame.tried) body("tried", v.id);
+    for (const IdCount& c : frame.passes) body("passes", c.id);
+    for (const RayRow& ray : frame.rays) {
+        if (ray.by) body("by", *ray.by);
+        if (ray.hit) collider("hit", *ray.hit);
+        for (Id id : ray.skip) collider("skip", id);
+    }
+    for (const EventRow& e : frame.events)
+        for (Id id : e.about) body("about", id);
+    return unknown;
+}
+
+namespace {
+std::uint8_t bits_of(const Frame& f) {
+    return static_cast<std::uint8_t>(
+        (f.rays.empty() ? 0 : Recording::Rays) | (f.events.empty() ? 0 : Recording::Events) |
+        (f.contacts.empty() ? 0 : Recording::Contacts) | (f.shot ? Recording::Shot : 0));
+}
+} // namespace
+
+std::optional<UnknownId> Feed::take(Frame&& frame) {
+    Recording& r = *recording_;
+    if (!frame.before.empty()) name_all(frame);
+    if (auto unknown = resolve(frame, last_.get(), r)) {
+        const Writing lock(r.mutex_);
+        r.definitions_.resize(r.definitions_.size() - frame.before.size(), {0, UnknownLine{}});
+        return unknown;
+    }
+    if (r.tail_->frames.size() == Recording::span_frames) close_span();
+    const auto held = std::make_shared<const Frame>(std::move(frame));
+    {
+        const Writing lock(r.mutex_);
+        const double seconds = r.ticks_.empty() ? 0.0 : r.ticks_.back().seconds + held->dt;
+        r.ticks_.push_back({held->number, seconds, bits_of(*held)});
+        r.has_ |= bits_of(*held);
+        for (const BodyRow& row : held->bodies) r.placed_[static_cast<std::size_t>(row.mark.slot)] = true;
+        r.tail_->frames.push_back(held);
+    }
+    now_.step(*held);
+    last_ = held;
+    r.grown_.notify_all();
+    return {};
+}
+
+/// What is held in memory goes to the store, as all that comes after it.
+void Feed::spill() {
+    Recording& r = *recording_;
+    auto store = std::exchange(make_store_, nullptr)(r.header);
+    if (!store) return;
+    for (const auto& span : r.spans_) store->put(*span, r);
+    const Writing lock(r.mutex_);
+    r.store_ = std::move(store);
+    r.spans_.clear();
+}
+
+/// The span under way is whole: it goes to where spans are kept, and the next begins.
+void Feed::close_span() {
+    Recording& r = *recording_;
+    rows_ += rows_of(*r.tail_);
+    if (make_store_ && rows_ > held_rows) spill();
+    if (r.store_) r.store_->put(*r.tail_, r);
+    auto next = std::make_shared<Span>();
+    next->first = r.tail_first_ + r.tail_->frames.size();
+    next->start = std::make_shared<const World>(now_);
+    const Writing lock(r.mutex_);
+    if (!r.store_) r.spans_.push_back(r.tail_);
+    r.tail_ = std::move(next), r.tail_first_ = r.tail_->first;
+}
+
+void Feed::warn(const std::string& sentence) {
+    const Writing lock(recording_->mutex_);
+    recording_->warnings_.push_back(sentence);
+}
+
+void Feed::finish(std::vector<DefinitionRef> after) {
+    Recording& r = *recording_;
+    {
+        const Writing lock(r.mutex_);
+        for (const DefinitionRef& d : after) r.name(d);
+        r.after_ = std::move(after);
+        r.complete_ = true;
+    }
+    // What was not known while the frames came: which bodies are never placed.
+    const auto settled = [&](const std::shared_ptr<Span>& span) {
+        auto world = std::make_shared<World>(*span->start);
+        world->settle();
+        auto out = std::make_shared<Span>(*span);
+        out->start = std::move(world);
+        return out;
+    };
+    std::vector<std::shared_ptr<Span>> spans = r.spans_;
+    for (auto& span : spans)
+        if (span->start) span = settled(span);
+    auto tail = r.tail_->start ? settled(r.tail_) : r.tail_;
+    {
+        const std::lock_guard cache(r.cache_mutex_);
+        r.cache_.clear();
+    }
+    {
+        const Writing lock(r.mutex_);
+        r.spans_ = std::move(spans), r.tail_ = std::move(tail);
+        r.grown_.notify_all();
+    }
+    if (!r.store_) return;
+    if (!r.tail_->frames.empty()) r.store_->put(*r.tail_, r);
+    r.store_->finish(r);
+}
+
+void Feed::drop_before(std::size_t first) {
+    Recording& r = *recording_;
+    const std::size_t from = std::min(first / Recording::span_frames * Recording::span_frames, r.tail_first_);
+    {
+        const Writing lock(r.mutex_);
+        if (from <= r.begin_) return;
+        for (std::size_t i = r.begin_ / Recording::span_frames;
+             !r.store_ && i < from / Recording::span_frames; ++i)
+            r.spans_[i] = std::make_shared<Span>(); // its place in the list stays
+        r.begin_ = from;
+    }
+    if (r.store_) r.store_->drop_before(from);
+}
+
+void Feed::know(std::size_t before, DefinitionRef definition) {
+    const Writing lock(recording_->mutex_);
+    recording_->name(definition);
+    recording_->definitions_.push_back({before, std::move(definition)});
+}
+
+void Feed::know(std::int64_t number, double dt, std::uint8_t has) {
+    Recording& r = *recording_;
+    const Writing lock(r.mutex_);
+    r.ticks_.push_back({number, r.ticks_.empty() ? 0.0 : r.ticks_.back().seconds + dt, has});
+    r.has_ |= has;
+    r.tail_first_ = r.ticks_.size(), r.tail_->first = r.tail_first_;
+}
+
+void Feed::know_placed(Slot body) {
+    const Writing lock(recording_->mutex_);
+    recording_->placed_.at(static_cast<std::size_t>(body)) = true;
+}
+
+// ---- plain data
+
+std::shared_ptr<Recording> Draft::recorded() const {
+    Feed feed(file, header);
+    for (const std::string& w : warnings) feed.warn(w);
+    for (const Frame& f : frames)
+        if (const auto unknown = feed.take(Frame(f)))
+            throw BadInput(file, 0, "names " + std::to_string(unknown->id) + ", which is not defined",
+                           unknown->key);
+    feed.finish(after);
+    return feed.recording();
+}
+
+Draft draft_of(const Recording& r, std::size_t first, std::size_t last) {
+    Draft out;
+    out.file = r.file, out.header = r.header, out.after = r.after();
+    for (std::size_t i = first; i < r.size() && i <= last; ++i) out.frames.push_back(*r.frame(i));
+    return out;
 }
 
 } // namespace oddbounce

@@ -1,134 +1,209 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A whole recording, and the world that it describes at any of its frames.
+// The one way to look at a recording, whatever it comes from: a log, a bounce file, a game that still runs.
 #pragma once
 
-#include "recording/frame.hpp"
-#include "shape/geometry.hpp"
+#include "recording/world.hpp"
 
-#include <map>
-#include <mutex>
-#include <unordered_map>
+#include <condition_variable>
+#include <functional>
+#include <list>
+#include <memory>
+#include <shared_mutex>
+#include <string>
 
 namespace oddbounce {
 
-/// Index of a body or a collider within its recording; ids are the log's, slots are ours.
-using Slot = int;
-
-/// A body at the end of a frame.
-struct BodyState {
-    const BodyDef* def = nullptr; ///< points into the recording
-    bool present = false;         ///< placed (or never placed at all: it stands at the origin), and not gone
-    bool fresh = false;           ///< first placed in this frame: no step led here
-    bool warped = false;          ///< put elsewhere on purpose in this frame
-    bool grounded = false;
-    bool velocity_known = false;
-    bool velocity_logged = false;
-    bool wishes = false;
-    Pose pose;
-    Vec3 scale{1.0};
-    Vec3 velocity{0.0}; ///< unit/s
-    Vec3 turning{0.0};  ///< radians/s
-    Vec3 wish{0.0};     ///< unit/s, where `wishes`
-};
-
-struct ColliderState {
-    const ColliderDef* def = nullptr; ///< points into the recording
-    std::shared_ptr<const Geometry> geometry;
-    Slot body = -1;
-    int layer = -1;
-    bool on = true;
-};
-
-struct Recording;
-
-/// The state of everything at the end of one frame. Copyable; advancing costs what the frame changes.
-class World {
-  public:
-    explicit World(const Recording& recording);
-    /// Takes in the next frame.
-    void step(const Frame& frame);
-
-    const Recording& recording() const { return *recording_; }
-    const std::vector<BodyState>& bodies() const { return bodies_; }
-    const std::vector<ColliderState>& colliders() const { return colliders_; }
-    /// State of the collider's body; one that is not present where the collider is not defined yet.
-    const BodyState& body_of(Slot collider) const;
-    /// True where the collider has a shape, is on, and its body is present.
-    bool live(Slot collider) const;
-    /// What the two colliders do on meeting, roles, layers and owners taken together.
-    Does does(Slot a, Slot b) const;
-    /// Motion of a collider's body over the step that led from `before` to this world; standing still
-    /// where the body is fresh, warped or was not there.
-    Motion motion_since(const World& before, Slot body) const;
-    const std::vector<int>& colliders_of(Slot body) const { return of_body_[static_cast<std::size_t>(body)]; }
-    std::int64_t number() const { return number_; }
-    double dt() const { return dt_; }
-    /// Counts changes of definitions, scale, switches and fixed bodies' places: same value, same still scene.
-    std::uint64_t still_version() const { return still_version_; }
-
-  private:
-    void define(const Definition& definition);
-    void define(const BodyDef& def);
-    void define(const ColliderDef& def);
-    void place(const BodyRow& row, double dt);
-    void shape(Slot collider);
-
-    const Recording* recording_;
-    std::vector<BodyState> bodies_;
-    std::vector<ColliderState> colliders_;
-    std::vector<std::vector<int>> of_body_;
-    std::unordered_map<std::uint64_t, Does> pairs_;
-    std::int64_t number_ = 0;
-    double dt_ = 0.0;
-    std::uint64_t still_version_ = 0;
-};
-
-/// Worlds point into it, so it stays where it is: `clone` it to change something, then `index` the clone.
-struct Recording {
-    Recording() = default;
-    Recording(const Recording&) = delete;
-    Recording& operator=(const Recording&) = delete;
-    std::shared_ptr<Recording> clone() const;
-
+/// A recording as plain data: what is cut, changed or made, before it is looked at.
+struct Draft {
     std::string file;
     Header header;
     std::vector<Frame> frames;
-    std::vector<Definition> after; ///< definitions after the last frame
+    std::vector<DefinitionRef> after; ///< definitions after the last frame
     std::vector<std::string> warnings;
+    /// Held in memory. Requires: every id that is named is defined by then, as readers prove.
+    std::shared_ptr<Recording> recorded() const;
+};
 
-    /// Builds the indexes below; call once after reading or changing the frames.
-    void index();
+/// Frames that are kept together, and the world at the end of the frame before them.
+struct Span {
+    std::size_t first = 0;              ///< index of frames[0]
+    std::shared_ptr<const World> start; ///< null: nothing was there before
+    std::vector<std::shared_ptr<const Frame>> frames;
+    World world_at(std::size_t i, const Recording& recording) const;
+};
 
-    Slot body_slot(Id id) const;     ///< -1 where unknown
-    Slot collider_slot(Id id) const; ///< -1 where unknown
-    const std::vector<Id>& body_ids() const { return body_ids_; }
-    const std::vector<Id>& collider_ids() const { return collider_ids_; }
-    int layer(const std::string& name) const;
-    /// True where some frame has a row of the body: before its first one it is not there.
-    bool ever_placed(Slot body) const { return ever_placed_[static_cast<std::size_t>(body)]; }
-    /// The recording's slop, or its default from the colliders' sizes.
-    double slop() const { return slop_; }
+/// Where whole spans lie when they are not held in memory. Safe from several threads.
+class Store {
+  public:
+    virtual ~Store() = default;
+    /// Keeps the span. Throws BadInput (the disk is full).
+    virtual void put(const Span& span, const Recording& recording) = 0;
+    /// As it was put. Throws BadInput (the file was changed).
+    virtual Span get(std::size_t first, const Recording& recording) const = 0;
+    /// Forgets the spans before `first`.
+    virtual void drop_before(std::size_t first) = 0;
+    /// All spans are put; what is known only now can be written.
+    virtual void finish(const Recording& recording) = 0;
+};
+
+/// Frames by index, 0 the first; they only ever become more, until it is complete. Safe from several threads.
+/// What is not at hand is fetched: memory is bounded by a cache of spans. Fetching throws BadInput where the
+/// file was changed or taken away. Worlds point into it, so it stays where it is.
+class Recording {
+  public:
+    Recording(std::string file_name, Header about);
+    ~Recording();
+    Recording(const Recording&) = delete;
+    Recording& operator=(const Recording&) = delete;
+
+    const std::string file; ///< for messages
+    const Header header;
+
+    // ---- frames
+    std::size_t size() const;
+    bool empty() const { return size() == 0; }
+    /// The first frame that is still kept; above 0 only where the last minutes are kept of a longer session.
+    std::size_t begin() const;
+    bool complete() const;
+    /// Waits until frame `i` is there: true; or none will come, or `stop`: false.
+    bool wait_for(std::size_t i, const std::atomic<bool>* stop = nullptr) const;
+    std::shared_ptr<const Frame> frame(std::size_t i) const;
+    std::int64_t number(std::size_t i) const;
+    double seconds_at(std::size_t i) const;
+    enum Has : std::uint8_t { Rays = 1, Events = 2, Contacts = 4, Shot = 8 };
+    /// Bits of Has. Cost: none of the frame's.
+    std::uint8_t has(std::size_t i) const;
+    bool any_has(Has what) const;
     /// Index of the frame of this number; -1 where there is none.
     std::ptrdiff_t frame_index(std::int64_t number) const;
-    /// World at the end of frames[i]. Cost: at most `snapshot_every` steps.
+    /// Index of the first frame of at least this number; size() where there is none.
+    std::size_t index_from(std::int64_t number) const;
+    /// World at the end of a frame. Cost: at most `span_frames` steps.
     World world_at(std::size_t i) const;
-    double seconds_at(std::size_t i) const { return seconds_[i]; }
+    /// World at the end of the frame before `i`, also where that frame is not kept any more. Requires: i > 0.
+    World world_before(std::size_t i) const;
+    std::shared_ptr<const Span> span_of(std::size_t i) const;
+    std::vector<DefinitionRef> after() const; ///< definitions after the last frame
+    std::vector<std::string> warnings() const;
+    std::vector<std::string> reader_warnings() const; ///< those that only whoever read it could give
+
+    // ---- names; they only become more
+    Slot body_slot(Id id) const;     ///< -1 where unknown
+    Slot collider_slot(Id id) const; ///< -1 where unknown
+    std::size_t body_count() const;
+    std::size_t collider_count() const;
+    Id body_id(Slot body) const;
+    Id collider_id(Slot collider) const;
+    int layer(const std::string& name) const;
+    /// A definition of the body, the first; null where the id is unknown.
+    const BodyDef* body_def(Id id) const;
+    /// True where some frame has a row of the body: before its first one it is not there.
+    bool ever_placed(Slot body) const;
+    /// True where a body that has no row yet is taken to stand at the origin: it never gets one. While frames
+    /// still come that is unknown; fixed bodies are taken to stand.
+    bool stands_unplaced(Slot body, const BodyDef& def) const;
+    /// The recording's slop, or its default from the colliders' sizes.
+    double slop() const { return slop_; }
+    /// Definitions that stand before frames first..last-1, in order.
+    struct Defined {
+        std::size_t before;
+        DefinitionRef definition;
+    };
+    std::vector<Defined> definitions(std::size_t first, std::size_t last) const;
 
     /// Geometry of a definition at a scale, made once.
     std::shared_ptr<const Geometry> geometry(const ColliderDef& def, const Vec3& scale) const;
 
-    static constexpr std::size_t snapshot_every = 128;
+    static constexpr std::size_t span_frames = 128;
 
   private:
-    struct Cache;
+    friend class Feed;
+    struct Tick {
+        std::int64_t number;
+        double seconds;
+        std::uint8_t has;
+    };
+    struct Geometries;
+    void name(const Definition& definition);
+    void follow_slop(const ColliderDef& def);
+
+    mutable std::shared_mutex mutex_; // of all that grows
+    mutable std::condition_variable_any grown_;
+    std::vector<Tick> ticks_;
+    std::uint8_t has_ = 0;
+    std::size_t begin_ = 0;
+    bool complete_ = false;
+    std::vector<Defined> definitions_;
+    std::vector<DefinitionRef> after_;
+    std::vector<std::string> warnings_;
     std::vector<Id> body_ids_, collider_ids_;
+    std::vector<const BodyDef*> body_defs_;
     std::unordered_map<Id, Slot> body_slots_, collider_slots_;
     std::unordered_map<std::string, int> layers_;
-    std::vector<bool> ever_placed_;
-    std::vector<World> snapshots_;
-    std::vector<double> seconds_;
-    double slop_ = 0.0;
-    std::shared_ptr<Cache> cache_;
+    std::vector<bool> placed_;
+    std::vector<double> extents_; // of colliders, sorted
+    std::atomic<double> slop_{0.0};
+
+    std::unique_ptr<Store> store_;
+    std::size_t tail_first_ = 0;               // frames from here are in tail_
+    std::vector<std::shared_ptr<Span>> spans_; // whole ones, where there is no store
+    std::shared_ptr<Span> tail_;
+
+    mutable std::mutex cache_mutex_;
+    mutable std::list<std::shared_ptr<const Span>> cache_; // latest first
+    std::unique_ptr<Geometries> geometries_;
 };
+
+/// An id that is not defined, and the key that names it.
+struct UnknownId {
+    const char* key;
+    Id id;
+    bool collider;
+};
+/// Sets the slots of the frame's rows. `before`: a frame that has the same rows, most likely; null for none.
+std::optional<UnknownId> resolve(Frame& frame, const Frame* before, const Recording& recording);
+
+/// Fills a recording, frame by frame; what it has taken can be looked at at once, from other threads.
+class Feed {
+  public:
+    /// Makes the place where whole spans go when they become too many for memory; null where there is none.
+    using MakeStore = std::function<std::unique_ptr<Store>(const Header&)>;
+    Feed(std::string file, Header header, MakeStore make_store = nullptr);
+    /// Spans go to `store` from the first.
+    Feed(std::string file, Header header, std::unique_ptr<Store> store);
+    /// Without `finish` what was taken stays, but nothing that a store keeps becomes whole.
+    ~Feed();
+    Feed(const Feed&) = delete;
+    Feed& operator=(const Feed&) = delete;
+    const std::shared_ptr<Recording>& recording() const { return recording_; }
+
+    /// Takes a frame and the definitions before it. Nothing is taken, and `frame` stays as it is, where it
+    /// names something unknown.
+    std::optional<UnknownId> take(Frame&& frame);
+    void warn(const std::string& sentence);
+    /// No more frames come. Says what only the end tells: bodies that were never placed, no frames at all.
+    void finish(std::vector<DefinitionRef> after = {});
+    /// Forgets whole spans before frame `first`.
+    void drop_before(std::size_t first);
+
+    // For stores that know their frames already: names, ticks and all, without the frames.
+    void know(std::size_t before, DefinitionRef definition);
+    void know(std::int64_t number, double dt, std::uint8_t has);
+    void know_placed(Slot body);
+
+  private:
+    void name_all(const Frame& frame);
+    void close_span();
+    void spill();
+
+    std::shared_ptr<Recording> recording_;
+    World now_;
+    std::shared_ptr<const Frame> last_;
+    MakeStore make_store_;
+    std::size_t rows_ = 0; // held in memory
+};
+
+/// Frames first..last as plain data.
+Draft draft_of(const Recording& recording, std::size_t first = 0, std::size_t last = ~std::size_t(0));
 
 } // namespace oddbounce

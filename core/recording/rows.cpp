@@ -128,13 +128,13 @@ void set(ContactRow& c, const std::array<double, 13>& n) {
 }
 
 /// The numbers of all rows of a span, grouped. `in` null: taken from the frames; else read into them.
-struct Span {
+struct Rows {
     std::vector<Numbers> rows; // never grows after it was grouped
     std::vector<Group> groups;
 };
 
-Span bodies_of(std::span<const Frame> frames, int space) {
-    Span out;
+Rows bodies_of(std::span<const Frame> frames, int space) {
+    Rows out;
     for (const Frame& f : frames)
         for (const BodyRow& r : f.bodies) out.rows.push_back(numbers(r, space));
     Groups<Id> groups;
@@ -145,8 +145,8 @@ Span bodies_of(std::span<const Frame> frames, int space) {
     return out;
 }
 
-Span contacts_of(std::span<const Frame> frames, int space) {
-    Span out;
+Rows contacts_of(std::span<const Frame> frames, int space) {
+    Rows out;
     for (const Frame& f : frames)
         if (contacts_in_rows(f))
             for (const ContactRow& c : f.contacts) out.rows.push_back(numbers(c, space));
@@ -222,7 +222,7 @@ void unpack_rows(std::string_view bytes, std::span<Frame> frames, int space) {
     ByteReader in(bytes);
     const Frame* before = nullptr;
     for (Frame& f : frames) read_shape(in, f, before, bytes.size()), before = &f;
-    const Span bodies = bodies_of(frames, space), contacts = contacts_of(frames, space);
+    const Rows bodies = bodies_of(frames, space), contacts = contacts_of(frames, space);
     read_groups(in, bodies.groups), read_groups(in, contacts.groups);
     if (!in.empty()) throw Damaged("holds more than its frames");
     std::size_t body = 0, touch = 0;
@@ -231,6 +231,101 @@ void unpack_rows(std::string_view bytes, std::span<Frame> frames, int space) {
         if (contacts_in_rows(f))
             for (ContactRow& c : f.contacts) set(c, contacts.rows[touch++].n);
     }
+}
+
+// ---- worlds
+
+namespace {
+
+using State = std::array<double, 20>;
+
+State state_of(const BodyState& b) {
+    const Pose& p = b.pose;
+    return {p.at.x,      p.at.y,      p.at.z,      p.angle,   p.spin.x,     p.spin.y,     p.spin.z,
+            p.spin.w,    b.scale.x,   b.scale.y,   b.scale.z, b.velocity.x, b.velocity.y, b.velocity.z,
+            b.turning.x, b.turning.y, b.turning.z, b.wish.x,  b.wish.y,     b.wish.z};
+}
+BodyState body_from(const State& n, unsigned flags) {
+    BodyState b;
+    b.pose.at = {n[0], n[1], n[2]}, b.pose.angle = n[3], b.pose.spin = glm::dquat(n[7], n[4], n[5], n[6]);
+    b.scale = {n[8], n[9], n[10]}, b.velocity = {n[11], n[12], n[13]}, b.turning = {n[14], n[15], n[16]},
+    b.wish = {n[17], n[18], n[19]};
+    b.present = flags & 1, b.waiting = flags & 2, b.fresh = flags & 4, b.warped = flags & 8,
+    b.grounded = flags & 16, b.velocity_known = flags & 32, b.velocity_logged = flags & 64,
+    b.wishes = flags & 128;
+    return b;
+}
+std::uint8_t flags_of(const BodyState& b) {
+    return static_cast<std::uint8_t>(b.present | b.waiting << 1 | b.fresh << 2 | b.warped << 3 |
+                                     b.grounded << 4 | b.velocity_known << 5 | b.velocity_logged << 6 |
+                                     b.wishes << 7);
+}
+
+} // namespace
+
+std::string pack_world(const World& w) {
+    ByteWriter out;
+    std::vector<const BodyState*> kept;
+    for (const BodyState& b : w.bodies())
+        if (b.def && (b.present || b.waiting || b.scale != Vec3(1.0))) kept.push_back(&b);
+    out.whole(w.number());
+    write_column(out, std::array{w.dt()});
+    out.varint(kept.size());
+    Id last = 0;
+    for (const BodyState* b : kept) write_id(out, b->def->id, last), out.byte(flags_of(*b));
+    std::vector<double> column(kept.size());
+    for (std::size_t k = 0; k < State().size(); ++k) {
+        for (std::size_t i = 0; i < kept.size(); ++i) column[i] = state_of(*kept[i])[k];
+        if (!column.empty()) write_column(out, column);
+    }
+    std::vector<Id> off;
+    for (const ColliderState& c : w.colliders())
+        if (c.def && !c.on) off.push_back(c.def->id);
+    out.varint(off.size());
+    last = 0;
+    for (const Id id : off) write_id(out, id, last);
+    return out.bytes();
+}
+
+World unpack_world(std::string_view bytes, const Recording& r,
+                   const std::vector<Recording::Defined>& definitions) {
+    World w(r);
+    for (const Recording::Defined& d : definitions) w.define(d.definition);
+    ByteReader in(bytes);
+    const std::int64_t number = in.whole();
+    w.set_frame(number, read_column(in, 1)[0]);
+    std::vector<std::pair<Slot, std::uint8_t>> kept(in.count(bytes.size()));
+    Id last = 0;
+    for (auto& [slot, flags] : kept) {
+        slot = r.body_slot(read_id(in, last)), flags = in.byte();
+        if (slot < 0 || !w.bodies()[static_cast<std::size_t>(slot)].def)
+            throw Damaged("keeps the state of a body that is not defined");
+    }
+    std::vector<State> states(kept.size());
+    for (std::size_t k = 0; k < State().size() && !kept.empty(); ++k) {
+        const std::vector<double> column = read_column(in, kept.size());
+        for (std::size_t i = 0; i < kept.size(); ++i) states[i][k] = column[i];
+    }
+    std::vector<bool> known(w.bodies().size(), false);
+    for (std::size_t i = 0; i < kept.size(); ++i) {
+        const BodyState state = body_from(states[i], kept[i].second);
+        if (state.scale.x == 0.0 || state.scale.y == 0.0 || state.scale.z == 0.0)
+            throw Damaged("holds a scale of zero");
+        w.set(kept[i].first, state), known[static_cast<std::size_t>(kept[i].first)] = true;
+    }
+    for (std::size_t b = 0; b < w.bodies().size(); ++b)
+        if (!known[b] && (w.bodies()[b].present || w.bodies()[b].waiting))
+            w.set(static_cast<Slot>(b), BodyState());
+    const std::size_t off = in.count(bytes.size());
+    last = 0;
+    for (std::size_t i = 0; i < off; ++i) {
+        const Slot c = r.collider_slot(read_id(in, last));
+        if (c < 0) throw Damaged("switches a collider that is not defined");
+        w.set_on(c, false);
+    }
+    if (!in.empty()) throw Damaged("holds more than its world");
+    w.settle();
+    return w;
 }
 
 } // namespace oddbounce

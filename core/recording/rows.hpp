@@ -3,7 +3,7 @@
 #pragma once
 
 #include "recording/columns.hpp"
-#include "recording/frame.hpp"
+#include "recording/recording.hpp"
 
 namespace oddbounce {
 
@@ -13,5 +13,11 @@ bool contacts_in_rows(const Frame& frame);
 std::string pack_rows(std::span<const Frame> frames, int space);
 /// Sets the rows of the frames. Throws Damaged.
 void unpack_rows(std::string_view bytes, std::span<Frame> frames, int space);
+
+/// The state of all bodies and switches at the end of a frame; definitions lie elsewhere.
+std::string pack_world(const World& world);
+/// The world in which these definitions hold and everything is as it was packed. Throws Damaged.
+World unpack_world(std::string_view bytes, const Recording& recording,
+                   const std::vector<Recording::Defined>& definitions);
 
 } // namespace oddbounce

@@ -70,12 +70,12 @@ void write_bodies_csv(std::ostream& out, const Recording& r, std::size_t first, 
     out << "frame,time,body,name,x,y,z,angle,vx,vy,vz,grounded\r\n";
     World w = r.world_at(first);
     for (std::size_t i = first; i <= last; ++i) {
-        if (i > first) w.step(r.frames[i]);
+        if (i > first) w.step(*r.frame(i));
         for (std::size_t b = 0; b < w.bodies().size(); ++b) {
             const BodyState& s = w.bodies()[b];
             if (!s.present || !s.def) continue;
             Line line(out);
-            line.whole(w.number()).number(r.seconds_at(i)).whole(r.body_ids()[b]);
+            line.whole(w.number()).number(r.seconds_at(i)).whole(s.def->id);
             line.text(body_name(w, static_cast<Slot>(b))).vector(s.pose.at).number(s.pose.angle);
             line.vector(s.velocity_known ? std::optional(s.velocity) : std::nullopt).whole(s.grounded);
         }
@@ -86,14 +86,14 @@ void write_contacts_csv(std::ostream& out, const Recording& r, std::size_t first
     out << "frame,a,b,name_a,name_b,x,y,z,nx,ny,nz,depth,impulse,phase,active\r\n";
     World w = r.world_at(first);
     for (std::size_t i = first; i <= last; ++i) {
-        if (i > first) w.step(r.frames[i]);
+        if (i > first) w.step(*r.frame(i));
         const auto name = [&](Id collider) {
             const Slot body = w.colliders()[static_cast<std::size_t>(r.collider_slot(collider))].body;
             return body < 0 ? std::string() : body_name(w, body);
         };
-        for (const ContactRow& c : r.frames[i].contacts) {
+        for (const ContactRow& c : r.frame(i)->contacts) {
             Line line(out);
-            line.whole(r.frames[i].number).whole(c.a).whole(c.b).text(name(c.a)).text(name(c.b));
+            line.whole(r.number(i)).whole(c.a).whole(c.b).text(name(c.a)).text(name(c.b));
             line.vector(c.at).vector(c.normal).number(c.depth).number(c.impulse);
             line.raw(phase_word(c.phase)).whole(c.active);
         }

@@ -32,8 +32,8 @@ std::string fact_text(const Fact& f) {
     return fmt::format("{}, {} {}", figure(v.x), figure(v.y), f.unit);
 }
 
-std::int64_t first_number(const Recording& r) { return r.frames.empty() ? 0 : r.frames.front().number; }
-std::int64_t last_number(const Recording& r) { return r.frames.empty() ? 0 : r.frames.back().number; }
+std::int64_t first_number(const Recording& r) { return r.empty() ? 0 : r.number(0); }
+std::int64_t last_number(const Recording& r) { return r.empty() ? 0 : r.number(r.size() - 1); }
 
 std::string plural(std::size_t n, const char* word) {
     return fmt::format("{} {}{}", n, word, n == 1 ? "" : "s");
@@ -87,10 +87,10 @@ json json_of(const Recording& r, const Scan& s) {
 
 std::string text_of(const Recording& r, const Scan& s) {
     std::string out;
-    for (const std::string& w : r.warnings) out += fmt::format("note: {}\n", w);
+    for (const std::string& w : r.warnings()) out += fmt::format("note: {}\n", w);
     for (const auto& [id, reason] : s.not_judged) out += fmt::format("{} not judged: {}\n", id, reason);
     out += fmt::format("{}: {} in {}\n", r.file, plural(s.findings.size(), "finding"),
-                       plural(r.frames.size(), "frame"));
+                       plural(r.size(), "frame"));
     for (const Finding& f : s.findings) {
         std::string names;
         for (const std::string& n : f.names) names += (names.empty() ? "" : ", ") + n;
@@ -112,8 +112,8 @@ json info_json(const Recording& r) {
     for (int c = 0; c < channel_count; ++c)
         if (r.header.has(static_cast<Channel>(c))) channels.emplace_back(word(static_cast<Channel>(c)));
     json bodies = json::array();
-    if (!r.frames.empty()) {
-        const World w = r.world_at(r.frames.size() - 1);
+    if (!r.empty()) {
+        const World w = r.world_at(r.size() - 1);
         for (Slot b = 0; b < static_cast<Slot>(w.bodies().size()); ++b) {
             const BodyDef* def = w.bodies()[static_cast<std::size_t>(b)].def;
             if (def)
@@ -130,15 +130,15 @@ json info_json(const Recording& r) {
             {"space", r.header.space},
             {"unit", r.header.unit},
             {"rate", r.header.rate},
-            {"frames", r.frames.size()},
+            {"frames", r.size()},
             {"first", first_number(r)},
             {"last", last_number(r)},
-            {"seconds", r.frames.empty() ? 0.0 : r.seconds_at(r.frames.size() - 1)},
+            {"seconds", r.empty() ? 0.0 : r.seconds_at(r.size() - 1)},
             {"slop", r.slop()},
             {"channels", channels},
             {"bodies", bodies},
-            {"colliders", r.collider_ids().size()},
-            {"warnings", r.warnings}};
+            {"colliders", r.collider_count()},
+            {"warnings", r.warnings()}};
 }
 
 std::string info_text(const Recording& r) {
@@ -148,15 +148,15 @@ std::string info_text(const Recording& r) {
     std::string out = fmt::format("{}\n", r.file);
     out += fmt::format("  title      {}\n", r.header.title.empty() ? "(none)" : r.header.title);
     out += fmt::format("  space      {} dimensions, lengths in {}\n", r.header.space, r.header.unit);
-    out += fmt::format("  frames     {} ({} to {}), {:.2f} s, {} steps a second\n", r.frames.size(),
-                       first_number(r), last_number(r), j["seconds"].get<double>(), figure(r.header.rate));
-    out += fmt::format("  bodies     {}\n  colliders  {}\n", r.body_ids().size(), r.collider_ids().size());
+    out += fmt::format("  frames     {} ({} to {}), {:.2f} s, {} steps a second\n", r.size(), first_number(r),
+                       last_number(r), j["seconds"].get<double>(), figure(r.header.rate));
+    out += fmt::format("  bodies     {}\n  colliders  {}\n", r.body_count(), r.collider_count());
     out += fmt::format("  slop       {}{}\n", length_text(r, r.slop()),
                        r.header.slop ? "" : " (from the colliders' sizes)");
     out += fmt::format("  channels   {}\n", channels.empty() ? "none" : channels);
     if (r.header.space == 3)
         out += "  judged     not yet: recordings of 3 dimensions can be opened and listed\n";
-    for (const std::string& w : r.warnings) out += "  note       " + w + "\n";
+    for (const std::string& w : r.warnings()) out += "  note       " + w + "\n";
     return out;
 }
 

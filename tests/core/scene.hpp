@@ -2,6 +2,7 @@
 // A small log in few words, for tests: lengths in px, 60 steps a second, y up, slop 0.5.
 #pragma once
 
+#include "recording/files.hpp"
 #include "recording/log.hpp"
 
 #include <nlohmann/json.hpp>
@@ -46,5 +47,10 @@ class Scene {
     std::string text_;
     int next_ = 0;
 };
+
+/// Equal to the last bit: header, frames with all that stands before them, what follows the last.
+inline bool equal(const Recording& a, const Recording& b) {
+    return a.header == b.header && a.after() == b.after() && draft_of(a).frames == draft_of(b).frames;
+}
 
 } // namespace oddbounce

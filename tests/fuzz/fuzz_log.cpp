@@ -9,9 +9,9 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     using namespace oddbounce;
     try {
         const auto r = read_log_text({reinterpret_cast<const char*>(data), size}, "x.bouncelog");
-        if (r->frames.size() > 64 || r->collider_ids().size() > 64) return 0;
+        if (r->size() > 64 || r->collider_count() > 64) return 0;
         const auto again = read_log_text(write_log_text(*r), "x.bouncelog");
-        if (again->frames.size() != r->frames.size()) __builtin_trap();
+        if (again->size() != r->size()) __builtin_trap();
         ScanOptions options;
         options.threads = 1;
         scan(*r, options);

@@ -3,6 +3,7 @@
 #include <bounce_recorder.hpp>
 
 #include "fault/scan.hpp"
+#include "recording/files.hpp"
 #include "recording/log.hpp"
 
 #include <QProcess>
@@ -34,12 +35,12 @@ void write_everything(const std::string& path) {
 
 /// What a log says, written by one hand; the width of the game's numbers and a contact's zeros may differ.
 QString content(const QString& path) {
-    const auto r = oddbounce::read_log(path.toStdString());
-    r->header.float_bits = 64;
-    for (oddbounce::Frame& f : r->frames)
+    oddbounce::Draft r = oddbounce::draft_of(*oddbounce::read_recording(path.toStdString()));
+    r.header.float_bits = 64;
+    for (oddbounce::Frame& f : r.frames)
         for (oddbounce::ContactRow& c : f.contacts)
             if (c.depth == 0.0 && c.impulse == 0.0) c.depth.reset(), c.impulse.reset();
-    return QString::fromStdString(oddbounce::write_log_text(*r));
+    return QString::fromStdString(oddbounce::write_log_text(*r.recorded()));
 }
 
 } // namespace
@@ -51,18 +52,19 @@ class RecorderTest : public QObject {
         QTemporaryDir folder;
         const std::string path = folder.filePath("a.bouncelog").toStdString();
         write_everything(path);
-        const auto r = oddbounce::read_log(path);
-        QVERIFY2(r->warnings.empty(), r->warnings.empty() ? "" : r->warnings[0].c_str());
+        const auto r = oddbounce::read_recording(path);
+        QVERIFY2(r->warnings().empty(), r->warnings().empty() ? "" : r->warnings()[0].c_str());
         QCOMPARE(r->header.title, std::string("quote \" and line\n"));
-        const oddbounce::Frame& f = r->frames.at(0);
+        const auto held = r->frame(0);
+        const oddbounce::Frame& f = *held;
         QCOMPARE(f.bodies.at(0).at.y, 1.0 / 3); // to the last digit
         QCOMPARE(f.bodies.at(0).turning.z, 4.0);
         QCOMPARE(f.bodies.at(2).at, oddbounce::Vec3(0.0, 1e-7, 0.0)); // no number that JSON cannot hold
         QCOMPARE(*f.contacts.at(0).depth, 0.5);
         QCOMPARE(*f.rays.at(0).hit, oddbounce::Id(20));
         QVERIFY(!f.rays.at(1).hit);
-        QCOMPARE(r->frames.at(1).dt, 0.02);
-        QCOMPARE(r->frames.at(1).warp.size(), std::size_t(1));
+        QCOMPARE(r->frame(1)->dt, 0.02);
+        QCOMPARE(r->frame(1)->warp.size(), std::size_t(1));
     }
 
     /// The recorders of all languages write the same recording: a small game, and everything that a log
@@ -117,31 +119,32 @@ class RecorderTest : public QObject {
     void firstLog_opensAndIsClean() {
         QTemporaryDir folder;
         QCOMPARE(QProcess::execute(BIN "/first_log", {folder.filePath("first.bouncelog")}), 0);
-        const auto r = oddbounce::read_log(folder.filePath("first.bouncelog").toStdString());
-        QCOMPARE(r->frames.size(), std::size_t(120));
+        const auto r = oddbounce::read_recording(folder.filePath("first.bouncelog").toStdString());
+        QCOMPARE(r->size(), std::size_t(120));
         QVERIFY(oddbounce::scan(*r).findings.empty());
     }
 
     /// An engine's own world: with its continuous collision off parcels pass through the net, on they do not.
     void engine_discreteTunnelsAndContinuousIsClean() {
-        const auto discrete = oddbounce::scan(*oddbounce::read_log(SAMPLES "/engine-discrete.bouncelog"));
+        const auto discrete =
+            oddbounce::scan(*oddbounce::read_recording(SAMPLES "/engine-discrete.bouncelog"));
         QVERIFY(discrete.findings.size() >= 5);
         for (const oddbounce::Finding& f : discrete.findings) QCOMPARE(f.fault, std::string("tunneling"));
-        QVERIFY(
-            oddbounce::scan(*oddbounce::read_log(SAMPLES "/engine-continuous.bouncelog")).findings.empty());
+        QVERIFY(oddbounce::scan(*oddbounce::read_recording(SAMPLES "/engine-continuous.bouncelog"))
+                    .findings.empty());
     }
 
     /// Another engine, which tests only where things are: fast parcels pass, slow ones do not.
     void engineWithoutSweep_tunnelsWhenFastAndIsCleanWhenSlow() {
-        const auto fast = oddbounce::scan(*oddbounce::read_log(SAMPLES "/engine-fast.bouncelog"));
+        const auto fast = oddbounce::scan(*oddbounce::read_recording(SAMPLES "/engine-fast.bouncelog"));
         QVERIFY(fast.findings.size() >= 3);
         for (const oddbounce::Finding& f : fast.findings) QCOMPARE(f.fault, std::string("tunneling"));
-        const auto slow = oddbounce::read_log(SAMPLES "/engine-slow.bouncelog");
+        const auto slow = oddbounce::read_recording(SAMPLES "/engine-slow.bouncelog");
         QVERIFY(oddbounce::scan(*slow).findings.empty());
         // All that a connector records is there: a sensor's contacts, the ray and what it hit, every phase.
         std::set<oddbounce::Phase> phases;
         std::size_t sensed = 0, hits = 0;
-        for (const oddbounce::Frame& f : slow->frames) {
+        for (const oddbounce::Frame& f : oddbounce::draft_of(*slow).frames) {
             for (const oddbounce::ContactRow& c : f.contacts) phases.insert(c.phase), sensed += !c.normal;
             for (const oddbounce::RayRow& ray : f.rays) hits += ray.hit.has_value();
         }

@@ -86,7 +86,7 @@ class PanelsTest : public QObject {
         read("net-throw");
         click(panel, 60, 36 + 12 + 48); // the third mover: the parcel
         QVERIFY(s_->body() >= 0);
-        QCOMPARE(s_->recording()->body_ids()[static_cast<std::size_t>(s_->body())], Id(2));
+        QCOMPARE(s_->recording()->body_id(s_->body()), Id(2));
         click(panel, 20, 66 + 12 + 24); // its icon column: the second
         QCOMPARE(s_->hidden().size(), std::size_t(1));
         click(panel, 20, 66 + 12 + 24);

@@ -107,7 +107,7 @@ class TimelineTest : public QObject {
         QCOMPARE(s.moment(), s.touch_moment(*s.finding()));
         // The ruler went there too; the plot arrives beside.
         QVERIFY(w.ruler().first > 0.0 || w.ruler().last < 400.0);
-        QTRY_COMPARE(w.plotted().values.size(), s.recording()->frames.size());
+        QTRY_COMPARE(w.plotted().values.size(), s.recording()->size());
         w.plot("gap");
         QTRY_COMPARE(w.plotted().name, QString("gap"));
     }

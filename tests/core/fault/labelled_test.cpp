@@ -2,6 +2,7 @@
 // Labelled recordings: what must be found is found, and nothing else. A recording with its labels in
 // tests/data/labelled is a test; no C++ is needed to add one. Format: tests/README.md.
 #include "fault/scan.hpp"
+#include "recording/files.hpp"
 #include "recording/log.hpp"
 
 #include <QDir>
@@ -60,7 +61,7 @@ class LabelledTest : public QObject {
     }
     void recording_findsItsLabelsAndNothingElse() {
         QFETCH(QString, stem);
-        const auto recording = read_log((stem + ".bouncelog").toStdString());
+        const auto recording = read_recording((stem + ".bouncelog").toStdString());
         const json labels = json::parse(read_file((stem + ".labels.json").toStdString()));
         const Scan result = scan(*recording);
         if (recording->header.space == 3) {
@@ -112,7 +113,7 @@ class LabelledTest : public QObject {
         QFETCH(QString, name);
         QFETCH(QString, fault);
         QFETCH(int, count);
-        const auto recording = read_log((QString(SAMPLES "/") + name + ".bouncelog").toStdString());
+        const auto recording = read_recording((QString(SAMPLES "/") + name + ".bouncelog").toStdString());
         const Scan result = scan(*recording);
         QCOMPARE(static_cast<int>(result.findings.size()), count);
         for (const Finding& f : result.findings) QCOMPARE(QString::fromStdString(f.fault), fault);

@@ -2,6 +2,7 @@
 // No finding may depend on where the scene is, how large, which way round, how it is numbered, on which
 // of two bodies is named first, or on the number of threads.
 #include "fault/scan.hpp"
+#include "recording/files.hpp"
 #include "recording/log.hpp"
 
 #include <QDir>
@@ -29,12 +30,13 @@ struct Change {
 };
 
 std::shared_ptr<Recording> changed(const Recording& r, const Change& c) {
-    auto out = r.clone();
-    out->header.up = c.way(r.header.up), out->header.gravity = c.way(r.header.gravity) * c.scale;
-    out->header.slop = r.slop() * c.scale, out->header.skin *= c.scale;
+    Draft out = draft_of(r);
+    out.header.up = c.way(r.header.up), out.header.gravity = c.way(r.header.gravity) * c.scale;
+    out.header.slop = r.slop() * c.scale, out.header.skin *= c.scale;
     std::set<Id> bodies;
-    for (Frame& f : out->frames) {
-        for (Definition& d : f.before) {
+    for (Frame& f : out.frames) {
+        for (DefinitionRef& ref : f.before) {
+            Definition d = ref;
             if (auto* col = std::get_if<ColliderDef>(&d)) {
                 if (col->pass) col->pass = c.way(*col->pass);
             } else if (auto* body = std::get_if<BodyDef>(&d)) {
@@ -42,6 +44,7 @@ std::shared_ptr<Recording> changed(const Recording& r, const Change& c) {
                 if (bodies.insert(body->id).second)
                     f.scale.push_back({body->id, Vec3((c.mirror ? -1 : 1) * c.scale, c.scale, 1)});
             }
+            ref = std::move(d);
         }
         for (BodyRow& b : f.bodies)
             b.at = c.place(b.at), b.velocity = c.way(b.velocity) * c.scale, b.angle = c.angle(b.angle),
@@ -55,21 +58,21 @@ std::shared_ptr<Recording> changed(const Recording& r, const Change& c) {
         for (RayRow& ray : f.rays) ray.from = c.place(ray.from), ray.to = c.place(ray.to);
     }
     // A body that is never given a turn stands unturned; a turned scene turns it too.
-    for (Frame& f : out->frames)
+    for (Frame& f : out.frames)
         for (BodyRow& b : f.bodies)
             if (b.given == BodyRow::Place) b.given = BodyRow::Turn;
-    out->index();
-    return out;
+    return out.recorded();
 }
 
 std::shared_ptr<Recording> renumbered(const Recording& r) {
-    auto out = r.clone();
+    Draft out = draft_of(r);
     const auto id = [](Id i) { return 100000 - i; };
-    for (Frame& f : out->frames) {
+    for (Frame& f : out.frames) {
         std::reverse(f.before.begin(), f.before.end());
         std::stable_partition(f.before.begin(), f.before.end(),
                               [](const Definition& d) { return std::holds_alternative<BodyDef>(d); });
-        for (Definition& d : f.before) {
+        for (DefinitionRef& ref : f.before) {
+            Definition d = ref;
             if (auto* b = std::get_if<BodyDef>(&d)) {
                 b->id = id(b->id);
                 if (b->owner) b->owner = id(*b->owner);
@@ -79,6 +82,7 @@ std::shared_ptr<Recording> renumbered(const Recording& r) {
                 if (a->body) a->body = id(*a->body);
             } else if (auto* p = std::get_if<ProbeDef>(&d))
                 p->body = id(p->body);
+            ref = std::move(d);
         }
         for (BodyRow& b : f.bodies) b.id = id(b.id);
         for (auto* list : {&f.gone, &f.warp, &f.on, &f.off, &f.grounded})
@@ -99,8 +103,7 @@ std::shared_ptr<Recording> renumbered(const Recording& r) {
         for (EventRow& e : f.events)
             for (Id& i : e.about) i = id(i);
     }
-    out->index();
-    return out;
+    return out.recorded();
 }
 
 /// Fault, frames and bodies of all findings, as one text; `back` undoes a renumbering.
@@ -132,7 +135,7 @@ class LawsTest : public QObject {
     }
     void findings_areTheSame() {
         QFETCH(QString, file);
-        const auto r = read_log(file.toStdString());
+        const auto r = read_recording(file.toStdString());
         if (r->header.space == 3) return; // not judged yet: labelled_test says so
         const QString plain = gist(*r, 1);
         QCOMPARE(gist(*r, 4), plain);

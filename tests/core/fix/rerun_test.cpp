@@ -36,7 +36,7 @@ MotionModel model(Tests tests, Answer answer) {
 }
 
 TrackPoint last_of(const Recording& r, const MotionModel& m) {
-    return rerun(r, 0, 0, r.frames.size() - 1, m).points.back();
+    return rerun(r, 0, 0, r.size() - 1, m).points.back();
 }
 
 } // namespace
@@ -157,17 +157,17 @@ class RerunTest : public QObject {
         QCOMPARE(p.pose.at.y > 14.9, passes);
     }
 
-    void follow_writesRowsContactsAndAWarpBack() {
+    void aMovedBody_hasRowsContactsAndAWarpBack() {
         const auto r = flight(300, 0);
         const Track track = rerun(*r, 0, 0, 24, model(Tests::Swept, Answer::Reflect));
-        const auto changed = r->clone();
-        changed->index();
-        follow(*changed, 0, track);
-        changed->index();
+        Edits edits;
+        edits.definitions = r->definitions(0, r->size());
+        edits.moved.push_back(moved_along(*r, 0, track));
+        const auto changed = edited(*r, edits);
         std::size_t begins = 0;
         for (std::size_t i = 1; i <= 24; ++i) {
             QCOMPARE(changed->world_at(i).bodies()[0].pose.at, track.points[i].pose.at);
-            for (const ContactRow& c : changed->frames[i].contacts) begins += c.phase == Phase::Begin;
+            for (const ContactRow& c : changed->frame(i)->contacts) begins += c.phase == Phase::Begin;
         }
         QCOMPARE(begins, std::size_t(1));
         QVERIFY(changed->world_at(25).bodies()[0].warped);

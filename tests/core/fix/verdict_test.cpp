@@ -2,6 +2,7 @@
 // Candidate fixes: for each demo fault one change that clears it and one that does not; and the fix file.
 #include "fix/reshape.hpp"
 #include "fix/verdict.hpp"
+#include "recording/files.hpp"
 #include "recording/log.hpp"
 
 #include <QtTest>
@@ -63,7 +64,7 @@ class VerdictTest : public QObject {
         QFETCH(QString, changes);
         QFETCH(bool, clears);
         QFETCH(bool, reproduced);
-        const auto r = read_log((QString(SAMPLES "/") + sample + ".bouncelog").toStdString());
+        const auto r = read_recording((QString(SAMPLES "/") + sample + ".bouncelog").toStdString());
         const Verdict v = tried(*r, json::parse(changes.toStdString()));
         QVERIFY2(v.fresh.empty(), text_of(v, *r).c_str());
         QVERIFY2(v.cleared.size() + v.kept.size() + v.changed.size() > 0, text_of(v, *r).c_str());
@@ -72,14 +73,14 @@ class VerdictTest : public QObject {
     }
 
     void fit_namesHowTheGameTests() {
-        const auto r = read_log(SAMPLES "/hand-cart.bouncelog");
+        const auto r = read_recording(SAMPLES "/hand-cart.bouncelog");
         const Verdict v = tried(*r, {{{"motion", {"hand cart"}}, {"tests", "swept"}}});
         QVERIFY(v.fit && v.fit->reproduces && v.fit->largest_difference < r->slop());
         QCOMPARE(v.fit->model.tests, MotionModel::Tests::Before);
     }
 
     void fit_findsTheSecondPushOfAHit() {
-        const auto r = read_log(TEST_DATA "/labelled/double-hit-p1.bouncelog");
+        const auto r = read_recording(TEST_DATA "/labelled/double-hit-p1.bouncelog");
         const Verdict v = tried(*r, {{{"motion", {"drum"}}, {"gate", true}}});
         QVERIFY(v.fit && v.fit->reproduces && v.fit->largest_difference < r->slop());
         QCOMPARE(v.fit->model.again, 2);
@@ -89,14 +90,14 @@ class VerdictTest : public QObject {
     }
 
     void unchangedElsewhere_isSaid() {
-        const auto r = read_log(SAMPLES "/net-throw.bouncelog");
+        const auto r = read_recording(SAMPLES "/net-throw.bouncelog");
         const Verdict v = tried(*r, {{{"kinds", "plank"}, {"grow", 1.0}}});
         QCOMPARE(v.method, Method::Recheck);
         QVERIFY(v.gained.empty() && v.lost.empty() && v.cleared.empty() && v.kept.size() == 2);
     }
 
     void layersThatNoLongerMeet_loseTheirFinding() {
-        const auto r = read_log(SAMPLES "/hand-cart.bouncelog");
+        const auto r = read_recording(SAMPLES "/hand-cart.bouncelog");
         const Verdict v = tried(*r, {{{"pair", {"cart", "bollard"}}, {"does", "nothing"}}});
         QVERIFY(v.cleared.size() == 2 && !v.lost.empty());
     }
@@ -127,7 +128,7 @@ class VerdictTest : public QObject {
     }
 
     void targetThatNamesNothing_isRefused() {
-        const auto r = read_log(SAMPLES "/hand-cart.bouncelog");
+        const auto r = read_recording(SAMPLES "/hand-cart.bouncelog");
         QVERIFY_EXCEPTION_THROWN(tried(*r, {{{"colliders", {4711}}, {"grow", 1}}}), BadInput);
         QVERIFY_EXCEPTION_THROWN(tried(*r, {{{"colliders", {11}}, {"grow", -100}}}), BadInput);
     }

@@ -39,6 +39,30 @@ class BounceFileTest : public QObject {
         return s.recording();
     }
 
+    /// What two worlds of equal recordings disagree about; empty for nothing.
+    static QString difference_of(const World& a, const World& b) {
+        for (std::size_t i = 0; i < std::max(a.bodies().size(), b.bodies().size()); ++i) {
+            const BodyState &x = a.bodies()[i], &y = b.bodies()[i];
+            const QString body = QString("body slot %1: ").arg(i);
+            if (!x.present && !y.present) continue;
+            if (!x.def || !y.def || !(*x.def == *y.def)) return body + "definition";
+            if (x.present != y.present || x.fresh != y.fresh || x.warped != y.warped ||
+                x.grounded != y.grounded || x.wishes != y.wishes || x.velocity_known != y.velocity_known ||
+                x.velocity_logged != y.velocity_logged || x.waiting != y.waiting)
+                return body + "flags";
+            if (x.pose.at != y.pose.at || x.pose.angle != y.pose.angle || x.pose.spin != y.pose.spin)
+                return body + "pose";
+            if (x.scale != y.scale || x.velocity != y.velocity || x.turning != y.turning || x.wish != y.wish)
+                return body + "scale, velocity or wish";
+        }
+        for (std::size_t i = 0; i < std::max(a.colliders().size(), b.colliders().size()); ++i)
+            if (a.colliders()[i].on != b.colliders()[i].on ||
+                a.colliders()[i].layer != b.colliders()[i].layer ||
+                !a.colliders()[i].geometry != !b.colliders()[i].geometry)
+                return QString("collider slot %1").arg(i);
+        return a.number() != b.number() || a.dt() != b.dt() || a.movers() != b.movers() ? "frame" : QString();
+    }
+
   private slots:
     void columns_giveBackTheSameBits_data() {
         QTest::addColumn<int>("kind");
@@ -85,31 +109,23 @@ class BounceFileTest : public QObject {
     }
     void everyRecording_comesBackEqual() {
         QFETCH(QString, log);
-        const auto r = read_log(log.toStdString());
+        const auto r = read_recording(log.toStdString());
         write_bounce_file(*r, path("a.bounce"));
         QVERIFY(is_bounce_file(path("a.bounce")) && !is_bounce_file(log.toStdString()));
         const auto back = read_recording(path("a.bounce"));
         QCOMPARE(write_log_text(*back), write_log_text(*r));
-        QCOMPARE(count_frames(path("a.bounce")), r->frames.size());
-        QVERIFY(back->frames == r->frames && back->header == r->header && back->after == r->after);
+        QVERIFY(equal(*back, *r));
     }
 
-    void anySpan_standsAloneAndHoldsTheSameStates() {
+    void anyFrame_isAtHandAndAllStatesAreTheSame() {
         const auto r = long_one(700);
         write_bounce_file(*r, path("long.bounce"));
         for (const std::size_t at :
-             {std::size_t(0), std::size_t(127), std::size_t(128), std::size_t(350), std::size_t(699)}) {
-            const auto span = read_span_of(path("long.bounce"), at);
-            const std::ptrdiff_t here = span->frame_index(r->frames[at].number);
-            QVERIFY(here >= 0 && span->frames.size() <= 129);
-            const World a = r->world_at(at), b = span->world_at(static_cast<std::size_t>(here));
-            for (Id id : span->body_ids()) {
-                const auto x = static_cast<std::size_t>(r->body_slot(id)),
-                           y = static_cast<std::size_t>(span->body_slot(id));
-                QCOMPARE(b.bodies()[y].present, a.bodies()[x].present);
-                if (a.bodies()[x].present) QCOMPARE(b.bodies()[y].pose.at, a.bodies()[x].pose.at);
-            }
-            QCOMPARE(b.colliders()[0].on, a.colliders()[0].on);
+             {699u, 0u, 127u, 128u, 350u}) { // each opened anew, so that none is stepped to
+            const auto back = open_bounce_file(path("long.bounce"));
+            QCOMPARE(back->frame_index(r->number(at)), static_cast<std::ptrdiff_t>(at));
+            QCOMPARE(difference_of(back->world_at(at), r->world_at(at)), QString());
+            if (at > 0) QCOMPARE(difference_of(back->world_before(at), r->world_before(at)), QString());
         }
     }
 
@@ -141,14 +157,15 @@ class BounceFileTest : public QObject {
             QFile out(folder_.filePath("bad.bounce"));
             QVERIFY(out.open(QIODevice::WriteOnly));
             out.write(bad), out.close();
-            for (const bool span : {false, true}) try {
-                    span ? read_span_of(path("bad.bounce"), 200) : read_recording(path("bad.bounce"));
-                } catch (const BadInput& e) {
-                    QVERIFY2(QString(e.what()).contains("bad.bounce"), e.what());
-                    ++refused;
-                }
+            try {
+                const auto back = open_bounce_file(path("bad.bounce"));
+                scan(*back);
+            } catch (const BadInput& e) {
+                QVERIFY2(QString(e.what()).contains("bad.bounce"), e.what());
+                ++refused;
+            }
         }
-        QVERIFY2(refused > 100, qPrintable(QString::number(refused)));
+        QVERIFY2(refused > 60, qPrintable(QString::number(refused)));
     }
 
     void foreignDatabasesAndBadPlaces_areRefused() {

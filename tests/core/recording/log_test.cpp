@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Bounce logs: everything that the format names is read, kept and written; bad input gets its sentence.
+#include "core/scene.hpp"
 #include "recording/log.hpp"
 
 #include <QDir>
@@ -32,9 +33,9 @@ class LogTest : public QObject {
         const std::string text = read_file(TEST_DATA "/every-key.bouncelog");
         const auto r = read_log_text(text, "every-key");
         const auto again = read_log_text(write_log_text(*r), "every-key");
-        QVERIFY(again->header == r->header);
-        QVERIFY(again->frames == r->frames && again->after == r->after);
-        const Frame& f = r->frames.at(1);
+        QVERIFY(equal(*again, *r));
+        const auto held = r->frame(1);
+        const Frame& f = *held;
         QCOMPARE(f.contacts.at(0).phase, Phase::Begin);
         QCOMPARE(*f.contacts.at(0).impulse, 4.1);
         QVERIFY(!f.contacts.at(1).active);
@@ -43,25 +44,25 @@ class LogTest : public QObject {
         QCOMPARE(f.shot->rect[2], 100.0);
         QVERIFY(r->header.has(Channel::Wish) && !r->header.has(Channel::Rays));
         QVERIFY(QByteArray::fromStdString(f.extra).contains("mood"));
-        QCOMPARE(r->warnings.size(),
+        QCOMPARE(r->warnings().size(),
                  std::size_t(3)); // an unknown key, an unknown kind, an unknown channel: once each
     }
 
     void labelledRecordings_comeBackEqual() {
         const QDir folder(TEST_DATA "/labelled");
         for (const QString& name : folder.entryList({"*.bouncelog"})) {
-            const auto r = read_log(folder.filePath(name).toStdString());
+            const auto r = read_recording(folder.filePath(name).toStdString());
             const auto again = read_log_text(write_log_text(*r), "again");
-            QVERIFY2(again->header == r->header && again->frames == r->frames, qPrintable(name));
+            QVERIFY2(equal(*again, *r), qPrintable(name));
         }
     }
 
     void compressedLog_comesBackEqual() {
         QTemporaryDir folder;
-        const auto r = read_log(TEST_DATA "/every-key.bouncelog");
+        const auto r = read_recording(TEST_DATA "/every-key.bouncelog");
         const std::string path = folder.filePath("a.bouncelog.zst").toStdString();
-        write_log(*r, path);
-        QVERIFY(read_log(path)->frames == r->frames);
+        write_recording(*r, path);
+        QVERIFY(equal(*read_recording(path), *r));
         QCOMPARE(QDir(folder.path()).entryList(QDir::Files).size(), 1); // nothing left beside it
     }
 
@@ -118,8 +119,8 @@ class LogTest : public QObject {
     void cutOffLastLine_opensWithWarning() {
         const auto r =
             read_log_text(header + ball + "{\"frame\":0,\"bodies\":[[1,0,0]]}\n{\"frame\":1,\"bod", "x");
-        QCOMPARE(r->frames.size(), std::size_t(1));
-        QVERIFY(QString::fromStdString(r->warnings.at(0)).contains("cut off"));
+        QCOMPARE(r->size(), std::size_t(1));
+        QVERIFY(QString::fromStdString(r->warnings().at(0)).contains("cut off"));
     }
 
     void world_followsRowsWarpsScalesAndSwitches() {
@@ -149,8 +150,8 @@ class LogTest : public QObject {
         }
         QVERIFY(lines.size() >= 8);
         const auto r = read_log_text(lines.join('\n').toStdString() + "\n", "bounce-log.md");
-        QVERIFY(!r->frames.empty());
-        QVERIFY2(r->warnings.empty(), r->warnings.empty() ? "" : r->warnings[0].c_str());
+        QVERIFY(!r->empty());
+        QVERIFY2(r->warnings().empty(), r->warnings().empty() ? "" : r->warnings()[0].c_str());
     }
 
     /// Kept seeds and every input that ever failed: read or refused, never a crash.

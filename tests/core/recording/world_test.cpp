@@ -119,7 +119,7 @@ class WorldTest : public QObject {
         const auto r = scene.recording();
         World stepped = r->world_at(0);
         for (std::size_t i = 1; i < 500; ++i) {
-            stepped.step(r->frames[i]);
+            stepped.step(*r->frame(i));
             const World jumped = r->world_at(i);
             QCOMPARE(jumped.bodies()[0].pose.at, stepped.bodies()[0].pose.at);
             QCOMPARE(jumped.colliders()[0].on, stepped.colliders()[0].on);

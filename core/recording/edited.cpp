@@ -1,0 +1,112 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "recording/edited.hpp"
+
+#include "recording/bad_input.hpp"
+
+#include <algorithm>
+
+namespace oddbounce {
+
+namespace {
+
+bool in(const std::vector<Id>& ids, Id id) { return std::find(ids.begin(), ids.end(), id) != ids.end(); }
+
+class EditedSpans : public Store {
+  public:
+    EditedSpans(const Recording& base, Edits edits) : base_(base), edits_(std::move(edits)) {}
+
+    void put(const Span&, const Recording&) override {}
+    void drop_before(std::size_t) override {}
+    void finish(const Recording&) override {}
+
+    Span get(std::size_t first, const Recording& r) const override {
+        const auto from = base_.span_of(first);
+        Span out;
+        out.first = first;
+        if (from->start) out.start = std::make_shared<const World>(start(*from->start, first, r));
+        for (std::size_t i = first; i < first + from->frames.size(); ++i)
+            out.frames.push_back(std::make_shared<const Frame>(frame(*from->frames[i - first], i, r)));
+        return out;
+    }
+
+  private:
+    World start(const World& from, std::size_t first, const Recording& r) const {
+        World w(r);
+        for (const Recording::Defined& d : r.definitions(0, first)) w.define(d.definition);
+        for (const BodyState& b : from.bodies())
+            if (b.def) w.set(r.body_slot(b.def->id), b);
+        for (const ColliderState& c : from.colliders())
+            if (c.def && !c.on) w.set_on(r.collider_slot(c.def->id), false);
+        const std::size_t last = first - 1;
+        for (const Edits::Switched& s : edits_.switched)
+            if (s.first <= last && last <= s.last) w.set_on(r.collider_slot(s.collider), s.on);
+        for (const Edits::Moved& m : edits_.moved)
+            if (m.first <= last && last < m.first + m.rows.size())
+                w.set(r.body_slot(m.body), state_of(m, last - m.first, from));
+        w.set_frame(from.number(), from.dt());
+        return w;
+    }
+
+    /// As stepping through the rows would leave it.
+    static BodyState state_of(const Edits::Moved& m, std::size_t k, const World& from) {
+        BodyState s;
+        const BodyRow& row = m.rows[k];
+        s.present = s.velocity_known = s.velocity_logged = true;
+        s.pose.at = row.at, s.pose.angle = row.angle, s.pose.spin = row.spin;
+        s.velocity = row.velocity;
+        const double was = k > 0 ? m.rows[k - 1].angle : row.angle;
+        s.turning = {0.0, 0.0, (unwrapped(was, row.angle) - was) / from.dt()};
+        for (const BodyState& b : from.bodies())
+            if (b.def && b.def->id == m.body) s.scale = b.scale;
+        return s;
+    }
+
+    Frame frame(const Frame& from, std::size_t i, const Recording& r) const {
+        Frame f = from;
+        f.before.clear();
+        for (const Recording::Defined& d : r.definitions(i, i + 1)) f.before.push_back(d.definition);
+        for (const Edits::Switched& s : edits_.switched) {
+            if (s.first <= i && i <= s.last) std::erase(f.on, s.collider), std::erase(f.off, s.collider);
+            if (i == s.first) (s.on ? f.on : f.off).push_back(s.collider);
+            if (i == s.last + 1 && !in(f.on, s.collider) && !in(f.off, s.collider)) {
+                const World was = base_.world_before(i);
+                const Slot slot = base_.collider_slot(s.collider);
+                (was.colliders()[static_cast<std::size_t>(slot)].on ? f.on : f.off).push_back(s.collider);
+            }
+        }
+        for (const Edits::Moved& m : edits_.moved) {
+            if (i == m.first + m.rows.size()) f.warp.push_back(m.body);
+            if (i < m.first || i >= m.first + m.rows.size()) continue;
+            const std::size_t k = i - m.first;
+            std::erase_if(f.bodies, [&](const BodyRow& b) { return b.id == m.body; });
+            f.bodies.push_back(m.rows[k]);
+            std::erase_if(f.contacts,
+                          [&](const ContactRow& c) { return in(m.colliders, c.a) || in(m.colliders, c.b); });
+            std::erase_if(f.events, [&](const EventRow& e) { return in(e.about, m.body); });
+            f.contacts.insert(f.contacts.end(), m.contacts[k].begin(), m.contacts[k].end());
+        }
+        if (const auto unknown = resolve(f, nullptr, r))
+            throw BadInput(base_.file, 0, "the change names " + std::to_string(unknown->id));
+        return f;
+    }
+
+    const Recording& base_;
+    const Edits edits_;
+};
+
+} // namespace
+
+std::shared_ptr<Recording> edited(const Recording& base, const Edits& edits) {
+    Feed feed(base.file, base.header, std::make_unique<EditedSpans>(base, edits));
+    for (const Recording::Defined& d : edits.definitions) feed.know(d.before, d.definition);
+    for (std::size_t i = 0; i < base.size(); ++i)
+        feed.know(base.number(i), i == 0 ? 0.0 : base.seconds_at(i) - base.seconds_at(i - 1), base.has(i));
+    for (std::size_t b = 0; b < base.body_count(); ++b)
+        if (base.ever_placed(static_cast<Slot>(b)))
+            feed.know_placed(feed.recording()->body_slot(base.body_id(static_cast<Slot>(b))));
+    for (const Edits::Moved& m : edits.moved) feed.know_placed(feed.recording()->body_slot(m.body));
+    feed.finish(base.after());
+    return feed.recording();
+}
+
+} // namespace oddbounce

@@ -1,0 +1,241 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Most of a log is body rows and contacts: these are read in one pass; the rest goes by Keys.
+#include "recording/frame_reader.hpp"
+
+#include <nlohmann/json.hpp>
+
+#include <algorithm>
+
+namespace oddbounce {
+
+namespace {
+
+enum class FrameKey { Frame, Dt, Bodies, Contacts, Other, Unknown };
+
+FrameKey frame_key(std::string_view key) {
+    if (key == "bodies") return FrameKey::Bodies;
+    if (key == "contacts") return FrameKey::Contacts;
+    if (key == "frame") return FrameKey::Frame;
+    if (key == "dt") return FrameKey::Dt;
+    static constexpr std::string_view others[] = {"gone", "warp",  "grounded", "on",   "off",    "scale",
+                                                  "wish", "tried", "passes",   "rays", "events", "shot"};
+    return std::find(std::begin(others), std::end(others), key) != std::end(others) ? FrameKey::Other
+                                                                                    : FrameKey::Unknown;
+}
+
+std::string as_text(std::string_view key, JsonValue v) {
+    return nlohmann::json(std::string(key)).dump() + ":" + std::string(simdjson::minify(v));
+}
+
+double number(JsonValue v, const Place& place, const char* key) {
+    double d = 0.0;
+    if (v.get_double().get(d) != simdjson::SUCCESS || !std::isfinite(d)) place.fail(key, "must be a number");
+    return d;
+}
+
+Id id_of(JsonValue v, const Place& place, const char* key) {
+    Id id = 0;
+    if (v.get_int64().get(id) == simdjson::SUCCESS) return id;
+    const double d = number(v, place, key); // some languages write 3.0 for 3
+    if (d != std::floor(d) || std::abs(d) > 9e15) place.fail(key, "must be rows that begin with a whole id");
+    return static_cast<Id>(d);
+}
+
+} // namespace
+
+Frame FrameReader::read(JsonObject object, const Place& place) {
+    Frame f;
+    f.dt = 1.0 / header_.rate;
+    bool numbered = false, others = false;
+    for (const auto field : object) {
+        if (field.value.is_null()) continue;
+        switch (frame_key(field.key)) {
+        case FrameKey::Frame:
+            if (!numbered) f.number = Keys::whole_number(field.value, place, "frame");
+            numbered = true;
+            break;
+        case FrameKey::Dt:
+            f.dt = number(field.value, place, "dt");
+            if (!(f.dt > 0.0)) place.fail("dt", "must be a positive number");
+            break;
+        case FrameKey::Bodies:
+            if (f.bodies.empty()) read_body_rows(f, field.value, place);
+            break;
+        case FrameKey::Contacts:
+            if (f.contacts.empty()) read_contacts(f, field.value, place);
+            break;
+        case FrameKey::Other:
+            others = true;
+            break;
+        case FrameKey::Unknown:
+            unknown_("frame", std::string(field.key));
+            f.extra += (f.extra.empty() ? "{" : ",") + as_text(field.key, field.value);
+        }
+    }
+    if (!numbered) place.fail("frame", "is missing");
+    if (!f.extra.empty()) f.extra += "}";
+    if (!others) return f;
+
+    Keys k(object, place, header_.space);
+    f.gone = k.ids("gone"), f.warp = k.ids("warp"), f.grounded = k.ids("grounded");
+    f.on = k.ids("on"), f.off = k.ids("off");
+    f.scale = read_id_vectors(k, "scale"), f.wish = read_id_vectors(k, "wish"),
+    f.tried = read_id_vectors(k, "tried");
+    for (IdVector& s : f.scale) {
+        if (k.space() == 2) s.value.z = 1.0;
+        if (s.value.x == 0.0 || s.value.y == 0.0 || s.value.z == 0.0) place.fail("scale", "must not be zero");
+    }
+    k.rows("passes", [&](const std::vector<double>& n) {
+        if (n.size() != 2) place.fail("passes", "must be rows [id,n]");
+        f.passes.push_back({static_cast<Id>(n[0]), static_cast<int>(std::clamp(n[1], 0.0, 2e9))});
+    });
+    read_rays(k, f), read_events(k, f), read_shot(k, f);
+    return f;
+}
+
+void FrameReader::read_body_rows(Frame& f, JsonValue list, const Place& place) const {
+    const bool plane = header_.space == 2;
+    const std::size_t least = plane ? 3 : 4, turn = plane ? 4 : 8, velocity = plane ? 6 : 11,
+                      full = plane ? 7 : 14;
+    simdjson::dom::array rows;
+    if (list.get(rows) != simdjson::SUCCESS) place.fail("bodies", "must be a list of rows");
+    f.bodies.reserve(rows.size());
+    for (const JsonValue element : rows) {
+        simdjson::dom::array numbers;
+        if (element.get(numbers) != simdjson::SUCCESS) place.fail("bodies", "must be a list of rows, [id,…]");
+        BodyRow& row = f.bodies.emplace_back();
+        double n[14];
+        std::size_t count = 0;
+        for (const JsonValue v : numbers) {
+            if (count == 0)
+                row.id = id_of(v, place, "bodies");
+            else if (count < full)
+                n[count] = number(v, place, "bodies");
+            ++count;
+        }
+        if (count < least || count > full)
+            place.fail("bodies", plane ? "must be rows [id,x,y,turn,vx,vy,spin], cut short from the right"
+                                       : "must be rows [id,x,y,z,qx,qy,qz,qw,vx,vy,vz,wx,wy,wz], cut short "
+                                         "from the right");
+        if (plane) {
+            row.at = {n[1], n[2], 0.0};
+            if (count >= turn) row.angle = n[3], row.given = BodyRow::Turn;
+            if (count >= velocity) row.velocity = {n[4], n[5], 0.0}, row.given = BodyRow::Velocity;
+            if (count >= full) row.turning = {0.0, 0.0, n[6]}, row.given = BodyRow::Turning;
+            continue;
+        }
+        row.at = {n[1], n[2], n[3]};
+        if (count >= turn) {
+            row.spin = glm::dquat(n[7], n[4], n[5], n[6]), row.given = BodyRow::Turn;
+            const double l = glm::length(row.spin);
+            if (l == 0.0) place.fail("bodies", "holds a turn [0,0,0,0], expected a unit quaternion");
+            if (std::abs(l - 1.0) > 1e-5) row.spin /= l; // nearly unit: kept as written
+        }
+        if (count >= velocity) row.velocity = {n[8], n[9], n[10]}, row.given = BodyRow::Velocity;
+        if (count >= full) row.turning = {n[11], n[12], n[13]}, row.given = BodyRow::Turning;
+    }
+}
+
+void FrameReader::read_contacts(Frame& f, JsonValue list, const Place& place) const {
+    simdjson::dom::array all;
+    if (list.get(all) != simdjson::SUCCESS) place.fail("contacts", "must be a list of objects");
+    f.contacts.reserve(all.size());
+    for (const JsonValue element : all) {
+        JsonObject object;
+        if (element.get(object) != simdjson::SUCCESS) place.fail("contacts", "must be a list of objects");
+        ContactRow& row = f.contacts.emplace_back();
+        bool has_a = false, has_b = false;
+        const auto vector = [&](JsonValue v, const char* key) {
+            simdjson::dom::array numbers;
+            if (v.get(numbers) != simdjson::SUCCESS ||
+                numbers.size() != static_cast<std::size_t>(header_.space))
+                place.fail(key, header_.space == 2 ? "must be two numbers, [x,y]"
+                                                   : "must be three numbers, [x,y,z]");
+            Vec3 out(0.0);
+            int i = 0;
+            for (const JsonValue n : numbers) out[i++] = number(n, place, key);
+            return out;
+        };
+        for (const auto field : object) {
+            const std::string_view key = field.key;
+            if (field.value.is_null()) continue;
+            if (key == "a")
+                row.a = Keys::whole_number(field.value, place, "a"), has_a = true;
+            else if (key == "b")
+                row.b = Keys::whole_number(field.value, place, "b"), has_b = true;
+            else if (key == "at")
+                row.at = vector(field.value, "at");
+            else if (key == "normal")
+                row.normal = vector(field.value, "normal");
+            else if (key == "depth")
+                row.depth = number(field.value, place, "depth");
+            else if (key == "impulse")
+                row.impulse = number(field.value, place, "impulse");
+            else if (key == "phase") {
+                Keys k(object, place, header_.space);
+                row.phase = choice(k, "phase", Phase::None, {"", "begin", "stay", "end"});
+            } else if (key == "active") {
+                if (field.value.get(row.active) != simdjson::SUCCESS)
+                    place.fail("active", "must be true or false");
+            } else {
+                unknown_("contact", std::string(key));
+                row.extra += (row.extra.empty() ? "{" : ",") + as_text(key, field.value);
+            }
+        }
+        if (!has_a) place.fail("a", "is missing");
+        if (!has_b) place.fail("b", "is missing");
+        if (!row.extra.empty()) row.extra += "}";
+    }
+}
+
+std::vector<IdVector> FrameReader::read_id_vectors(Keys& k, const char* key) const {
+    std::vector<IdVector> out;
+    k.rows(key, [&](const std::vector<double>& n) {
+        if (n.size() != static_cast<std::size_t>(k.space()) + 1)
+            k.place().fail(key, k.space() == 2 ? "must be rows [id,x,y]" : "must be rows [id,x,y,z]");
+        out.push_back({static_cast<Id>(n[0]), {n[1], n[2], k.space() == 3 ? n[3] : 0.0}});
+    });
+    return out;
+}
+
+void FrameReader::read_rays(Keys& k, Frame& f) const {
+    k.objects("rays", [&](Keys& r) {
+        RayRow row;
+        row.name = r.text("name");
+        if (r.has("by")) row.by = r.whole("by");
+        row.from = r.vector("from"), row.to = r.vector("to");
+        if (r.has("layers")) row.layers = r.texts("layers");
+        row.skip = r.ids("skip");
+        if (r.has("hit")) row.hit = r.whole("hit");
+        if (r.has("at")) row.at = r.vector("at");
+        if (r.has("normal")) row.normal = r.vector("normal");
+        row.after = r.text("after");
+        for (Id i : r.ids("cell"))
+            row.cell.push_back(static_cast<int>(std::clamp<Id>(i, -2000000000, 2000000000)));
+        if (r.has("step")) row.step = r.number("step");
+        row.extra = r.rest([&](const std::string& key) { unknown_("ray", key); });
+        f.rays.push_back(std::move(row));
+    });
+}
+
+void FrameReader::read_events(Keys& k, Frame& f) const {
+    k.objects("events", [&](Keys& e) {
+        EventRow row;
+        row.name = e.text("name"), row.note = e.text("note");
+        row.about = e.ids("about");
+        row.extra = e.rest([&](const std::string& key) { unknown_("event", key); });
+        f.events.push_back(std::move(row));
+    });
+}
+
+void FrameReader::read_shot(Keys& k, Frame& f) const {
+    if (!k.has("shot")) return;
+    Keys s = k.object("shot");
+    ShotRow shot;
+    shot.image = s.text("image");
+    const std::vector<double> rect = s.numbers("rect", 4);
+    std::copy(rect.begin(), rect.end(), shot.rect.begin());
+    f.shot = std::move(shot);
+}
+
+} // namespace oddbounce

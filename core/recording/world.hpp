@@ -1,0 +1,103 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The state of everything at the end of one frame.
+#pragma once
+
+#include "recording/frame.hpp"
+#include "recording/shared_list.hpp"
+#include "shape/geometry.hpp"
+
+#include <unordered_map>
+
+namespace oddbounce {
+
+class Recording;
+
+/// A body at the end of a frame.
+struct BodyState {
+    const BodyDef* def = nullptr; ///< lives as long as the recording
+    bool present = false;         ///< placed (or never placed at all: it stands at the origin), and not gone
+    bool waiting = false;         ///< defined, and no row of it yet
+    bool fresh = false;           ///< first placed in this frame: no step led here
+    bool warped = false;          ///< put elsewhere on purpose in this frame
+    bool grounded = false;
+    bool velocity_known = false;
+    bool velocity_logged = false;
+    bool wishes = false;
+    Pose pose;
+    Vec3 scale{1.0};
+    Vec3 velocity{0.0}; ///< unit/s
+    Vec3 turning{0.0};  ///< radians/s
+    Vec3 wish{0.0};     ///< unit/s, where `wishes`
+};
+
+struct ColliderState {
+    const ColliderDef* def = nullptr; ///< lives as long as the recording
+    std::shared_ptr<const Geometry> geometry;
+    Slot body = -1;
+    int layer = -1;
+    bool on = true;
+};
+
+/// Copying costs little, and advancing what the frame changes: what two worlds have in common is shared.
+class World {
+  public:
+    /// Before the first frame: nothing is there yet.
+    explicit World(const Recording& recording);
+    /// Takes in the next frame, one of the recording's own.
+    void step(const Frame& frame);
+
+    const Recording& recording() const { return *recording_; }
+    const SharedList<BodyState>& bodies() const { return bodies_; }
+    const SharedList<ColliderState>& colliders() const { return colliders_; }
+    /// State of the collider's body; one that is not present where the collider is not defined yet.
+    const BodyState& body_of(Slot collider) const;
+    /// True where the collider has a shape, is on, and its body is present.
+    bool live(Slot collider) const;
+    /// What the two colliders do on meeting, roles, layers and owners taken together.
+    Does does(Slot a, Slot b) const;
+    /// Motion of a collider's body over the step that led from `before` to this world; standing still
+    /// where the body is fresh, warped or was not there.
+    Motion motion_since(const World& before, Slot body) const;
+    const std::vector<Slot>& colliders_of(Slot body) const {
+        return of_body_[static_cast<std::size_t>(body)];
+    }
+    /// Bodies that are present and may move, by slot.
+    const std::vector<Slot>& movers() const { return movers_; }
+    std::int64_t number() const { return number_; }
+    double dt() const { return dt_; }
+    /// Counts changes of fixed bodies' places, shapes, switches: same value, same still scene.
+    std::uint64_t still_version() const { return still_version_; }
+
+    // For whoever keeps worlds (stores, changed recordings).
+    void define(const Definition& definition);
+    /// Sets a body's state as it was kept, and what follows from it.
+    void set(Slot body, const BodyState& state);
+    void set_on(Slot collider, bool on);
+    /// Shows or hides what waits for its first row, now that it is known whether one comes.
+    void settle();
+    void set_frame(std::int64_t number, double dt) { number_ = number, dt_ = dt; }
+
+  private:
+    BodyState& change(Slot body) { return bodies_.change(static_cast<std::size_t>(body)); }
+    void define(const BodyDef& def);
+    void define(const ColliderDef& def);
+    void place(const BodyRow& row, double dt);
+    void shape(Slot collider);
+    void shape_body(Slot body);
+    void follow_presence(Slot body);
+    void touch_still(Slot body);
+    void forget_last_frame();
+
+    const Recording* recording_;
+    SharedList<BodyState> bodies_;
+    SharedList<ColliderState> colliders_;
+    SharedList<std::vector<Slot>> of_body_;
+    std::shared_ptr<const std::unordered_map<std::uint64_t, Does>> pairs_;
+    std::vector<Slot> movers_;
+    std::vector<Slot> marked_; ///< bodies with flags or velocities that hold for this frame only
+    std::int64_t number_ = 0;
+    double dt_ = 0.0;
+    std::uint64_t still_version_ = 0;
+};
+
+} // namespace oddbounce
