@@ -211,7 +211,7 @@ bool walk(const Recording& recording, const WalkOptions& options,
             const World before = now;
             const auto frame = recording.frame(i);
             if (i > 0) now.step(*frame);
-            each(Step{before, now, *frame, i, std::move(stretch.meetings[k])});
+            each(Step{before, now, frame, i, std::move(stretch.meetings[k])});
         }
         if (options.control)
             options.control->progress = static_cast<double>(stretch.last + 1 - first) /

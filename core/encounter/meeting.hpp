@@ -33,7 +33,7 @@ struct Meeting {
 struct Step {
     const World& before;
     const World& now;
-    const Frame& frame;
+    std::shared_ptr<const Frame> frame;
     std::size_t index = 0;         ///< of the frame in the recording
     std::vector<Meeting> meetings; ///< sorted by (a, b)
 };

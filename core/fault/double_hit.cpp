@@ -65,7 +65,7 @@ class Watch : public Rule {
 
     void step(const Step& step) override {
         settle_cancelled(step);
-        for (const auto* switches : {&step.frame.on, &step.frame.off})
+        for (const auto* switches : {&step.frame->on, &step.frame->off})
             for (Id id : *switches) restart(context_.recording.collider_slot(id));
         for (const Meeting& m : step.meetings) {
             if (m.does == Does::Solid)
@@ -150,8 +150,8 @@ bool Watch::second_answer(const Step& step, const Meeting& m, const Approach& a,
     if (!turned_itself(step, m, turned)) return false;
     if (struck_elsewhere(step, m) || glm::dot(m.normal, a.normal) < 0.95) return false;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
-    const bool event = event_about(step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
-    if (context_.recording.header.has(Channel::Contacts)) return logged_begin(step.frame, ia, ib) || event;
+    const bool event = event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
+    if (context_.recording.header.has(Channel::Contacts)) return logged_begin(*step.frame, ia, ib) || event;
     const BodyState& mover = step.now.body_of(a.mover);
     const bool jumps = mover.wishes || mover.grounded || step.before.body_of(a.mover).grounded;
     return event || !jumps;
@@ -239,8 +239,8 @@ void Watch::sensor(const Step& step, const Meeting& m) {
     if (!switched_.count(m.a) && !switched_.count(m.b)) return;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
     const bool reported =
-        logged_begin(step.frame, ia, ib) ||
-        event_about(step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
+        logged_begin(*step.frame, ia, ib) ||
+        event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
     if (reported) activations_[{m.a, m.b}].reports.push_back(step.index);
 }
 
@@ -284,8 +284,8 @@ void Watch::look_for_cancelled(const Step& step) {
     for (const Meeting& m : step.meetings) {
         if (m.does != Does::Solid) continue;
         const Id a = at(step.now, m.a).def->id, b = at(step.now, m.b).def->id;
-        if (!logged_begin(step.frame, a, b) &&
-            !event_about(step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id))
+        if (!logged_begin(*step.frame, a, b) &&
+            !event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id))
             continue;
         const auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
         const Side side{mover, other, mover == m.a ? m.normal : -m.normal, (m.on_a + m.on_b) * 0.5};

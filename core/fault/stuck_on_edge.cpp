@@ -12,6 +12,9 @@
 
 #include <fmt/format.h>
 
+#include <set>
+#include <unordered_map>
+
 #include <optional>
 
 namespace oddbounce {
@@ -82,6 +85,13 @@ class Watch : public Rule {
     }
 
   private:
+    void list_meetings(const Step& step);
+    /// Solid meetings of this step with the body in them.
+    const std::vector<const Meeting*>& met_by(Slot body) const {
+        static const std::vector<const Meeting*> none;
+        const auto it = met_.find(body);
+        return it == met_.end() ? none : it->second;
+    }
     std::vector<Touch> touches(const Step& step, Slot body) const;
     Evidence judge(const Step& step, Slot body);
     std::optional<Stall> stalled(const Step& step, Slot body) const;
@@ -113,13 +123,23 @@ class Watch : public Rule {
     std::size_t frames_;
     std::map<Slot, Run> runs_;
     std::map<Slot, int> falls_, still_;
+    std::unordered_map<Slot, std::vector<const Meeting*>> met_;
 };
+
+void Watch::list_meetings(const Step& step) {
+    met_.clear();
+    for (const Meeting& m : step.meetings) {
+        if (m.does != Does::Solid) continue;
+        met_[at(step.now, m.a).body].push_back(&m);
+        met_[at(step.now, m.b).body].push_back(&m);
+    }
+}
 
 std::vector<Touch> Watch::touches(const Step& step, Slot body) const {
     std::vector<Touch> out;
-    for (const Meeting& m : step.meetings) {
-        const bool is_a = at(step.now, m.a).body == body, is_b = at(step.now, m.b).body == body;
-        if ((!is_a && !is_b) || m.does != Does::Solid) continue;
+    for (const Meeting* met : met_by(body)) {
+        const Meeting& m = *met;
+        const bool is_a = at(step.now, m.a).body == body;
         const double sign = is_a ? 1.0 : -1.0;
         out.push_back({is_a ? m.a : m.b, is_a ? m.b : m.a, m.normal * sign, is_a ? m.on_b : m.on_a,
                        m.gap_after, m.contact});
@@ -129,9 +149,9 @@ std::vector<Touch> Watch::touches(const Step& step, Slot body) const {
 
 /// The body lifted by `lift` and moved by `way` meets nothing solid.
 bool Watch::free_ahead(const Step& step, Slot body, const Vec3& lift, const Vec3& way) const {
-    for (const Meeting& m : step.meetings) {
-        const bool is_a = at(step.now, m.a).body == body, is_b = at(step.now, m.b).body == body;
-        if ((!is_a && !is_b) || m.does != Does::Solid) continue;
+    for (const Meeting* met : met_by(body)) {
+        const Meeting& m = *met;
+        const bool is_a = at(step.now, m.a).body == body;
         const Slot mine = is_a ? m.a : m.b, other = is_a ? m.b : m.a;
         Motion move{step.now.body_of(mine).pose, step.now.body_of(mine).pose};
         move.from.at += lift, move.to.at += lift + way;
@@ -213,7 +233,7 @@ std::optional<Stall> Watch::stalled(const Step& step, Slot body) const {
 /// A logged contact pushes the collider back against its way.
 bool Watch::opposed(const Step& step, const Touch& t, const Vec3& way) const {
     const Id mine = at(step.now, t.mine).def->id, other = at(step.now, t.other).def->id;
-    return std::any_of(step.frame.contacts.begin(), step.frame.contacts.end(), [&](const ContactRow& c) {
+    return std::any_of(step.frame->contacts.begin(), step.frame->contacts.end(), [&](const ContactRow& c) {
         const bool same = c.a == mine && c.b == other, swapped = c.a == other && c.b == mine;
         return (same || swapped) && (!c.normal || glm::dot(*c.normal, way) * (same ? 1.0 : -1.0) > 0.3);
     });
@@ -386,7 +406,10 @@ Evidence Watch::judge(const Step& step, Slot body) {
 
 void Watch::step(const Step& step) {
     const auto holes = static_cast<std::size_t>(context_.settings["run.holes"]);
-    for (Slot body = 0; body < static_cast<Slot>(step.now.bodies().size()); ++body) {
+    list_meetings(step);
+    std::set<Slot> bodies(step.now.movers().begin(), step.now.movers().end());
+    for (const auto& [body, run] : runs_) bodies.insert(body); // also those that are gone
+    for (const Slot body : bodies) {
         const Evidence e = judge(step, body);
         auto it = runs_.find(body);
         if (it != runs_.end() && (it->second.last + holes < step.index ||

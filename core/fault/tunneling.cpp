@@ -68,7 +68,7 @@ class Watch : public Rule {
         for (Crossing& c : pending_) settle(step, c);
         emit();
         for (const Meeting& m : step.meetings) consider(step, m);
-        previous_ = &step.frame;
+        previous_ = step.frame;
     }
     void finish() override { emit(); }
 
@@ -84,7 +84,7 @@ class Watch : public Rule {
 
     RuleContext context_;
     std::vector<Crossing> pending_; // of the step before, waiting for a late answer
-    const Frame* previous_ = nullptr;
+    std::shared_ptr<const Frame> previous_;
 };
 
 void Watch::consider(const Step& step, const Meeting& m) {
@@ -105,7 +105,7 @@ void Watch::consider(const Step& step, const Meeting& m) {
     c.closing = step.before.body_of(c.mover).velocity_known
                     ? std::max(entry, closing_speed(step.before, c.mover, c.other, c.sweep.normal))
                     : entry;
-    if (answered_by_log(step.now, step.frame, c) ||
+    if (answered_by_log(step.now, *step.frame, c) ||
         (previous_ && answered_by_log(step.before, *previous_, c)))
         return;
     const bool logged = step.now.body_of(c.mover).velocity_logged;
@@ -178,7 +178,7 @@ void Watch::measure(const Step& step, Crossing& c) const {
 
 /// One frame later: a late contact, or a velocity turned back that no other contact explains.
 void Watch::settle(const Step& step, Crossing& c) const {
-    if (answered_by_log(step.now, step.frame, c)) c.answered = true;
+    if (answered_by_log(step.now, *step.frame, c)) c.answered = true;
     const BodyState& body = step.now.body_of(c.mover);
     if (c.sensor || body.warped || body.fresh || !step.now.live(c.mover) || !step.now.live(c.other)) return;
     if (closing_speed(step.now, c.mover, c.other, c.sweep.normal) >= -0.1 * c.closing) return;

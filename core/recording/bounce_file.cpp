@@ -70,7 +70,8 @@ void know_ticks(Feed& feed, const std::string& bytes, std::size_t count) {
         last += static_cast<std::uint64_t>(in.whole());
         number = static_cast<std::int64_t>(last), has = in.byte();
     }
-    const std::vector<double> dt = read_column(in, count);
+    std::vector<double> dt(count);
+    read_column(in, dt);
     const Recording& r = *feed.recording();
     for (std::size_t i = 0; i < count; ++i) {
         const bool rises = r.empty() || ticks[i].first > r.number(r.size() - 1);
@@ -112,7 +113,8 @@ class BounceFile : public Store {
     }
     /// For writing, at first beside `path`.
     BounceFile(const std::string& path, const Header& header, int level)
-        : name_(path), beside_(path + ".part" + std::to_string(getpid())), space_(header.space), level_(level),
+        : name_(path), beside_(path + ".part" + std::to_string(getpid())), space_(header.space),
+          level_(level),
           db_((std::remove(beside_.c_str()), beside_), SQLITE_OPEN_READWRITE | SQLITE_OPEN_CREATE) {
         db_.run("PRAGMA page_size = 4096; PRAGMA journal_mode = OFF; PRAGMA synchronous = OFF;"
                 "PRAGMA application_id = 1114600814; PRAGMA user_version = 2; BEGIN;"
@@ -153,7 +155,9 @@ class BounceFile : public Store {
         Query insert(db_, "INSERT INTO span VALUES (?, ?, ?, ?, ?, ?, ?, ?)");
         insert.bind(1, static_cast<std::int64_t>(span.first));
         insert.bind(2, static_cast<std::int64_t>(frames.size()));
-        insert.bind(3, frames.front().number).bind(4, frames.back().number).bind(5, ticks_of(span, r, level_));
+        insert.bind(3, frames.front().number)
+            .bind(4, frames.back().number)
+            .bind(5, ticks_of(span, r, level_));
         insert.bind(6, span.start ? packed(pack_world(*span.start), level_) : std::string());
         insert.bind(7, packed(pack_rows(frames, space_), level_)).bind(8, packed(rest, level_)).done();
     }

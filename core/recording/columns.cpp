@@ -7,21 +7,11 @@
 
 namespace oddbounce {
 
-void ByteWriter::varint(std::uint64_t v) {
-    for (; v >= 0x80; v >>= 7) byte(static_cast<std::uint8_t>(v | 0x80));
-    byte(static_cast<std::uint8_t>(v));
-}
 void ByteWriter::whole(std::int64_t v) {
     varint((static_cast<std::uint64_t>(v) << 1) ^ static_cast<std::uint64_t>(v >> 63));
 }
 
-std::uint8_t ByteReader::byte() {
-    if (at_.empty()) throw Damaged("ends too early");
-    const auto b = static_cast<std::uint8_t>(at_.front());
-    at_.remove_prefix(1);
-    return b;
-}
-std::uint64_t ByteReader::varint() {
+std::uint64_t ByteReader::long_varint() {
     std::uint64_t v = 0;
     for (unsigned shift = 0; shift < 64; shift += 7) {
         const std::uint8_t b = byte();
@@ -29,10 +19,6 @@ std::uint64_t ByteReader::varint() {
         if (b < 0x80) return v;
     }
     throw Damaged("holds a number of more than 64 bits");
-}
-std::int64_t ByteReader::whole() {
-    const std::uint64_t v = varint();
-    return static_cast<std::int64_t>((v >> 1) ^ (~(v & 1) + 1));
 }
 std::size_t ByteReader::count(std::size_t most) {
     const std::uint64_t n = varint();
@@ -82,31 +68,38 @@ int digits_of(std::span<const double> values, Wholes& wholes) {
     return digits;
 }
 
-/// What is expected after `p[0..n)`, by the polynomial through the last `order` values.
-std::int64_t expected(const std::int64_t* p, std::size_t n, unsigned order) {
-    const auto u = [&](std::size_t back) { return static_cast<std::uint64_t>(p[n - back]); };
-    const std::size_t known = std::min<std::size_t>(order, n);
-    if (known == 0) return 0;
-    if (known == 1) return p[n - 1];
-    return static_cast<std::int64_t>(known == 2 ? 2 * u(1) - u(2) : 3 * u(1) - 3 * u(2) + u(3));
+std::uint64_t unsign(std::int64_t v) { return static_cast<std::uint64_t>(v); }
+
+/// What is expected after the values so far, by the polynomial through the last `Order` of them.
+template <unsigned Order> std::int64_t foretold(const std::int64_t* p) {
+    if constexpr (Order == 0) return 0;
+    if constexpr (Order == 1) return p[-1];
+    if constexpr (Order == 2) return static_cast<std::int64_t>(2 * unsign(p[-1]) - unsign(p[-2]));
+    return static_cast<std::int64_t>(3 * unsign(p[-1]) - 3 * unsign(p[-2]) + unsign(p[-3]));
 }
 /// The same for bits: the polynomial runs through the numbers, not through their bits.
-std::int64_t expected_bits(const std::int64_t* p, std::size_t n, unsigned order) {
-    const std::size_t known = std::min<std::size_t>(order, n);
-    if (known < 2) return expected(p, n, order);
-    const double a = from_order(p[n - 1]), b = from_order(p[n - 2]);
-    return in_order(known == 2 ? 2 * a - b : 3 * a - 3 * b + from_order(p[n - 3]));
+template <unsigned Order> std::int64_t foretold_bits(const std::int64_t* p) {
+    if constexpr (Order < 2) return foretold<Order>(p);
+    const double a = from_order(p[-1]), b = from_order(p[-2]);
+    if constexpr (Order == 2) return in_order(2 * a - b);
+    return in_order(3 * a - 3 * b + from_order(p[-3]));
+}
+template <unsigned Order> std::int64_t foretold(const std::int64_t* p, bool bits) {
+    return bits ? foretold_bits<Order>(p) : foretold<Order>(p);
+}
+/// The first values have fewer before them.
+template <unsigned Order> std::int64_t expected(const std::int64_t* values, std::size_t i, bool bits) {
+    if (i >= Order) [[likely]]
+        return foretold<Order>(values + i, bits);
+    if (i == 0) return 0;
+    if (i == 1) return foretold<1>(values + i, bits);
+    return foretold<2>(values + i, bits);
 }
 
-Wholes differences(const Wholes& values, unsigned order, bool bits) {
-    Wholes out(values.size());
-    for (std::size_t i = 0; i < values.size(); ++i) {
-        const std::int64_t e =
-            bits ? expected_bits(values.data(), i, order) : expected(values.data(), i, order);
+template <unsigned Order> void differences(const Wholes& values, bool bits, Wholes& out) {
+    for (std::size_t i = 0; i < values.size(); ++i)
         out[i] =
-            static_cast<std::int64_t>(static_cast<std::uint64_t>(values[i]) - static_cast<std::uint64_t>(e));
-    }
-    return out;
+            static_cast<std::int64_t>(unsign(values[i]) - unsign(expected<Order>(values.data(), i, bits)));
 }
 
 std::size_t size_of(const Wholes& values) {
@@ -118,39 +111,56 @@ std::size_t size_of(const Wholes& values) {
     return bytes;
 }
 
+template <unsigned Order>
+void read_values(ByteReader& in, bool bits, double unit, Wholes& wholes, std::span<double> out) {
+    for (std::size_t i = 0; i < out.size(); ++i) {
+        const std::int64_t e = expected<Order>(wholes.data(), i, bits);
+        wholes[i] = static_cast<std::int64_t>(unsign(in.whole()) + unsign(e));
+        out[i] = bits ? from_order(wholes[i]) : static_cast<double>(wholes[i]) / unit;
+        if (!std::isfinite(out[i])) throw Damaged("holds a number that is none");
+    }
+}
+
 } // namespace
 
 void write_column(ByteWriter& out, std::span<const double> values) {
-    Wholes wholes(values.size());
+    thread_local Wholes wholes, best, tried; // used again and again: columns are many and short
+    wholes.resize(values.size()), tried.resize(values.size());
     const int digits = digits_of(values, wholes);
     const bool bits = digits < 0;
     if (bits)
         for (std::size_t i = 0; i < values.size(); ++i) wholes[i] = in_order(values[i]);
-    Wholes best = wholes;
+    best = wholes;
     unsigned best_order = 0;
-    for (unsigned order = 1; order <= 3; ++order)
-        if (Wholes tried = differences(wholes, order, bits); size_of(tried) < size_of(best))
-            best = std::move(tried), best_order = order;
+    std::size_t best_size = size_of(best);
+    const auto attempt = [&](unsigned order) {
+        const std::size_t size = size_of(tried);
+        if (size < best_size) std::swap(best, tried), best_size = size, best_order = order;
+    };
+    differences<1>(wholes, bits, tried), attempt(1);
+    differences<2>(wholes, bits, tried), attempt(2);
+    differences<3>(wholes, bits, tried), attempt(3);
     out.byte(static_cast<std::uint8_t>((bits ? bits_mode : digits) | static_cast<int>(best_order << 6)));
     for (std::int64_t v : best) out.whole(v);
 }
 
-std::vector<double> read_column(ByteReader& in, std::size_t count) {
+void read_column(ByteReader& in, std::span<double> values) {
     const std::uint8_t head = in.byte(), mode = head & 0x3F;
-    const unsigned order = head >> 6;
     if (mode > bits_mode) throw Damaged("holds a column of an unknown kind");
     const bool bits = mode == bits_mode;
-    Wholes wholes(count);
-    std::vector<double> out(count);
-    for (std::size_t i = 0; i < count; ++i) {
-        const std::int64_t e =
-            bits ? expected_bits(wholes.data(), i, order) : expected(wholes.data(), i, order);
-        wholes[i] =
-            static_cast<std::int64_t>(static_cast<std::uint64_t>(in.whole()) + static_cast<std::uint64_t>(e));
-        out[i] = bits ? from_order(wholes[i]) : static_cast<double>(wholes[i]) / ten_to[mode];
-        if (!std::isfinite(out[i])) throw Damaged("holds a number that is none");
+    const double unit = bits ? 1.0 : ten_to[mode];
+    thread_local Wholes wholes;
+    wholes.resize(values.size());
+    switch (head >> 6) {
+    case 0:
+        return read_values<0>(in, bits, unit, wholes, values);
+    case 1:
+        return read_values<1>(in, bits, unit, wholes, values);
+    case 2:
+        return read_values<2>(in, bits, unit, wholes, values);
+    default:
+        return read_values<3>(in, bits, unit, wholes, values);
     }
-    return out;
 }
 
 } // namespace oddbounce

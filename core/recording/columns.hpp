@@ -19,8 +19,11 @@ struct Damaged : std::runtime_error {
 class ByteWriter {
   public:
     void byte(std::uint8_t b) { out_ += static_cast<char>(b); }
-    void varint(std::uint64_t v); ///< 7 bits a byte, low ones first
-    void whole(std::int64_t v);   ///< signed, small near zero
+    void varint(std::uint64_t v) { ///< 7 bits a byte, low ones first
+        for (; v >= 0x80; v >>= 7) byte(static_cast<std::uint8_t>(v | 0x80));
+        byte(static_cast<std::uint8_t>(v));
+    }
+    void whole(std::int64_t v); ///< signed, small near zero
     const std::string& bytes() const { return out_; }
 
   private:
@@ -29,23 +32,33 @@ class ByteWriter {
 
 class ByteReader {
   public:
-    explicit ByteReader(std::string_view bytes) : at_(bytes) {}
-    std::uint8_t byte();
-    std::uint64_t varint();
-    std::int64_t whole();
+    explicit ByteReader(std::string_view bytes) : at_(bytes.data()), end_(bytes.data() + bytes.size()) {}
+    std::uint8_t byte() {
+        if (at_ == end_) throw Damaged("ends too early");
+        return static_cast<std::uint8_t>(*at_++);
+    }
+    std::uint64_t varint() {
+        if (at_ != end_ && !(*at_ & 0x80)) return static_cast<std::uint8_t>(*at_++);
+        return long_varint();
+    }
+    std::int64_t whole() {
+        const std::uint64_t v = varint();
+        return static_cast<std::int64_t>((v >> 1) ^ (~(v & 1) + 1));
+    }
     /// A count of things of which each takes at least one more byte, or of at most `most`.
     std::size_t count(std::size_t most);
-    bool empty() const { return at_.empty(); }
+    bool empty() const { return at_ == end_; }
 
   private:
-    std::string_view at_;
+    std::uint64_t long_varint();
+    const char *at_, *end_;
 };
 
 /// Writes the values so that read_column gives back the same bits. Tried for the smallest: decimal fractions
 /// of up to 15 digits after the point, or the bits themselves; each as it is, or as the difference from the
 /// last value, from the straight line through the last two, or the parabola through the last three.
 void write_column(ByteWriter& out, std::span<const double> values);
-/// Reads `count` values. Throws Damaged.
-std::vector<double> read_column(ByteReader& in, std::size_t count);
+/// Reads as many values as `values` has room for. Throws Damaged.
+void read_column(ByteReader& in, std::span<double> values);
 
 } // namespace oddbounce

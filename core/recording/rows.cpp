@@ -4,58 +4,12 @@
 #include <algorithm>
 #include <array>
 #include <map>
+#include <type_traits>
+#include <unordered_map>
 
 namespace oddbounce {
 
 namespace {
-
-/// The numbers of one row, and a bit for each that it has.
-struct Numbers {
-    std::uint32_t has = 0;
-    std::array<double, 13> n{};
-};
-/// Rows that follow one another in time: those of one body, or the k-th contact of one pair in each frame.
-using Group = std::vector<Numbers*>;
-
-std::uint32_t first_bits(std::size_t count) { return (1u << count) - 1; }
-
-void write_groups(ByteWriter& out, const std::vector<Group>& groups) {
-    std::vector<double> column;
-    for (const Group& g : groups)
-        for (std::size_t k = 0; k < 13; ++k) {
-            column.clear();
-            for (const Numbers* row : g)
-                if (row->has >> k & 1) column.push_back(row->n[k]);
-            if (!column.empty()) write_column(out, column);
-        }
-}
-
-void read_groups(ByteReader& in, const std::vector<Group>& groups) {
-    for (const Group& g : groups)
-        for (std::size_t k = 0; k < 13; ++k) {
-            std::vector<Numbers*> has;
-            for (Numbers* row : g)
-                if (row->has >> k & 1) has.push_back(row);
-            if (has.empty()) continue;
-            const std::vector<double> column = read_column(in, has.size());
-            for (std::size_t i = 0; i < has.size(); ++i) has[i]->n[k] = column[i];
-        }
-}
-
-/// Groups in the order of their first row.
-template <class Key> class Groups {
-  public:
-    void add(const Key& key, Numbers* row) {
-        const auto [it, fresh] = at_.emplace(key, all_.size());
-        if (fresh) all_.emplace_back();
-        all_[it->second].push_back(row);
-    }
-    const std::vector<Group>& all() const { return all_; }
-
-  private:
-    std::map<Key, std::size_t> at_;
-    std::vector<Group> all_;
-};
 
 void write_id(ByteWriter& out, Id id, Id& last) {
     out.whole(static_cast<Id>(static_cast<std::uint64_t>(id) - static_cast<std::uint64_t>(last)));
@@ -66,30 +20,109 @@ Id read_id(ByteReader& in, Id& last) {
     return last;
 }
 
-// ---- bodies
+// ---- the numbers of a row: cell k, null where the row does not have it
 
-Numbers numbers(const BodyRow& r, int space) {
+template <class Row>
+auto* cell(Row& r, std::size_t k, int space) requires std::is_same_v<std::remove_const_t<Row>, BodyRow> {
     static constexpr std::size_t plane[] = {2, 3, 5, 6}, solid[] = {3, 7, 10, 13};
-    Numbers out;
-    out.has = first_bits((space == 2 ? plane : solid)[r.given]);
-    if (space == 2)
-        out.n = {r.at.x, r.at.y, r.angle, r.velocity.x, r.velocity.y, r.turning.z};
-    else
-        out.n = {r.at.x,       r.at.y,       r.at.z,       r.spin.x,    r.spin.y,    r.spin.z,   r.spin.w,
-                 r.velocity.x, r.velocity.y, r.velocity.z, r.turning.x, r.turning.y, r.turning.z};
-    return out;
+    using Cell = std::remove_reference_t<decltype(r.angle)>;
+    using Number = std::conditional_t<std::is_const_v<Row>, const Cell, Cell>;
+    Number* none = nullptr;
+    if (k >= (space == 2 ? plane : solid)[r.given]) return none;
+    Number* const in_plane[] = {&r.at.x, &r.at.y, &r.angle, &r.velocity.x, &r.velocity.y, &r.turning.z};
+    if (space == 2) return in_plane[k];
+    Number* const in_space[] = {&r.at.x,      &r.at.y,      &r.at.z,       &r.spin.x,     &r.spin.y,
+                                &r.spin.z,    &r.spin.w,    &r.velocity.x, &r.velocity.y, &r.velocity.z,
+                                &r.turning.x, &r.turning.y, &r.turning.z};
+    return in_space[k];
 }
-void set(BodyRow& r, int space, const std::array<double, 13>& n) {
-    if (space == 2) {
-        r.at = {n[0], n[1], 0.0}, r.angle = n[2], r.velocity = {n[3], n[4], 0.0},
-        r.turning = {0.0, 0.0, n[5]};
-        return;
-    }
-    r.at = {n[0], n[1], n[2]}, r.velocity = {n[7], n[8], n[9]}, r.turning = {n[10], n[11], n[12]};
-    if (r.given >= BodyRow::Turn) r.spin = glm::dquat(n[6], n[3], n[4], n[5]);
+std::size_t cells(const BodyRow*, int space) { return space == 2 ? 6 : 13; }
+
+/// Contacts: at and normal (three numbers each, in the plane two), depth, impulse.
+template <class Row>
+auto* cell(Row& c, std::size_t k, int space) requires std::is_same_v<std::remove_const_t<Row>, ContactRow> {
+    using Number = std::conditional_t<std::is_const_v<Row>, const double, double>;
+    Number* none = nullptr;
+    const bool flat_z = space == 2 && (k == 2 || k == 5);
+    if (flat_z) return none;
+    if (k < 3) return c.at ? &(*c.at)[static_cast<int>(k)] : none;
+    if (k < 6) return c.normal ? &(*c.normal)[static_cast<int>(k - 3)] : none;
+    auto& number = k == 6 ? c.depth : c.impulse;
+    return number ? &*number : none;
+}
+std::size_t cells(const ContactRow*, int) { return 8; }
+
+// ---- groups: rows that follow one another in time, in the order of their first row
+
+template <class Row> using Groups = std::vector<std::vector<Row*>>;
+
+template <class Row> void write_groups(ByteWriter& out, const Groups<Row>& groups, int space) {
+    std::vector<double> column;
+    for (const auto& group : groups)
+        for (std::size_t k = 0; k < cells(group.front(), space); ++k) {
+            column.clear();
+            for (Row* row : group)
+                if (const double* c = cell(*row, k, space)) column.push_back(*c);
+            if (!column.empty()) write_column(out, column);
+        }
 }
 
-// ---- contacts: at, normal (three numbers each), depth, impulse
+template <class Row> void read_groups(ByteReader& in, const Groups<Row>& groups, int space) {
+    std::vector<double*> to;
+    std::vector<double> column;
+    for (const auto& group : groups)
+        for (std::size_t k = 0; k < cells(group.front(), space); ++k) {
+            to.clear();
+            for (Row* row : group)
+                if (double* c = cell(*row, k, space)) to.push_back(c);
+            if (to.empty()) continue;
+            column.resize(to.size());
+            read_column(in, column);
+            for (std::size_t i = 0; i < to.size(); ++i) *to[i] = column[i];
+        }
+}
+
+/// Rows of one body each.
+template <class Frames> auto bodies_of(Frames frames) {
+    using Row = std::remove_reference_t<decltype(frames.front().bodies.front())>;
+    Groups<Row> groups;
+    std::unordered_map<Id, std::size_t> at;
+    std::vector<std::pair<Id, std::size_t>> last; // most frames have the same rows as the one before
+    for (auto& f : frames)
+        for (std::size_t i = 0; i < f.bodies.size(); ++i) {
+            const Id id = f.bodies[i].id;
+            if (i >= last.size()) last.resize(i + 1, {0, ~std::size_t(0)});
+            if (last[i].first != id || last[i].second == ~std::size_t(0)) {
+                last[i] = {id, at.emplace(id, groups.size()).first->second};
+                if (last[i].second == groups.size()) groups.emplace_back();
+            }
+            groups[last[i].second].push_back(&f.bodies[i]);
+        }
+    return groups;
+}
+
+/// The n-th contacts of one pair in each frame.
+template <class Frames> auto contacts_of(Frames frames) {
+    using Row = std::remove_reference_t<decltype(frames.front().contacts.front())>;
+    Groups<Row> groups;
+    struct Pair {
+        std::size_t frame = 0, seen = 0; // contacts of it in that frame so far; frames count from 1
+        std::vector<std::size_t> groups;
+    };
+    std::map<std::pair<Id, Id>, Pair> pairs;
+    std::size_t number = 0;
+    for (auto& f : frames) {
+        ++number;
+        if (!contacts_in_rows(f)) continue;
+        for (auto& c : f.contacts) {
+            Pair& pair = pairs[{c.a, c.b}];
+            if (pair.frame != number) pair.frame = number, pair.seen = 0;
+            if (pair.seen == pair.groups.size()) pair.groups.push_back(groups.size()), groups.emplace_back();
+            groups[pair.groups[pair.seen++]].push_back(&c);
+        }
+    }
+    return groups;
+}
 
 constexpr std::uint8_t has_at = 1, has_normal = 2, has_depth = 4, has_impulse = 8, is_active = 64;
 
@@ -97,18 +130,6 @@ std::uint8_t kind_of(const ContactRow& c) {
     return static_cast<std::uint8_t>((c.at ? has_at : 0) | (c.normal ? has_normal : 0) |
                                      (c.depth ? has_depth : 0) | (c.impulse ? has_impulse : 0) |
                                      static_cast<int>(c.phase) << 4 | (c.active ? is_active : 0));
-}
-std::uint32_t bits_of(std::uint8_t kind, int space) {
-    const std::uint32_t vector = first_bits(static_cast<std::size_t>(space));
-    return (kind & has_at ? vector : 0) | (kind & has_normal ? vector << 3 : 0) |
-           (kind & has_depth ? 64u : 0) | (kind & has_impulse ? 128u : 0);
-}
-Numbers numbers(const ContactRow& c, int space) {
-    Numbers out;
-    out.has = bits_of(kind_of(c), space);
-    const Vec3 at = c.at.value_or(Vec3(0.0)), normal = c.normal.value_or(Vec3(0.0));
-    out.n = {at.x, at.y, at.z, normal.x, normal.y, normal.z, c.depth.value_or(0.0), c.impulse.value_or(0.0)};
-    return out;
 }
 ContactRow contact(std::uint8_t kind, Id a, Id b) {
     ContactRow c;
@@ -119,46 +140,6 @@ ContactRow contact(std::uint8_t kind, Id a, Id b) {
     if (kind & has_depth) c.depth = 0.0;
     if (kind & has_impulse) c.impulse = 0.0;
     return c;
-}
-void set(ContactRow& c, const std::array<double, 13>& n) {
-    if (c.at) c.at = Vec3(n[0], n[1], n[2]);
-    if (c.normal) c.normal = Vec3(n[3], n[4], n[5]);
-    if (c.depth) c.depth = n[6];
-    if (c.impulse) c.impulse = n[7];
-}
-
-/// The numbers of all rows of a span, grouped. `in` null: taken from the frames; else read into them.
-struct Rows {
-    std::vector<Numbers> rows; // never grows after it was grouped
-    std::vector<Group> groups;
-};
-
-Rows bodies_of(std::span<const Frame> frames, int space) {
-    Rows out;
-    for (const Frame& f : frames)
-        for (const BodyRow& r : f.bodies) out.rows.push_back(numbers(r, space));
-    Groups<Id> groups;
-    std::size_t i = 0;
-    for (const Frame& f : frames)
-        for (const BodyRow& r : f.bodies) groups.add(r.id, &out.rows[i++]);
-    out.groups = groups.all();
-    return out;
-}
-
-Rows contacts_of(std::span<const Frame> frames, int space) {
-    Rows out;
-    for (const Frame& f : frames)
-        if (contacts_in_rows(f))
-            for (const ContactRow& c : f.contacts) out.rows.push_back(numbers(c, space));
-    Groups<std::tuple<Id, Id, int>> groups;
-    std::size_t i = 0;
-    for (const Frame& f : frames) {
-        std::map<std::pair<Id, Id>, int> seen;
-        if (contacts_in_rows(f))
-            for (const ContactRow& c : f.contacts) groups.add({c.a, c.b, seen[{c.a, c.b}]++}, &out.rows[i++]);
-    }
-    out.groups = groups.all();
-    return out;
 }
 
 void write_shape(ByteWriter& out, const Frame& f, const Frame* before) {
@@ -213,8 +194,8 @@ std::string pack_rows(std::span<const Frame> frames, int space) {
     ByteWriter out;
     const Frame* before = nullptr;
     for (const Frame& f : frames) write_shape(out, f, before), before = &f;
-    write_groups(out, bodies_of(frames, space).groups);
-    write_groups(out, contacts_of(frames, space).groups);
+    write_groups(out, bodies_of(frames), space);
+    write_groups(out, contacts_of(frames), space);
     return out.bytes();
 }
 
@@ -222,15 +203,8 @@ void unpack_rows(std::string_view bytes, std::span<Frame> frames, int space) {
     ByteReader in(bytes);
     const Frame* before = nullptr;
     for (Frame& f : frames) read_shape(in, f, before, bytes.size()), before = &f;
-    const Rows bodies = bodies_of(frames, space), contacts = contacts_of(frames, space);
-    read_groups(in, bodies.groups), read_groups(in, contacts.groups);
+    read_groups(in, bodies_of(frames), space), read_groups(in, contacts_of(frames), space);
     if (!in.empty()) throw Damaged("holds more than its frames");
-    std::size_t body = 0, touch = 0;
-    for (Frame& f : frames) {
-        for (BodyRow& r : f.bodies) set(r, space, bodies.rows[body++].n);
-        if (contacts_in_rows(f))
-            for (ContactRow& c : f.contacts) set(c, contacts.rows[touch++].n);
-    }
 }
 
 // ---- worlds
@@ -269,7 +243,8 @@ std::string pack_world(const World& w) {
     for (const BodyState& b : w.bodies())
         if (b.def && (b.present || b.waiting || b.scale != Vec3(1.0))) kept.push_back(&b);
     out.whole(w.number());
-    write_column(out, std::array{w.dt()});
+    const double dt = w.dt();
+    write_column(out, {&dt, 1});
     out.varint(kept.size());
     Id last = 0;
     for (const BodyState* b : kept) write_id(out, b->def->id, last), out.byte(flags_of(*b));
@@ -293,7 +268,9 @@ World unpack_world(std::string_view bytes, const Recording& r,
     for (const Recording::Defined& d : definitions) w.define(d.definition);
     ByteReader in(bytes);
     const std::int64_t number = in.whole();
-    w.set_frame(number, read_column(in, 1)[0]);
+    double dt = 0.0;
+    read_column(in, {&dt, 1});
+    w.set_frame(number, dt);
     std::vector<std::pair<Slot, std::uint8_t>> kept(in.count(bytes.size()));
     Id last = 0;
     for (auto& [slot, flags] : kept) {
@@ -302,8 +279,9 @@ World unpack_world(std::string_view bytes, const Recording& r,
             throw Damaged("keeps the state of a body that is not defined");
     }
     std::vector<State> states(kept.size());
+    std::vector<double> column(kept.size());
     for (std::size_t k = 0; k < State().size() && !kept.empty(); ++k) {
-        const std::vector<double> column = read_column(in, kept.size());
+        read_column(in, column);
         for (std::size_t i = 0; i < kept.size(); ++i) states[i][k] = column[i];
     }
     std::vector<bool> known(w.bodies().size(), false);

@@ -18,8 +18,9 @@ template <class T> class SharedList {
     std::size_t size() const { return size_; }
     /// Beyond the end everything is as if new.
     const T& operator[](std::size_t i) const {
-        static const T fresh{};
-        return i < size_ ? blocks_[i / block].items()[i % block] : fresh;
+        if (i < size_) [[likely]]
+            return blocks_[i / block].items()[i % block];
+        return fresh();
     }
     T& change(std::size_t i) { return blocks_[i / block].own()[i % block]; }
     /// New elements are T().
@@ -44,6 +45,10 @@ template <class T> class SharedList {
     Iterator end() const { return {this, size_}; }
 
   private:
+    static const T& fresh() {
+        static const T none{};
+        return none;
+    }
     using Items = std::array<T, block>;
     // Unlike std::shared_ptr's, this count can be trusted when it says one: its reading waits for the last
     // reader's end.
