@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // oddb: the command line. Machine-readable output on stdout only; errors as "oddb: FILE:LINE: sentence".
+#include "live_calls.hpp"
+
 #include "fault/shrink.hpp"
 #include "fix/verdict.hpp"
 #include "recording/clip.hpp"
@@ -230,6 +232,36 @@ void add_writing(CLI::App& app, Call& call, Run& run) {
     on_convert->callback([&] { run = [&] { return convert(call); }; });
 }
 
+/// The calls that take and give sessions of running games.
+void add_live(CLI::App& app, ListenCall& listening, SendCall& sending, Run& run) {
+    CLI::App* on_listen = app.add_subcommand("listen", "records and judges what running games send");
+    on_listen->add_option("OUT", listening.out, "a .bounce file, or a folder: one file a session")
+        ->required();
+    on_listen->add_option("--port", listening.port, "28650 if not said; 0: any that is free")
+        ->check(CLI::Range(0, 65535));
+    on_listen->add_option("--address", listening.address, "127.0.0.1 if not said: this machine only");
+    on_listen->add_option("--keep", listening.keep_minutes, "minutes that are kept; 0: all")
+        ->check(CLI::NonNegativeNumber);
+    on_listen->add_flag("--once", listening.once, "ends with the first session");
+    on_listen->add_flag("--no-scan", listening.no_scan, "records only");
+    on_listen->add_option("--format", listening.format, "of findings on stdout, one a line: text or json")
+        ->check(CLI::IsMember({"text", "json"}));
+    on_listen->add_option("--settings", listening.settings, "thresholds (JSON)");
+    on_listen->callback([&] { run = [&] { return listen(listening) ? Found : Nothing; }; });
+
+    CLI::App* on_send =
+        app.add_subcommand("send", "sends a log, also one that still grows, to whoever listens");
+    on_send->add_option("FILE", sending.file, "bounce log, - for standard input")->required();
+    on_send->add_option("--to", sending.to, "ws://HOST:PORT")->default_str("ws://127.0.0.1:28650");
+    on_send->add_flag("--follow", sending.follow, "goes on as the log grows, until interrupted");
+    on_send->callback([&] {
+        run = [&] {
+            send(sending);
+            return Nothing;
+        };
+    });
+}
+
 } // namespace
 
 } // namespace oddbounce
@@ -240,9 +272,12 @@ int main(int argc, char** argv) {
     app.set_version_flag("--version", std::string("oddb ") + ODDB_VERSION);
     app.require_subcommand(1);
     Call call;
+    ListenCall listening;
+    SendCall sending;
+    sending.to = "ws://127.0.0.1:28650";
     Run run;
 
-    add_reading(app, call, run), add_writing(app, call, run);
+    add_reading(app, call, run), add_writing(app, call, run), add_live(app, listening, sending, run);
     try {
         app.parse(argc, argv);
         return run();

@@ -95,7 +95,8 @@ void compare_findings(const std::vector<Finding>& before, const std::vector<Find
 void runs_missing_in(const Touches& some, const Touches& others, const Recording& r,
                      std::vector<TouchRun>& out) {
     static const std::vector<Stretch> none;
-    for (const auto& [pair, stretches] : some) {
+    for (const auto& entry : some) {
+        const auto& [pair, stretches] = entry;
         const auto it = others.find(pair);
         const std::vector<Stretch>& there = it == others.end() ? none : it->second;
         TouchRun* run = nullptr;
@@ -103,7 +104,7 @@ void runs_missing_in(const Touches& some, const Touches& others, const Recording
             if (run && run->last + slack >= r.number(first))
                 run->last = r.number(last);
             else
-                out.push_back({pair.first, pair.second, r.number(first), r.number(last)}), run = &out.back();
+                out.push_back({entry.first.first, entry.first.second, r.number(first), r.number(last)}), run = &out.back();
         };
         auto near = there.begin();
         for (const Stretch& s : stretches) {

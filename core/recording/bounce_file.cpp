@@ -12,6 +12,7 @@
 #include <fstream>
 #include <nlohmann/json.hpp>
 #include <unistd.h>
+#include <utility>
 
 namespace oddbounce {
 
@@ -100,6 +101,7 @@ std::string about(const Database& db, const char* key) {
 
 class BounceFile : public Store {
   public:
+    struct Live {};
     /// For reading.
     BounceFile(const std::string& path, const std::string& name)
         : name_(name), db_(path, SQLITE_OPEN_READONLY) {
@@ -113,18 +115,18 @@ class BounceFile : public Store {
     }
     /// For writing, at first beside `path`.
     BounceFile(const std::string& path, const Header& header, int level)
-        : name_(path), beside_(path + ".part" + std::to_string(getpid())), space_(header.space),
-          level_(level),
+        : name_(path), beside_(path + ".part" + std::to_string(getpid())), header_(header), level_(level),
           db_((std::remove(beside_.c_str()), beside_), SQLITE_OPEN_READWRITE | SQLITE_OPEN_CREATE) {
-        db_.run("PRAGMA page_size = 4096; PRAGMA journal_mode = OFF; PRAGMA synchronous = OFF;"
-                "PRAGMA application_id = 1114600814; PRAGMA user_version = 2; BEGIN;"
-                "CREATE TABLE about (key TEXT PRIMARY KEY, value BLOB) WITHOUT ROWID;"
-                "CREATE TABLE definition (at INTEGER PRIMARY KEY, before INTEGER, kind TEXT, id INTEGER,"
-                " line TEXT);"
-                "CREATE TABLE placed (body INTEGER PRIMARY KEY, first INTEGER);"
-                "CREATE TABLE span (first INTEGER PRIMARY KEY, frames INTEGER, first_number INTEGER,"
-                " last_number INTEGER, ticks BLOB, start BLOB, rows BLOB, rest BLOB);");
-        insert_about("header", line_of(header));
+        db_.run("PRAGMA page_size = 4096; PRAGMA journal_mode = OFF; PRAGMA synchronous = OFF; BEGIN;");
+        lay_out();
+    }
+    /// For writing while frames come: everything that has come is there at any time.
+    BounceFile(Live, const std::string& path, const Header& header)
+        : name_(path), live_(true), header_(header), db_(path, SQLITE_OPEN_READWRITE | SQLITE_OPEN_CREATE) {
+        db_.run("PRAGMA page_size = 4096; PRAGMA journal_mode = WAL; PRAGMA synchronous = NORMAL;"
+                "PRAGMA max_page_count = 4194304; BEGIN;"); // 16 GiB
+        lay_out();
+        db_.run("CREATE TABLE tail (frame INTEGER, line TEXT); COMMIT;");
     }
     ~BounceFile() override {
         if (!beside_.empty()) std::remove(beside_.c_str());
@@ -133,19 +135,19 @@ class BounceFile : public Store {
     const Database& database() const { return db_; }
 
     void put(const Span& span, const Recording& r) override {
+        if (beside_.empty() && !live_) return; // opened for reading: what was in no span stays in memory
         const std::lock_guard lock(mutex_);
+        if (live_) db_.run("BEGIN");
         Query define(db_, "INSERT INTO definition (before, kind, id, line) VALUES (?, ?, ?, ?)");
         Query place(db_, "INSERT OR IGNORE INTO placed VALUES (?, ?)");
+        const std::size_t end = span.first + span.frames.size();
+        for (const Recording::Defined& d : r.definitions(std::exchange(defined_, end), end))
+            define.bind(1, static_cast<std::int64_t>(d.before)).bind_text(2, kind_of(d.definition)),
+                define.bind(3, id_of(d.definition)).bind_text(4, line_of(d.definition, header_.space)).done();
         std::vector<Frame> frames;
         std::string rest;
         for (const auto& f : span.frames) {
             const auto index = static_cast<std::int64_t>(span.first + frames.size());
-            for (const Definition& d : f->before)
-                define.bind(1, index)
-                    .bind_text(2, kind_of(d))
-                    .bind(3, id_of(d))
-                    .bind_text(4, line_of(d, space_)),
-                    define.done();
             for (const BodyRow& row : f->bodies)
                 if (const auto slot = static_cast<std::size_t>(row.mark.slot); !is_placed(slot))
                     placed_[slot] = true, place.bind(1, row.id).bind(2, index), place.done();
@@ -159,7 +161,19 @@ class BounceFile : public Store {
             .bind(4, frames.back().number)
             .bind(5, ticks_of(span, r, level_));
         insert.bind(6, span.start ? packed(pack_world(*span.start), level_) : std::string());
-        insert.bind(7, packed(pack_rows(frames, space_), level_)).bind(8, packed(rest, level_)).done();
+        insert.bind(7, packed(pack_rows(frames, header_.space), level_)).bind(8, packed(rest, level_)).done();
+        if (live_) db_.run("DELETE FROM tail; COMMIT");
+    }
+
+    void arrived(const Frame& f, std::size_t index) override {
+        if (!live_) return;
+        const std::lock_guard lock(mutex_);
+        db_.run("BEGIN");
+        Query insert(db_, "INSERT INTO tail VALUES (?, ?)");
+        insert.bind(1, static_cast<std::int64_t>(index));
+        for (const Definition& d : f.before) insert.bind_text(2, line_of(d, header_.space)).done();
+        insert.bind_text(2, line_of(f, header_)).done();
+        db_.run("COMMIT");
     }
 
     Span get(std::size_t first, const Recording& r) const override {
@@ -200,11 +214,12 @@ class BounceFile : public Store {
     }
 
     void finish(const Recording& r) override {
-        if (beside_.empty()) return;
+        if (beside_.empty() && !live_) return;
         const std::lock_guard lock(mutex_);
-        insert_about("after", lines_of(r.after(), space_));
+        insert_about("after", lines_of(r.after(), header_.space));
         insert_about("warnings", nlohmann::json(r.reader_warnings())
                                      .dump(-1, ' ', false, nlohmann::json::error_handler_t::replace));
+        if (live_) return db_.run("DROP TABLE tail; PRAGMA journal_mode = DELETE");
         db_.run("COMMIT");
         std::error_code error;
         std::filesystem::rename(beside_, name_, error);
@@ -213,8 +228,19 @@ class BounceFile : public Store {
     }
 
   private:
+    void lay_out() {
+        db_.run("PRAGMA application_id = 1114600814; PRAGMA user_version = 2;"
+                "CREATE TABLE about (key TEXT PRIMARY KEY, value BLOB) WITHOUT ROWID;"
+                "CREATE TABLE definition (at INTEGER PRIMARY KEY, before INTEGER, kind TEXT, id INTEGER,"
+                " line TEXT);"
+                "CREATE TABLE placed (body INTEGER PRIMARY KEY, first INTEGER);"
+                "CREATE TABLE span (first INTEGER PRIMARY KEY, frames INTEGER, first_number INTEGER,"
+                " last_number INTEGER, ticks BLOB, start BLOB, rows BLOB, rest BLOB);");
+        insert_about("header", line_of(header_));
+        if (live_) insert_about("after", ""), insert_about("warnings", "[]");
+    }
     void insert_about(const char* key, const std::string& value) {
-        Query insert(db_, "INSERT INTO about VALUES (?, ?)");
+        Query insert(db_, "INSERT OR REPLACE INTO about VALUES (?, ?)");
         insert.bind_text(1, key).bind(2, value).done();
     }
     bool is_placed(std::size_t slot) {
@@ -243,7 +269,10 @@ class BounceFile : public Store {
     }
 
     std::string name_, beside_;
-    int space_ = 2, level_ = quick;
+    const bool live_ = false;
+    const Header header_; ///< for writing
+    int level_ = quick;
+    std::size_t defined_ = 0; ///< definitions before frames up to here are written
     std::vector<bool> placed_;
     mutable std::mutex mutex_; // of the database
     Database db_;
@@ -284,6 +313,51 @@ bool is_bounce_file(const std::string& path) {
            std::string_view(head, sizeof head) == std::string_view("SQLite format 3\0", 16);
 }
 
+std::unique_ptr<Store> live_bounce_file(const std::string& path, const Header& header) {
+    if (std::filesystem::exists(path)) throw BadInput(path, 0, "exists already, expected a new name");
+    return std::make_unique<BounceFile>(BounceFile::Live(), path, header);
+}
+
+namespace {
+
+constexpr std::int64_t most_frames = std::int64_t(1) << 32;
+
+/// Frames that came last and are in no span yet: lines of a log. Of a session that was not ended.
+std::vector<std::string> tail_of(const Database& db) {
+    std::vector<std::string> out;
+    Query there(db, "SELECT count(*) FROM sqlite_master WHERE name = 'tail'");
+    if (!there.next() || there.whole(0) == 0) return out;
+    Query q(db, "SELECT line FROM tail ORDER BY frame, rowid");
+    while (q.next()) out.push_back(q.text(0));
+    return out;
+}
+
+void take_tail(Feed& feed, const std::vector<std::string>& lines, const Header& header,
+               const std::string& name) {
+    feed.resume();
+    FrameReader reader(header, [](const char*, const std::string&) {});
+    simdjson::dom::parser parser;
+    std::vector<DefinitionRef> before;
+    for (const std::string& line : lines) {
+        simdjson::dom::object object;
+        if (parser.parse(line).get(object) != simdjson::SUCCESS)
+            throw Damaged("holds a line that is no JSON object");
+        simdjson::dom::element number;
+        if (object["frame"].get(number) != simdjson::SUCCESS) {
+            if (auto d = LogReader::definition(line, header, name)) before.emplace_back(std::move(*d));
+            continue;
+        }
+        Frame f = reader.read(object, Place{name, 0});
+        const Recording& r = *feed.recording();
+        if (!r.empty() && f.number <= r.number(r.size() - 1)) throw Damaged("holds frames out of order");
+        f.before = std::move(before);
+        before.clear();
+        if (feed.take(std::move(f))) throw Damaged("names what is not defined");
+    }
+}
+
+} // namespace
+
 std::shared_ptr<Recording> open_bounce_file(const std::string& path, const std::string& given_name) {
     const std::string name = given_name.empty() ? path : given_name;
     return whole(name, [&] {
@@ -302,16 +376,20 @@ std::shared_ptr<Recording> open_bounce_file(const std::string& path, const std::
             definitions.push_back({static_cast<std::size_t>(std::max<std::int64_t>(0, defined.whole(0))),
                                    definition(defined.text(1))});
         std::vector<std::pair<std::size_t, std::string>> spans;
-        Query span(db, "SELECT first, frames, ticks FROM span ORDER BY first");
-        std::size_t size = 0;
+        Query span(db, "SELECT first, frames, ticks, first_number FROM span ORDER BY first");
+        std::size_t size = 0, begin = 0;
+        std::int64_t begin_number = 0;
         while (span.next()) {
             const std::int64_t first = span.whole(0), count = span.whole(1);
+            if (spans.empty() && first > 0 && first < most_frames) // the beginning is not kept any more
+                begin = size = static_cast<std::size_t>(first), begin_number = span.whole(3);
             if (first != static_cast<std::int64_t>(size) || size % Recording::span_frames != 0 || count < 1 ||
                 count > static_cast<std::int64_t>(Recording::span_frames))
                 throw Damaged("lacks frames that it should hold");
             size += static_cast<std::size_t>(count);
             spans.emplace_back(static_cast<std::size_t>(count), span.text(2));
         }
+        const auto tail = tail_of(db);
         std::vector<Id> placed;
         Query row(db, "SELECT body FROM placed");
         while (row.next()) placed.push_back(row.whole(0));
@@ -325,6 +403,7 @@ std::shared_ptr<Recording> open_bounce_file(const std::string& path, const std::
         }
         if (const auto missing = unknown_body(*feed.recording()))
             throw Damaged("names body " + std::to_string(*missing) + ", which is not defined");
+        if (begin > 0) feed.skip(begin, begin_number);
         for (const auto& [count, ticks] : spans) know_ticks(feed, ticks, count);
         for (const Id id : placed) {
             const Slot body = feed.recording()->body_slot(id);
@@ -335,6 +414,7 @@ std::shared_ptr<Recording> open_bounce_file(const std::string& path, const std::
         if (sentences.is_array())
             for (const auto& s : sentences)
                 if (s.is_string()) feed.warn(s);
+        if (!tail.empty()) take_tail(feed, tail, header, name);
         std::vector<DefinitionRef> rest;
         each_line(after, [&](std::string_view line) { rest.push_back(definition(line)); });
         feed.finish(std::move(rest));
@@ -349,7 +429,7 @@ std::unique_ptr<Store> new_bounce_file(const std::string& path, const Header& he
 bool write_bounce_file(const Recording& r, const std::string& path, Control* control) {
     return naming(path, [&] {
         BounceFile file(path, r.header, small);
-        for (std::size_t first = 0; first < r.size(); first += Recording::span_frames) {
+        for (std::size_t first = r.begin(); first < r.size(); first += Recording::span_frames) {
             if (control && control->stop) return false;
             if (control) control->progress = static_cast<double>(first) / static_cast<double>(r.size());
             file.put(*r.span_of(first), r);

@@ -22,6 +22,10 @@ std::shared_ptr<Recording> open_bounce_file(const std::string& path, const std::
 /// then it lies beside, and is removed with the store. Throws BadInput.
 std::unique_ptr<Store> new_bounce_file(const std::string& path, const Header& header);
 
+/// A new bounce file that holds every frame as soon as a Feed has taken it: killed at any moment, it opens
+/// with all but the last. At most 16 GiB. Throws BadInput, also where `path` exists.
+std::unique_ptr<Store> live_bounce_file(const std::string& path, const Header& header);
+
 /// Reading it back gives an equal recording. Written beside and renamed. Throws BadInput; stopped by
 /// `control`: false, nothing is left.
 bool write_bounce_file(const Recording& recording, const std::string& path, Control* control = nullptr);

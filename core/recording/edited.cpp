@@ -99,7 +99,8 @@ class EditedSpans : public Store {
 std::shared_ptr<Recording> edited(const Recording& base, const Edits& edits) {
     Feed feed(base.file, base.header, std::make_unique<EditedSpans>(base, edits));
     for (const Recording::Defined& d : edits.definitions) feed.know(d.before, d.definition);
-    for (std::size_t i = 0; i < base.size(); ++i)
+    if (base.begin() > 0) feed.skip(base.begin(), base.number(base.begin()));
+    for (std::size_t i = base.begin(); i < base.size(); ++i)
         feed.know(base.number(i), i == 0 ? 0.0 : base.seconds_at(i) - base.seconds_at(i - 1), base.has(i));
     for (std::size_t b = 0; b < base.body_count(); ++b)
         if (base.ever_placed(static_cast<Slot>(b)))

@@ -10,8 +10,8 @@ namespace {
 constexpr std::size_t longest_line = std::size_t(1) << 30;
 }
 
-LogReader::LogReader(const std::string& file, Feed::MakeStore store)
-    : file_(file), store_(std::move(store)) {}
+LogReader::LogReader(const std::string& file, Feed::MakeStore store, Keep keep)
+    : file_(file), store_(std::move(store)), keep_(keep) {}
 LogReader::~LogReader() = default;
 
 void LogReader::fail_header() const {
@@ -56,6 +56,12 @@ std::shared_ptr<Recording> LogReader::end() {
     return feed_->recording();
 }
 
+void LogReader::forget_rest() {
+    carry_.clear();
+    before_.clear();
+    pending_.clear();
+}
+
 void LogReader::read_line(std::string_view line, bool whole) {
     ++line_;
     if (line_ == 1 && line.substr(0, 3) == "\xEF\xBB\xBF") line.remove_prefix(3);
@@ -81,7 +87,11 @@ void LogReader::read_line(std::string_view line, bool whole) {
 }
 
 void LogReader::begin(Header header) {
-    feed_.emplace(file_, std::move(header), std::move(store_));
+    if (keep_ == Keep::InStore) {
+        auto store = store_(header);
+        feed_.emplace(file_, std::move(header), std::move(store));
+    } else
+        feed_.emplace(file_, std::move(header), std::move(store_));
     frames_.emplace(feed_->recording()->header,
                     [this](const char* of, const std::string& key) { unknown_key(of, key); });
     for (const std::string& sentence : early_) feed_->warn(sentence);

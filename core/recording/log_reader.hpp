@@ -13,7 +13,9 @@ namespace oddbounce {
 
 class LogReader {
   public:
-    explicit LogReader(const std::string& file, Feed::MakeStore store = nullptr);
+    /// Where whole spans go: to a store only when they become too many for memory, or from the first.
+    enum class Keep { InMemory, InStore };
+    explicit LogReader(const std::string& file, Feed::MakeStore store = nullptr, Keep keep = Keep::InMemory);
     ~LogReader();
 
     /// The next bytes, cut anywhere. Throws BadInput.
@@ -23,9 +25,8 @@ class LogReader {
     /// Null before the header.
     std::shared_ptr<Recording> recording() const { return feed_ ? feed_->recording() : nullptr; }
     Feed* feed() { return feed_ ? &*feed_ : nullptr; }
-    /// One whole line, without its end. Throws BadInput; what came before stays.
-    void take_line(std::string_view line) { read_line(line, true); }
-    long lines() const { return line_; }
+    /// What came after the last frame is left out: bytes of a line, definitions.
+    void forget_rest();
 
     /// One definition as it is written in a log, none where the line is none. For bounce files.
     static std::optional<Definition> definition(std::string_view line, const Header& header,
@@ -60,6 +61,7 @@ class LogReader {
 
     const std::string file_;
     Feed::MakeStore store_;
+    Keep keep_;
     long line_ = 0;
     std::string carry_; ///< the bytes of a line whose end has not come yet
     simdjson::dom::parser parser_;

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "recording/clip.hpp"
 #include "recording/log.hpp"
 #include "recording/rows.hpp"
 
@@ -266,7 +267,8 @@ void write_log_pieces(const Recording& r, const std::function<bool(std::string_v
     const Writer writer{r.header.space};
     std::string piece = writer.header(r.header) + "\n";
     for (std::size_t i = r.begin(); i < r.size(); ++i) {
-        const auto f = r.frame(i);
+        // Of a session whose beginning is not kept any more, the first frame says all that holds.
+        const auto f = i > 0 && i == r.begin() ? std::make_shared<const Frame>(opening(r, i)) : r.frame(i);
         for (const Definition& d : f->before) piece += std::visit(writer, d) + "\n";
         piece += writer.frame(*f, 1.0 / r.header.rate) + "\n";
         if (piece.size() < 1 << 20) continue;

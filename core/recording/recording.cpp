@@ -2,6 +2,7 @@
 #include "recording/recording.hpp"
 
 #include "recording/bad_input.hpp"
+#include "recording/clip.hpp"
 
 #include <algorithm>
 #include <map>
@@ -331,6 +332,7 @@ std::optional<UnknownId> Feed::take(Frame&& frame) {
         for (const BodyRow& row : held->bodies) r.placed_[static_cast<std::size_t>(row.mark.slot)] = true;
         r.tail_->frames.push_back(held);
     }
+    if (r.store_) r.store_->arrived(*held, r.size() - 1);
     now_.step(*held);
     last_ = held;
     r.grown_.notify_all();
@@ -429,6 +431,20 @@ void Feed::know(std::int64_t number, double dt, std::uint8_t has) {
     r.tail_first_ = r.ticks_.size(), r.tail_->first = r.tail_first_;
 }
 
+void Feed::skip(std::size_t count, std::int64_t number) {
+    Recording& r = *recording_;
+    const Writing lock(r.mutex_);
+    for (std::size_t i = 0; i < count; ++i)
+        r.ticks_.push_back({number - static_cast<std::int64_t>(count - i), 0.0, 0});
+    r.begin_ = r.tail_first_ = r.tail_->first = count;
+}
+
+void Feed::resume() {
+    if (recording_->empty()) return;
+    now_ = recording_->world_at(recording_->size() - 1);
+    recording_->tail_->start = std::make_shared<const World>(now_);
+}
+
 void Feed::know_placed(Slot body) {
     const Writing lock(recording_->mutex_);
     recording_->placed_.at(static_cast<std::size_t>(body)) = true;
@@ -447,10 +463,11 @@ std::shared_ptr<Recording> Draft::recorded() const {
     return feed.recording();
 }
 
-Draft draft_of(const Recording& r, std::size_t first, std::size_t last) {
+Draft draft_of(const Recording& r) {
     Draft out;
     out.file = r.file, out.header = r.header, out.after = r.after();
-    for (std::size_t i = first; i < r.size() && i <= last; ++i) out.frames.push_back(*r.frame(i));
+    for (std::size_t i = r.begin(); i < r.size(); ++i)
+        out.frames.push_back(i == r.begin() && i > 0 ? opening(r, i) : *r.frame(i));
     return out;
 }
 

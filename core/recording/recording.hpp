@@ -38,6 +38,8 @@ class Store {
     virtual ~Store() = default;
     /// Keeps the span. Throws BadInput (the disk is full).
     virtual void put(const Span& span, const Recording& recording) = 0;
+    /// A frame came that lies in no whole span yet.
+    virtual void arrived(const Frame&, std::size_t /*index*/) {}
     /// As it was put. Throws BadInput (the file was changed).
     virtual Span get(std::size_t first, const Recording& recording) const = 0;
     /// Forgets the spans before `first`.
@@ -187,9 +189,13 @@ class Feed {
     void drop_before(std::size_t first);
 
     // For stores that know their frames already: names, ticks and all, without the frames.
+    /// The first `count` frames are not kept; the first that is has this number. Before any other frame.
+    void skip(std::size_t count, std::int64_t number);
     void know(std::size_t before, DefinitionRef definition);
     void know(std::int64_t number, double dt, std::uint8_t has);
     void know_placed(Slot body);
+    /// From here on frames are taken again, after those that are known.
+    void resume();
 
   private:
     void name_all(const Frame& frame);
@@ -203,7 +209,7 @@ class Feed {
     std::size_t rows_ = 0; // held in memory
 };
 
-/// Frames first..last as plain data.
-Draft draft_of(const Recording& recording, std::size_t first = 0, std::size_t last = ~std::size_t(0));
+/// All that is kept, as plain data.
+Draft draft_of(const Recording& recording);
 
 } // namespace oddbounce

@@ -1,0 +1,27 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// oddb listen and oddb send: sessions of running games.
+#pragma once
+
+#include "fault/settings.hpp"
+
+#include <string>
+
+namespace oddbounce {
+
+struct ListenCall {
+    std::string out; ///< a .bounce file, or a folder for one file a session
+    std::string address = "127.0.0.1", format = "text", settings;
+    int port = -1; ///< below 0: the usual one
+    double keep_minutes = 0.0;
+    bool once = false, no_scan = false;
+};
+/// Until interrupted, or the first session's end. True where a fault was found.
+bool listen(const ListenCall& call);
+
+struct SendCall {
+    std::string file, to;
+    bool follow = false;
+};
+void send(const SendCall& call);
+
+} // namespace oddbounce
