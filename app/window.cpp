@@ -2,6 +2,7 @@
 #include "window.hpp"
 
 #include "fault/telling.hpp"
+#include "listener.hpp"
 #include "theme/theme.hpp"
 
 #include <QApplication>
@@ -50,6 +51,10 @@ Window::Window(QWidget* parent) : QMainWindow(parent) {
     connect(start_, &StartPage::wants_dialog, this, &Window::ask_file);
     for (auto signal : {&Session::moment_changed, &Session::recording_changed})
         connect(&session_, signal, this, &Window::refresh_header);
+    connect(start_, &StartPage::wants_games, this, &Window::listen);
+    connect(&session_, &Session::live_changed, this, &Window::refresh_live);
+    connect(&session_, &Session::grown, this, &Window::refresh_header);
+    connect(&session_, &Session::closed, this, [this] { shown_.clear(), pages_->setCurrentIndex(0); });
     offer_clips();
     restore();
     refresh_header();
@@ -74,7 +79,10 @@ QWidget* Window::header() {
     keys_button->setToolTip("All keys (?)");
     keys_button->setFocusPolicy(Qt::NoFocus);
     connect(keys_button, &QPushButton::clicked, this, &Window::show_sheet);
-    row->addWidget(keys_button);
+    live_ = new QPushButton;
+    live_->setFocusPolicy(Qt::NoFocus), live_->hide();
+    connect(live_, &QPushButton::clicked, this, [this] { session_.set_follows(!session_.follows()); });
+    row->addWidget(live_), row->addSpacing(6), row->addWidget(keys_button);
     return bar;
 }
 
@@ -140,7 +148,7 @@ void Window::keys() {
     add_key("Shift+Left", "ten frames back", [this] { session_.step_by(-10); });
     add_key("Alt+Right", "a sixteenth of a step on", [this] { session_.step_by(1.0 / 16); });
     add_key("Alt+Left", "a sixteenth of a step back", [this] { session_.step_by(-1.0 / 16); });
-    add_key("Home", "first frame", [this] { session_.set_moment(0); });
+    add_key("Home", "first frame", [this] { session_.set_moment(session_.first_moment()); });
     add_key("End", "last frame", [this] { session_.set_moment(session_.last_moment()); });
     add_key("Ctrl+J", "go to a frame…", [this] {
         if (!session_.recording()) return;
@@ -160,6 +168,9 @@ void Window::keys() {
     add_key("A", "all of the scene", [this] { view_->look_at_all(); });
     add_key("H", "hold on to the chosen body", [this] { view_->toggle_hold(); });
     add_key("G", "ghosts of the neighbouring frames", [this] { view_->toggle_ghosts(); });
+    add_key("F", "follow the newest frame of a running game, or stay",
+            [this] { session_.set_follows(!session_.follows()); });
+    add_key("Ctrl+L", "listen for running games, or stop", [this] { listen(); });
     add_key("L", "loupe", [this] { view_->toggle_loupe(); });
     add_key("M", "measure lengths and angles", [this] { view_->toggle_measure(); });
     add_key("S", "only the chosen body and what it meets", [this] { session_.toggle_alone(); });
@@ -211,13 +222,33 @@ void Window::opened() {
     view_->setFocus();
 }
 
+void Window::listen() {
+    if (session_.listening()) return session_.stop_listening();
+    const QSettings s;
+    QString error;
+    const auto port = static_cast<unsigned short>(s.value("port", usual_port).toUInt());
+    if (!session_.listen(port, s.value("keep minutes", 0.0).toDouble(), error)) say(error, true);
+}
+
+/// What the header and the start page say of games that send.
+void Window::refresh_live() {
+    start_->show_listening(session_.listening_at());
+    live_->setVisible(session_.live() || session_.game_waits());
+    live_->setText(!session_.live()     ? "a game is sending: show it"
+                   : session_.follows() ? "live · newest frame"
+                                        : "live · go to the newest frame");
+    live_->setToolTip(session_.follows() ? "Frames come in. Move in time and it stays where you look (F)"
+                                         : "Follows the newest frame (F)");
+    refresh_header();
+}
+
 void Window::refresh_header() {
     const Recording* r = session_.recording();
     if (!r) return;
     title_->setText(r->header.title.empty() ? QFileInfo(session_.path()).completeBaseName()
                                             : QString::fromStdString(r->header.title));
     detail_->setText(QString("%1 frames · %2 a second · lengths in %3")
-                         .arg(r->size())
+                         .arg(r->size() - r->begin())
                          .arg(r->header.rate)
                          .arg(QString::fromStdString(r->header.unit)));
     moment_->setText(session_.moment_text());
@@ -232,7 +263,7 @@ void Window::play() {
     if (play_.isActive())
         play_.stop();
     else {
-        if (session_.moment() >= session_.last_moment()) session_.set_moment(0);
+        if (session_.moment() >= session_.last_moment()) session_.set_moment(session_.first_moment());
         play_.start(16);
     }
     playing_->setText(play_.isActive() ? QString("playing %1 steps a second").arg(speed()) : QString());

@@ -72,6 +72,8 @@ class Window : public QMainWindow {
     void return_to_place();
     void restore();
     void refresh_header();
+    void refresh_live();
+    void listen();
 
     Session session_;
     QStackedWidget* pages_;
@@ -85,7 +87,7 @@ class Window : public QMainWindow {
     TriesPanel* tries_;
     QSplitter *across_, *down_, *left_;
     QLabel *title_, *detail_, *moment_, *time_, *status_, *playing_;
-    QPushButton* stop_;
+    QPushButton *stop_, *live_;
     QString shown_; ///< the recording whose place is to be remembered
     QTimer play_;
     std::vector<Shortcut> shortcuts_;

@@ -114,6 +114,7 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent) : QWidget(parent
         connect(&session_, signal, this, &FindingsPanel::refresh);
     connect(&session_.scan_work(), &Background::progress, this, [this](double share, double left) {
         if (!session_.scanning()) return;
+        if (session_.live()) return count_->setText("judged as they come");
         count_->setText(QString("%1 % · %2")
                             .arg(static_cast<int>(share * 100))
                             .arg(left < 0   ? "scanning"
@@ -125,13 +126,16 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent) : QWidget(parent
 
 void FindingsPanel::refresh() {
     const Recording* r = session_.recording();
-    stop_->setVisible(session_.scanning());
+    stop_->setVisible(session_.scanning() && !session_.live());
     if (!r) return;
     if (!session_.scanning())
-        count_->setText(QString("%1 in %2 frames").arg(session_.findings().size()).arg(r->size()));
+        count_->setText(
+            QString("%1 in %2 frames").arg(session_.findings().size()).arg(r->size() - r->begin()));
     QString note;
     if (r->header.space == 3)
         note = "Not judged: recordings of three dimensions can be opened and listed.";
+    else if (!r->complete() && !session_.live())
+        note = "Judged when it is read to its end.";
     else if (!session_.scanning() && !session_.scan_complete())
         note = "The scan was stopped before the end.";
     else if (session_.findings().empty() && !session_.scanning())

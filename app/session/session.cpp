@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "session/session.hpp"
 
+#include "listener.hpp"
 #include "recording/files.hpp"
 #include "recording/log.hpp"
 
@@ -19,8 +20,7 @@ bool Instant::present(Slot body) const {
 
 Session::Session(QObject* parent) : QObject(parent) {
     connect(&read_work_, &Background::failed, this, [this](const QString& sentence) {
-        loading_.clear();
-        emit loading_changed();
+        not_read();
         emit refused(sentence);
     });
     connect(&scan_work_, &Background::failed, this, [this](const QString& sentence) {
@@ -29,6 +29,8 @@ Session::Session(QObject* parent) : QObject(parent) {
         emit said(sentence);
     });
     connect(&clip_work_, &Background::failed, this, &Session::said);
+    grow_.setInterval(100);
+    connect(&grow_, &QTimer::timeout, this, &Session::grow);
     connect(&try_work_, &Background::failed, this, [this](const QString& sentence) {
         for (Candidate& c : candidates_)
             if (c.state == Candidate::Judging) c.state = Candidate::Failed, c.sentence = sentence;
@@ -38,14 +40,15 @@ Session::Session(QObject* parent) : QObject(parent) {
 }
 
 Session::~Session() {
+    listener_.reset();
     for (Background* work : {&read_work_, &scan_work_, &try_work_, &clip_work_}) work->stop();
 }
 
 namespace {
 
 /// Null: stopped. Throws BadInput where it cannot be used.
-std::shared_ptr<const Recording> usable(const QString& path, Control* control) {
-    const std::shared_ptr<const Recording> r = read_recording(path.toStdString(), control);
+std::shared_ptr<const Recording> usable(const QString& path, Control* control, const Begun& begun = nullptr) {
+    const std::shared_ptr<const Recording> r = read_recording(path.toStdString(), control, begun);
     if (r && r->empty()) throw BadInput(path.toStdString(), 0, "holds no frames, expected at least one");
     return r;
 }
@@ -60,31 +63,64 @@ bool Session::open(const QString& path, QString& error) {
         error = QString::fromUtf8(e.what());
         return false;
     }
+    scan_now();
     return true;
 }
 
 void Session::load(const QString& path) {
+    stop_loading();
     auto fresh = std::make_shared<std::shared_ptr<const Recording>>();
     loading_ = path;
-    read_work_.run([path, fresh](Background::Work& work) { *fresh = usable(path, &work); },
-                   [this, path, fresh] {
-                       loading_.clear();
-                       emit loading_changed();
-                       if (*fresh) take(std::move(*fresh), path);
-                   });
+    read_work_.run(
+        [this, path, fresh](Background::Work& work) {
+            *fresh = usable(path, &work, [&](const std::shared_ptr<const Recording>& r) {
+                work.post([this, r, path] { show_early(r, path); });
+            });
+        },
+        [this, path, fresh] {
+            loading_.clear();
+            emit loading_changed();
+            if (*fresh && *fresh != recording_) take(std::move(*fresh), path);
+            before_early_.reset();
+            grow();
+            scan_now();
+        });
     emit loading_changed();
+}
+
+/// The first frames of a log that is still read. Judged when it is whole.
+void Session::show_early(std::shared_ptr<const Recording> r, const QString& path) {
+    const auto before = recording_;
+    const QString path_before = path_;
+    take(std::move(r), path);
+    before_early_ = before, path_before_early_ = path_before;
+    grow_.start();
 }
 
 void Session::stop_loading() {
     if (loading_.isEmpty()) return;
     read_work_.stop();
+    not_read();
+}
+
+/// What was shown of it goes; what was there before comes back.
+void Session::not_read() {
+    const bool early = recording_ && recording_->file == loading_.toStdString() && !recording_->complete();
     loading_.clear();
     emit loading_changed();
+    const auto before = std::move(before_early_);
+    before_early_.reset();
+    if (before) {
+        take(before, path_before_early_);
+        scan_now();
+    } else if (early)
+        emit closed();
 }
 
 void Session::take(std::shared_ptr<const Recording> recording, const QString& path) {
     scan_work_.stop(), try_work_.stop();
-    lost_ = false;
+    lost_ = live_ = follows_ = false, grown_to_ = recording->size();
+    grow_.stop(), scanning_ = complete_ = false;
     recording_ = std::move(recording), path_ = path, moment_ = 0.0, instant_ = {}, instant_moment_ = -1.0;
     findings_.clear(), encounters_.clear(), finding_.clear(), candidates_.clear(), case_ = {},
                                                                                    hidden_.clear();
@@ -100,7 +136,6 @@ void Session::take(std::shared_ptr<const Recording> recording, const QString& pa
     emit moment_changed();
     if (const auto warnings = recording_->warnings(); !warnings.empty())
         emit said(QString::fromStdString(warnings.front()));
-    scan_now();
 }
 
 void Session::scan_now() {
@@ -108,17 +143,25 @@ void Session::scan_now() {
     emit scan_changed();
     auto result = std::make_shared<Scan>();
     auto met = std::make_shared<std::vector<Encounter>>();
+    const bool growing = !recording_->complete();
     scan_work_.run(
-        [this, recording = recording_, result, met](Background::Work& work) {
+        [this, recording = recording_, result, met, growing](Background::Work& work) {
             ScanOptions options;
             options.control = &work;
-            options.encounter = [&](Encounter&& e) { met->push_back(std::move(e)); };
+            options.encounter = [&](Encounter&& e) {
+                if (growing)
+                    work.post([this, e = std::make_shared<Encounter>(std::move(e))] {
+                        encounters_.push_back(std::move(*e));
+                    });
+                else
+                    met->push_back(std::move(e));
+            };
             options.found = [&](const Finding& f) { work.post([this, f] { take_finding(f); }); };
             *result = scan(*recording, options);
         },
-        [this, result, met] {
-            encounters_ = std::move(*met), not_judged_ = result->not_judged,
-            findings_ = std::move(result->findings);
+        [this, result, met, growing] {
+            if (!growing) encounters_ = std::move(*met);
+            not_judged_ = result->not_judged, findings_ = std::move(result->findings);
             scanning_ = false, complete_ = result->complete;
             emit scan_changed();
             emit findings_changed();
@@ -150,19 +193,20 @@ double Session::last_moment() const { return recording_ ? static_cast<double>(re
 
 void Session::set_moment(double moment) {
     if (!recording_) return;
-    const double now = std::clamp(moment, 0.0, last_moment());
+    const double now = std::clamp(moment, first_moment(), last_moment());
     if (now == moment_) return;
+    if (std::exchange(follows_, false)) emit live_changed();
     moment_ = now;
     emit moment_changed();
 }
 
 Instant Session::instant_at(double moment) const {
     Instant out;
-    const double whole = std::ceil(std::clamp(moment, 0.0, last_moment()) - 1e-9);
+    const double whole = std::ceil(std::clamp(moment, first_moment(), last_moment()) - 1e-9);
     out.index = static_cast<std::size_t>(whole);
     out.fraction = out.index == 0 ? 1.0 : std::clamp(1.0 - (whole - moment), 0.0, 1.0);
     out.frame = frame(out.index);
-    out.before = std::make_shared<const World>(world_at(out.index == 0 ? 0 : out.index - 1));
+    out.before = std::make_shared<const World>(out.index == 0 ? world_at(0) : world_before(out.index));
     World now = *out.before;
     if (out.index > 0) now.step(*out.frame);
     out.now = std::make_shared<const World>(std::move(now));
@@ -175,6 +219,15 @@ void Session::lost(const std::exception& why) const {
     QMetaObject::invokeMethod(
         self, [self, sentence = QString::fromUtf8(why.what())] { emit self->said(sentence); },
         Qt::QueuedConnection);
+}
+
+World Session::world_before(std::size_t index) const {
+    try {
+        return recording_->world_before(index);
+    } catch (const BadInput& e) {
+        lost(e);
+        return World(*recording_);
+    }
 }
 
 World Session::world_at(std::size_t index) const {

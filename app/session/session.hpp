@@ -5,6 +5,7 @@
 
 #include "fault/scan.hpp"
 #include "fix/verdict.hpp"
+#include "recording/live.hpp"
 #include "session/background.hpp"
 #include "session/case_file.hpp"
 
@@ -35,6 +36,8 @@ struct Candidate {
     QString sentence; ///< why it failed
 };
 
+class Listener;
+
 class Session : public QObject {
     Q_OBJECT
   public:
@@ -45,6 +48,20 @@ class Session : public QObject {
     bool open(const QString& path, QString& error);
     /// The same beside the window: `recording_changed`, or `refused` with the sentence.
     void load(const QString& path);
+    // Games that send their frames while they run. Their sessions are kept in `sessions_folder`.
+    bool listen(unsigned short port, double keep_minutes, QString& error);
+    void stop_listening();
+    bool listening() const { return listener_ != nullptr; }
+    QString listening_at() const; ///< "ws://127.0.0.1:28650"
+    /// The recording is a session that still goes on.
+    bool live() const;
+    /// The moment is the newest frame as frames come; any move of the moment ends it.
+    bool follows() const { return live() && follows_; }
+    void set_follows(bool follows); ///< also shows a session that waits
+    /// A game sends while another recording is looked at.
+    bool game_waits() const { return waiting_ != nullptr; }
+    static QString sessions_folder();
+
     /// What is being read; empty: nothing.
     QString loading() const { return loading_; }
     void stop_loading();
@@ -59,12 +76,14 @@ class Session : public QObject {
     std::size_t moment_index() const { return static_cast<std::size_t>(moment_ + 1e-9); }
     void set_moment(double moment);
     void step_by(double frames) { set_moment(moment_ + frames); }
+    double first_moment() const { return recording_ ? static_cast<double>(recording_->begin()) : 0.0; }
     double last_moment() const;
     const Instant& instant() const;
     Instant instant_at(double moment) const;
     /// A recording's file may be taken away while it is looked at: then nothing is there, and `said` says
     /// why.
     World world_at(std::size_t index) const;
+    World world_before(std::size_t index) const; ///< at the end of the frame before
     std::shared_ptr<const Frame> frame(std::size_t index) const;
     /// "frame 119 + 0.13"
     QString moment_text() const;
@@ -133,6 +152,9 @@ class Session : public QObject {
     void candidates_changed();
     void notes_changed();
     void loading_changed();
+    void grown();                          ///< there are more frames, or fewer at the beginning
+    void live_changed();                   ///< listening, a session, following
+    void closed();                         ///< nothing is shown any more
     void refused(const QString& sentence); ///< a file that could not be opened
     void said(const QString& sentence);    ///< for the status line
 
@@ -140,6 +162,14 @@ class Session : public QObject {
     friend class CaseEdit;
     void take(std::shared_ptr<const Recording> recording, const QString& path);
     void scan_now();
+    void not_read();
+    void show_early(std::shared_ptr<const Recording> recording, const QString& path);
+    void game_began(std::shared_ptr<const Recording> recording, const QString& path);
+    void show_waiting();
+    void take_mark(const LiveSession::Mark& mark);
+    void set_to_newest();
+    void grow();
+    void forget_dropped();
     void take_finding(const Finding& finding);
     void choose_awaited();
     void suggest();
@@ -169,6 +199,14 @@ class Session : public QObject {
     int candidate_ = -1;
     QUndoStack undo_;
     QString loading_;
+    std::shared_ptr<const Recording> before_early_; ///< what was shown before a log that is still read
+    QString path_before_early_;
+    std::unique_ptr<Listener> listener_;
+    std::shared_ptr<const Recording> waiting_; ///< a session that nobody looks at yet
+    QString waiting_path_;
+    bool live_ = false, follows_ = false;
+    std::size_t grown_to_ = 0;
+    QTimer grow_;
     Background read_work_, scan_work_, try_work_, clip_work_;
 };
 

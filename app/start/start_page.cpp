@@ -41,6 +41,11 @@ void StartPage::show_recent(const QStringList& paths) {
     update();
 }
 
+void StartPage::show_listening(const QString& url) {
+    listening_ = url;
+    update();
+}
+
 namespace {
 
 /// A ball that does not bounce as it should: its way, and the way it took.
@@ -74,8 +79,8 @@ void StartPage::paintEvent(QPaintEvent*) {
     const double left = std::max(48.0, width() / 2.0 - 500.0), wide = std::min(1000.0, width() - 96.0);
     paint_sign(p, left + wide);
     paint_head(p, left, wide);
-    if (!recent_.isEmpty()) paint_recent(p, left, wide, 232.0);
-    paint_samples(p, left, wide, recent_.isEmpty() ? 232.0 : 272.0);
+    if (!recent_.isEmpty()) paint_recent(p, left, wide, 240.0);
+    paint_samples(p, left, wide, recent_.isEmpty() ? 240.0 : 280.0);
 }
 
 void StartPage::paint_head(QPainter& p, double left, double wide) {
@@ -87,15 +92,22 @@ void StartPage::paint_head(QPainter& p, double left, double wide) {
                "Finds what went wrong between two colliders, shows the moment, says why, and tries the "
                "change that cures it.");
 
-    const QRectF open(left, 164, 190, 36);
-    p.setPen(QPen(th.ink, 1.2)), p.setBrush(open.contains(pointer_) ? th.chosen : th.panel);
-    p.drawRoundedRect(open, 5, 5);
-    p.setPen(th.ink), p.setFont(type(14, true));
-    p.drawText(open, Qt::AlignCenter, "Open a recording…");
-    spots_.push_back({open, {}});
+    const auto button = [&](const QRectF& box, const QString& text, void (StartPage::*asks)()) {
+        p.setPen(QPen(th.ink, 1.2)), p.setBrush(box.contains(pointer_) ? th.chosen : th.panel);
+        p.drawRoundedRect(box, 5, 5);
+        p.setPen(th.ink), p.setFont(type(14, true));
+        p.drawText(box, Qt::AlignCenter, text);
+        spots_.push_back({box, {}, asks});
+    };
+    const QRectF open(left, 152, 190, 36), games(left + 202, 152, 236, 36);
+    button(open, "Open a recording…", &StartPage::wants_dialog);
+    button(games, listening_.isEmpty() ? "Listen for a running game" : "Stop listening",
+           &StartPage::wants_games);
     p.setPen(th.soft), p.setFont(type(13));
-    p.drawText(QRectF(open.right() + 16, 164, wide - 230, 36), Qt::AlignVCenter,
-               "or drop a .bouncelog or .bounce on this window");
+    p.drawText(QRectF(left, 192, wide - 290, 22), Qt::AlignVCenter,
+               listening_.isEmpty()
+                   ? QString("A .bouncelog or .bounce may also be dropped on this window.")
+                   : "Listening at " + listening_ + ": a game that sends there is shown at once.");
 }
 
 void StartPage::paint_recent(QPainter& p, double left, double wide, double y) {
@@ -112,7 +124,7 @@ void StartPage::paint_recent(QPainter& p, double left, double wide, double y) {
         p.drawRoundedRect(box, 4, 4);
         p.setPen(th.ink);
         p.drawText(box, Qt::AlignCenter, name);
-        spots_.push_back({box, path});
+        spots_.push_back({box, path, nullptr});
         x = box.right() + 8;
     }
 }
@@ -135,7 +147,7 @@ void StartPage::paint_samples(QPainter& p, double left, double wide, double y) {
         p.drawText(card.adjusted(16, 10, -12, 0), Qt::AlignTop, samples_[i].title);
         p.setPen(th.soft), p.setFont(type(13));
         p.drawText(card.adjusted(16, 32, -12, -6), Qt::TextWordWrap | Qt::AlignTop, samples_[i].what);
-        spots_.push_back({card, samples_[i].path});
+        spots_.push_back({card, samples_[i].path, nullptr});
     }
     if (samples_.empty()) {
         p.setPen(th.soft), p.setFont(type(13));
@@ -145,8 +157,7 @@ void StartPage::paint_samples(QPainter& p, double left, double wide, double y) {
 
 void StartPage::mousePressEvent(QMouseEvent* e) {
     for (const Spot& s : spots_)
-        if (s.where.contains(e->position()))
-            return s.path.isEmpty() ? emit wants_dialog() : emit wants(s.path);
+        if (s.where.contains(e->position())) return s.asks ? (this->*s.asks)() : emit wants(s.path);
 }
 
 void StartPage::mouseMoveEvent(QMouseEvent* e) {

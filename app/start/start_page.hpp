@@ -17,10 +17,13 @@ class StartPage : public QWidget {
   public:
     explicit StartPage(QWidget* parent = nullptr);
     void show_recent(const QStringList& paths);
+    /// Where games can send to; empty: nowhere.
+    void show_listening(const QString& url);
 
   signals:
     void wants(const QString& path);
     void wants_dialog();
+    void wants_games(); ///< listen, or stop
 
   protected:
     void paintEvent(QPaintEvent*) override;
@@ -30,7 +33,8 @@ class StartPage : public QWidget {
   private:
     struct Spot {
         QRectF where;
-        QString path;
+        QString path; ///< empty: `asks`
+        void (StartPage::*asks)() = nullptr;
     };
     void paint_head(QPainter& p, double left, double wide);
     void paint_recent(QPainter& p, double left, double wide, double y);
@@ -38,6 +42,7 @@ class StartPage : public QWidget {
 
     std::vector<Sample> samples_;
     QStringList recent_;
+    QString listening_;
     std::vector<Spot> spots_;
     QPointF pointer_;
 };

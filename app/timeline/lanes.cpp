@@ -47,22 +47,36 @@ PlotQuery plot_query(const Session& s, const QString& what) {
             s.recording()->collider_slot(f->colliders[1])};
 }
 
-Plot plot_of(const Recording& r, const PlotQuery& q, Control* control) {
-    Plot plot{q.what, QString::fromStdString(r.header.unit) + (q.what == "gap" ? "" : "/s"), {}};
-    if (q.body < 0 && (q.a < 0 || q.b < 0)) return plot;
-    World w = r.world_at(0);
-    for (std::size_t i = 0; i < r.size(); ++i) {
-        if (control && control->stop) return {};
-        if (i > 0) w.step(*r.frame(i));
-        double value = std::nan("");
-        if (q.body >= 0) {
-            const BodyState& body = w.bodies()[static_cast<std::size_t>(q.body)];
-            if (body.present && body.velocity_known) value = glm::length(body.velocity);
-        } else if (const PairView v = pair_at(w, q.a, q.b); v.known)
-            value = q.what == "gap" ? v.gap : closing_speed(w, q.a, q.b, v.normal);
-        plot.values.push_back(value);
+namespace {
+
+double value_at(const World& w, const PlotQuery& q) {
+    if (q.body >= 0) {
+        const BodyState& body = w.bodies()[static_cast<std::size_t>(q.body)];
+        return body.present && body.velocity_known ? glm::length(body.velocity) : std::nan("");
     }
-    return plot;
+    const PairView v = pair_at(w, q.a, q.b);
+    if (!v.known) return std::nan("");
+    return q.what == "gap" ? v.gap : closing_speed(w, q.a, q.b, v.normal);
+}
+
+} // namespace
+
+Plot empty_plot(const Recording& r, const PlotQuery& q) {
+    return {q.what, QString::fromStdString(r.header.unit) + (q.what == "gap" ? "" : "/s"), {}};
+}
+
+void plot_further(const Recording& r, const PlotQuery& q, Plot& plot, Control* control) {
+    if (!q.anything()) return;
+    const std::size_t size = r.size();
+    plot.values.resize(std::max(plot.values.size(), r.begin()), std::nan(""));
+    std::size_t i = plot.values.size();
+    if (i >= size) return;
+    World w = i > 0 ? r.world_before(i) : World(r);
+    for (; i < size; ++i) {
+        if (control && control->stop) return;
+        w.step(*r.frame(i));
+        plot.values.push_back(value_at(w, q));
+    }
 }
 
 void Ruler::zoom_at(double pixel, double factor, double most) {

@@ -25,11 +25,14 @@ struct PlotQuery {
     QString what;
     Slot body = -1, a = -1, b = -1;
     bool operator==(const PlotQuery&) const = default;
+    bool anything() const { return body >= 0 || (a >= 0 && b >= 0); }
 };
 /// Of the chosen body, or the finding's pair; without a pair it is the speed.
 PlotQuery plot_query(const Session& session, const QString& what);
-/// Reads every frame once. Empty values: nothing to plot, or stopped by `control`.
-Plot plot_of(const Recording& recording, const PlotQuery& query, Control* control = nullptr);
+Plot empty_plot(const Recording& recording, const PlotQuery& query);
+/// Adds the values of all frames that it does not have yet; nothing where there is nothing to plot. Reads
+/// each of these frames once.
+void plot_further(const Recording& recording, const PlotQuery& query, Plot& plot, Control* control = nullptr);
 
 /// Where frames lie on the screen.
 struct Ruler {

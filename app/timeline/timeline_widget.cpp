@@ -23,7 +23,8 @@ TimelineWidget::TimelineWidget(Session& session, QWidget* parent) : QWidget(pare
                "saves it.");
     connect(&session_, &Session::recording_changed, this, [this] {
         take_in();
-        ruler_.first = -1.0, ruler_.last = std::max(2.0, session_.last_moment() + 1.0);
+        ruler_.first = session_.first_moment() - 1.0,
+        ruler_.last = std::max(ruler_.first + 3.0, session_.last_moment() + 1.0);
         refresh();
     });
     for (auto signal : {&Session::findings_changed, &Session::body_changed, &Session::scan_changed,
@@ -39,6 +40,7 @@ TimelineWidget::TimelineWidget(Session& session, QWidget* parent) : QWidget(pare
         refresh();
     });
     connect(&session_, &Session::moment_changed, this, &TimelineWidget::show_moment);
+    connect(&session_, &Session::grown, this, &TimelineWidget::grow);
 }
 
 void TimelineWidget::plot(const QString& what) {
@@ -67,14 +69,42 @@ void TimelineWidget::refresh() {
 void TimelineWidget::refresh_plot() {
     const PlotQuery query = plot_query(session_, what_);
     if (query == plotted_) return;
-    plotted_ = query, plot_ = {};
-    auto plot = std::make_shared<Plot>();
-    plot_work_.run([recording = session_.shared_recording(), query,
-                    plot](Background::Work& work) { *plot = plot_of(*recording, query, &work); },
-                   [this, plot] { plot_ = std::move(*plot), update(); });
+    plotted_ = query, plot_ = empty_plot(*session_.recording(), query);
+    plot_work_.stop();
+    go_on_plotting();
+}
+
+/// Frames that are not plotted yet: a few at once, many beside the window.
+void TimelineWidget::go_on_plotting() {
+    constexpr std::size_t few = 300;
+    const Recording& r = *session_.recording();
+    if (!plotted_.anything() || plot_work_.running() || plot_.values.size() >= r.size()) return;
+    if (r.size() - plot_.values.size() <= few) return plot_further(r, plotted_, plot_);
+    auto plot = std::make_shared<Plot>(plot_);
+    plot_work_.run([recording = session_.shared_recording(), query = plotted_,
+                    plot](Background::Work& work) { plot_further(*recording, query, *plot, &work); },
+                   [this, plot] { plot_ = std::move(*plot), go_on_plotting(), update(); });
+}
+
+/// Where the whole recording was in sight it stays so, up to a minute; the plot goes on.
+void TimelineWidget::grow() {
+    const Recording& r = *session_.recording();
+    rays_ = r.any_has(Recording::Rays), events_ = r.any_has(Recording::Events);
+    constexpr double most_seconds = 60.0;
+    const double last = session_.last_moment(), most = most_seconds * r.header.rate;
+    if (session_.follows() || ruler_.last >= static_cast<double>(plot_.values.size())) {
+        const double span =
+            std::min(most, std::max(ruler_.last - ruler_.first, last - session_.first_moment()));
+        ruler_.last = last + 0.04 * span, ruler_.first = ruler_.last - span;
+    }
+    go_on_plotting();
+    lanes_ = lanes_for(session_,
+                       static_cast<std::size_t>(std::max<double>(1.0, static_cast<double>(lanes_.size()))));
+    update();
 }
 
 void TimelineWidget::show_moment() {
+    if (session_.follows()) return update();
     const double m = session_.moment(), span = ruler_.last - ruler_.first;
     if (m < ruler_.first + 0.03 * span || m > ruler_.last - 0.03 * span)
         ruler_.first = m - 0.5 * span, ruler_.last = m + 0.5 * span;

@@ -26,8 +26,10 @@ class TimelineWidget : public QWidget {
   private:
     void refresh();
     void refresh_plot();
+    void go_on_plotting();
     void take_in();
     void show_moment();
+    void grow();
     void go_to(const QPointF& pixel);
     void paint_ruler(QPainter& p);
     void paint_findings(QPainter& p, double y);

@@ -10,6 +10,14 @@
 using namespace oddbounce;
 using json = nlohmann::json;
 
+namespace {
+Plot plotted(const Recording& r, const PlotQuery& query, Control* control = nullptr) {
+    Plot plot = empty_plot(r, query);
+    plot_further(r, query, plot, control);
+    return plot;
+}
+} // namespace
+
 class TimelineTest : public QObject {
     Q_OBJECT
   private:
@@ -76,20 +84,20 @@ class TimelineTest : public QObject {
                                : json::array({{1, 30 - 5 * i, 0, 0, -300, 400}}),
                         i == 4 ? json{{"gone", {1}}} : json::object());
         const auto r = scene.recording();
-        const Plot speed = plot_of(*r, {"speed", 0, -1, -1});
+        const Plot speed = plotted(*r, {"speed", 0, -1, -1});
         QCOMPARE(speed.values.size(), std::size_t(5));
         QCOMPARE(speed.values[0], 500.0);
         QCOMPARE(speed.values[3], 300.0); // no velocity logged: from the step
-        const Plot gap = plot_of(*r, {"gap", -1, 0, 1});
+        const Plot gap = plotted(*r, {"gap", -1, 0, 1});
         QCOMPARE(gap.unit, QString("px"));
         for (int i = 0; i < 4; ++i)
             QVERIFY(std::abs(gap.values[static_cast<std::size_t>(i)] - (23.0 - 5 * i)) < 1e-9);
-        const Plot closing = plot_of(*r, {"closing", -1, 0, 1});
+        const Plot closing = plotted(*r, {"closing", -1, 0, 1});
         QVERIFY(std::abs(closing.values[1] - 300.0) < 1e-6);
-        QVERIFY(plot_of(*r, {"speed", -1, -1, -1}).values.empty());
+        QVERIFY(plotted(*r, {"speed", -1, -1, -1}).values.empty());
         Control stop;
         stop.stop = true;
-        QVERIFY(plot_of(*r, {"speed", 0, -1, -1}, &stop).values.empty());
+        QVERIFY(plotted(*r, {"speed", 0, -1, -1}, &stop).values.empty());
     }
 
     void click_goesToTheFrameOrTheFinding() {
