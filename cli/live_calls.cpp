@@ -9,15 +9,18 @@
 #include <fmt/format.h>
 
 #include <atomic>
+#include <cerrno>
 #include <chrono>
 #include <condition_variable>
 #include <csignal>
-#include <cstdio>
+#include <cstring>
 #include <deque>
+#include <fcntl.h>
 #include <filesystem>
 #include <iostream>
 #include <mutex>
 #include <thread>
+#include <unistd.h>
 
 namespace oddbounce {
 
@@ -159,15 +162,16 @@ bool listen(const ListenCall& call) {
 
 void send(const SendCall& call) {
     watch_signals();
-    std::unique_ptr<std::FILE, int (*)(std::FILE*)> file(
-        call.file == "-" ? stdin : std::fopen(call.file.c_str(), "rb"), [](std::FILE*) { return 0; });
-    if (!file) throw BadInput(call.file, 0, "cannot be opened");
+    const int file = call.file == "-" ? STDIN_FILENO : open(call.file.c_str(), O_RDONLY | O_CLOEXEC);
+    if (file < 0) throw BadInput(call.file, 0, std::string("cannot be opened: ") + std::strerror(errno));
     Sender sender(call.to);
     std::string lines;
     char block[1 << 16];
     while (!interrupted) {
-        const std::size_t n = std::fread(block, 1, sizeof block, file.get());
-        lines.append(block, n);
+        const ssize_t n = read(file, block, sizeof block); // as much as there is, however little
+        if (n < 0 && errno != EINTR)
+            throw BadInput(call.file, 0, std::string("cannot be read: ") + std::strerror(errno));
+        lines.append(block, static_cast<std::size_t>(std::max<ssize_t>(0, n)));
         const std::size_t end = lines.rfind('\n');
         if (end != std::string::npos) {
             sender.send(std::string_view(lines).substr(0, end + 1));
@@ -175,7 +179,6 @@ void send(const SendCall& call) {
         }
         if (n > 0) continue;
         if (!call.follow) break;
-        std::clearerr(file.get());
         std::this_thread::sleep_for(std::chrono::milliseconds(20));
     }
     sender.close();

@@ -23,6 +23,7 @@ using Clock = std::chrono::steady_clock;
 namespace {
 
 constexpr auto handshake_time = std::chrono::seconds(5);
+constexpr auto parting_time = std::chrono::milliseconds(300);
 constexpr unsigned longest_request = 8192;  // bytes of the HTTP request that opens a session
 constexpr std::size_t longest_reason = 120; // bytes, by the protocol
 
@@ -76,8 +77,10 @@ class Listener::Inside {
             over_ = true;
             Error ignored;
             acceptor_.close(ignored);
-            if (game_) finish(game_, "the listener was closed", true);
-            io_.stop();
+            if (!game_) return io_.stop();
+            finish(game_, "the listener was closed", true);
+            parting_.expires_after(parting_time); // for the goodbye
+            parting_.async_wait([this](const Error&) { io_.stop(); });
         });
         thread_.join();
     }
@@ -126,11 +129,19 @@ class Listener::Inside {
                 const bool stalled = game_ && Clock::now() - game_->heard >
                                                   std::chrono::duration<double>(options_.stalled_after);
                 if (stalled) finish(game_, "it was silent, and another game came", true);
-                if (game_)
-                    return refuse(g, http::status::service_unavailable, "Another game is being recorded.");
+                if (game_) return turn_away(g, "Another game is being recorded.");
                 game_ = g;
                 begin(g);
             });
+    }
+
+    /// A game is told in words that it can show: pages see no more of a refusal than that there was one.
+    void turn_away(const GamePtr& g, const char* sentence) {
+        if (events_.refused) events_.refused(sentence);
+        g->ws.async_accept(g->request->get(), [g, sentence](const Error& error) {
+            if (!error)
+                g->ws.async_close({websocket::close_code::try_again_later, sentence}, [g](const Error&) {});
+        });
     }
 
     void refuse(const GamePtr& g, http::status status, const char* sentence) {
@@ -198,7 +209,7 @@ class Listener::Inside {
     }
 
     /// `close`: the game is told why.
-    void finish(const GamePtr& g, std::string sentence, bool close) {
+    void finish(GamePtr g, std::string sentence, bool close) {
         if (std::exchange(g->over, true)) return;
         const std::string path = g->session.path();
         const bool any = g->session.recording() && !g->session.recording()->empty();
@@ -221,6 +232,7 @@ class Listener::Inside {
     const Events events_;
     asio::io_context io_{1};
     tcp::acceptor acceptor_;
+    asio::steady_timer parting_{io_};
     GamePtr game_; ///< whose session is under way
     bool over_ = false;
     std::thread thread_;
@@ -247,31 +259,45 @@ class Sender::Inside {
         const auto ends = tcp::resolver(io_).resolve(host, port, error);
         if (!error) asio::connect(ws_.next_layer(), ends, error);
         if (error) throw BadInput(url, 0, "cannot be reached: " + error.message());
-        websocket::response_type answer;
-        ws_.handshake(answer, host + ":" + port, "/", error);
-        if (error) throw BadInput(url, 0, "does not take a session: " + std::string(answer.body()));
+        ws_.handshake(host + ":" + port, "/", error);
+        if (error) throw BadInput(url, 0, "does not take a session: " + error.message());
+        ws_.control_callback([this](websocket::frame_type kind, beast::string_view) {
+            answered_ = answered_ || kind == websocket::frame_type::pong;
+        });
+        ws_.async_read(heard_, [this](const Error&, std::size_t) { over_ = true; }); // it never says anything
     }
     void send(std::string_view lines) {
         Error error;
         ws_.text(true);
         ws_.write(asio::buffer(lines.data(), lines.size()), error);
-        if (error) fail();
+        if (!error) io_.poll();
+        if (error || over_) fail();
+    }
+    /// A ping is answered after all that was sent before it has been taken.
+    void settle() {
+        Error error;
+        answered_ = false;
+        ws_.ping({}, error);
+        while (!error && !answered_ && !over_) io_.run_one();
+        if (error || over_) fail();
     }
     void close() {
-        Error error;
-        ws_.close(websocket::close_code::normal, error);
+        ws_.async_close(websocket::close_code::normal, [](const Error&) {});
+        io_.restart();
+        io_.run_for(handshake_time);
     }
 
   private:
     /// The listener has closed; what it said is still to be read.
     [[noreturn]] void fail() {
-        Error error;
-        beast::flat_buffer rest;
-        while (!error) ws_.read(rest, error);
+        io_.restart();
+        io_.run_for(handshake_time);
         const std::string why(ws_.reason().reason.data(), ws_.reason().reason.size());
         throw BadInput(url_, 0, why.empty() ? "the connection was lost" : "closed: " + why);
     }
 
+    bool answered_ = false, over_ = false;
+    beast::flat_buffer heard_;
     const std::string url_;
     asio::io_context io_{1};
     websocket::stream<tcp::socket> ws_;
@@ -280,6 +306,7 @@ class Sender::Inside {
 Sender::Sender(const std::string& url) : inside_(std::make_unique<Inside>(url)) {}
 Sender::~Sender() = default;
 void Sender::send(std::string_view lines) { inside_->send(lines); }
+void Sender::settle() { inside_->settle(); }
 void Sender::close() { inside_->close(); }
 
 } // namespace oddbounce

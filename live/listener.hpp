@@ -55,6 +55,8 @@ class Sender {
     ~Sender();
     /// Whole lines. Waits until they are on their way.
     void send(std::string_view lines);
+    /// Waits until all that was sent is kept.
+    void settle();
     /// Says goodbye, and waits for the answer.
     void close();
 

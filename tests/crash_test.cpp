@@ -2,6 +2,7 @@
 // Killed at any moment: a recording game leaves a log that opens and has lost at most its last frame; convert
 // and clip leave a whole file or none. ODDB_KILLS says how often (200 by hand).
 #include "core/scene.hpp"
+#include "listener.hpp"
 #include "recording/files.hpp"
 
 #include <QProcess>
@@ -45,6 +46,42 @@ class CrashTest : public QObject {
                      qPrintable(QString("%1 of %2").arg(r->number(r->size() - 1)).arg(last)));
             QCOMPARE(r->frame(r->size() - 1)->bodies.size(), std::size_t(40));
             QCOMPARE(r->size(), static_cast<std::size_t>(r->number(r->size() - 1)) + 1);
+        }
+    }
+
+    void killedListener_losesAtMostTheLastFrame() {
+        QTemporaryDir folder;
+        for (int i = 0; i < kills(); ++i) {
+            const QString path = folder.filePath(QString("%1.bounce").arg(i));
+            QProcess listener;
+            listener.start(BIN "/oddb", {"listen", path, "--port", "0"});
+            listener.setReadChannel(QProcess::StandardError);
+            QVERIFY(listener.waitForReadyRead());
+            const QByteArray said = listener.readLine();
+            Sender game(said.mid(13).split(',')[0].toStdString());
+            Scene scene;
+            scene.body(1, "driven", Scene::ball(2));
+            std::string text = scene.text();
+            const int kept = some(1, 700);
+            int sent = 0;
+            for (; sent < kept; ++sent)
+                text += "{\"frame\":" + std::to_string(sent) + ",\"bodies\":[[1," + std::to_string(sent) +
+                        ",0]]}\n";
+            game.send(text), game.settle();
+            try { // and more of which some may be lost
+                for (; sent < kept + some(0, 300); ++sent)
+                    game.send("{\"frame\":" + std::to_string(sent) + ",\"bodies\":[[1," +
+                              std::to_string(sent) + ",0]]}\n");
+            } catch (const BadInput&) {
+            }
+            listener.kill();
+            QVERIFY(listener.waitForFinished());
+            const auto r = read_recording(path.toStdString());
+            QVERIFY2(r->size() >= static_cast<std::size_t>(kept) &&
+                         r->size() <= static_cast<std::size_t>(sent),
+                     qPrintable(QString("%1 of %2").arg(r->size()).arg(kept)));
+            for (std::size_t k : {std::size_t(0), r->size() / 2, r->size() - 1})
+                QCOMPARE(r->world_at(k).bodies()[0].pose.at.x, static_cast<double>(k));
         }
     }
 

@@ -36,14 +36,13 @@ void FindingsModel::rebuild() {
     std::vector<std::string> order;
     std::map<std::string, std::vector<Row>> groups;
     const QStringList words = words_.toLower().split(' ', Qt::SkipEmptyParts);
-    const double length = std::max(1.0, session_.last_moment());
     for (const Finding& f : session_.findings()) {
         Row row;
         row.title = title_of(f), row.id = QString::fromStdString(f.id);
         row.frames = f.first == f.last ? QString("frame %1").arg(f.first)
                                        : QString("frames %1–%2").arg(f.first).arg(f.last);
-        row.from = static_cast<double>(session_.recording()->frame_index(f.first)) / length;
-        row.to = static_cast<double>(session_.recording()->frame_index(f.last)) / length;
+        row.from = static_cast<double>(session_.recording()->frame_index(f.first));
+        row.to = static_cast<double>(session_.recording()->frame_index(f.last));
         row.tip = QString("%1, %2").arg(fault_by_id(f.fault)->what, word(f.grade));
         const QString all =
             (row.title + " " + QString::fromStdString(f.fault) + " " + row.frames + " " + word(f.grade))
@@ -82,6 +81,10 @@ Qt::ItemFlags FindingsModel::flags(const QModelIndex& index) const {
 QVariant FindingsModel::data(const QModelIndex& index, int role) const {
     if (!index.isValid() || index.row() >= rowCount()) return {};
     const Row& r = rows_[static_cast<std::size_t>(index.row())];
+    const auto share = [&](double frame) { // of the recording, which may still grow
+        const double first = session_.first_moment();
+        return std::clamp((frame - first) / std::max(1.0, session_.last_moment() - first), 0.0, 1.0);
+    };
     switch (role) {
     case Qt::DisplayRole:
         return r.title;
@@ -94,9 +97,9 @@ QVariant FindingsModel::data(const QModelIndex& index, int role) const {
     case Frames:
         return r.frames;
     case From:
-        return r.from;
+        return share(r.from);
     case To:
-        return r.to;
+        return share(r.to);
     case Count:
         return r.count;
     default:

@@ -25,7 +25,7 @@ class FindingsModel : public QAbstractListModel {
     struct Row {
         bool group = false;
         QString title, id, frames, tip;
-        double from = 0.0, to = 0.0; ///< place in the recording, 0..1
+        double from = 0.0, to = 0.0; ///< frames, from the first
         int count = 0;
     };
     void rebuild();

@@ -108,6 +108,7 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent) : QWidget(parent
         if (const QString id = now.data(FindingsModel::FindingId).toString(); !id.isEmpty())
             session_.choose_finding(id);
     });
+    connect(&session_, &Session::grown, list_->viewport(), qOverload<>(&QWidget::update));
     connect(stop_, &QPushButton::clicked, &session_, &Session::stop_scan);
     for (auto signal : {&Session::findings_changed, &Session::finding_changed, &Session::scan_changed,
                         &Session::recording_changed})

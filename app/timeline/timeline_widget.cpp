@@ -94,7 +94,7 @@ void TimelineWidget::grow() {
     const double last = session_.last_moment(), most = most_seconds * r.header.rate;
     if (session_.follows() || ruler_.last >= static_cast<double>(plot_.values.size())) {
         const double span =
-            std::min(most, std::max(ruler_.last - ruler_.first, last - session_.first_moment()));
+            std::min(most, std::max(ruler_.last - ruler_.first, 1.06 * (last - session_.first_moment())));
         ruler_.last = last + 0.04 * span, ruler_.first = ruler_.last - span;
     }
     go_on_plotting();
@@ -106,7 +106,8 @@ void TimelineWidget::grow() {
 void TimelineWidget::show_moment() {
     if (session_.follows()) return update();
     const double m = session_.moment(), span = ruler_.last - ruler_.first;
-    if (m < ruler_.first + 0.03 * span || m > ruler_.last - 0.03 * span)
+    const bool all = ruler_.first <= session_.first_moment() && ruler_.last >= session_.last_moment();
+    if (!all && (m < ruler_.first + 0.03 * span || m > ruler_.last - 0.03 * span))
         ruler_.first = m - 0.5 * span, ruler_.last = m + 0.5 * span;
     update();
 }

@@ -64,18 +64,15 @@ void LiveSession::take(std::string_view bytes) {
             reader_->take(all);
         } else
             reader_->take(bytes);
+        recording_ = reader_->recording();
     } catch (const BadInput&) {
-        if (reader_) reader_->forget_rest();
+        if (reader_) recording_ = reader_->recording(), reader_->forget_rest();
         head_.clear();
         over_ = true;
         end();
         throw;
     }
     drop_old();
-}
-
-std::shared_ptr<const Recording> LiveSession::recording() const {
-    return reader_ ? reader_->recording() : nullptr;
 }
 
 void LiveSession::drop_old() {

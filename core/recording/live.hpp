@@ -33,8 +33,8 @@ class LiveSession {
 
     /// The next lines, cut anywhere. Throws BadInput: the session is over, what came before stays.
     void take(std::string_view bytes);
-    /// Null before the header. Grows while frames come.
-    std::shared_ptr<const Recording> recording() const;
+    /// Null before the header. Grows while frames come, and stays when the session is over.
+    std::shared_ptr<const Recording> recording() const { return recording_; }
     const std::string& path() const { return path_; }
     /// Marks that came since this was last asked.
     struct Mark {
@@ -53,6 +53,7 @@ class LiveSession {
     const double keep_seconds_;
     std::string head_, path_; ///< head_: bytes of a header line that is not whole yet
     std::unique_ptr<LogReader> reader_;
+    std::shared_ptr<const Recording> recording_;
     std::size_t marked_ = 0; ///< frames looked at for marks
     bool over_ = false;
 };
