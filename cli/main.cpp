@@ -5,6 +5,7 @@
 #include "fault/shrink.hpp"
 #include "fix/verdict.hpp"
 #include "recording/clip.hpp"
+#include "recording/csv_import.hpp"
 #include "recording/files.hpp"
 #include "report/csv.hpp"
 #include "report/report.hpp"
@@ -24,7 +25,8 @@ enum Exit { Nothing = 0, Found = 1, Unusable = 2 };
 struct Call {
     std::vector<std::string> files; ///< of scan
     std::string file;               ///< of the others
-    std::string only, format = "text", settings, frames, fix, method = "auto", finding, out, table = "bodies";
+    std::string only, format = "text", settings, frames, fix, method = "auto", finding, out, mapping,
+                      table = "bodies";
     bool as_json = false, shrink = false;
     int jobs = 0;
 };
@@ -172,6 +174,11 @@ int export_csv(const Call& call) {
     return Nothing;
 }
 
+int import(const Call& call) {
+    write_recording(*import_csv(call.file, call.mapping), call.out);
+    return Nothing;
+}
+
 int convert(const Call& call) {
     write_recording(*read_recording(call.file), call.out);
     return Nothing;
@@ -224,6 +231,13 @@ void add_writing(CLI::App& app, Call& call, Run& run) {
     on_export->add_option("--frames", call.frames, "A:B, frame numbers");
     on_export->add_option("--settings", call.settings, "thresholds (JSON)");
     on_export->callback([&] { run = [&] { return export_csv(call); }; });
+
+    CLI::App* on_import = app.add_subcommand("import", "makes a recording of positions in plain CSV");
+    on_import->add_option("CSV", call.file, "table of positions, - for standard input")->required();
+    on_import->add_option("MAPPING", call.mapping, "what its columns mean (JSON, docs/csv-import.md)")
+        ->required();
+    on_import->add_option("OUT", call.out, "recording to write, by the ending of its name")->required();
+    on_import->callback([&] { run = [&] { return import(call); }; });
 
     CLI::App* on_convert =
         app.add_subcommand("convert", "writes a recording in the form that OUT's name says");

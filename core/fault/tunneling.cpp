@@ -251,10 +251,11 @@ Finding Watch::finding(const Crossing& c) const {
         f.suggest.push_back({f.names[1] + " " + figure(c.thickness + 2.0 * grow) + " " + u + " thick",
                              {{{"colliders", {wall}}, {"grow", grow}}}});
     }
-    f.suggest.push_back({"more sub-steps for the " + f.names[0],
-                         {{{"motion", {mover}},
-                           {"tests", "substeps"},
-                           {"substeps", static_cast<int>(f.number("substeps_needed"))}}}});
+    f.suggest.push_back(
+        {"more sub-steps for the " + f.names[0],
+         {{{"motion", {mover}},
+           {"tests", "substeps"},
+           {"substeps", static_cast<int>(std::clamp(f.number("substeps_needed"), 1.0, 1000.0))}}}});
     return f;
 }
 

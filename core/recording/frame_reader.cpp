@@ -232,7 +232,7 @@ void FrameReader::read_shot(Keys& k, Frame& f) const {
     if (!k.has("shot")) return;
     Keys s = k.object("shot");
     ShotRow shot;
-    shot.image = s.text("image");
+    shot.image = s.image("image");
     const std::vector<double> rect = s.numbers("rect", 4);
     std::copy(rect.begin(), rect.end(), shot.rect.begin());
     f.shot = std::move(shot);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "recording/keys.hpp"
 
+#include <filesystem>
 #include <nlohmann/json.hpp>
 
 namespace oddbounce {
@@ -142,6 +143,26 @@ Keys Keys::object(const char* key) {
     JsonObject o;
     if (value(key).get(o) != simdjson::SUCCESS) place_.fail(key, "must be an object");
     return {o, place_, space_};
+}
+
+std::string Keys::image(const char* key) {
+    constexpr std::size_t longest_path = 4096, longest_data = std::size_t(64) << 20;
+    constexpr std::string_view data = "data:image/png;base64,";
+    const std::string image = text(key);
+    if (image.compare(0, data.size(), data) == 0) {
+        if (image.size() > longest_data)
+            place_.fail(key, "holds a picture of more than 64 MiB, expected less");
+        return image;
+    }
+    const std::filesystem::path path = std::filesystem::path(image).lexically_normal();
+    const bool outside = path.is_absolute() || (!path.empty() && *path.begin() == "..");
+    const bool strange =
+        image.size() > longest_path || image.find_first_of(std::string("\\\0:", 3)) != image.npos;
+    if (outside || strange)
+        place_.fail(key,
+                    "is \"" + image.substr(0, 80) +
+                        "\", expected data:image/png;base64,… or the path of a PNG within the log's folder");
+    return image;
 }
 
 std::string Keys::rest(const std::function<void(const std::string&)>& unknown) {

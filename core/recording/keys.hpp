@@ -60,6 +60,8 @@ class Keys {
     void objects(const char* key, const std::function<void(Keys&)>& each);
     Keys object(const char* key);
     JsonValue value(const char* key);
+    /// A PNG as a data URI, or its path within the log's own folder; one that leads out of it is refused.
+    std::string image(const char* key);
     /// The keys nobody asked for, as the text of a JSON object; empty for none. `unknown` gets each name.
     std::string rest(const std::function<void(const std::string&)>& unknown);
 

@@ -61,7 +61,7 @@ void LogReader::read_points(Keys& k, Shape& s) {
 
 void LogReader::read_cells(Keys& k, Shape& s) {
     s.cell = k.number("cell"), s.origin = k.vector("origin", Vec3(0.0));
-    s.image = k.text("image"), s.alpha = k.number("alpha", 0.5);
+    s.image = k.image("image"), s.alpha = k.number("alpha", 0.5);
     if (s.space == 2 && k.has("rows")) s.layers.push_back(k.texts("rows"));
     if (s.space == 3 && k.has("layers")) {
         simdjson::dom::array list;
@@ -174,7 +174,7 @@ void LogReader::read_art(Keys& k) {
     a.id = k.whole("art");
     if (k.has("body")) a.body = k.whole("body"), pending_.push_back({line_, "body", *a.body});
     k.value("image");
-    a.image = k.text("image"), a.at = k.vector("at", Vec3(0.0)), a.size = k.vector("size");
+    a.image = k.image("image"), a.at = k.vector("at", Vec3(0.0)), a.size = k.vector("size");
     a.alpha = k.number("alpha", 0.5);
     a.extra = rest(k, "art");
     before_.emplace_back(std::move(a));

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Bounce logs: everything that the format names is read, kept and written; bad input gets its sentence.
 #include "core/scene.hpp"
+#include "fault/scan.hpp"
 #include "recording/log.hpp"
 
 #include <QDir>
@@ -105,6 +106,9 @@ class LogTest : public QObject {
         row("zero scale", header + ball + "{\"frame\":0,\"scale\":[[1,0,1]]}\n", "'scale' must not be zero");
         row("short row", header + ball + "{\"frame\":0,\"bodies\":[[1,0]]}\n",
             "must be rows [id,x,y,turn,vx,vy,spin]");
+        for (const char* path : {"../art.png", "art/../../x.png", "/etc/x.png", "http://x/y.png"})
+            row(path, header + "{\"art\":1,\"image\":\"" + path + "\",\"size\":[1,1]}\n",
+                "the path of a PNG within the log's folder");
         row("orphan collider",
             header + "{\"collider\":2,\"body\":8,\"shape\":{\"type\":\"circle\",\"r\":1}}\n{\"frame\":0}\n",
             "x.bouncelog:2: 'body' names body 8, expected one that is defined");
@@ -159,7 +163,9 @@ class LogTest : public QObject {
         const QDir folder(TEST_DATA "/fuzz");
         QVERIFY(!folder.entryList(QDir::Files).isEmpty());
         for (const QString& name : folder.entryList(QDir::Files)) {
-            const QString said = complaint(read_file(folder.filePath(name).toStdString()));
+            const std::string text = read_file(folder.filePath(name).toStdString());
+            const QString said = complaint(text);
+            if (said == "accepted") scan(*read_log_text(text, "x.bouncelog"));
             QVERIFY2(said == "accepted" || said.startsWith("x.bouncelog:"), qPrintable(name + ": " + said));
         }
     }
