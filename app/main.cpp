@@ -91,6 +91,16 @@ int draw_picture(const QCommandLineParser& parser, const QSize& size) {
 int draw_window(Window& window, const QCommandLineParser& parser) {
     Session& session = window.session();
     QString error;
+    if (parser.isSet("listen")) { // the frame is waited for
+        const auto frame = parser.value("frame").toLongLong();
+        QElapsedTimer patience;
+        patience.start();
+        while (
+            patience.elapsed() < 60000 &&
+            !(session.recording() && session.recording()->number(session.recording()->size() - 1) >= frame))
+            QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
+        if (!session.recording()) return fail("--listen: no game came within a minute");
+    }
     while (!session.loading().isEmpty()) QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
     if (!parser.positionalArguments().isEmpty()) {
         if (!session.recording()) return fail(window.said());
@@ -129,6 +139,7 @@ int main(int argc, char** argv) {
                        {"picture", "draws the moment to OUT.png or OUT.svg, without a window.", "OUT"},
                        {"window-picture", "draws the whole window to OUT.png.", "OUT"},
                        {"try", "chooses the finding's candidate number N.", "N"},
+                       {"listen", "waits for a running game that sends its frames."},
                        {"size", "size of the picture.", "WxH", "1280x800"},
                        {"theme", "light or dark.", "THEME"}});
     parser.process(app);
@@ -147,6 +158,7 @@ int main(int argc, char** argv) {
     if (drawn) window.resize(size);
     window.show();
     if (!files.isEmpty()) window.open(files[0]);
+    if (parser.isSet("listen")) window.listen();
     if (drawn) return draw_window(window, parser);
     go_there_when_read(window.session(), parser.value("frame"), parser.value("finding"));
     return app.exec();

@@ -32,6 +32,8 @@ class Window : public QMainWindow {
 
     /// Reads beside the window; what cannot be used is said in the status line and changes nothing.
     void open(const QString& path);
+    /// Waits for running games that send their frames, or stops waiting.
+    void listen();
     Session& session() { return session_; }
     ViewWidget& view() { return *view_; }
     TriesPanel& tries() { return *tries_; }
@@ -73,7 +75,6 @@ class Window : public QMainWindow {
     void restore();
     void refresh_header();
     void refresh_live();
-    void listen();
 
     Session session_;
     QStackedWidget* pages_;

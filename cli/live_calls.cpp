@@ -160,6 +160,21 @@ bool listen(const ListenCall& call) {
     return found;
 }
 
+namespace {
+
+/// Line by line, and not faster than so many frames a second.
+void send_paced(Sender& sender, std::string_view lines, double pace) {
+    while (!lines.empty() && !interrupted) {
+        const std::size_t end = lines.find('\n') + 1;
+        sender.send(lines.substr(0, end));
+        if (lines.starts_with("{\"frame\""))
+            std::this_thread::sleep_for(std::chrono::duration<double>(1.0 / pace));
+        lines.remove_prefix(end);
+    }
+}
+
+} // namespace
+
 void send(const SendCall& call) {
     watch_signals();
     const int file = call.file == "-" ? STDIN_FILENO : open(call.file.c_str(), O_RDONLY | O_CLOEXEC);
@@ -174,7 +189,8 @@ void send(const SendCall& call) {
         lines.append(block, static_cast<std::size_t>(std::max<ssize_t>(0, n)));
         const std::size_t end = lines.rfind('\n');
         if (end != std::string::npos) {
-            sender.send(std::string_view(lines).substr(0, end + 1));
+            const std::string_view whole = std::string_view(lines).substr(0, end + 1);
+            call.pace > 0.0 ? send_paced(sender, whole, call.pace) : sender.send(whole);
             lines.erase(0, end + 1);
         }
         if (n > 0) continue;

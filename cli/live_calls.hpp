@@ -21,6 +21,7 @@ bool listen(const ListenCall& call);
 struct SendCall {
     std::string file, to;
     bool follow = false;
+    double pace = 0.0; ///< frames a second; 0: as fast as they are taken
 };
 void send(const SendCall& call);
 

@@ -267,6 +267,8 @@ void add_live(CLI::App& app, ListenCall& listening, SendCall& sending, Run& run)
         app.add_subcommand("send", "sends a log, also one that still grows, to whoever listens");
     on_send->add_option("FILE", sending.file, "bounce log, - for standard input")->required();
     on_send->add_option("--to", sending.to, "ws://HOST:PORT")->default_str("ws://127.0.0.1:28650");
+    on_send->add_option("--pace", sending.pace, "frames a second; 0: as fast as they are taken")
+        ->check(CLI::NonNegativeNumber);
     on_send->add_flag("--follow", sending.follow, "goes on as the log grows, until interrupted");
     on_send->callback([&] {
         run = [&] {

@@ -40,6 +40,30 @@ export function savePage(lines, name) {
   URL.revokeObjectURL(link.href);
 }
 
+/**
+ * A writer of lines to Odd Bounce while it listens: new Recorder(socketWriter(), header). Lines wait until the connection
+ * is there; a listener that is too slow, or gone, ends the recording and never the game. Node needs a WebSocket
+ * class where it has none of its own.
+ */
+export function socketWriter(url = 'ws://127.0.0.1:28650', Socket = globalThis.WebSocket) {
+  const mostBytes = 16000000; // that wait to be sent
+  let socket = null, early = [], earlyBytes = 0, gone = null;
+  return (line) => {
+    if (socket === null) {
+      if (!Socket) throw new Error('there is no WebSocket here');
+      socket = new Socket(url);
+      socket.onopen = () => { if (early) socket.send(early.join('')); early = null, earlyBytes = 0; };
+      socket.onerror = () => { gone = gone || 'nobody listens at ' + url; };
+      socket.onclose = (event) => { gone = gone || event.reason || 'the connection was closed'; };
+    }
+    if (gone) throw new Error(gone);
+    if (earlyBytes + (socket.bufferedAmount || 0) > mostBytes) throw new Error('the listener is too slow');
+    if (early === null) return socket.send(line);
+    early.push(line);
+    earlyBytes += line.length;
+  };
+}
+
 const mostWaiting = 1000000; // entries of one frame; a game that never calls frame() must not fill the memory
 const finite = (key, value) => (typeof value === 'number' && !Number.isFinite(value) ? 0 : value);
 

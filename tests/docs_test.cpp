@@ -2,6 +2,7 @@
 // The documents say what is so: commands run, examples are read, links lead somewhere, options exist.
 #include "fix/fix.hpp"
 #include "recording/bad_input.hpp"
+#include "recording/csv_import.hpp"
 
 #include <QDir>
 #include <QFile>
@@ -84,6 +85,15 @@ class DocsTest : public QObject {
         for (const QString& block : all)
             QVERIFY(!oddbounce::fix_from_json(nlohmann::json::parse(block.toStdString()), "docs")
                          .changes.empty());
+    }
+
+    void csvExample_isImported() {
+        const QString text = text_of(SOURCE "/docs/csv-import.md");
+        const auto r = oddbounce::import_csv_text(blocks(text, "csv").at(0).toStdString(), "example.csv",
+                                                  blocks(text, "json").at(0).toStdString(), "example.json");
+        QCOMPARE(r->size(), std::size_t(2));
+        QCOMPARE(r->body_count(), std::size_t(2));
+        QCOMPARE(r->world_at(1).bodies()[0].pose.at.x, 414.2);
     }
 
     /// Every knob that the fix document names is accepted by the reader, and no other.

@@ -4,8 +4,11 @@
 #include "core/scene.hpp"
 #include "session/session.hpp"
 
+#include "listener.hpp"
 #include <QSignalSpy>
 #include <QTemporaryDir>
+
+#include <QSignalSpy>
 #include <QtTest>
 
 using namespace oddbounce;
@@ -21,6 +24,10 @@ class SessionTest : public QObject {
         QFile::remove(path), QFile::remove(folder_.filePath(name + ".case.json"));
         QFile::copy(SAMPLES "/" + name + ".bouncelog", path);
         return path;
+    }
+    static QByteArray text_of_file(const QString& path) {
+        QFile f(path);
+        return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray();
     }
     QString written(const QString& name, const QByteArray& text) {
         const QString path = folder_.filePath(name);
@@ -271,6 +278,71 @@ class SessionTest : public QObject {
                                                  t.pose(t.now->colliders()[static_cast<std::size_t>(c)].body))
                                             .gap);
         QVERIFY2(std::abs(least) < 0.1, qPrintable(QString::number(least)));
+    }
+
+    /// The newest frame is followed until the person moves; findings come while the game runs; marks are
+    /// notes.
+    void aRunningGame_isFollowedJudgedAndKept() {
+        qputenv("XDG_DATA_HOME", folder_.filePath("data").toUtf8());
+        const QByteArray log = text_of_file(SAMPLES "/net-throw.bouncelog");
+        const auto upto = [&](int frame) {
+            return log.indexOf("{\"frame\":" + QByteArray::number(frame) + ",");
+        };
+        Session s;
+        QString error;
+        QVERIFY2(s.listen(0, 0.0, error), qPrintable(error));
+        Sender game(s.listening_at().toStdString());
+        game.send(log.left(upto(60)).toStdString());
+        QTRY_VERIFY(s.live() && s.follows());
+        QCOMPARE(s.moment(), 59.0);
+        game.send(log.mid(upto(60), upto(200) - upto(60)).toStdString());
+        QTRY_COMPARE(s.moment(), 199.0);
+        QTRY_COMPARE(s.findings().size(), std::size_t(1)); // of frames 91 to 92, while it runs
+        QVERIFY(s.scanning());
+        s.set_moment(50);
+        QVERIFY(!s.follows());
+        game.send(log.mid(upto(200), upto(390) - upto(200)).toStdString());
+        game.send("{\"frame\":390,\"events\":[{\"name\":\"mark\",\"about\":[1],\"note\":\"odd\"}]}\n");
+        QTRY_COMPARE(s.recording()->size(), std::size_t(391));
+        QCOMPARE(s.moment(), 50.0);
+        QTRY_COMPARE(s.notes().size(), std::size_t(1));
+        QCOMPARE(s.notes()[0].frame, std::int64_t(390));
+        s.set_follows(true);
+        QCOMPARE(s.moment(), 390.0);
+        game.close();
+        QTRY_VERIFY(!s.live() && s.scan_complete());
+        QCOMPARE(s.findings().size(), std::size_t(2));
+        QVERIFY(s.path().startsWith(Session::sessions_folder()));
+        // Whoever looks at something else is not torn away.
+        Session other;
+        read(other, copy("hand-cart"));
+        QVERIFY(other.listen(0, 0.0, error));
+        Sender second(other.listening_at().toStdString());
+        second.send(log.left(upto(60)).toStdString());
+        QTRY_VERIFY(other.game_waits());
+        QCOMPARE(QFileInfo(other.path()).completeBaseName(), QString("hand-cart"));
+        other.set_follows(true);
+        QVERIFY(other.live() && other.recording()->header.title == "net throw");
+    }
+
+    /// A log that turns out bad after its first frames were shown: what was there before comes back.
+    void aLongLogThatBreaks_changesNothing() {
+        qputenv("XDG_CACHE_HOME", folder_.filePath("cache").toUtf8());
+        QByteArray text = "{\"bounce\":1}\n{\"body\":1,\"moves\":\"driven\"}\n";
+        for (int n = 0; n < 300000; ++n)
+            text += "{\"frame\":" + QByteArray::number(n) + ",\"bodies\":[[1," + QByteArray::number(n) +
+                    ",9]]}\n";
+        const QString path = written("breaks.bouncelog", text + "oops\n{\"frame\":900000}\n");
+        Session s;
+        read(s, copy("hand-cart"));
+        const auto before = s.recording();
+        QSignalSpy refused(&s, &Session::refused), changed(&s, &Session::recording_changed);
+        s.load(path);
+        QTRY_COMPARE_WITH_TIMEOUT(refused.size(), 1, 30000);
+        QVERIFY(refused[0][0].toString().contains("breaks.bouncelog:300003: is not a JSON object"));
+        QVERIFY(s.recording() == before && s.loading().isEmpty());
+        QTRY_VERIFY(s.scan_complete());
+        QVERIFY(changed.size() == 0 || changed.size() == 2); // shown early, and taken back
     }
 };
 

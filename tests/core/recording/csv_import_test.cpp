@@ -8,6 +8,8 @@
 
 #include <QtTest>
 
+#include <set>
+
 using namespace oddbounce;
 using json = nlohmann::json;
 
@@ -38,7 +40,7 @@ class CsvImportTest : public QObject {
   private slots:
     /// What oddb exports comes back: same places, same findings.
     void exportedPositions_giveTheSameFindings() {
-        const auto r = read_recording(SAMPLES "/hand-cart.bouncelog");
+        const auto r = read_recording(SAMPLES "/engine-discrete.bouncelog");
         std::ostringstream csv;
         write_bodies_csv(csv, *r, 0, r->size() - 1);
         json mapping = {{"csv", 1}, {"frame", "frame"}, {"time", "time"}, {"body", "body"}, {"x", "x"},
@@ -54,9 +56,13 @@ class CsvImportTest : public QObject {
             for (std::size_t k = 0; k < a.bodies().size(); ++k)
                 if (a.bodies()[k].present) QCOMPARE(b.bodies()[k].pose.at, a.bodies()[k].pose.at);
         }
-        const auto found = scan(*back).findings, before = scan(*r).findings;
-        QCOMPARE(found.size(), before.size());
-        QCOMPARE(found[0].id, before[0].id);
+        const auto ids = [](const Recording& one) {
+            std::multiset<std::string> out; // what CSV lacks (contacts, grounds) may move them by a frame
+            for (const Finding& f : scan(one).findings)
+                out.insert(f.fault + " of " + f.names[0] + " and " + f.names[1]);
+            return out;
+        };
+        QCOMPARE(ids(*back), ids(*r));
     }
 
     void shapesOfTables_data() {
