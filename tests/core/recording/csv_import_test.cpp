@@ -47,7 +47,7 @@ class CsvImportTest : public QObject {
                         {"y", "y"}, {"turn", "angle"},  {"vx", "vx"},     {"vy", "vy"}};
         mapping["header"] = json::parse(line_of(r->header));
         mapping["header"].erase("logs");
-        for (const Recording::Defined& d : r->definitions(0, 1))
+        for (const Recording::Defined& d : r->definitions(0, r->size()))
             mapping["definitions"].push_back(json::parse(line_of(d.definition, 2)));
         const auto back = imported(csv.str(), mapping);
         QCOMPARE(back->size(), r->size());
