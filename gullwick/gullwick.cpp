@@ -1,14 +1,23 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // gullwick FOLDER: writes every sample recording and an index of them into FOLDER.
+// gullwick --morning MINUTES OUT: writes a long session, and says how many parcels pass through the net in
+// it.
+#include "morning.hpp"
 #include "scenes.hpp"
 
 #include <cstdio>
+#include <cstdlib>
 #include <filesystem>
 #include <fstream>
+#include <string_view>
 
 int main(int argc, char** argv) {
+    if (argc == 4 && std::string_view(argv[1]) == "--morning") {
+        std::fprintf(stderr, "%d parcels pass through the net\n", morning(argv[3], std::atof(argv[2])));
+        return 0;
+    }
     if (argc != 2) {
-        std::fprintf(stderr, "gullwick: expected one folder to write the samples to\n");
+        std::fprintf(stderr, "gullwick: expected a folder for the samples, or --morning MINUTES OUT\n");
         return 2;
     }
     const std::filesystem::path folder = argv[1];
