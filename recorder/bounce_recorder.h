@@ -345,14 +345,20 @@ static inline void bounce_ray(bounce_log *log, const char *name, bounce_id by, d
     else
         bounce_puts(log, t, ",\"hit\":null}");
 }
-/* An event about up to two bodies; below zero for none. */
-static inline void bounce_event(bounce_log *log, const char *name, bounce_id a, bounce_id b) {
+/* An event about up to two bodies; below zero for none. Named "mark" it is a remark: its note, if it is not NULL, is
+   shown at that moment. */
+static inline void bounce_note(bounce_log *log, const char *name, bounce_id a, bounce_id b, const char *note) {
     bounce_text *t = bounce_list(log, BOUNCE_EVENTS);
     if (!t) return;
     bounce_format(log, t, "{\"name\":%s,\"about\":[", name);
     if (a >= 0) bounce_format(log, t, "%i", a);
     if (b >= 0) bounce_format(log, t, a >= 0 ? ",%i" : "%i", b);
-    bounce_puts(log, t, "]}");
+    bounce_puts(log, t, "]");
+    if (note) bounce_format(log, t, ",\"note\":%s", note);
+    bounce_puts(log, t, "}");
+}
+static inline void bounce_event(bounce_log *log, const char *name, bounce_id a, bounce_id b) {
+    bounce_note(log, name, a, b, NULL);
 }
 
 #ifdef __cplusplus

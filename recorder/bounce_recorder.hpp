@@ -20,6 +20,7 @@
 #define BOUNCE_RECORDER_HPP
 
 #include <cerrno>
+#include <charconv>
 #include <cmath>
 #include <cstdint>
 #include <cstdio>
@@ -35,17 +36,28 @@ namespace bounce {
 using Id = std::int64_t;
 
 namespace detail {
-inline std::string number(double v) {
-    if (!std::isfinite(v)) return "0"; // JSON has no infinities
+/// The shortest text that reads back as this very number.
+inline void append(std::string& out, double v) {
+    if (!std::isfinite(v)) v = 0; // JSON has no infinities
     char text[32];
-    for (int digits = 6; digits <= 17; digits += digits == 6 ? 3
-                                                 : digits == 9
-                                                     ? 6
-                                                     : 2) { // the shortest of 6, 9, 15, 17 that reads back
+#if defined(__cpp_lib_to_chars) && __cpp_lib_to_chars >= 201611L
+    out.append(text, std::to_chars(text, text + sizeof text, v).ptr);
+#else
+    for (const int digits : {6, 9, 15, 17}) {
         std::snprintf(text, sizeof text, "%.*g", digits, v);
         if (std::strtod(text, nullptr) == v) break;
     }
-    return text;
+    out += text;
+#endif
+}
+inline void append(std::string& out, Id v) {
+    char text[24];
+    out.append(text, std::to_chars(text, text + sizeof text, v).ptr);
+}
+inline std::string number(double v) {
+    std::string out;
+    append(out, v);
+    return out;
 }
 inline std::string quoted(const std::string& s) {
     std::string out = "\"";
@@ -190,15 +202,15 @@ class Recorder {
         open_ = true,
         head_ = "{\"frame\":" + std::to_string(number) + (dt > 0 ? ",\"dt\":" + detail::number(dt) : "");
     }
-    void state(Id body, double x, double y) { bodies_.add(row(body, {x, y})); }
-    void state(Id body, double x, double y, double turn) { bodies_.add(row(body, {x, y, turn})); }
+    void state(Id body, double x, double y) { bodies_.row(body, {x, y}); }
+    void state(Id body, double x, double y, double turn) { bodies_.row(body, {x, y, turn}); }
     void state(Id body, double x, double y, double turn, double vx, double vy) {
-        bodies_.add(row(body, {x, y, turn, vx, vy}));
+        bodies_.row(body, {x, y, turn, vx, vy});
     }
     void state(Id body, double x, double y, double turn, double vx, double vy, double spin) {
-        bodies_.add(row(body, {x, y, turn, vx, vy, spin}));
+        bodies_.row(body, {x, y, turn, vx, vy, spin});
     }
-    void wish(Id body, double vx, double vy) { wish_.add(row(body, {vx, vy})); }
+    void wish(Id body, double vx, double vy) { wish_.row(body, {vx, vy}); }
     void grounded(Id body) { grounded_.add(std::to_string(body)); }
     void warp(Id body) { warp_.add(std::to_string(body)); }
     void gone(Id body) { gone_.add(std::to_string(body)); }
@@ -211,10 +223,11 @@ class Recorder {
                   ",\"from\":" + detail::pair(x0, y0) + ",\"to\":" + detail::pair(x1, y1) +
                   ",\"hit\":" + (hit >= 0 ? std::to_string(hit) : "null") + "}");
     }
-    void event(const std::string& name, std::initializer_list<Id> about = {}) {
+    void event(const std::string& name, std::initializer_list<Id> about = {}, const std::string& note = "") {
         std::string ids;
         for (const Id id : about) ids += (ids.empty() ? "" : ",") + std::to_string(id);
-        events_.add("{\"name\":" + detail::quoted(name) + ",\"about\":[" + ids + "]}");
+        events_.add("{\"name\":" + detail::quoted(name) + ",\"about\":[" + ids + "]" +
+                    (note.empty() ? "" : ",\"note\":" + detail::quoted(note)) + "}");
     }
 
     bool ok() const { return file_ != nullptr; }
@@ -225,22 +238,32 @@ class Recorder {
         const char* key;
         std::string text;
         explicit List(const char* k) : key(k) {}
-        void add(const std::string& item) { text += (text.empty() ? "" : ",") + item; }
+        // A game that never calls frame() must not fill the memory.
+        bool room() const { return text.size() < 64000000; }
+        void add(const std::string& item) {
+            if (!room()) return;
+            if (!text.empty()) text += ',';
+            text += item;
+        }
+        void row(Id id, std::initializer_list<double> numbers) {
+            if (!room()) return;
+            text += text.empty() ? "[" : ",[";
+            detail::append(text, id);
+            for (const double n : numbers) text += ',', detail::append(text, n);
+            text += ']';
+        }
     };
-    static std::string row(Id id, std::initializer_list<double> numbers) {
-        std::string out = "[" + std::to_string(id);
-        for (const double n : numbers) out += "," + detail::number(n);
-        return out + "]";
-    }
     void finish_frame() {
         if (!open_) return;
         for (List* l :
              {&bodies_, &gone_, &warp_, &on_, &off_, &wish_, &grounded_, &contacts_, &rays_, &events_}) {
-            if (!l->text.empty()) head_ += ",\"" + std::string(l->key) + "\":[" + l->text + "]";
+            if (l->text.empty()) continue;
+            head_.append(",\"").append(l->key).append("\":[").append(l->text).append("]");
             l->text.clear();
         }
         open_ = false;
-        line(head_ + "}");
+        head_ += '}';
+        line(head_);
     }
     void line(const std::string& text) {
         if (!file_) return;

@@ -157,7 +157,8 @@ function Recorder:contact(a, b, more) add(self, "contacts", with(more, { a = a, 
 function Recorder:ray(name, from, to, more)
   add(self, "rays", with({ hit = bounce.null }, with(more, { name = name, from = from, to = to })))
 end
-function Recorder:event(name, about) add(self, "events", { name = name, about = list(about) }) end
+-- An event named "mark" is a remark: its note is shown at that moment.
+function Recorder:event(name, about, note) add(self, "events", { name = name, about = list(about), note = note }) end
 -- Writes the last frame and closes the file.
 function Recorder:close()
   finish(self)

@@ -96,7 +96,8 @@ export class Recorder {
   contact(a, b, more = {}) { this.add('contacts', { a, b, ...more }); }
   /** more: by, hit, layers, skip, at, normal, after. */
   ray(name, from, to, more = {}) { this.add('rays', { name, from, to, hit: null, ...more }); }
-  event(name, about = []) { this.add('events', { name, about }); }
+  /** An event named "mark" is a remark: its note is shown at that moment. */
+  event(name, about = [], note) { this.add('events', note ? { name, about, note } : { name, about }); }
   /** Writes the last frame. */
   close() { this.finish(); }
 

@@ -131,8 +131,12 @@ class Recorder:
             entry["by"] = by
         self._add("rays", entry)
 
-    def event(self, name, about=()):
-        self._add("events", {"name": name, "about": list(about)})
+    def event(self, name, about=(), note=""):
+        """An event named "mark" is a remark: its note is shown at that moment."""
+        row = {"name": name, "about": list(about)}
+        if note:
+            row["note"] = note
+        self._add("events", row)
 
     def close(self):
         self._finish()

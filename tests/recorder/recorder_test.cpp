@@ -48,6 +48,19 @@ QString content(const QString& path) {
 class RecorderTest : public QObject {
     Q_OBJECT
   private slots:
+    void aPage_sendsLinesAndSurvivesTheListener() {
+        if (QStandardPaths::findExecutable("node").isEmpty()) QSKIP("there is no node here");
+        QProcess node;
+        node.start("node", {SOURCE "/tests/recorder/page.mjs", SOURCE "/recorder/bounce_recorder.mjs"});
+        QVERIFY(node.waitForFinished() && node.exitCode() == 0);
+        QByteArray said = node.readAllStandardOutput().trimmed();
+        const qsizetype last = said.lastIndexOf('\n') + 1;
+        QVERIFY(said.mid(last).contains("Another game is being recorded."));
+        const auto r = oddbounce::read_log_text(said.left(last).toStdString(), "page");
+        QCOMPARE(r->size(), std::size_t(4));
+        QCOMPARE(r->frame(2)->events.at(0).note, std::string("odd"));
+    }
+
     void everything_isReadBack() {
         QTemporaryDir folder;
         const std::string path = folder.filePath("a.bouncelog").toStdString();
