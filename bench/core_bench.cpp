@@ -5,6 +5,7 @@
 #include "recording/log.hpp"
 
 #include <benchmark/benchmark.h>
+#include <bounce_recorder.hpp>
 
 #include <filesystem>
 #include <fmt/format.h>
@@ -106,6 +107,20 @@ std::string play(int bodies, int frames) {
     return text;
 }
 
+/// What recording costs the game: doubles of full length, places, turns and velocities.
+void recording(benchmark::State& state) {
+    bounce::Header header;
+    bounce::Recorder log("/dev/null", header);
+    for (int i = 0; i < 100; ++i) log.body(i, bounce::Body()), log.collider(i, i, bounce::circle(5));
+    int n = 0;
+    for (auto _ : state) {
+        log.frame(n++);
+        for (int i = 0; i < 100; ++i) log.state(i, 0.1 * n + i, 1.0 / (n + i), 0.01 * n, 3.7 / n, -9.81 * n);
+    }
+    state.counters["body-frames"] = benchmark::Counter(100.0 * static_cast<double>(state.iterations()),
+                                                       benchmark::Counter::kIsRate);
+}
+
 void reading(benchmark::State& state) {
     const std::string text = play(100, 600);
     for (auto _ : state) benchmark::DoNotOptimize(read_log_text(text, "bench"));
@@ -166,6 +181,7 @@ BENCHMARK(sweeps)
     ->Args({1, 2, 1})
     ->Args({0, 3, 0});
 BENCHMARK(rays)->Arg(0)->Arg(1)->Arg(2)->Arg(3);
+BENCHMARK(recording)->Unit(benchmark::kMicrosecond);
 BENCHMARK(reading)->Unit(benchmark::kMillisecond);
 BENCHMARK(writing_file)->Unit(benchmark::kMillisecond);
 BENCHMARK(reading_file)->Unit(benchmark::kMillisecond);

@@ -22,7 +22,8 @@ class Database {
 
   private:
     std::string path_;
-    std::unique_ptr<sqlite3, decltype(&sqlite3_close)> db_{nullptr, &sqlite3_close};
+    // v2: queries may end after it
+    std::unique_ptr<sqlite3, decltype(&sqlite3_close_v2)> db_{nullptr, &sqlite3_close_v2};
 };
 
 class Query {
