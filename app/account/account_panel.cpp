@@ -143,12 +143,12 @@ double AccountPanel::paint_account(QPainter& p, double y, double bottom) {
     const Finding* f = session_.finding();
     if (!f) {
         p.setPen(th.soft), p.setFont(type(13));
-        const QString text =
-            session_.recording()->header.space == 3 ? ""
-            : session_.findings().empty() && !session_.scanning()
-                ? "Nothing went wrong that is judged so far. Step through the frames, or choose a body to "
-                  "see its encounters."
-                : "Choose a finding: what happened is told here, frame by frame.  N goes to the next one.";
+        const bool none = session_.findings().empty() && !session_.scanning();
+        QString text = session_.scan_complete() ? "Nothing went wrong that is judged so far. " : "";
+        text += "Step through the frames, or choose a body to see its encounters.";
+        if (!none)
+            text = "Choose a finding: what happened is told here, frame by frame.  N goes to the next one.";
+        if (session_.recording()->header.space == 3) text.clear();
         const QRectF box(16, y, width() - 32, bottom - y);
         QRectF used;
         p.drawText(box, Qt::TextWordWrap | Qt::AlignTop, text, &used);

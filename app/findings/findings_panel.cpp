@@ -129,13 +129,16 @@ void FindingsPanel::refresh() {
     const Recording* r = session_.recording();
     stop_->setVisible(session_.scanning() && !session_.live());
     if (!r) return;
-    if (!session_.scanning())
+    const bool read = r->complete() || session_.live();
+    if (!read)
+        count_->clear();
+    else if (!session_.scanning())
         count_->setText(
             QString("%1 in %2 frames").arg(session_.findings().size()).arg(r->size() - r->begin()));
     QString note;
     if (r->header.space == 3)
         note = "Not judged: recordings of three dimensions can be opened and listed.";
-    else if (!r->complete() && !session_.live())
+    else if (!read)
         note = "Judged when it is read to its end.";
     else if (!session_.scanning() && !session_.scan_complete())
         note = "The scan was stopped before the end.";

@@ -86,17 +86,19 @@ void TimelineWidget::go_on_plotting() {
                    [this, plot] { plot_ = std::move(*plot), go_on_plotting(), update(); });
 }
 
-/// Where the whole recording was in sight it stays so, up to a minute; the plot goes on.
+/// A game's newest frames are followed, up to a minute of them; of a log that is still read all stays in
+/// sight.
 void TimelineWidget::grow() {
     const Recording& r = *session_.recording();
     rays_ = r.any_has(Recording::Rays), events_ = r.any_has(Recording::Events);
-    constexpr double most_seconds = 60.0;
-    const double last = session_.last_moment(), most = most_seconds * r.header.rate;
-    if (session_.follows() || ruler_.last >= static_cast<double>(plot_.values.size())) {
-        const double span =
-            std::min(most, std::max(ruler_.last - ruler_.first, 1.06 * (last - session_.first_moment())));
-        ruler_.last = last + 0.04 * span, ruler_.first = ruler_.last - span;
-    }
+    constexpr double most_seconds = 60.0, margin = 0.03;
+    const double first = session_.first_moment(), last = session_.last_moment(),
+                 all = (1.0 + 2.0 * margin) * (last - first), most = most_seconds * r.header.rate;
+    if (session_.follows()) {
+        const double span = std::min(most, std::max(ruler_.last - ruler_.first, all));
+        ruler_.last = last + margin * span, ruler_.first = ruler_.last - span;
+    } else if (!session_.live() && ruler_.last - ruler_.first > 0.5 * all) // else somebody looks closer
+        ruler_.first = first - margin * all, ruler_.last = ruler_.first + all;
     go_on_plotting();
     lanes_ = lanes_for(session_,
                        static_cast<std::size_t>(std::max<double>(1.0, static_cast<double>(lanes_.size()))));
