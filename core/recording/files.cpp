@@ -97,11 +97,11 @@ class Pieces {
     std::uint64_t unpacked_ = 0;
 };
 
-std::shared_ptr<Recording> read_log(const std::string& path, Control* control, const Begun& begun) {
-    SideFile side(path);
-    if (auto known = side.open()) return known;
+/// `make`: where long logs are packed; null: nowhere.
+std::shared_ptr<Recording> read_pieces(const std::string& path, Control* control, const Begun& begun,
+                                       const Feed::MakeStore& make) {
     Pieces pieces(path);
-    LogReader reader(path, [&](const Header& header) { return side.create(header); });
+    LogReader reader(path, make);
     const auto since = std::chrono::steady_clock::now();
     bool shown = !begun;
     for (;;) {
@@ -118,6 +118,17 @@ std::shared_ptr<Recording> read_log(const std::string& path, Control* control, c
         if (r && !r->empty()) shown = true, begun(r);
     }
     return reader.end();
+}
+
+std::shared_ptr<Recording> read_log(const std::string& path, Control* control, const Begun& begun) {
+    const SideFile side(path);
+    if (auto known = side.open()) return known;
+    try {
+        return read_pieces(path, control, begun, [&](const Header& header) { return side.create(header); });
+    } catch (const BadInput& e) {
+        if (path == "-" || !side.is_trouble_of(e)) throw;
+        return read_pieces(path, control, begun, nullptr); // there is no room beside it: in memory then
+    }
 }
 
 // ---- writing

@@ -103,6 +103,13 @@ std::shared_ptr<Recording> SideFile::open() const {
     }
 }
 
+bool SideFile::is_trouble_of(const BadInput& e) const {
+    const auto begins = [&](const std::string& path) {
+        return !path.empty() && e.file().compare(0, path.size(), path) == 0;
+    };
+    return begins(path_) || begins(beside_);
+}
+
 std::unique_ptr<Store> SideFile::create(const Header& header) const {
     std::error_code error;
     if (!path_.empty()) {
@@ -116,6 +123,7 @@ std::unique_ptr<Store> SideFile::create(const Header& header) const {
     static std::atomic<int> count{0};
     const fs::path beside = fs::temp_directory_path(error) / ("odd-bounce-" + std::to_string(getpid()) + "-" +
                                                               std::to_string(count++) + ".bounce");
+    beside_ = beside.string();
     try {
         return std::make_unique<Passing>(beside.string(), header);
     } catch (const BadInput&) {

@@ -2,6 +2,7 @@
 // What a long log was packed into while it was read, so that it opens at once the next time.
 #pragma once
 
+#include "recording/bad_input.hpp"
 #include "recording/recording.hpp"
 
 #include <memory>
@@ -19,9 +20,12 @@ class SideFile {
     std::shared_ptr<Recording> open() const;
     /// For a feed. Null where there is no room anywhere: then it stays in memory.
     std::unique_ptr<Store> create(const Header& header) const;
+    /// True where this is the side file's trouble (a full disk), not the log's.
+    bool is_trouble_of(const BadInput& e) const;
 
   private:
-    std::string log_, path_; ///< path_ empty: the log is no file that stays
+    mutable std::string beside_; ///< where there is no cache
+    std::string log_, path_;     ///< path_ empty: the log is no file that stays
 };
 
 } // namespace oddbounce

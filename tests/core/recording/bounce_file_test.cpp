@@ -10,7 +10,9 @@
 #include <QtTest>
 
 #include <bit>
+#include <csignal>
 #include <random>
+#include <sys/resource.h>
 
 using namespace oddbounce;
 using json = nlohmann::json;
@@ -167,6 +169,45 @@ class BounceFileTest : public QObject {
             }
         }
         QVERIFY2(refused > 60, qPrintable(QString::number(refused)));
+    }
+
+    /// A long log is packed beside while it is read, and opened from there again; without room it is read all
+    /// the same.
+    void longLogs_haveASideFile_data() {
+        QTest::addColumn<bool>("room");
+        QTest::newRow("room") << true;
+        QTest::newRow("a full disk") << false;
+    }
+    void longLogs_haveASideFile() {
+        QFETCH(bool, room);
+        const QString cache = folder_.filePath(room ? "cache" : "full");
+        qputenv("XDG_CACHE_HOME", cache.toUtf8());
+        const std::string log = path("long.bouncelog");
+        QFile f(folder_.filePath("long.bouncelog"));
+        QVERIFY(f.open(QIODevice::WriteOnly));
+        f.write("{\"bounce\":1}\n{\"body\":1,\"moves\":\"driven\"}\n");
+        for (int n = 0; n < 130000; ++n)
+            f.write("{\"frame\":" + QByteArray::number(n) + ",\"bodies\":[[1," +
+                    QByteArray::number(std::sin(n)) + ",2]]}\n");
+        f.close();
+        struct rlimit usual {
+        }, little{};
+        getrlimit(RLIMIT_FSIZE, &usual);
+        little = usual, little.rlim_cur = 300000;
+        signal(SIGXFSZ, SIG_IGN);
+        if (!room) setrlimit(RLIMIT_FSIZE, &little);
+        const auto first = read_recording(log);
+        setrlimit(RLIMIT_FSIZE, &usual);
+        QCOMPARE(first->size(), std::size_t(130000));
+        const QDir kept(cache + "/odd-bounce");
+        QCOMPARE(kept.entryList({"*.bounce"}).size(), room ? 1 : 0);
+        QVERIFY(kept.entryList({"*.part*"}).isEmpty());
+        const auto again = read_recording(log);
+        for (const std::size_t i : {std::size_t(0), std::size_t(70000), std::size_t(129999)})
+            QCOMPARE(again->world_at(i).bodies()[0].pose.at, first->world_at(i).bodies()[0].pose.at);
+        QVERIFY(f.open(QIODevice::Append)); // changed: read anew
+        f.write("{\"frame\":130000}\n"), f.close();
+        QCOMPARE(read_recording(log)->size(), std::size_t(130001));
     }
 
     void foreignDatabasesAndBadPlaces_areRefused() {
