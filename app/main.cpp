@@ -49,7 +49,7 @@ bool go_to_frame(Session& session, const QString& text, QString& error) {
         ok ? session.recording()->frame_index(static_cast<std::int64_t>(std::floor(frame))) : -1;
     if (index < 0)
         return error = "--frame: '" + text + "' is not in the recording, expected a number from " +
-                       QString::number(session.recording()->number(0)) + " to " +
+                       QString::number(session.recording()->number(session.recording()->begin())) + " to " +
                        QString::number(session.recording()->number(session.recording()->size() - 1)),
                false;
     session.set_moment(static_cast<double>(index) + frame - std::floor(frame));

@@ -248,7 +248,7 @@ void Window::refresh_header() {
     title_->setText(r->header.title.empty() ? QFileInfo(session_.path()).completeBaseName()
                                             : QString::fromStdString(r->header.title));
     detail_->setText(QString("%1 frames · %2 a second · lengths in %3")
-                         .arg(r->size() - r->begin())
+                         .arg(r->kept())
                          .arg(r->header.rate)
                          .arg(QString::fromStdString(r->header.unit)));
     moment_->setText(session_.moment_text());

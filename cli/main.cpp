@@ -43,6 +43,7 @@ std::vector<std::string> split(const std::string& list) {
 
 /// "A:B", frame numbers, either end may be left out.
 void frame_range(const Recording& r, const std::string& text, ScanOptions& options) {
+    options.first = r.begin();
     if (text.empty()) return;
     const std::size_t colon = text.find(':');
     const auto number = [&](const std::string& s) {
@@ -56,7 +57,7 @@ void frame_range(const Recording& r, const std::string& text, ScanOptions& optio
     };
     if (colon == std::string::npos)
         throw BadInput("--frames", 0, "'" + text + "' is no range, expected A:B", "--frames");
-    if (colon > 0) options.first = r.index_from(number(text.substr(0, colon)));
+    if (colon > 0) options.first = std::max(r.begin(), r.index_from(number(text.substr(0, colon))));
     if (colon + 1 == text.size()) return;
     const long long end = number(text.substr(colon + 1));
     const std::size_t after = end == std::numeric_limits<long long>::max() ? r.size() : r.index_from(end + 1);

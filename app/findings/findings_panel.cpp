@@ -133,8 +133,7 @@ void FindingsPanel::refresh() {
     if (!read)
         count_->clear();
     else if (!session_.scanning())
-        count_->setText(
-            QString("%1 in %2 frames").arg(session_.findings().size()).arg(r->size() - r->begin()));
+        count_->setText(QString("%1 in %2 frames").arg(session_.findings().size()).arg(r->kept()));
     QString note;
     if (r->header.space == 3)
         note = "Not judged: recordings of three dimensions can be opened and listed.";

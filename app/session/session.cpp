@@ -121,7 +121,8 @@ void Session::take(std::shared_ptr<const Recording> recording, const QString& pa
     scan_work_.stop(), try_work_.stop();
     lost_ = live_ = follows_ = false, grown_to_ = recording->size();
     grow_.stop(), scanning_ = complete_ = false;
-    recording_ = std::move(recording), path_ = path, moment_ = 0.0, instant_ = {}, instant_moment_ = -1.0;
+    recording_ = std::move(recording), path_ = path, moment_ = first_moment(), instant_ = {},
+    instant_moment_ = -1.0;
     findings_.clear(), encounters_.clear(), finding_.clear(), candidates_.clear(), case_ = {},
                                                                                    hidden_.clear();
     body_ = -1, candidate_ = -1, awaited_.clear(), asks_what_stops_ = false;

@@ -36,7 +36,8 @@ Mapping StripWidget::look(const QRectF& area) const {
     const Slot body = session_.body();
     double reach = 1.0;
     for (std::ptrdiff_t i = middle - 1; i <= middle + 1; ++i) {
-        if (i < 0 || i >= static_cast<std::ptrdiff_t>(r.size())) continue;
+        if (i < static_cast<std::ptrdiff_t>(r.begin()) || i >= static_cast<std::ptrdiff_t>(r.size()))
+            continue;
         const World w = session_.world_at(static_cast<std::size_t>(i));
         for (Slot b = 0; b < static_cast<Slot>(w.bodies().size()); ++b) {
             const BodyState& state = w.bodies()[static_cast<std::size_t>(b)];
@@ -69,7 +70,8 @@ void StripWidget::paint(QPainter& p) const {
         QPainterPath frame;
         frame.addRoundedRect(area, 4, 4);
         const bool now = i == 3;
-        if (index >= 0 && index < static_cast<int>(session_.recording()->size())) {
+        if (index >= static_cast<int>(session_.first_moment()) &&
+            index <= static_cast<int>(session_.last_moment())) {
             p.save();
             p.setClipPath(frame);
             Mapping m = base;

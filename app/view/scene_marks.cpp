@@ -172,7 +172,9 @@ void ScenePainter::ghosts(Slot body) {
     const Theme& th = Theme::current();
     for (int k = -3; k <= 3; ++k) {
         const auto i = static_cast<std::ptrdiff_t>(t_.index) + k;
-        if (k == 0 || i < 0 || i >= static_cast<std::ptrdiff_t>(r_.size())) continue;
+        if (k == 0 || i < static_cast<std::ptrdiff_t>(r_.begin()) ||
+            i >= static_cast<std::ptrdiff_t>(r_.size()))
+            continue;
         const World w = r_.world_at(static_cast<std::size_t>(i));
         if (!w.bodies()[static_cast<std::size_t>(body)].present) continue;
         for (Slot c : w.colliders_of(body))

@@ -66,6 +66,7 @@ class Recording {
     bool empty() const { return size() == 0; }
     /// The first frame that is still kept; above 0 only where the last minutes are kept of a longer session.
     std::size_t begin() const;
+    std::size_t kept() const { return size() - begin(); }
     bool complete() const;
     /// Waits until frame `i` is there: true; or none will come, or `stop`: false.
     bool wait_for(std::size_t i, const std::atomic<bool>* stop = nullptr) const;

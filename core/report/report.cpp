@@ -32,7 +32,7 @@ std::string fact_text(const Fact& f) {
     return fmt::format("{}, {} {}", figure(v.x), figure(v.y), f.unit);
 }
 
-std::int64_t first_number(const Recording& r) { return r.empty() ? 0 : r.number(0); }
+std::int64_t first_number(const Recording& r) { return r.empty() ? 0 : r.number(r.begin()); }
 std::int64_t last_number(const Recording& r) { return r.empty() ? 0 : r.number(r.size() - 1); }
 
 std::string plural(std::size_t n, const char* word) {
@@ -90,7 +90,7 @@ std::string text_of(const Recording& r, const Scan& s) {
     for (const std::string& w : r.warnings()) out += fmt::format("note: {}\n", w);
     for (const auto& [id, reason] : s.not_judged) out += fmt::format("{} not judged: {}\n", id, reason);
     out += fmt::format("{}: {} in {}\n", r.file, plural(s.findings.size(), "finding"),
-                       plural(r.size(), "frame"));
+                       plural(r.kept(), "frame"));
     for (const Finding& f : s.findings) {
         std::string names;
         for (const std::string& n : f.names) names += (names.empty() ? "" : ", ") + n;
@@ -130,10 +130,10 @@ json info_json(const Recording& r) {
             {"space", r.header.space},
             {"unit", r.header.unit},
             {"rate", r.header.rate},
-            {"frames", r.size()},
+            {"frames", r.kept()},
             {"first", first_number(r)},
             {"last", last_number(r)},
-            {"seconds", r.empty() ? 0.0 : r.seconds_at(r.size() - 1)},
+            {"seconds", r.empty() ? 0.0 : r.seconds_at(r.size() - 1) - r.seconds_at(r.begin())},
             {"slop", r.slop()},
             {"channels", channels},
             {"bodies", bodies},
@@ -148,7 +148,7 @@ std::string info_text(const Recording& r) {
     std::string out = fmt::format("{}\n", r.file);
     out += fmt::format("  title      {}\n", r.header.title.empty() ? "(none)" : r.header.title);
     out += fmt::format("  space      {} dimensions, lengths in {}\n", r.header.space, r.header.unit);
-    out += fmt::format("  frames     {} ({} to {}), {:.2f} s, {} steps a second\n", r.size(), first_number(r),
+    out += fmt::format("  frames     {} ({} to {}), {:.2f} s, {} steps a second\n", r.kept(), first_number(r),
                        last_number(r), j["seconds"].get<double>(), figure(r.header.rate));
     out += fmt::format("  bodies     {}\n  colliders  {}\n", r.body_count(), r.collider_count());
     out += fmt::format("  slop       {}{}\n", length_text(r, r.slop()),
