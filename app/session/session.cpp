@@ -143,7 +143,7 @@ void Session::scan_now() {
     scanning_ = true, complete_ = false;
     emit scan_changed();
     auto result = std::make_shared<Scan>();
-    auto met = std::make_shared<std::vector<Encounter>>();
+    auto met = std::make_shared<std::deque<Encounter>>();
     const bool growing = !recording_->complete();
     scan_work_.run(
         [this, recording = recording_, result, met, growing](Background::Work& work) {

@@ -13,6 +13,7 @@
 #include <QString>
 #include <QUndoStack>
 
+#include <deque>
 #include <memory>
 #include <set>
 
@@ -103,7 +104,8 @@ class Session : public QObject {
     bool scan_complete() const { return complete_; }
     const std::map<std::string, std::string>& not_judged() const { return not_judged_; }
 
-    const std::vector<Encounter>& encounters() const { return encounters_; }
+    /// What was handed out stays where it is while more come.
+    const std::deque<Encounter>& encounters() const { return encounters_; }
 
     /// -1: none.
     Slot body() const { return body_; }
@@ -187,7 +189,7 @@ class Session : public QObject {
     mutable Instant instant_;
     mutable double instant_moment_ = -1.0;
     std::vector<Finding> findings_;
-    std::vector<Encounter> encounters_;
+    std::deque<Encounter> encounters_;
     std::map<std::string, std::string> not_judged_;
     QString finding_, awaited_;
     Slot body_ = -1;

@@ -133,15 +133,15 @@ void Session::grow() {
     if (live_) emit live_changed();
 }
 
-/// Findings of frames that are not kept any more.
+/// What was found and met in frames that are not kept any more.
 void Session::forget_dropped() {
-    if (recording_->begin() == 0) return;
-    const std::int64_t oldest = recording_->number(recording_->begin());
-    const auto old = [&](const Finding& f) { return f.first < oldest; };
-    if (std::none_of(findings_.begin(), findings_.end(), old)) return;
-    std::erase_if(findings_, old);
-    std::erase_if(encounters_, [&](const Encounter& e) { return e.last < recording_->begin(); });
-    emit findings_changed();
+    const std::size_t begin = recording_->begin();
+    if (begin == 0) return;
+    const std::int64_t oldest = recording_->number(begin);
+    std::size_t gone = std::erase_if(findings_, [&](const Finding& f) { return f.first < oldest; });
+    // They came in order of their ends.
+    for (; !encounters_.empty() && encounters_.front().last < begin; ++gone) encounters_.pop_front();
+    if (gone > 0) emit findings_changed(); // lanes point at encounters
 }
 
 } // namespace oddbounce

@@ -100,8 +100,11 @@ void TimelineWidget::grow() {
     } else if (!session_.live() && ruler_.last - ruler_.first > 0.5 * all) // else somebody looks closer
         ruler_.first = first - margin * all, ruler_.last = ruler_.first + all;
     go_on_plotting();
-    lanes_ = lanes_for(session_,
-                       static_cast<std::size_t>(std::max<double>(1.0, static_cast<double>(lanes_.size()))));
+    // All encounters are looked through for the lanes: once a second will do.
+    if (!lanes_age_.isValid() || lanes_age_.elapsed() > 1000) {
+        lanes_ = lanes_for(session_, std::max<std::size_t>(1, lanes_.size()));
+        lanes_age_.start();
+    }
     update();
 }
 
@@ -241,7 +244,7 @@ void TimelineWidget::paint_rays(QPainter& p, double y) {
     const bool near = last - first < most_read;
     for (std::size_t i = first; i <= last; ++i) {
         const double x = ruler_.to(static_cast<double>(i));
-        if (!(session_.recording()->has(i) & Recording::Rays) || x < next) continue;
+        if (x < next || !(session_.recording()->has(i) & Recording::Rays)) continue;
         bool hit = false;
         if (near) {
             const auto frame = session_.frame(i);
@@ -263,7 +266,7 @@ void TimelineWidget::paint_events(QPainter& p, double y) {
     double drawn = -1e9;
     for (std::size_t i = first; i <= last; ++i) {
         const double x = ruler_.to(static_cast<double>(i));
-        if (!(session_.recording()->has(i) & Recording::Events) || x < ruler_.left - 60 || x < drawn + 0.5)
+        if (x < ruler_.left - 60 || x < drawn + 0.5 || !(session_.recording()->has(i) & Recording::Events))
             continue;
         drawn = x;
         p.setPen(QPen(th.ink, 1.4));

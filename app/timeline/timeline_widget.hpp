@@ -52,6 +52,7 @@ class TimelineWidget : public QWidget {
     Background plot_work_;
     QString what_ = "speed";
     QPointF last_;
+    QElapsedTimer lanes_age_; ///< of a recording that grows
     bool rays_ = false, events_ = false;
 };
 
