@@ -4,6 +4,7 @@
 #include "recording/database.hpp"
 #include "recording/log.hpp"
 #include "recording/log_reader.hpp"
+#include "recording/pictured.hpp"
 #include "recording/rows.hpp"
 
 #include <algorithm>
@@ -11,6 +12,7 @@
 #include <filesystem>
 #include <fstream>
 #include <nlohmann/json.hpp>
+#include <set>
 #include <unistd.h>
 #include <utility>
 
@@ -99,6 +101,26 @@ std::string about(const Database& db, const char* key) {
     return q.text(0);
 }
 
+/// Those inside a file. Its own connection: a picture is asked for while other things are written.
+class CarriedPictures : public Pictures {
+  public:
+    explicit CarriedPictures(const std::string& path) : db_(path, SQLITE_OPEN_READONLY) {}
+    std::string png(const std::string& path) const override {
+        const std::lock_guard lock(mutex_);
+        try {
+            Query q(db_, "SELECT png FROM picture WHERE path = ?");
+            if (q.bind_text(1, path).next()) return q.text(0);
+        } catch (const BadInput& e) {
+            throw NoPicture(e.what());
+        }
+        throw NoPicture("is not in the bounce file");
+    }
+
+  private:
+    mutable std::mutex mutex_;
+    Database db_;
+};
+
 class BounceFile : public Store {
   public:
     struct Live {};
@@ -133,12 +155,14 @@ class BounceFile : public Store {
     }
 
     const Database& database() const { return db_; }
+    void carry_pictures() { carries_ = true; }
 
     void put(const Span& span, const Recording& r) override {
         if (beside_.empty() && !live_) return; // opened for reading: what was in no span stays in memory
         const std::lock_guard lock(mutex_);
         if (live_) db_.run("BEGIN");
         Query define(db_, "INSERT INTO definition (before, kind, id, line) VALUES (?, ?, ?, ?)");
+        for (const auto& f : span.frames) carry(*f, r);
         Query place(db_, "INSERT OR IGNORE INTO placed VALUES (?, ?)");
         const std::size_t end = span.first + span.frames.size();
         for (const Recording::Defined& d : r.definitions(std::exchange(defined_, end), end))
@@ -216,6 +240,7 @@ class BounceFile : public Store {
     void finish(const Recording& r) override {
         if (beside_.empty() && !live_) return;
         const std::lock_guard lock(mutex_);
+        for (const Definition& d : r.after()) carry(d, r);
         insert_about("after", lines_of(r.after(), header_.space));
         insert_about("warnings", nlohmann::json(r.reader_warnings())
                                      .dump(-1, ' ', false, nlohmann::json::error_handler_t::replace));
@@ -234,6 +259,7 @@ class BounceFile : public Store {
                 "CREATE TABLE definition (at INTEGER PRIMARY KEY, before INTEGER, kind TEXT, id INTEGER,"
                 " line TEXT);"
                 "CREATE TABLE placed (body INTEGER PRIMARY KEY, first INTEGER);"
+                "CREATE TABLE picture (path TEXT PRIMARY KEY, png BLOB);"
                 "CREATE TABLE span (first INTEGER PRIMARY KEY, frames INTEGER, first_number INTEGER,"
                 " last_number INTEGER, ticks BLOB, start BLOB, rows BLOB, rest BLOB);");
         insert_about("header", line_of(header_));
@@ -242,6 +268,18 @@ class BounceFile : public Store {
     void insert_about(const char* key, const std::string& value) {
         Query insert(db_, "INSERT OR REPLACE INTO about VALUES (?, ?)");
         insert.bind_text(1, key).bind(2, value).done();
+    }
+    /// Pictures that are files come inside; one that is missing stays so.
+    template <class Part> void carry(const Part& part, const Recording& r) {
+        if (!carries_) return;
+        each_picture_path(part, [&](const std::string& path) {
+            if (!carried_.insert(path).second) return;
+            try {
+                const std::string png = r.png(path);
+                Query(db_, "INSERT INTO picture VALUES (?, ?)").bind_text(1, path).bind(2, png).done();
+            } catch (const NoPicture&) {
+            }
+        });
     }
     bool is_placed(std::size_t slot) {
         if (slot >= placed_.size()) placed_.resize(slot + 1, false);
@@ -274,7 +312,9 @@ class BounceFile : public Store {
     int level_ = quick;
     std::size_t defined_ = 0; ///< definitions before frames up to here are written
     std::vector<bool> placed_;
-    mutable std::mutex mutex_; // of the database
+    bool carries_ = false;
+    std::set<std::string> carried_; ///< pictures
+    mutable std::mutex mutex_;      // of the database
     Database db_;
 };
 
@@ -358,7 +398,8 @@ void take_tail(Feed& feed, const std::vector<std::string>& lines, const Header& 
 
 } // namespace
 
-std::shared_ptr<Recording> open_bounce_file(const std::string& path, const std::string& given_name) {
+std::shared_ptr<Recording> open_bounce_file(const std::string& path, const std::string& given_name,
+                                            std::shared_ptr<const Pictures> pictures) {
     const std::string name = given_name.empty() ? path : given_name;
     return whole(name, [&] {
         auto file = std::make_unique<BounceFile>(path, name);
@@ -395,6 +436,7 @@ std::shared_ptr<Recording> open_bounce_file(const std::string& path, const std::
         while (row.next()) placed.push_back(row.whole(0));
 
         Feed feed(name, header, std::move(file));
+        feed.draw_from(pictures ? pictures : std::make_shared<const CarriedPictures>(path));
         std::size_t last = 0;
         for (Recording::Defined& d : definitions) {
             if (d.before < last || d.before >= std::max<std::size_t>(1, size))
@@ -429,6 +471,7 @@ std::unique_ptr<Store> new_bounce_file(const std::string& path, const Header& he
 bool write_bounce_file(const Recording& r, const std::string& path, Control* control) {
     return naming(path, [&] {
         BounceFile file(path, r.header, small);
+        file.carry_pictures();
         for (std::size_t first = r.begin(); first < r.size(); first += Recording::span_frames) {
             if (control && control->stop) return false;
             if (control) control->progress = static_cast<double>(first) / static_cast<double>(r.size());

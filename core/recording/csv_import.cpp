@@ -85,9 +85,11 @@ constexpr std::pair<const char*, int Columns::*> column_keys[] = {
 class Import {
   public:
     Import(std::string_view csv, const std::string& csv_name, std::string_view mapping,
-           const std::string& mapping_name)
+           const std::string& mapping_name, std::shared_ptr<const Pictures> pictures)
         : csv_name_(csv_name), mapping_name_(mapping_name), map_(json::parse(mapping, nullptr, false)),
-          table_(csv, csv_name_, separator()), reader_(csv_name) {}
+          table_(csv, csv_name_, separator()), reader_(csv_name) {
+        reader_.draw_from(std::move(pictures));
+    }
 
     std::shared_ptr<Recording> run() {
         if (!table_.next(names_)) throw BadInput(csv_name_, 1, "is empty, expected a line of column names");
@@ -298,16 +300,18 @@ class Import {
 } // namespace
 
 std::shared_ptr<Recording> import_csv_text(std::string_view csv, const std::string& csv_name,
-                                           std::string_view mapping, const std::string& mapping_name) {
+                                           std::string_view mapping, const std::string& mapping_name,
+                                           std::shared_ptr<const Pictures> pictures) {
     try {
-        return Import(csv, csv_name, mapping, mapping_name).run();
+        return Import(csv, csv_name, mapping, mapping_name, std::move(pictures)).run();
     } catch (const json::exception&) {
         throw BadInput(mapping_name, 0, "is no mapping, expected the keys of docs/csv-import.md");
     }
 }
 
 std::shared_ptr<Recording> import_csv(const std::string& csv, const std::string& mapping) {
-    return import_csv_text(read_file(csv, std::size_t(4) << 30), csv, read_file(mapping, 1 << 26), mapping);
+    return import_csv_text(read_file(csv, std::size_t(4) << 30), csv, read_file(mapping, 1 << 26), mapping,
+                           pictures_beside(mapping));
 }
 
 } // namespace oddbounce

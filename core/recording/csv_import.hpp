@@ -15,8 +15,9 @@ namespace oddbounce {
 /// document. Throws BadInput with the file, the line of the CSV or the key of the mapping, and what was
 /// expected.
 std::shared_ptr<Recording> import_csv(const std::string& csv, const std::string& mapping);
-/// The same from memory; the names are for messages.
+/// The same from memory; the names are for messages, `pictures` those that the mapping names by path.
 std::shared_ptr<Recording> import_csv_text(std::string_view csv, const std::string& csv_name,
-                                           std::string_view mapping, const std::string& mapping_name);
+                                           std::string_view mapping, const std::string& mapping_name,
+                                           std::shared_ptr<const Pictures> pictures = nullptr);
 
 } // namespace oddbounce

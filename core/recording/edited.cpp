@@ -98,6 +98,7 @@ class EditedSpans : public Store {
 
 std::shared_ptr<Recording> edited(const Recording& base, const Edits& edits) {
     Feed feed(base.file, base.header, std::make_unique<EditedSpans>(base, edits));
+    feed.draw_from(base.pictures());
     for (const Recording::Defined& d : edits.definitions) feed.know(d.before, d.definition);
     if (base.begin() > 0) feed.skip(base.begin(), base.number(base.begin()));
     for (std::size_t i = base.begin(); i < base.size(); ++i)

@@ -4,6 +4,7 @@
 #include "recording/bounce_file.hpp"
 #include "recording/log.hpp"
 #include "recording/log_reader.hpp"
+#include "recording/pictured.hpp"
 #include "recording/side_file.hpp"
 
 #include <zstd.h>
@@ -102,6 +103,7 @@ std::shared_ptr<Recording> read_pieces(const std::string& path, Control* control
                                        const Feed::MakeStore& make) {
     Pieces pieces(path);
     LogReader reader(path, make);
+    if (path != "-") reader.draw_from(pictures_beside(path));
     const auto since = std::chrono::steady_clock::now();
     bool shown = !begun;
     for (;;) {
@@ -200,12 +202,17 @@ bool write_log(const Recording& r, const std::string& path, Control* control) {
         return !(control && control->stop);
     });
     if (control && control->stop) return false;
+    put_pictures_beside(r, path);
     if (packer) packer->write({}, true);
     file.done();
     return true;
 }
 
 } // namespace
+
+std::shared_ptr<const Pictures> pictures_beside(const std::string& path) {
+    return pictures_in(std::filesystem::path(path).parent_path().string());
+}
 
 std::shared_ptr<Recording> read_recording(const std::string& path, Control* control, const Begun& begun) {
     if (path != "-" && is_bounce_file(path)) return open_bounce_file(path);

@@ -22,9 +22,13 @@ using Begun = std::function<void(std::shared_ptr<const Recording>)>;
 /// and what was expected. Stopped by `control`: null.
 std::shared_ptr<Recording> read_recording(const std::string& path, Control* control = nullptr,
                                           const Begun& begun = nullptr);
-/// By the ending of the name: .bounce, .bouncelog.zst, else a plain log. Written beside and renamed. Throws
+/// By the ending of the name: .bounce, .bouncelog.zst, else a plain log; pictures that are files go into a
+/// bounce file, or beside a log as they were beside the other. Written beside and renamed. Throws
 /// BadInput and leaves nothing behind; stopped by `control`: false, nothing is left.
 bool write_recording(const Recording& recording, const std::string& path, Control* control = nullptr);
+
+/// The pictures that a log at `path` names by path.
+std::shared_ptr<const Pictures> pictures_beside(const std::string& path);
 
 /// Content of a file; throws BadInput with the system's reason. Files above `most` bytes are refused.
 std::string read_file(const std::string& path, std::size_t most = std::size_t(1) << 30);

@@ -16,8 +16,10 @@ namespace oddbounce {
 /// Reads a log from memory; `file` is the name for messages.
 /// Throws BadInput with file, line, key and what was expected; a last line without its end is dropped
 /// with a warning; unknown keys and kinds are kept, with one warning a kind. Stopped by `control`: null.
+/// `pictures`: where those lie that are named by path.
 std::shared_ptr<Recording> read_log_text(std::string_view text, const std::string& file,
-                                         Control* control = nullptr);
+                                         Control* control = nullptr,
+                                         std::shared_ptr<const Pictures> pictures = nullptr);
 
 /// The log as text; reading it back gives an equal recording.
 std::string write_log_text(const Recording& recording);

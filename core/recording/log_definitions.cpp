@@ -61,7 +61,8 @@ void LogReader::read_points(Keys& k, Shape& s) {
 
 void LogReader::read_cells(Keys& k, Shape& s) {
     s.cell = k.number("cell"), s.origin = k.vector("origin", Vec3(0.0));
-    s.image = k.image("image"), s.alpha = k.number("alpha", 0.5);
+    if (s.space == 2) s.image = k.image("image");
+    s.alpha = k.number("alpha", 0.5);
     if (s.space == 2 && k.has("rows")) s.layers.push_back(k.texts("rows"));
     if (s.space == 3 && k.has("layers")) {
         simdjson::dom::array list;
@@ -79,11 +80,13 @@ void LogReader::read_cells(Keys& k, Shape& s) {
             }
         }
     }
-    if (s.layers.empty() && s.image.empty())
-        k.place().fail(s.space == 2 ? "rows" : "layers", "is missing, expected it or 'image'");
+    if (s.layers.empty() && (s.image.empty() || s.space == 3))
+        k.place().fail(s.space == 2 ? "rows" : "layers",
+                       s.space == 2 ? "is missing, expected it or 'image'" : "is missing");
     std::size_t cells = 0;
     for (const auto& rows : s.layers)
         for (const std::string& row : rows) cells += row.size();
+    check_picture(k, s.image, true);
     if (cells > most_cells) k.place().fail("rows", "holds too many cells, at most 16 000 000 are read");
 }
 
@@ -176,6 +179,7 @@ void LogReader::read_art(Keys& k) {
     k.value("image");
     a.image = k.image("image"), a.at = k.vector("at", Vec3(0.0)), a.size = k.vector("size");
     a.alpha = k.number("alpha", 0.5);
+    check_picture(k, a.image, false);
     a.extra = rest(k, "art");
     before_.emplace_back(std::move(a));
 }

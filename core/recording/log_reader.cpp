@@ -92,9 +92,23 @@ void LogReader::begin(Header header) {
         feed_.emplace(file_, std::move(header), std::move(store));
     } else
         feed_.emplace(file_, std::move(header), std::move(store_));
+    feed_->draw_from(pictures_);
     frames_.emplace(feed_->recording()->header,
                     [this](const char* of, const std::string& key) { unknown_key(of, key); });
     for (const std::string& sentence : early_) feed_->warn(sentence);
+}
+
+/// One that is missing or broken costs a warning: the rest of the recording is as good as ever.
+void LogReader::check_picture(Keys& k, const std::string& image, bool whole) {
+    if (!feed_ || image.empty()) return;
+    try {
+        const std::string png = feed_->recording()->png(image);
+        whole ? decode_png(png) : png_size(png);
+    } catch (const NoPicture& e) {
+        const std::string name = is_data_uri(image) ? "in 'image'" : "'" + image + "'";
+        warn("picture " + image, "line " + std::to_string(k.place().line) + ": the picture " + name + " " +
+                                     e.what() + (whole ? "; the collider has no shape" : ""));
+    }
 }
 
 void LogReader::unknown_key(const char* of, const std::string& key) {
@@ -203,8 +217,10 @@ Header LogReader::header(std::string_view line, const std::string& file) {
     return reader.read_header(keys);
 }
 
-std::shared_ptr<Recording> read_log_text(std::string_view text, const std::string& file, Control* control) {
+std::shared_ptr<Recording> read_log_text(std::string_view text, const std::string& file, Control* control,
+                                         std::shared_ptr<const Pictures> pictures) {
     LogReader reader(file);
+    reader.draw_from(std::move(pictures));
     constexpr std::size_t piece = 1 << 18;
     for (std::size_t at = 0; at < text.size(); at += piece) {
         if (control) {

@@ -16,6 +16,8 @@ class LogReader {
     /// Where whole spans go: to a store only when they become too many for memory, or from the first.
     enum class Keep { InMemory, InStore };
     explicit LogReader(const std::string& file, Feed::MakeStore store = nullptr, Keep keep = Keep::InMemory);
+    /// Where pictures lie that are named by path. Before the first byte.
+    void draw_from(std::shared_ptr<const Pictures> pictures) { pictures_ = std::move(pictures); }
     ~LogReader();
 
     /// The next bytes, cut anywhere. Throws BadInput.
@@ -42,6 +44,7 @@ class LogReader {
     void warn(const std::string& kind, const std::string& sentence);
     std::string rest(Keys& k, const char* of);
     void unknown_key(const char* of, const std::string& key);
+    void check_picture(Keys& k, const std::string& image, bool whole);
     void keep_unknown(const JsonObject& object, std::string_view line);
 
     Header read_header(Keys& k);
@@ -62,6 +65,7 @@ class LogReader {
     const std::string file_;
     Feed::MakeStore store_;
     Keep keep_;
+    std::shared_ptr<const Pictures> pictures_;
     long line_ = 0;
     std::string carry_; ///< the bytes of a line whose end has not come yet
     simdjson::dom::parser parser_;

@@ -55,11 +55,30 @@ struct Recording::Geometries {
     std::size_t clean_at = 1024;
 };
 
+namespace {
+/// Cells from a picture get their rows; the definition keeps only the picture's name.
+Shape spelled_out(const Shape& shape, const Recording& r) {
+    Shape out = shape;
+    if (shape.image.empty() || !shape.layers.empty()) return out;
+    try {
+        out.layers.push_back(mask_rows(decode_png(r.png(shape.image)), shape.alpha, r.header.up.y >= 0.0));
+    } catch (const NoPicture&) { // whoever read the recording has warned
+    }
+    return out;
+}
+} // namespace
+
+std::string Recording::png(const std::string& image) const {
+    if (is_data_uri(image)) return png_in_uri(image);
+    if (!pictures_) throw NoPicture("is a path, and there is no folder to find it in");
+    return pictures_->png(image);
+}
+
 std::shared_ptr<const Geometry> Recording::geometry(const ColliderDef& def, const Vec3& scale) const {
     const std::lock_guard lock(geometries_->mutex);
     if (scale == Vec3(1.0)) {
         auto& made = geometries_->plain[&def];
-        if (!made) made = std::make_shared<const Geometry>(def.shape, scale);
+        if (!made) made = std::make_shared<const Geometry>(spelled_out(def.shape, *this), scale);
         return made;
     }
     auto& scaled = geometries_->scaled;
@@ -69,7 +88,7 @@ std::shared_ptr<const Geometry> Recording::geometry(const ColliderDef& def, cons
     }
     auto& entry = scaled[{&def, scale.x, scale.y, scale.z}];
     auto made = entry.lock();
-    if (!made) entry = made = std::make_shared<const Geometry>(def.shape, scale);
+    if (!made) entry = made = std::make_shared<const Geometry>(spelled_out(def.shape, *this), scale);
     return made;
 }
 
@@ -364,6 +383,10 @@ void Feed::close_span() {
     r.tail_ = std::move(next), r.tail_first_ = r.tail_->first;
 }
 
+void Feed::draw_from(std::shared_ptr<const Pictures> pictures) {
+    recording_->pictures_ = std::move(pictures);
+}
+
 void Feed::warn(const std::string& sentence) {
     const Writing lock(recording_->mutex_);
     recording_->warnings_.push_back(sentence);
@@ -454,6 +477,7 @@ void Feed::know_placed(Slot body) {
 
 std::shared_ptr<Recording> Draft::recorded() const {
     Feed feed(file, header);
+    feed.draw_from(pictures);
     for (const std::string& w : warnings) feed.warn(w);
     for (const Frame& f : frames)
         if (const auto unknown = feed.take(Frame(f)))
@@ -466,6 +490,7 @@ std::shared_ptr<Recording> Draft::recorded() const {
 Draft draft_of(const Recording& r) {
     Draft out;
     out.file = r.file, out.header = r.header, out.after = r.after();
+    out.pictures = r.pictures();
     for (std::size_t i = r.begin(); i < r.size(); ++i)
         out.frames.push_back(i == r.begin() && i > 0 ? opening(r, i) : *r.frame(i));
     return out;

@@ -2,6 +2,7 @@
 // The one way to look at a recording, whatever it comes from: a log, a bounce file, a game that still runs.
 #pragma once
 
+#include "picture/pictures.hpp"
 #include "recording/world.hpp"
 
 #include <condition_variable>
@@ -20,6 +21,7 @@ struct Draft {
     std::vector<Frame> frames;
     std::vector<DefinitionRef> after; ///< definitions after the last frame
     std::vector<std::string> warnings;
+    std::shared_ptr<const Pictures> pictures; ///< those that are named by path; null: none
     /// Held in memory. Requires: every id that is named is defined by then, as readers prove.
     std::shared_ptr<Recording> recorded() const;
 };
@@ -114,7 +116,11 @@ class Recording {
     };
     std::vector<Defined> definitions(std::size_t first, std::size_t last) const;
 
-    /// Geometry of a definition at a scale, made once.
+    /// The PNG that an `image` of the log means. Throws NoPicture.
+    std::string png(const std::string& image) const;
+    const std::shared_ptr<const Pictures>& pictures() const { return pictures_; }
+
+    /// Geometry of a definition at a scale, made once. Cells from a picture that is not there have none.
     std::shared_ptr<const Geometry> geometry(const ColliderDef& def, const Vec3& scale) const;
 
     static constexpr std::size_t span_frames = 128;
@@ -147,6 +153,7 @@ class Recording {
     std::vector<double> extents_; // of colliders, sorted
     std::atomic<double> slop_{0.0};
 
+    std::shared_ptr<const Pictures> pictures_;
     std::unique_ptr<Store> store_;
     std::size_t tail_first_ = 0;               // frames from here are in tail_
     std::vector<std::shared_ptr<Span>> spans_; // whole ones, where there is no store
@@ -179,6 +186,8 @@ class Feed {
     Feed(const Feed&) = delete;
     Feed& operator=(const Feed&) = delete;
     const std::shared_ptr<Recording>& recording() const { return recording_; }
+    /// Where pictures lie that are named by path. Before anything is taken.
+    void draw_from(std::shared_ptr<const Pictures> pictures);
 
     /// Takes a frame and the definitions before it. Nothing is taken, and `frame` stays as it is, where it
     /// names something unknown.

@@ -2,6 +2,7 @@
 #include "recording/side_file.hpp"
 
 #include "recording/bounce_file.hpp"
+#include "recording/files.hpp"
 
 #include <algorithm>
 #include <atomic>
@@ -17,7 +18,7 @@ namespace fs = std::filesystem;
 namespace {
 
 constexpr std::uintmax_t most_kept = std::uintmax_t(4) << 30; // bytes
-constexpr int form = 1;                                       // raised when what is packed from a log changes
+constexpr int form = 2;                                       // raised when what is packed from a log changes
 
 fs::path folder() {
     const char* given = std::getenv("XDG_CACHE_HOME");
@@ -94,7 +95,7 @@ std::shared_ptr<Recording> SideFile::open() const {
     std::error_code error;
     if (path_.empty() || !fs::exists(path_, error)) return nullptr;
     try {
-        auto known = open_bounce_file(path_, log_);
+        auto known = open_bounce_file(path_, log_, pictures_beside(log_));
         fs::last_write_time(path_, fs::file_time_type::clock::now(), error);
         return known;
     } catch (const BadInput&) {

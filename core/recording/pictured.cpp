@@ -1,0 +1,60 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "recording/pictured.hpp"
+
+#include "recording/files.hpp"
+
+#include <filesystem>
+#include <set>
+
+namespace oddbounce {
+
+namespace fs = std::filesystem;
+
+namespace {
+void tell(const std::string& image, const std::function<void(const std::string&)>& each) {
+    if (!image.empty() && !is_data_uri(image)) each(image);
+}
+} // namespace
+
+void each_picture_path(const Definition& d, const std::function<void(const std::string&)>& each) {
+    if (const auto* c = std::get_if<ColliderDef>(&d)) tell(c->shape.image, each);
+    if (const auto* a = std::get_if<ArtDef>(&d)) tell(a->image, each);
+}
+
+void each_picture_path(const Frame& f, const std::function<void(const std::string&)>& each) {
+    for (const Definition& d : f.before) each_picture_path(d, each);
+    if (f.shot) tell(f.shot->image, each);
+}
+
+void put_pictures_beside(const Recording& r, const std::string& log) {
+    if (!r.pictures()) return;
+    std::set<std::string> paths;
+    const auto take = [&](const std::string& path) { paths.insert(path); };
+    for (const Recording::Defined& d : r.definitions(0, ~std::size_t(0)))
+        each_picture_path(d.definition, take);
+    for (const Definition& d : r.after()) each_picture_path(d, take);
+    for (std::size_t i = r.begin(); i < r.size(); ++i)
+        if (r.has(i) & Recording::Shot) each_picture_path(*r.frame(i), take);
+    const fs::path folder = fs::path(log).parent_path();
+    for (const std::string& path : paths) {
+        std::string png;
+        try {
+            png = r.png(path);
+            png_size(png); // whoever made the recording, only pictures are written
+        } catch (const NoPicture&) {
+            continue;
+        }
+        const fs::path to = folder / path;
+        std::error_code error;
+        if (fs::exists(to, error)) {
+            if (read_file(to.string(), most_png) != png)
+                throw BadInput(to.string(), 0,
+                               "is there already with other content, expected the picture or nothing");
+            continue;
+        }
+        if (to.has_parent_path()) fs::create_directories(to.parent_path(), error);
+        write_file(to.string(), png);
+    }
+}
+
+} // namespace oddbounce
