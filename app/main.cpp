@@ -78,6 +78,7 @@ int draw_picture(const QCommandLineParser& parser, const QSize& size) {
     QString error;
     if (files.isEmpty()) return fail("--picture: names no recording");
     Session session;
+    session.wait_for_pictures();
     if (!session.open(files[0], error)) return fail(error);
     settle(session, false);
     if (!choose(session, parser.value("finding")))

@@ -172,6 +172,8 @@ void Window::keys() {
             [this] { session_.set_follows(!session_.follows()); });
     add_key("Ctrl+L", "listen for running games, or stop", [this] { listen(); });
     add_key("L", "loupe", [this] { view_->toggle_loupe(); });
+    add_key("I", "the game's pictures under the shapes, or not",
+            [this] { session_.set_shows_pictures(!session_.shows_pictures()); });
     add_key("M", "measure lengths and angles", [this] { view_->toggle_measure(); });
     add_key("S", "only the chosen body and what it meets", [this] { session_.toggle_alone(); });
     add_key("W", "what stops the chosen body?", [this] {

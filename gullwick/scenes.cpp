@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "scenes.hpp"
 
+#include "sprites.hpp"
+
 #include <bounce_recorder.hpp>
 
 #include <algorithm>
@@ -56,8 +58,10 @@ void harbour_people(bounce::Recorder& log) {
     b.upright = true;
     log.body(stoat, b);
     log.collider(stoat, stoat, bounce::capsule(0, -8, 0, 8, 8), {"", "courier", "solid", 0.4, 0, true});
+    log.art(1, stoat, sprite("stoat"), 16, 32);
     log.body(gull, bounce::Body("gull", "gull", "driven"));
     log.collider(gull, gull, bounce::circle(6));
+    log.art(2, gull, sprite("gull"), 16, 16);
     log.pair("gull", "courier", "notice"), log.pair("gull", "parcel", "nothing"),
         log.pair("courier", "parcel", "notice");
 }
@@ -77,6 +81,7 @@ void throw_parcels(const std::string& path, bool swept) {
     harbour_people(log);
     log.body(parcel, bounce::Body("parcel", "parcel", "solved"));
     log.collider(parcel, parcel, bounce::circle(6), {"", "", "solid", 0.3, 0.2, true});
+    log.art(3, parcel, sprite("parcel"), 11, 11);
 
     const double r = 6, speeds[] = {1180, 1460, 1390, 1520, 1265, 1610};
     Point p{-150, 40}, v{0, 0};
@@ -150,8 +155,10 @@ void hit_buoy(const std::string& path, bool twice) {
     const Block plank = fixed(log, 12, "plank", "pier", {0, 22, -105, 446, 10});
     log.body(20, bounce::Body("buoy", "buoy", "driven")),
         log.collider(20, 20, bounce::circle(20), {"", "", "solid", 0.2, bounce, true});
+    log.art(1, 20, sprite("buoy"), 40, 40);
     log.body(21, bounce::Body("drum", "drum", "solved")),
         log.collider(21, 21, bounce::box(26, 34), {"", "", "solid", 0.2, bounce, true});
+    log.art(2, 21, sprite("drum"), 26, 34);
     const double r = 20, half = 13, start = -134;
     double x = 150, v = -230, buoy = start, reach = 0, push = 0;
     int again = -1;
@@ -194,6 +201,7 @@ void jump_at_pier(const std::string& path, bool sticky) {
     bounce::Body body("stoat", "courier", "driven");
     body.upright = true;
     log.body(stoat, body), log.collider(stoat, stoat, bounce::box(18, 36), {"", "", "solid", 0.4, 0, true});
+    log.art(1, stoat, sprite("stoat"), 18, 36);
     double x = -150, y = 18, vx = 0, vy = 0;
     bool ground = true, wall = false;
     for (int n = 0; n < 200; ++n) {
@@ -243,6 +251,7 @@ void walk_planks(const std::string& path, bool catches) {
     bounce::Body body("stoat", "courier", "driven");
     body.upright = true;
     log.body(stoat, body), log.collider(stoat, stoat, bounce::box(20, 36), {"", "", "solid", 0.4, 0, true});
+    log.art(1, stoat, sprite("stoat"), 20, 36);
     double x = -150, v = 0;
     const double y = 18 - 0.04;
     int stopped = 0, under = -1;
@@ -294,6 +303,7 @@ void roll_cart(const std::string& path, bool late) {
     const Block shed = fixed(log, 12, "shed", "quay", {0, -180, 40, 40, 80});
     log.body(20, bounce::Body("hand cart", "cart", "driven")),
         log.collider(20, 20, bounce::box(40, 26), {"", "", "solid", 0.3, 0, true});
+    log.art(1, 20, sprite("cart"), 40, 26);
     double x = -110.5, v = 0;
     bool touch = false;
     for (int n = 0; n < 240; ++n) {

@@ -284,6 +284,24 @@ static inline void bounce_pair(bounce_log *log, const char *a, const char *b, co
     bounce_write(log);
 }
 
+/* What the player sees: a picture centred on (x, y) of the body, its top toward up. image: a PNG's path within the log's
+ * folder, or a data:image/png;base64, URI. */
+static inline void bounce_art(bounce_log *log, bounce_id id, bounce_id body, const char *image, double w, double h, double x,
+                              double y) {
+    if (!bounce_ok(log)) return;
+    bounce_finish(log);
+    bounce_format(log, &log->line, "{\"art\":%i,\"body\":%i,\"image\":%s,\"at\":[%n,%n],\"size\":[%n,%n]}", id, body,
+                  image, x, y, w, h);
+    bounce_write(log);
+}
+/* A picture in the world that is nobody's. */
+static inline void bounce_backdrop(bounce_log *log, bounce_id id, const char *image, double w, double h, double x, double y) {
+    if (!bounce_ok(log)) return;
+    bounce_finish(log);
+    bounce_format(log, &log->line, "{\"art\":%i,\"image\":%s,\"at\":[%n,%n],\"size\":[%n,%n]}", id, image, x, y, w, h);
+    bounce_write(log);
+}
+
 /* One frame: the state at the end of a step. Numbers rise. dt in seconds; 0: as the header's rate says. */
 static inline void bounce_frame_dt(bounce_log *log, bounce_id number, double dt) {
     if (!bounce_ok(log)) return;
@@ -293,6 +311,11 @@ static inline void bounce_frame_dt(bounce_log *log, bounce_id number, double dt)
     if (dt > 0) bounce_format(log, &log->head, ",\"dt\":%n", dt);
 }
 static inline void bounce_frame(bounce_log *log, bounce_id number) { bounce_frame_dt(log, number, 0); }
+/* What the player saw in this frame, and where in the world it lies; once a frame. */
+static inline void bounce_shot(bounce_log *log, const char *image, double x0, double y0, double x1, double y1) {
+    if (bounce_ok(log) && log->open)
+        bounce_format(log, &log->head, ",\"shot\":{\"image\":%s,\"rect\":[%n,%n,%n,%n]}", image, x0, y0, x1, y1);
+}
 static inline void bounce_place(bounce_log *log, bounce_id body, double x, double y) {
     bounce_text *t = bounce_list(log, BOUNCE_BODIES);
     if (t) bounce_format(log, t, "[%i,%n,%n]", body, x, y);

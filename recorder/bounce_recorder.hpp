@@ -128,6 +128,19 @@ inline std::string chain(const std::vector<std::pair<double, double>>& list, boo
     return points("chain", list, closed);
 }
 
+// A tile map or a mask: rows of '#' and '.', row 0 at (x, y), further rows along +y.
+inline std::string cells(double cell, double x, double y, const std::vector<std::string>& rows) {
+    std::string all;
+    for (const std::string& row : rows) all += (all.empty() ? "" : ",") + detail::quoted(row);
+    return "{\"type\":\"cells\",\"cell\":" + detail::number(cell) + ",\"origin\":" + detail::pair(x, y) +
+           ",\"rows\":[" + all + "]}";
+}
+// The same from a PNG (see Recorder::art): a pixel is a cell where its alpha is at least `alpha`.
+inline std::string mask(const std::string& image, double cell, double x, double y, double alpha = 0.5) {
+    return "{\"type\":\"cells\",\"cell\":" + detail::number(cell) + ",\"origin\":" + detail::pair(x, y) +
+           ",\"image\":" + detail::quoted(image) + ",\"alpha\":" + detail::number(alpha) + "}";
+}
+
 // Optional parts of a contact, chained: Contact(a, b).at(x, y).normal(nx, ny).depth(d).begin()
 class Contact {
   public:
@@ -196,6 +209,19 @@ class Recorder {
              "],\"does\":" + detail::quoted(does) + "}");
     }
 
+    // What the player sees: a picture centred on (x, y) of the body, w wide and h high, its top toward up.
+    // image: a PNG's path within the log's folder, or a data:image/png;base64, URI.
+    void art(Id id, Id body, const std::string& image, double w, double h, double x = 0, double y = 0) {
+        finish_frame();
+        line("{\"art\":" + std::to_string(id) + ",\"body\":" + std::to_string(body) +
+             picture(image, x, y, w, h));
+    }
+    // A picture in the world that is nobody's.
+    void backdrop(Id id, const std::string& image, double w, double h, double x, double y) {
+        finish_frame();
+        line("{\"art\":" + std::to_string(id) + picture(image, x, y, w, h));
+    }
+
     // One frame: the state at the end of a step. Numbers rise.
     void frame(Id number, double dt = 0) {
         finish_frame();
@@ -230,6 +256,13 @@ class Recorder {
                     (note.empty() ? "" : ",\"note\":" + detail::quoted(note)) + "}");
     }
 
+    // What the player saw in this frame, and where in the world it lies; once a frame.
+    void shot(const std::string& image, double x0, double y0, double x1, double y1) {
+        if (open_)
+            head_ += ",\"shot\":{\"image\":" + detail::quoted(image) + ",\"rect\":[" + detail::number(x0) +
+                     "," + detail::number(y0) + "," + detail::number(x1) + "," + detail::number(y1) + "]}";
+    }
+
     bool ok() const { return file_ != nullptr; }
     const std::string& failure() const { return failure_; }
 
@@ -253,6 +286,10 @@ class Recorder {
             text += ']';
         }
     };
+    static std::string picture(const std::string& image, double x, double y, double w, double h) {
+        return ",\"image\":" + detail::quoted(image) + ",\"at\":" + detail::pair(x, y) +
+               ",\"size\":" + detail::pair(w, h) + "}";
+    }
     void finish_frame() {
         if (!open_) return;
         for (List* l :

@@ -137,6 +137,12 @@ function Recorder:pair(a, b, does) -- solid, notice, nothing
   finish(self)
   line(self, '"pair":' .. json({ a, b }), { does = does })
 end
+-- What the player sees. image: a PNG's path within the log's folder, or a data:image/png;base64, URI.
+-- more: body (without: a backdrop in the world), at, alpha.
+function Recorder:art(id, image, size, more)
+  finish(self)
+  line(self, '"art":' .. number(id), with(more, { image = image, size = size }))
+end
 
 -- One frame: the state at the end of a step. Numbers rise.
 function Recorder:frame(n, dt)
@@ -159,6 +165,10 @@ function Recorder:ray(name, from, to, more)
 end
 -- An event named "mark" is a remark: its note is shown at that moment.
 function Recorder:event(name, about, note) add(self, "events", { name = name, about = list(about), note = note }) end
+-- What the player saw in this frame; rect: x0, y0, x1, y1 in the world.
+function Recorder:shot(image, rect)
+  if self.open then self.open.shot = { image = image, rect = rect } end
+end
 -- Writes the last frame and closes the file.
 function Recorder:close()
   finish(self)

@@ -81,6 +81,9 @@ export class Recorder {
   body(id, more = {}) { this.finish(); this.line({ body: id, moves: 'fixed', ...more }); }
   collider(id, body, shape, more = {}) { this.finish(); this.line({ collider: id, body, shape, ...more }); }
   pair(a, b, does) { this.finish(); this.line({ pair: [a, b], does }); } // does: solid, notice, nothing
+  /** What the player sees. image: a PNG's path within the log's folder, or a data:image/png;base64, URI.
+   *  more: body (without: a backdrop in the world), at, alpha. */
+  art(id, image, size, more = {}) { this.finish(); this.line({ art: id, image, size, ...more }); }
 
   // One frame: the state at the end of a step. Numbers rise.
   frame(number, dt) { this.finish(); this.open = dt === undefined ? { frame: number } : { frame: number, dt }; }
@@ -98,6 +101,8 @@ export class Recorder {
   ray(name, from, to, more = {}) { this.add('rays', { name, from, to, hit: null, ...more }); }
   /** An event named "mark" is a remark: its note is shown at that moment. */
   event(name, about = [], note) { this.add('events', note ? { name, about, note } : { name, about }); }
+  /** What the player saw in this frame; rect: [x0, y0, x1, y1] in the world. */
+  shot(image, rect) { if (this.open !== null) this.open.shot = { image, rect }; }
   /** Writes the last frame. */
   close() { this.finish(); }
 

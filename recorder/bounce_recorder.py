@@ -87,6 +87,11 @@ class Recorder:
         self._finish()
         self._line({"pair": [a, b], "does": does})
 
+    def art(self, id, image, size, **more):  # more: body (without: a backdrop in the world), at, alpha
+        """What the player sees. image: a PNG's path within the log's folder, or a data:image/png;base64, URI."""
+        self._finish()
+        self._line({"art": id, "image": image, "size": list(size), **more})
+
     # One frame: the state at the end of a step. Numbers rise.
     def frame(self, number, dt=None):
         self._finish()
@@ -137,6 +142,11 @@ class Recorder:
         if note:
             row["note"] = note
         self._add("events", row)
+
+    def shot(self, image, rect):
+        """What the player saw in this frame; rect: x0, y0, x1, y1 in the world."""
+        if self._frame is not None:
+            self._frame["shot"] = {"image": image, "rect": list(rect)}
 
     def close(self):
         self._finish()

@@ -4,6 +4,7 @@
 #include "listener.hpp"
 #include "recording/files.hpp"
 #include "recording/log.hpp"
+#include "session/picture_shelf.hpp"
 
 #include <cmath>
 #include <utility>
@@ -18,7 +19,8 @@ bool Instant::present(Slot body) const {
            (fraction >= 1.0 || (before->bodies()[i].present && !now->bodies()[i].fresh));
 }
 
-Session::Session(QObject* parent) : QObject(parent) {
+Session::Session(QObject* parent) : QObject(parent), pictures_(std::make_unique<PictureShelf>()) {
+    connect(pictures_.get(), &PictureShelf::arrived, this, &Session::pictures_changed);
     connect(&read_work_, &Background::failed, this, [this](const QString& sentence) {
         not_read();
         emit refused(sentence);
@@ -117,12 +119,24 @@ void Session::not_read() {
         emit closed();
 }
 
+const PictureShelf* Session::pictures() const {
+    return shows_pictures_ && pictures_->any() ? pictures_.get() : nullptr;
+}
+
+void Session::set_shows_pictures(bool shows) {
+    shows_pictures_ = shows;
+    emit pictures_changed();
+}
+
+void Session::wait_for_pictures() { pictures_->set_waits(true); }
+
 void Session::take(std::shared_ptr<const Recording> recording, const QString& path) {
     scan_work_.stop(), try_work_.stop();
     lost_ = live_ = follows_ = false, grown_to_ = recording->size();
     grow_.stop(), scanning_ = complete_ = false;
-    recording_ = std::move(recording), path_ = path, moment_ = first_moment(), instant_ = {},
-    instant_moment_ = -1.0;
+    recording_ = std::move(recording);
+    pictures_->set_recording(recording_);
+    path_ = path, moment_ = first_moment(), instant_ = {}, instant_moment_ = -1.0;
     findings_.clear(), encounters_.clear(), finding_.clear(), candidates_.clear(), case_ = {},
                                                                                    hidden_.clear();
     body_ = -1, candidate_ = -1, awaited_.clear(), asks_what_stops_ = false;

@@ -38,6 +38,7 @@ struct Candidate {
 };
 
 class Listener;
+class PictureShelf;
 
 class Session : public QObject {
     Q_OBJECT
@@ -135,6 +136,13 @@ class Session : public QObject {
     /// the smallest that still shows it. `said` tells how it ended.
     void save_clip(const QString& path, bool smallest);
 
+    /// Art and shots under the shapes; null where there are none, or nobody wants them.
+    const PictureShelf* pictures() const;
+    void set_shows_pictures(bool shows);
+    bool shows_pictures() const { return shows_pictures_; }
+    /// For drawing without a window: pictures are decoded before anything is drawn.
+    void wait_for_pictures();
+
     // Notes of the person, by time.
     const std::vector<Note>& notes() const { return case_.notes; }
     void add_note(const Vec2& at, const QString& text);       ///< at this moment
@@ -153,6 +161,7 @@ class Session : public QObject {
     void body_changed();
     void candidates_changed();
     void notes_changed();
+    void pictures_changed(); ///< one is decoded, or they are shown or not
     void loading_changed();
     void grown();                          ///< there are more frames, or fewer at the beginning
     void live_changed();                   ///< listening, a session, following
@@ -197,6 +206,8 @@ class Session : public QObject {
     bool asks_what_stops_ = false;
     bool scanning_ = false, complete_ = false;
     std::vector<Candidate> candidates_;
+    std::unique_ptr<PictureShelf> pictures_;
+    bool shows_pictures_ = true;
     Case case_; ///< the person's own
     int candidate_ = -1;
     QUndoStack undo_;

@@ -16,7 +16,7 @@ StripWidget::StripWidget(Session& session, QWidget* parent) : QWidget(parent), s
     setToolTip("The frames round the moment. A click goes there; Ctrl+C copies the strip as a picture, the "
                "right button saves it.");
     for (auto signal : {&Session::recording_changed, &Session::moment_changed, &Session::finding_changed,
-                        &Session::body_changed, &Session::findings_changed})
+                        &Session::body_changed, &Session::findings_changed, &Session::pictures_changed})
         connect(&session_, signal, this, qOverload<>(&QWidget::update));
 }
 
@@ -79,7 +79,7 @@ void StripWidget::paint(QPainter& p) const {
             const Instant t = session_.instant_at(index);
             SceneOptions o;
             o.body = -1, o.finding = session_.finding(), o.names = false, o.grid = false, o.plain = true,
-            o.line = 1.3;
+            o.line = 1.3, o.pictures = session_.pictures();
             ScenePainter painter(p, m, *session_.recording(), t, o);
             painter.background(), painter.bodies();
             p.setFont(type(12, now)), p.setPen(now ? th.ink : th.soft);

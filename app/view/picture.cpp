@@ -60,7 +60,8 @@ void paint_loupe(QPainter& p, const Session& s, const Mapping& outer, SceneOptio
     const double slop = std::max(s.recording()->slop(), 1e-9);
     const double wanted = 0.16 * side / std::max(number.size, slop);
     m.scale = std::clamp(wanted, outer.scale * 3.0, outer.scale * 60.0);
-    options.names = false, options.plain = false, options.line = 2.4, options.ghosts = false;
+    options.names = false, options.plain = false, options.line = 2.4, options.pale = 0.35,
+    options.ghosts = false;
     QPainterPath shape;
     shape.addRoundedRect(frame, 8, 8);
     p.save();
@@ -127,7 +128,7 @@ Mapping first_look(const Session& s, const QRectF& area) {
 
 SceneOptions scene_options(const Session& s) {
     SceneOptions o;
-    o.body = s.body(), o.finding = s.finding(), o.hidden = s.hidden();
+    o.body = s.body(), o.finding = s.finding(), o.hidden = s.hidden(), o.pictures = s.pictures();
     if (s.recording() && s.asks_what_stops() && s.body() >= 0)
         for (Slot b = 0; b < static_cast<Slot>(s.recording()->body_count()); ++b)
             if (b != s.body() && s.does_to_chosen(b) != Does::Solid) o.faint.insert(b);

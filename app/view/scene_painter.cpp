@@ -2,6 +2,7 @@
 #include "view/scene_painter.hpp"
 
 #include "fault/telling.hpp"
+#include "session/picture_shelf.hpp"
 #include "theme/theme.hpp"
 #include "view/outline_path.hpp"
 
@@ -54,6 +55,7 @@ void ScenePainter::bodies() {
     const bool both = !o_.fixed_only && !o_.moving_only;
     for (const bool moving : {false, true}) {
         if (!both && moving != o_.moving_only) continue;
+        if (o_.pictures) pictures(moving);
         for (Slot c = 0; c < static_cast<Slot>(t_.now->colliders().size()); ++c) {
             const ColliderState& state = at(*t_.now, c);
             if (!state.geometry || state.body < 0 || o_.hidden.count(state.body)) continue;
@@ -64,6 +66,51 @@ void ScenePainter::bodies() {
             p_.setOpacity(1.0);
         }
     }
+}
+
+/// `place`: the world point at (x, y) of the picture, 0 to 1 from its left and its top.
+void ScenePainter::picture(const QImage& image, const std::function<Vec2(double, double)>& place) {
+    if (image.isNull()) return;
+    const QPointF corner = m_.to(place(0, 0)), x = m_.to(place(1, 0)) - corner,
+                  y = m_.to(place(0, 1)) - corner;
+    const double w = image.width(), h = image.height();
+    p_.save();
+    p_.setTransform(QTransform(x.x() / w, x.y() / w, y.x() / h, y.y() / h, corner.x(), corner.y()), true);
+    p_.setRenderHint(QPainter::SmoothPixmapTransform, length(x) < 2.0 * w);
+    p_.drawImage(QPointF(0, 0), image);
+    p_.restore();
+}
+
+/// What the player saw, paled so that shapes stand out: shot and backdrops with the fixed bodies.
+void ScenePainter::pictures(bool moving) {
+    p_.setOpacity(o_.pale);
+    if (!moving) {
+        const PictureShelf::Shot shot = o_.pictures->shot(t_.index);
+        const auto [x0, y0, x1, y1] = shot.rect;
+        const Vec2 a(x0, y0), b(x1, y1), middle = 0.5 * (a + b);
+        const double w = std::abs(glm::dot(b - a, m_.right)), h = std::abs(glm::dot(b - a, m_.up));
+        picture(shot.image, [&](double x, double y) {
+            return middle + m_.right * ((x - 0.5) * w) + m_.up * ((0.5 - y) * h);
+        });
+    }
+    for (const ArtDef* art : o_.pictures->art(t_.index)) {
+        const Slot body = art->body ? r_.body_slot(*art->body) : -1;
+        const BodyState* state = nullptr;
+        if (art->body) {
+            if (body < 0 || o_.hidden.count(body) || !t_.present(body)) continue;
+            state = &t_.now->bodies()[static_cast<std::size_t>(body)];
+        }
+        if ((state && state->def->moves != Moves::Fixed) != moving) continue;
+        p_.setOpacity(o_.pale * (o_.faint.count(body) ? 0.3 : 1.0));
+        const QImage image = o_.pictures->image(art->image);
+        if (!image.isNull()) dressed_.insert(body);
+        picture(image, [&](double x, double y) {
+            const Vec2 local =
+                flat(art->at) + m_.right * ((x - 0.5) * art->size.x) + m_.up * ((0.5 - y) * art->size.y);
+            return state ? t_.pose(body).place(local * flat(state->scale)) : local;
+        });
+    }
+    p_.setOpacity(1.0);
 }
 
 void ScenePainter::collider(Slot c) {
@@ -95,7 +142,8 @@ void ScenePainter::collider(Slot c) {
         return;
     }
     const bool hidden_thing = !state.def->seen || !body.seen;
-    if (moving && !mark && !g.open()) p_.fillPath(path, th.tint(th.moving, chosen ? 0.20 : 0.13));
+    if (moving && !mark && !g.open() && !dressed_.count(state.body))
+        p_.fillPath(path, th.tint(th.moving, chosen ? 0.20 : 0.13));
     if (mark && !g.open()) p_.fillPath(path, th.tint(th.finding, 0.13));
     if (hidden_thing && size > 12.0) cross_hatch(path, th.tint(line, 0.7));
     if (!moving && !mark && !hidden_thing && size > 14.0) hatch(g, pose);

@@ -10,16 +10,22 @@
 
 #include <QPainter>
 
+#include <functional>
+
 namespace oddbounce {
+
+class PictureShelf;
 
 struct SceneOptions {
     Slot body = -1;                             ///< the chosen one: heavier outline, swept band, velocity
+    const PictureShelf* pictures = nullptr;     ///< art and shots, under the shapes; null: none
     const Finding* finding = nullptr;           ///< its colliders in vermilion
     const std::vector<Track>* course = nullptr; ///< of the candidate, for `course_body`
     Slot course_body = -1;
     const std::map<Id, std::shared_ptr<const Geometry>>* shapes = nullptr; ///< the candidate's, by collider
     std::set<Slot> hidden, faint;                                          ///< bodies
     bool ghosts = false, names = true, grid = true, plain = false; ///< plain: no contacts, rays, arrows
+    double pale = 0.7;                                             ///< opacity of pictures
     bool fixed_only = false, moving_only = false;                  ///< for the cached layer
     double line = 1.6;                                             ///< outline width in pixels
 };
@@ -34,6 +40,8 @@ class ScenePainter {
     void scale_bar();
 
   private:
+    void pictures(bool moving);
+    void picture(const QImage& image, const std::function<Vec2(double, double)>& place);
     void collider(Slot c);
     void speck(const Geometry& g, const Pose& pose, const QColor& color);
     void hatch(const Geometry& g, const Pose& pose);
@@ -58,6 +66,7 @@ class ScenePainter {
     const Recording& r_;
     const Instant& t_;
     SceneOptions o_;
+    std::set<Slot> dressed_; ///< bodies that have art
     Box seen_;
 };
 

@@ -26,6 +26,8 @@ ViewWidget::ViewWidget(Session& session, QWidget* parent) : QWidget(parent), ses
     connect(&session_, &Session::body_changed, this,
             [this] { options_ = scene_options(session_), still_key_.clear(), update(); });
     connect(&session_, &Session::notes_changed, this, qOverload<>(&QWidget::update));
+    connect(&session_, &Session::pictures_changed, this,
+            [this] { options_ = scene_options(session_), still_key_.clear(), update(); });
     connect(&session_, &Session::candidates_changed, this,
             [this] { options_ = scene_options(session_), update(); });
     // The list of findings moves in memory while a scan runs: never keep a pointer into it.
@@ -71,14 +73,16 @@ void ViewWidget::follow_body() {
 void ViewWidget::still_layer() {
     const Instant& t = session_.instant();
     const Mapping& m = mapping_;
-    const QString key = QString("%1 %2 %3 %4 %5 %6 %7")
+    const bool shot = options_.pictures && session_.recording()->any_has(Recording::Shot);
+    const QString key = QString("%1 %2 %3 %4 %5 %6 %7 %8")
                             .arg(t.now->still_version())
                             .arg(m.center.x, 0, 'g', 17)
                             .arg(m.center.y, 0, 'g', 17)
                             .arg(m.scale, 0, 'g', 17)
                             .arg(width())
                             .arg(height())
-                            .arg(Theme::current().dark) +
+                            .arg(Theme::current().dark)
+                            .arg(shot ? static_cast<int>(t.index) : -1) +
                         (options_.finding ? QString::fromStdString(options_.finding->id) : QString());
     if (key == still_key_) return;
     still_key_ = key;

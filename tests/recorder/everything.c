@@ -19,6 +19,8 @@ int main(int argc, char **argv) {
     bounce_body(log, 3, "crate", "crate", "solved");
     bounce_collider(log, 30, 3, BOUNCE_POLYGON(corner, 3), &trigger);
     bounce_pair(log, "courier", "pier", "solid");
+    bounce_art(log, 4, 1, "stoat.png", 24, 32, 0, 2);
+    bounce_backdrop(log, 5, "sky.png", 400, 300, 10, 20);
     bounce_frame(log, 5);
     bounce_state_spin(log, 1, 0.1, 1.0 / 3, 0.5, 2, 3, 4);
     bounce_place(log, 2, 0, 0);
@@ -29,6 +31,7 @@ int main(int argc, char **argv) {
     bounce_ray(log, "sight", 1, 0, 0, 5, 5, 20);
     bounce_ray(log, "miss", -1, 0, 0, 5, 5, -1);
     bounce_event(log, "landed", 1, 2);
+    bounce_shot(log, "shots/5.png", 0, 0, 320, 180);
     bounce_frame_dt(log, 6, 0.02);
     bounce_warp(log, 1);
     bounce_off(log, 10);

@@ -12,6 +12,8 @@ log.collider(20, 2, chain([[0, 0], [10, 0]]));
 log.body(3, { name: 'crate', kind: 'crate', moves: 'solved' });
 log.collider(30, 3, polygon([[0, 0], [4, 0], [0, 3]]), { role: 'sensor' });
 log.pair('courier', 'pier', 'solid');
+log.art(4, 'stoat.png', [24, 32], { body: 1, at: [0, 2] });
+log.art(5, 'sky.png', [400, 300], { at: [10, 20] });
 log.frame(5);
 log.state(1, 0.1, 1 / 3, 0.5, 2, 3, 4);
 log.state(2, 0, 0);
@@ -22,6 +24,7 @@ log.contact(10, 20, { at: [1, 2], normal: [0, -1], depth: 0.5, impulse: 3, phase
 log.ray('sight', [0, 0], [5, 5], { by: 1, hit: 20 });
 log.ray('miss', [0, 0], [5, 5]);
 log.event('landed', [1, 2]);
+log.shot('shots/5.png', [0, 0, 320, 180]);
 log.frame(6, 0.02);
 log.warp(1);
 log.off(10);

@@ -1,0 +1,120 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "session/picture_shelf.hpp"
+
+#include <map>
+
+namespace oddbounce {
+
+namespace {
+
+constexpr int kept_kilobytes = 256 * 1024;
+constexpr std::size_t small = 48 * 1024; // bytes of a PNG that is decoded at once
+constexpr std::size_t ahead = 3;         // shots that are decoded before they are asked for
+
+QImage decoded(const std::string& png) {
+    const Pixels pixels = decode_png(png);
+    return QImage(pixels.rgba.data(), pixels.width, pixels.height, 4 * pixels.width, QImage::Format_RGBA8888)
+        .convertToFormat(QImage::Format_ARGB32_Premultiplied);
+}
+
+int cost(const QImage& image) { return 1 + static_cast<int>(image.sizeInBytes() / 1024); }
+
+} // namespace
+
+PictureShelf::PictureShelf(QObject* parent) : QObject(parent), images_(kept_kilobytes) {
+    pool_.setMaxThreadCount(1);
+}
+
+PictureShelf::~PictureShelf() { pool_.clear(), pool_.waitForDone(); }
+
+void PictureShelf::set_recording(std::shared_ptr<const Recording> recording) {
+    pool_.clear(), pool_.waitForDone();
+    recording_ = std::move(recording);
+    laid_.clear(), known_ = 0, images_.clear(), under_way_.clear(), last_shot_ = {};
+}
+
+void PictureShelf::know_more() const {
+    const std::size_t size = recording_->size();
+    for (Recording::Defined& d : recording_->definitions(known_, size))
+        if (std::holds_alternative<ArtDef>(*d.definition)) laid_.push_back({d.before, d.definition});
+    known_ = size;
+}
+
+bool PictureShelf::any() const {
+    if (!recording_) return false;
+    know_more();
+    return !laid_.empty() || recording_->any_has(Recording::Shot);
+}
+
+std::vector<const ArtDef*> PictureShelf::art(std::size_t index) const {
+    know_more();
+    std::map<Id, const ArtDef*> in_force;
+    for (const Laid& l : laid_) {
+        if (l.before > index) break;
+        in_force[l.art().id] = &l.art();
+    }
+    std::vector<const ArtDef*> out;
+    for (const bool backdrop : {true, false})
+        for (const auto& [id, art] : in_force)
+            if (art->body.has_value() != backdrop) out.push_back(art);
+    return out;
+}
+
+/// Decodes in the pool; the result comes back in the window's thread.
+void PictureShelf::begin(const std::string& name) const {
+    const QString key = QString::fromStdString(name);
+    if (images_.contains(key) || under_way_.contains(key)) return;
+    under_way_.insert(key);
+    auto* self = const_cast<PictureShelf*>(this);
+    pool_.start([self, key, name, recording = recording_] {
+        QImage image;
+        try {
+            image = decoded(recording->png(name));
+        } catch (const NoPicture&) { // the reader of the recording has said it
+        }
+        QMetaObject::invokeMethod(self, [self, key, image, recording] {
+            if (self->recording_ != recording) return;
+            self->under_way_.remove(key);
+            self->images_.insert(key, new QImage(image), cost(image));
+            emit self->arrived();
+        });
+    });
+}
+
+QImage PictureShelf::image(const std::string& name) const {
+    const QString key = QString::fromStdString(name);
+    if (const QImage* known = images_.object(key)) return *known;
+    if (under_way_.contains(key)) return {};
+    QImage image;
+    try {
+        const bool in_log = is_data_uri(name);
+        if (!waits_ && (in_log ? name.size() : small + 1) > small) return begin(name), QImage();
+        image = decoded(recording_->png(name));
+    } catch (const NoPicture&) {
+    }
+    images_.insert(key, new QImage(image), cost(image));
+    return image;
+}
+
+PictureShelf::Shot PictureShelf::shot(std::size_t index) const {
+    if (!recording_->any_has(Recording::Shot)) return {};
+    const std::size_t end = std::min(index + (waits_ ? 0 : ahead) + 1, recording_->size());
+    Shot out;
+    try {
+        for (std::size_t i = index; i < end; ++i) {
+            if (!(recording_->has(i) & Recording::Shot)) continue;
+            const auto frame = recording_->frame(i);
+            if (i > index)
+                begin(frame->shot->image);
+            else
+                out = {image(frame->shot->image), frame->shot->rect};
+        }
+    } catch (const std::exception&) { // the file was taken away: the session says so
+        return {};
+    }
+    if (!(recording_->has(index) & Recording::Shot)) return {};
+    if (!out.image.isNull()) last_shot_ = out;
+    return out.image.isNull() ? last_shot_ : out;
+}
+
+} // namespace oddbounce
