@@ -7,6 +7,7 @@
 #include "recording/clip.hpp"
 #include "recording/csv_import.hpp"
 #include "recording/files.hpp"
+#include "recording/shots.hpp"
 #include "report/csv.hpp"
 #include "report/report.hpp"
 
@@ -27,6 +28,8 @@ struct Call {
     std::string file;               ///< of the others
     std::string only, format = "text", settings, frames, fix, method = "auto", finding, out, mapping,
                       table = "bodies";
+    ShotFolder shots;
+    std::vector<double> rect;
     bool as_json = false, shrink = false;
     int jobs = 0;
 };
@@ -185,6 +188,17 @@ int convert(const Call& call) {
     return Nothing;
 }
 
+int add_shots(Call& call) {
+    const auto recording = read_recording(call.file);
+    if (recording->empty()) throw BadInput(call.file, 0, "holds no frames, expected at least one");
+    if (!call.rect.empty()) std::copy_n(call.rect.begin(), 4, call.shots.rect.emplace().begin());
+    if (!call.shots.follow.empty() && !call.shots.rect)
+        throw BadInput("--follow", 0, "needs --rect: where the picture lies from that body", "--follow");
+    const auto shown = with_shots(*recording, call.shots);
+    write_recording(*shown, call.out);
+    return Nothing;
+}
+
 using Run = std::function<int()>;
 
 /// The calls that read.
@@ -239,6 +253,19 @@ void add_writing(CLI::App& app, Call& call, Run& run) {
         ->required();
     on_import->add_option("OUT", call.out, "recording to write, by the ending of its name")->required();
     on_import->callback([&] { run = [&] { return import(call); }; });
+
+    CLI::App* on_shots = app.add_subcommand("shots", "lays a folder of pictures under the frames");
+    on_shots->add_option("IN", call.file, "recording, - for standard input")->required();
+    on_shots->add_option("FOLDER", call.shots.folder, "PNGs whose names end in the frame's number")
+        ->required();
+    on_shots->add_option("OUT", call.out, "recording to write, by the ending of its name")->required();
+    on_shots->add_option("--rect", call.rect, "X0,Y0,X1,Y1: where they lie, unless FOLDER/rects.csv says it")
+        ->delimiter(',')
+        ->expected(4);
+    on_shots->add_option("--follow", call.shots.follow, "body (name or id) from which --rect is measured");
+    on_shots->add_option("--first", call.shots.first,
+                         "frame of the first picture; the others follow one by one");
+    on_shots->callback([&] { run = [&] { return add_shots(call); }; });
 
     CLI::App* on_convert =
         app.add_subcommand("convert", "writes a recording in the form that OUT's name says");

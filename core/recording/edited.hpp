@@ -4,6 +4,8 @@
 
 #include "recording/recording.hpp"
 
+#include <map>
+
 namespace oddbounce {
 
 struct Edits {
@@ -26,6 +28,8 @@ struct Edits {
         std::vector<std::vector<ContactRow>> contacts;
     };
     std::vector<Moved> moved;
+    std::map<std::size_t, ShotRow> shots;     ///< by index, in place of the frame's own
+    std::shared_ptr<const Pictures> pictures; ///< null: the recording's own
 };
 
 /// `base` must outlive the result, and be complete. Same bodies and colliders, same frames.

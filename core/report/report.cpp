@@ -124,6 +124,11 @@ json info_json(const Recording& r) {
                                   {"colliders", w.colliders_of(b).size()}});
         }
     }
+    std::size_t art = 0, shots = 0;
+    for (const Recording::Defined& d : r.definitions(0, r.size()))
+        art += std::holds_alternative<ArtDef>(*d.definition);
+    for (std::size_t i = r.begin(); r.any_has(Recording::Shot) && i < r.size(); ++i)
+        shots += (r.has(i) & Recording::Shot) != 0;
     return {{"oddb", 1},
             {"file", r.file},
             {"title", r.header.title},
@@ -138,6 +143,8 @@ json info_json(const Recording& r) {
             {"channels", channels},
             {"bodies", bodies},
             {"colliders", r.collider_count()},
+            {"art", art},
+            {"shots", shots},
             {"warnings", r.warnings()}};
 }
 
@@ -154,6 +161,9 @@ std::string info_text(const Recording& r) {
     out += fmt::format("  slop       {}{}\n", length_text(r, r.slop()),
                        r.header.slop ? "" : " (from the colliders' sizes)");
     out += fmt::format("  channels   {}\n", channels.empty() ? "none" : channels);
+    if (j["art"] != 0 || j["shots"] != 0)
+        out += fmt::format("  pictures   {} of bodies and the scene, {} of frames\n",
+                           j["art"].get<std::size_t>(), j["shots"].get<std::size_t>());
     if (r.header.space == 3)
         out += "  judged     not yet: recordings of 3 dimensions can be opened and listed\n";
     for (const std::string& w : r.warnings()) out += "  note       " + w + "\n";

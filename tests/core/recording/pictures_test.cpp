@@ -4,6 +4,7 @@
 #include "fault/scan.hpp"
 #include "recording/clip.hpp"
 #include "recording/edited.hpp"
+#include "recording/shots.hpp"
 
 #include <QDir>
 #include <QTemporaryDir>
@@ -183,6 +184,60 @@ class PicturesTest : public QObject {
         QVERIFY2(why.find("other content") != why.npos, why.c_str());
         QVERIFY(!std::filesystem::exists(at + "/file/full.bouncelog"));
         QCOMPARE(read_file(at + "/file/art/ball.png"), std::string("mine"));
+    }
+
+    /// The ball of `hooked` is at (40 - frame, 25) in each of 40 frames.
+    void shots_lieWhereTheFolderSays_data() {
+        QTest::addColumn<QString>("rects");  // rects.csv; empty: none
+        QTest::addColumn<QString>("follow"); // with the rectangle (-1, -2, 1, 2)
+        QTest::addColumn<int>("first");      // -1: by the numbers in the names
+        QTest::addColumn<QString>("told");   // frame: rect, or the sentence
+        QTest::newRow("one place") << ""
+                                   << "" << -1 << "3: -1 -2 1 2; 7: -1 -2 1 2; 8: -1 -2 1 2; ";
+        QTest::newRow("a table") << "frame,x0,y0,x1,y1\n3,0,0,9.5,9\r\n7,1,1,2,2\n"
+                                 << "" << -1 << "3: 0 0 9.5 9; 7: 1 1 2 2; 8: -1 -2 1 2; ";
+        QTest::newRow("after a body") << ""
+                                      << "2" << -1 << "3: 36 23 38 27; 7: 32 23 34 27; 8: 31 23 33 27; ";
+        QTest::newRow("one by one") << ""
+                                    << "" << 38 << "38: -1 -2 1 2; 39: -1 -2 1 2; ";
+        QTest::newRow("no such body") << ""
+                                      << "gull" << -1 << "has no body 'gull'";
+        QTest::newRow("a bad table") << "3,0,0,9,9\n7,1,1,2\n"
+                                     << "" << -1 << "rects.csv:2: is no row of";
+        QTest::newRow("none fits") << ""
+                                   << "" << 99
+                                   << "holds no picture with the number of a frame, expected 0 to 39";
+    }
+    void shots_lieWhereTheFolderSays() {
+        QFETCH(QString, rects);
+        QFETCH(QString, follow);
+        QFETCH(int, first);
+        QFETCH(QString, told);
+        QTemporaryDir folder;
+        const std::string at = folder.path().toStdString(), png = encode_png(painted(hook));
+        for (const char* name : {"shot_0003.png", "shot_0007.PNG", "shot_0008.png", "notes.txt", "cover.png"})
+            write(at + "/shots/" + name, png);
+        write(at + "/shots/later_900.png", png);
+        if (!rects.isEmpty()) write(at + "/shots/rects.csv", rects.toStdString());
+        ShotFolder shots{at + "/shots", std::array<double, 4>{-1, -2, 1, 2}, follow.toStdString(), {}};
+        if (first >= 0) shots.first = first;
+        const auto log = hooked(json::object(), {{"rows", {"#"}}}).recording();
+        QString said;
+        const std::string refused = refusal([&] {
+            write_recording(*with_shots(*clip(*log, 0, 39), shots), at + "/out.bounce");
+            const auto r = read_recording(at + "/out.bounce");
+            for (std::size_t i = 0; i < r->size(); ++i) {
+                if (!(r->has(i) & Recording::Shot) || i == 20) continue; // 20 has its own
+                const auto f = r->frame(i);
+                const auto& q = f->shot->rect;
+                said += QString("%1: %2 %3 %4 %5; ").arg(i).arg(q[0]).arg(q[1]).arg(q[2]).arg(q[3]);
+                if (r->png(f->shot->image) != png) said += "another picture; ";
+            }
+        });
+        if (refused.empty())
+            QCOMPARE(said, told);
+        else
+            QVERIFY2(QString::fromStdString(refused).contains(told), refused.c_str());
     }
 
     void missingPicture_isAWarning_data() {
