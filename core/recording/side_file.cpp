@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "recording/side_file.hpp"
 
+#include "recording/behind.hpp"
 #include "recording/bounce_file.hpp"
 #include "recording/files.hpp"
 
@@ -117,7 +118,7 @@ std::unique_ptr<Store> SideFile::create(const Header& header) const {
         fs::create_directories(fs::path(path_).parent_path(), error);
         make_room(fs::path(path_).parent_path());
         try {
-            return new_bounce_file(path_, header);
+            return behind(new_bounce_file(path_, header));
         } catch (const BadInput&) {
         }
     }
@@ -126,7 +127,7 @@ std::unique_ptr<Store> SideFile::create(const Header& header) const {
                                                               std::to_string(count++) + ".bounce");
     beside_ = beside.string();
     try {
-        return std::make_unique<Passing>(beside.string(), header);
+        return behind(std::make_unique<Passing>(beside.string(), header));
     } catch (const BadInput&) {
         return nullptr;
     }
