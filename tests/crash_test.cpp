@@ -5,11 +5,13 @@
 #include "listener.hpp"
 #include "recording/files.hpp"
 
+#include <QDir>
 #include <QProcess>
 #include <QTemporaryDir>
 #include <QtTest>
 
 #include <random>
+#include <unistd.h>
 
 using namespace oddbounce;
 
@@ -126,6 +128,11 @@ class CrashTest : public QObject {
             QVERIFY(p.state() == QProcess::NotRunning || p.waitForFinished());
             if (QFile::exists(out)) QVERIFY(write_log_text(*read_recording(out.toStdString())) == expected);
         }
+        // What they left half done goes with the next that is written; what another process writes stays.
+        const QString others = QString("%1.part%2").arg(out).arg(getppid());
+        QVERIFY(QFile(others).open(QIODevice::WriteOnly));
+        QCOMPARE(QProcess::execute(BIN "/oddb", {"convert", in, out}), 0);
+        QCOMPARE(QDir(folder.path()).entryList({"*.part*"}), QStringList(QFileInfo(others).fileName()));
     }
 };
 

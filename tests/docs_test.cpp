@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The documents say what is so: commands run, examples are read, links lead somewhere, options exist.
+#include "fault/scan.hpp"
 #include "fix/fix.hpp"
 #include "recording/bad_input.hpp"
 #include "recording/csv_import.hpp"
+#include "recording/files.hpp"
 
 #include <QDir>
 #include <QFile>
@@ -77,6 +79,37 @@ class DocsTest : public QObject {
             }
         }
         QVERIFY(followed > 20);
+    }
+
+    /// recording.md, word for word: each program is saved, run as it says, and what it wrote is read.
+    void recordingIsFollowedWordForWord() {
+        const QString text = text_of(SOURCE "/docs/recording.md");
+        int followed = 0;
+        for (const QString& part : text.split("\n## ").mid(1)) {
+            static const QRegularExpression names("`recorder/([a-z_.]+)`(?:.|\n)*?`(game\\.[a-z]+)`:");
+            const auto named = names.match(part);
+            if (!named.hasMatch()) continue;
+            QTemporaryDir folder;
+            QVERIFY(QFile::copy(SOURCE "/recorder/" + named.captured(1), folder.filePath(named.captured(1))));
+            const QString ending = named.captured(2).section('.', 1);
+            const QString language = ending == "py" ? "python" : ending == "mjs" ? "js" : ending;
+            QFile program(folder.filePath(named.captured(2)));
+            QVERIFY(program.open(QIODevice::WriteOnly));
+            program.write(blocks(part, language).value(0).toUtf8()), program.close();
+            QProcess shell;
+            QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
+            environment.insert("PATH", QString(BIN ":") + environment.value("PATH"));
+            shell.setProcessEnvironment(environment), shell.setWorkingDirectory(folder.path());
+            shell.start("sh", {"-e", "-c", blocks(part, "sh").value(0)});
+            QVERIFY2(shell.waitForFinished(120000) && shell.exitCode() == 0,
+                     qPrintable(named.captured(2) + ": " + shell.readAllStandardError()));
+            const auto r = oddbounce::read_recording(folder.filePath("run.bouncelog").toStdString());
+            QCOMPARE(r->size(), std::size_t(60));
+            QCOMPARE(r->world_at(59).bodies()[1].pose.at.y, 16.0);
+            QCOMPARE(oddbounce::scan(*r).findings.size(), std::size_t(0));
+            ++followed;
+        }
+        QCOMPARE(followed, 5);
     }
 
     void fixExamples_areValid() {

@@ -185,6 +185,7 @@ class Session : public QObject {
     void choose_awaited();
     void suggest();
     void judge_next();
+    void insert_note(const Note& note, const QString& what);
     void edit(Case after, const QString& what);
     void set_case(const Case& now);
     void save_case();

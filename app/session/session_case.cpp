@@ -75,12 +75,17 @@ void Session::add_note(const Vec2& at, const QString& text) {
     Note note;
     note.frame = recording_->number(static_cast<std::size_t>(whole));
     note.part = std::max(0.0, moment_ - whole), note.at = at, note.text = text.trimmed().toStdString();
+    insert_note(note, "add a note");
+}
+
+/// Notes stay in order of time.
+void Session::insert_note(const Note& note, const QString& what) {
     Case after = case_;
     const auto later = std::find_if(after.notes.begin(), after.notes.end(), [&](const Note& n) {
         return std::pair(n.frame, n.part) > std::pair(note.frame, note.part);
     });
     after.notes.insert(later, note);
-    edit(std::move(after), "add a note");
+    edit(std::move(after), what);
 }
 
 void Session::change_note(std::size_t index, const QString& text) {

@@ -110,9 +110,7 @@ void Session::take_mark(const LiveSession::Mark& m) {
     Slot body = m.about.empty() ? -1 : recording_->body_slot(m.about[0]);
     if (body < 0 && !w.movers().empty()) body = w.movers().front();
     if (body >= 0) note.at = flat(w.bodies()[static_cast<std::size_t>(body)].pose.at);
-    case_.notes.push_back(note); // they come in order of time
-    save_case();
-    emit notes_changed();
+    insert_note(note, "a mark of the game");
 }
 
 /// What came since the last time is shown.

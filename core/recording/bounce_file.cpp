@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "recording/bounce_file.hpp"
 
+#include "recording/beside.hpp"
 #include "recording/database.hpp"
 #include "recording/log.hpp"
 #include "recording/log_reader.hpp"
@@ -137,8 +138,9 @@ class BounceFile : public Store {
     }
     /// For writing, at first beside `path`.
     BounceFile(const std::string& path, const Header& header, int level)
-        : name_(path), beside_(path + ".part" + std::to_string(getpid())), header_(header), level_(level),
-          db_((std::remove(beside_.c_str()), beside_), SQLITE_OPEN_READWRITE | SQLITE_OPEN_CREATE) {
+        : name_(path), beside_(part_of(path)), header_(header), level_(level),
+          db_((sweep_parts(path), std::remove(beside_.c_str()), beside_),
+              SQLITE_OPEN_READWRITE | SQLITE_OPEN_CREATE) {
         db_.run("PRAGMA page_size = 4096; PRAGMA journal_mode = OFF; PRAGMA synchronous = OFF; BEGIN;");
         lay_out();
     }
@@ -338,7 +340,7 @@ template <class Work> auto naming(const std::string& path, Work&& work) {
     try {
         return work();
     } catch (const BadInput& e) {
-        const std::string what = e.what(), beside = path + ".part" + std::to_string(getpid());
+        const std::string what = e.what(), beside = part_of(path);
         if (what.compare(0, beside.size(), beside) != 0) throw;
         throw BadInput(path, 0, what.substr(beside.size() + 2));
     }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "recording/files.hpp"
 
+#include "recording/beside.hpp"
 #include "recording/bounce_file.hpp"
 #include "recording/log.hpp"
 #include "recording/log_reader.hpp"
@@ -139,8 +140,7 @@ std::shared_ptr<Recording> read_log(const std::string& path, Control* control, c
 class Beside {
   public:
     explicit Beside(const std::string& path)
-        : path_(path), beside_(path + ".part" + std::to_string(getpid())),
-          file_(std::fopen(beside_.c_str(), "wb")) {
+        : path_(path), beside_(part_of(path)), file_((sweep_parts(path), std::fopen(beside_.c_str(), "wb"))) {
         if (!file_) fail(path_, "written", errno);
     }
     ~Beside() {

@@ -23,7 +23,8 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
                             "\"cells\",\"cell\":1,\"image\":\"" +
                             uri_of_png(png) + "\"}}\n{\"frame\":0}\n";
     const auto r = read_log_text(log, "x");
-    const auto& collider = r->world_at(0).colliders()[0];
+    const World world = r->world_at(0);
+    const ColliderState& collider = world.colliders()[0];
     if (collider.geometry && size_only.width == 0 && collider.geometry->judged()) __builtin_trap();
     return 0;
 }

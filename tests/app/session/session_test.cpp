@@ -301,12 +301,17 @@ class SessionTest : public QObject {
         QVERIFY(s.scanning());
         s.set_moment(50);
         QVERIFY(!s.follows());
+        s.add_note({0, 0}, "mine");
         game.send(log.mid(upto(200), upto(390) - upto(200)).toStdString());
         game.send("{\"frame\":390,\"events\":[{\"name\":\"mark\",\"about\":[1],\"note\":\"odd\"}]}\n");
         QTRY_COMPARE(s.recording()->size(), std::size_t(391));
         QCOMPARE(s.moment(), 50.0);
-        QTRY_COMPARE(s.notes().size(), std::size_t(1));
-        QCOMPARE(s.notes()[0].frame, std::int64_t(390));
+        QTRY_COMPARE(s.notes().size(), std::size_t(2));
+        QCOMPARE(s.notes()[1].frame, std::int64_t(390));
+        s.undo().undo();
+        QCOMPARE(s.notes().size(), std::size_t(1));
+        s.undo().undo(), s.undo().redo(), s.undo().redo(); // undoing one's own note does not lose the mark
+        QCOMPARE(s.notes().size(), std::size_t(2));
         s.set_follows(true);
         QCOMPARE(s.moment(), 390.0);
         game.close();

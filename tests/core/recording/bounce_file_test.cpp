@@ -2,6 +2,7 @@
 // The bounce file: everything comes back to the last bit, any span stands alone, damage is a sentence.
 #include "core/scene.hpp"
 #include "fault/scan.hpp"
+#include "recording/behind.hpp"
 #include "recording/bounce_file.hpp"
 #include "recording/columns.hpp"
 
@@ -11,6 +12,8 @@
 
 #include <bit>
 #include <csignal>
+#include <map>
+#include <mutex>
 #include <random>
 #include <sys/resource.h>
 
@@ -65,7 +68,52 @@ class BounceFileTest : public QObject {
         return a.number() != b.number() || a.dt() != b.dt() || a.movers() != b.movers() ? "frame" : QString();
     }
 
+    /// Keeps spans in memory; the one at `breaks_at` does not fit.
+    struct Shelf : Store {
+        std::size_t breaks_at = ~std::size_t(0);
+        mutable std::mutex mutex;
+        std::map<std::size_t, Span> spans;
+        bool finished = false;
+        void put(const Span& span, const Recording&) override {
+            QTest::qSleep(2);
+            if (span.first == breaks_at) throw BadInput("shelf", 0, "is full");
+            const std::lock_guard lock(mutex);
+            spans[span.first] = span;
+        }
+        Span get(std::size_t first, const Recording&) const override {
+            const std::lock_guard lock(mutex);
+            return spans.at(first);
+        }
+        void drop_before(std::size_t first) override { spans.erase(spans.begin(), spans.lower_bound(first)); }
+        void finish(const Recording&) override { finished = true; }
+    };
+
   private slots:
+    /// Packing in its own thread: what was put is there at once, in order, and a full disk is said.
+    void behind_keepsEverythingOrSaysWhy() {
+        const auto from = long_one(3000);
+        for (const std::size_t breaks_at : {~std::size_t(0), std::size_t(1280)}) {
+            auto shelf = std::make_unique<Shelf>();
+            shelf->breaks_at = breaks_at;
+            const Shelf& kept = *shelf;
+            Feed feed("x", from->header, behind(std::move(shelf)));
+            QString said;
+            try {
+                for (std::size_t i = 0; i < from->size(); ++i) {
+                    feed.take(Frame(*from->frame(i)));
+                    const std::size_t some = i / 2;
+                    QVERIFY(*feed.recording()->frame(some) == *from->frame(some));
+                }
+                feed.finish();
+            } catch (const BadInput& e) {
+                said = e.what();
+            }
+            QCOMPARE(said, breaks_at == 1280 ? "shelf: is full" : "");
+            QCOMPARE(kept.finished, said.isEmpty());
+            QCOMPARE(kept.spans.size(), said.isEmpty() ? std::size_t(24) : std::size_t(10));
+        }
+    }
+
     void columns_giveBackTheSameBits_data() {
         QTest::addColumn<int>("kind");
         QTest::newRow("decimals") << 0;
