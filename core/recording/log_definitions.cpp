@@ -86,7 +86,7 @@ void LogReader::read_cells(Keys& k, Shape& s) {
     std::size_t cells = 0;
     for (const auto& rows : s.layers)
         for (const std::string& row : rows) cells += row.size();
-    check_picture(k, s.image, true);
+    check_picture(k, s.image, &s);
     if (cells > most_cells) k.place().fail("rows", "holds too many cells, at most 16 000 000 are read");
 }
 
@@ -179,7 +179,7 @@ void LogReader::read_art(Keys& k) {
     k.value("image");
     a.image = k.image("image"), a.at = k.vector("at", Vec3(0.0)), a.size = k.vector("size");
     a.alpha = k.number("alpha", 0.5);
-    check_picture(k, a.image, false);
+    check_picture(k, a.image, nullptr);
     a.extra = rest(k, "art");
     before_.emplace_back(std::move(a));
 }

@@ -3,6 +3,7 @@
 #include "recording/log_reader.hpp"
 
 #include "recording/log.hpp"
+#include "recording/pictured.hpp"
 
 namespace oddbounce {
 
@@ -99,15 +100,18 @@ void LogReader::begin(Header header) {
 }
 
 /// One that is missing or broken costs a warning: the rest of the recording is as good as ever.
-void LogReader::check_picture(Keys& k, const std::string& image, bool whole) {
+void LogReader::check_picture(Keys& k, const std::string& image, const Shape* shape) {
     if (!feed_ || image.empty()) return;
     try {
         const std::string png = feed_->recording()->png(image);
-        whole ? decode_png(png) : png_size(png);
+        if (shape)
+            cells_of(*shape, png, feed_->recording()->header);
+        else
+            png_size(png);
     } catch (const NoPicture& e) {
         const std::string name = is_data_uri(image) ? "in 'image'" : "'" + image + "'";
         warn("picture " + image, "line " + std::to_string(k.place().line) + ": the picture " + name + " " +
-                                     e.what() + (whole ? "; the collider has no shape" : ""));
+                                     e.what() + (shape ? "; the collider has no shape" : ""));
     }
 }
 

@@ -44,7 +44,7 @@ class LogReader {
     void warn(const std::string& kind, const std::string& sentence);
     std::string rest(Keys& k, const char* of);
     void unknown_key(const char* of, const std::string& key);
-    void check_picture(Keys& k, const std::string& image, bool whole);
+    void check_picture(Keys& k, const std::string& image, const Shape* shape);
     void keep_unknown(const JsonObject& object, std::string_view line);
 
     Header read_header(Keys& k);

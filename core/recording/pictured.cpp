@@ -26,6 +26,13 @@ void each_picture_path(const Frame& f, const std::function<void(const std::strin
     if (f.shot) tell(f.shot->image, each);
 }
 
+Shape cells_of(const Shape& shape, const std::string& png, const Header& header) {
+    Shape out = shape;
+    out.layers = {mask_rows(decode_png(png), shape.alpha, header.up.y >= 0.0)};
+    if (const std::string why = defect(out); !why.empty()) throw NoPicture("cannot be a shape: " + why);
+    return out;
+}
+
 void put_pictures_beside(const Recording& r, const std::string& log) {
     if (!r.pictures()) return;
     std::set<std::string> paths;

@@ -3,6 +3,7 @@
 
 #include "recording/bad_input.hpp"
 #include "recording/clip.hpp"
+#include "recording/pictured.hpp"
 
 #include <algorithm>
 #include <map>
@@ -57,14 +58,13 @@ struct Recording::Geometries {
 
 namespace {
 /// Cells from a picture get their rows; the definition keeps only the picture's name.
-Shape spelled_out(const Shape& shape, const Recording& r) {
-    Shape out = shape;
-    if (shape.image.empty() || !shape.layers.empty()) return out;
+std::shared_ptr<const Geometry> made_of(const Shape& shape, const Vec3& scale, const Recording& r) {
+    if (shape.image.empty()) return std::make_shared<const Geometry>(shape, scale);
     try {
-        out.layers.push_back(mask_rows(decode_png(r.png(shape.image)), shape.alpha, r.header.up.y >= 0.0));
+        return std::make_shared<const Geometry>(cells_of(shape, r.png(shape.image), r.header), scale);
     } catch (const NoPicture&) { // whoever read the recording has warned
+        return std::make_shared<const Geometry>(shape, scale);
     }
-    return out;
 }
 } // namespace
 
@@ -78,7 +78,7 @@ std::shared_ptr<const Geometry> Recording::geometry(const ColliderDef& def, cons
     const std::lock_guard lock(geometries_->mutex);
     if (scale == Vec3(1.0)) {
         auto& made = geometries_->plain[&def];
-        if (!made) made = std::make_shared<const Geometry>(spelled_out(def.shape, *this), scale);
+        if (!made) made = made_of(def.shape, scale, *this);
         return made;
     }
     auto& scaled = geometries_->scaled;
@@ -88,7 +88,7 @@ std::shared_ptr<const Geometry> Recording::geometry(const ColliderDef& def, cons
     }
     auto& entry = scaled[{&def, scale.x, scale.y, scale.z}];
     auto made = entry.lock();
-    if (!made) entry = made = std::make_shared<const Geometry>(spelled_out(def.shape, *this), scale);
+    if (!made) entry = made = made_of(def.shape, scale, *this);
     return made;
 }
 

@@ -35,11 +35,29 @@ std::string defect_of_points(const Shape& s) {
     return std::abs(area) > 1e-12 * reach * reach ? "" : "'points' must enclose an area";
 }
 
+/// Unit edges between filled and empty cells of one layer: what its outline and its pieces cost.
+std::size_t edges_of(const std::vector<std::string>& rows) {
+    const auto filled = [&](std::size_t r, std::size_t c) {
+        return r < rows.size() && c < rows[r].size() && rows[r][c] == '#';
+    };
+    std::size_t edges = 0;
+    for (std::size_t r = 0; r < rows.size(); ++r)
+        for (std::size_t c = 0; c < rows[r].size(); ++c)
+            if (rows[r][c] == '#')
+                edges += !filled(r, c + 1) + (c == 0 || !filled(r, c - 1)) + !filled(r + 1, c) +
+                         (r == 0 || !filled(r - 1, c));
+    return edges;
+}
+
 std::string defect_of_cells(const Shape& s) {
+    constexpr std::size_t most_edges = 1000000;
     if (!positive(s.cell)) return "'cell' must be positive";
     for (const auto& rows : s.layers)
         for (const std::string& row : rows)
             if (row.find_first_not_of(".#") != std::string::npos) return "'rows' may hold only '.' and '#'";
+    std::size_t edges = 0;
+    for (const auto& rows : s.layers) edges += edges_of(rows);
+    if (edges > most_edges) return "has an outline of more than 1 000 000 cell edges, at most that are read";
     return "";
 }
 

@@ -143,10 +143,10 @@ std::vector<CellRun> join_cells(const std::vector<std::string>& rows) {
             c = end;
         }
         for (const CellRun& run : open) {
-            const auto same = std::find_if(now.begin(), now.end(), [&](const CellRun& n) {
-                return n.height == 1 && n.column == run.column && n.width == run.width;
-            });
-            if (same == now.end())
+            const auto same =
+                std::lower_bound(now.begin(), now.end(), run.column,
+                                 [](const CellRun& n, int column) { return n.column < column; });
+            if (same == now.end() || same->column != run.column || same->width != run.width)
                 done.push_back(run);
             else
                 *same = {run.column, run.row, run.width, run.height + 1};

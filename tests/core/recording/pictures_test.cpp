@@ -251,6 +251,13 @@ class PicturesTest : public QObject {
                                     << "leads out";
         QTest::newRow("a folder") << "folder.png"
                                   << "is no file";
+        Pixels checks; // small as a file, huge as a shape
+        checks.width = checks.height = 1000;
+        for (int i = 0; i < 1000000; ++i)
+            checks.rgba.insert(checks.rgba.end(),
+                               {0, 0, 0, static_cast<std::uint8_t>((i / 1000 + i) % 2 * 255)});
+        QTest::newRow("a million corners") << QString::fromStdString(uri_of_png(encode_png(checks)))
+                                           << "outline of more than 1 000 000 cell edges";
         QTest::newRow("broken base64") << "data:image/png;base64,A*B"
                                        << "is no base64";
     }
