@@ -144,6 +144,8 @@ void FindingsPanel::refresh() {
     else if (session_.findings().empty() && !session_.scanning())
         note = "Nothing found. Four faults are judged: tunneling, double hits, deep overlaps, bodies stuck "
                "on an edge.";
+    else if (session_.findings().empty() && session_.live())
+        note = "Nothing found so far. Findings come here while the game runs.";
     else if (model_->rowCount() == 0 && !session_.findings().empty())
         note = "No finding has these words. Clear the filter to see all.";
     note_->setText(note), note_->setVisible(!note.isEmpty());

@@ -73,7 +73,9 @@ void Theme::use(QApplication& app, bool dark) {
     app.setPalette(p);
     app.setFont(type(13));
     app.setStyleSheet(
-        QString("QLineEdit{background:%1;border:1px solid "
+        QString("QMenu{background:%4;border:1px solid %2;padding:4px;}"
+                "QMenu::item{padding:4px 14px;}QMenu::item:selected{background:%5;}"
+                "QLineEdit{background:%1;border:1px solid "
                 "%2;border-radius:4px;padding:3px 6px;}"
                 "QLineEdit:focus{border-color:%3;}"
                 "QPushButton{background:%5;border:1px solid %2;border-radius:4px;padding:4px 10px;}"
