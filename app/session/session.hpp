@@ -32,7 +32,7 @@ struct Instant {
 
 struct Candidate {
     Fix fix;
-    enum State { Waiting, Judging, Judged, Failed } state = Waiting;
+    enum State { Waiting, Judging, Judged, Failed, Advice } state = Waiting;
     Verdict verdict;
     QString sentence; ///< why it failed
 };

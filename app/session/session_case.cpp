@@ -122,7 +122,11 @@ void Session::suggest() {
             fresh.push_back({fix, Candidate::Waiting, {}, {}});
     };
     if (const Finding* f = finding())
-        for (const Suggestion& s : f->suggest) add({s.name, s.changes});
+        for (const Suggestion& s : f->suggest)
+            if (s.changes.empty())
+                fresh.push_back({{s.name, s.changes}, Candidate::Advice, {}, {}});
+            else
+                add({s.name, s.changes});
     for (const Fix& fix : case_.fixes) add(fix);
     candidates_ = std::move(fresh);
     if (candidate_ >= static_cast<int>(candidates_.size())) candidate_ = -1;

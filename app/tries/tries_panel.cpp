@@ -189,6 +189,7 @@ void TriesPanel::paintEvent(QPaintEvent*) {
         QColor color = th.soft;
         if (c.state == Candidate::Waiting) line = "waits for its turn";
         if (c.state == Candidate::Judging) line = "being tried…";
+        if (c.state == Candidate::Advice) line = "in the game's code: nothing here to try";
         if (c.state == Candidate::Failed) line = c.sentence, color = th.finding;
         if (c.state == Candidate::Judged) {
             line = QString::fromStdString(verdict_line(c.verdict));

@@ -4,7 +4,9 @@
 namespace oddbounce {
 
 std::span<const Fault> catalogue() {
-    static const Fault all[] = {tunneling_fault, double_hit_fault, deep_overlap_fault, stuck_on_edge_fault};
+    static const Fault all[] = {tunneling_fault,     double_hit_fault,  deep_overlap_fault,
+                                stuck_on_edge_fault, trapped_fault,     false_footing_fault,
+                                repeat_effect_fault, no_reaction_fault, endless_resolve_fault};
     return all;
 }
 

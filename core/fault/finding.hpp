@@ -29,7 +29,8 @@ struct Sentence {
     std::string text;
 };
 
-/// A candidate fix: a name and the changes of a fix document (docs/fix-file.md).
+/// A candidate fix: a name and the changes of a fix document (docs/fix-file.md). Without changes: advice, for
+/// what only the game's code can mend.
 struct Suggestion {
     std::string name;
     nlohmann::json changes;

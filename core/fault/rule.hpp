@@ -29,6 +29,9 @@ struct Fault {
     const char* what;  ///< one sentence for the user
     std::unique_ptr<Rule> (*watch)(const RuleContext&);
     void (*tell)(const Recording&, Finding&); ///< writes the account
+    /// Why it cannot be judged, as a sentence's part ("events were not logged"); empty, or no function: it
+    /// can.
+    std::string (*why_not)(const Recording&) = nullptr;
 };
 
 /// All faults that are judged, in the order of docs/faults.md.
@@ -40,5 +43,10 @@ extern const Fault tunneling_fault;
 extern const Fault double_hit_fault;
 extern const Fault deep_overlap_fault;
 extern const Fault stuck_on_edge_fault;
+extern const Fault false_footing_fault;
+extern const Fault trapped_fault;
+extern const Fault repeat_effect_fault;
+extern const Fault no_reaction_fault;
+extern const Fault endless_resolve_fault;
 
 } // namespace oddbounce

@@ -22,6 +22,10 @@ bool in(const std::vector<Id>& ids, Id id) { return std::find(ids.begin(), ids.e
 
 /// A deep overlap with a brick whose answer was cancelled by its neighbour is that double hit's consequence.
 bool explains(const Finding& strong, const Finding& weak) {
+    // What overlaps for as long as it is trapped is not told twice.
+    if (strong.fault == "trapped" && weak.fault == "deep-overlap" && overlap_in_time(strong, weak) &&
+        strong.bodies.size() > 1 && in(weak.bodies, strong.bodies[0]) && in(weak.bodies, strong.bodies[1]))
+        return true;
     if (strong.fault != "double-hit" || weak.fault != "deep-overlap" || !overlap_in_time(strong, weak))
         return false;
     return std::all_of(weak.bodies.begin(), weak.bodies.end(), [&](Id id) { return in(strong.bodies, id); });
@@ -89,6 +93,10 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
             continue;
         if (recording.header.space != 2) {
             out.not_judged[fault.id] = "recordings of 3 dimensions are not judged yet";
+            continue;
+        }
+        if (const std::string why = fault.why_not ? fault.why_not(recording) : ""; !why.empty()) {
+            out.not_judged[fault.id] = why;
             continue;
         }
         out.judged.push_back(fault.id);

@@ -101,7 +101,8 @@ std::string text_of(const Recording& r, const Scan& s) {
                        ? fmt::format("  {} + {}: {}\n", line.frame - 1, figure(*line.fraction), line.text)
                        : fmt::format("  {}: {}\n", line.frame, line.text);
         for (const Fact& fact : f.facts) out += fmt::format("    {:<20} {}\n", fact.key, fact_text(fact));
-        for (const Suggestion& t : f.suggest) out += fmt::format("  try: {}\n", t.name);
+        for (const Suggestion& t : f.suggest)
+            out += fmt::format("  {}: {}\n", t.changes.empty() ? "advice" : "try", t.name);
         out += fmt::format("  id: {}\n", f.id);
     }
     return out;

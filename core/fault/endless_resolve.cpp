@@ -1,0 +1,140 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// endless-resolve: a body's resolving loop ran into its cap (the largest number of passes seen, at least 8,
+// in 4 frames or more), or ran longer and longer while the body hardly moved. What the cap is, only the end
+// tells.
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+struct Loop {
+    std::size_t index = 0;
+    int passes = 0;
+    double depth = 0.0; // that is left
+    Slot own = -1, other = -1;
+    bool growing = false;
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context) : context_(context) {}
+
+    void step(const Step& step) override {
+        const int least = static_cast<int>(context_.settings["endless-resolve.least_passes"]);
+        const double slop = context_.recording.slop();
+        for (const IdCount& p : step.frame->passes) {
+            cap_ = std::max(cap_, p.count);
+            const Slot body = context_.recording.body_slot(p.id);
+            if (body < 0) continue;
+            const auto slot = static_cast<std::size_t>(body);
+            Before& before = before_[p.id];
+            const Vec3 at = step.now.bodies()[slot].pose.at;
+            const bool more = before.index + 1 == step.index && p.count > before.passes &&
+                              glm::length(at - before.at) < slop;
+            before.rising = more ? before.rising + 1 : 0;
+            before.index = step.index, before.passes = p.count, before.at = at;
+            if (p.count < least) continue;
+            Loop loop{step.index, p.count, 0.0, -1, -1, before.rising >= 3};
+            for (const Meeting& m : step.meetings) {
+                const bool a = step.now.colliders()[static_cast<std::size_t>(m.a)].body == body,
+                           b = step.now.colliders()[static_cast<std::size_t>(m.b)].body == body;
+                if ((!a && !b) || m.does != Does::Solid || (loop.own >= 0 && -m.gap_after <= loop.depth))
+                    continue;
+                loop.own = a ? m.a : m.b, loop.other = a ? m.b : m.a, loop.depth = -m.gap_after;
+            }
+            loop.depth = std::max(0.0, loop.depth);
+            loops_[p.id].push_back(loop);
+        }
+    }
+
+    void finish() override {
+        const auto least_frames = static_cast<std::size_t>(context_.settings["endless-resolve.frames"]);
+        const auto holes = static_cast<std::size_t>(context_.settings["run.holes"]);
+        for (const auto& [id, all] : loops_) {
+            std::vector<Loop> bad;
+            std::size_t capped = 0;
+            for (const Loop& l : all) capped += l.passes == cap_;
+            for (const Loop& l : all)
+                if ((l.passes == cap_ && capped >= least_frames) || l.growing) bad.push_back(l);
+            for (std::size_t i = 0; i < bad.size();) {
+                std::size_t j = i;
+                while (j + 1 < bad.size() && bad[j + 1].index <= bad[j].index + holes + 1) ++j;
+                report(id, bad, i, j);
+                i = j + 1;
+            }
+        }
+    }
+
+  private:
+    struct Before {
+        std::size_t index = 0;
+        int passes = 0, rising = 0;
+        Vec3 at{0.0};
+    };
+
+    void report(Id id, const std::vector<Loop>& all, std::size_t i, std::size_t j) const {
+        const Recording& r = context_.recording;
+        const auto worst = std::max_element(all.begin() + static_cast<std::ptrdiff_t>(i),
+                                            all.begin() + static_cast<std::ptrdiff_t>(j) + 1,
+                                            [](const Loop& a, const Loop& b) { return a.passes < b.passes; });
+        const World now = r.world_at(worst->index);
+        Finding f;
+        f.fault = "endless-resolve", f.first = r.number(all[i].index), f.last = r.number(all[j].index);
+        if (worst->own >= 0)
+            name_bodies(now, {worst->own, worst->other}, f);
+        else
+            f.bodies = {id}, f.names = {body_name(r, id)};
+        f.at = now.bodies()[static_cast<std::size_t>(r.body_slot(id))].pose.at;
+        f.weight = 0.55;
+        add_fact(f, "passes", worst->passes, "passes");
+        add_fact(f, "frames", static_cast<double>(j - i + 1), "frames");
+        add_fact(f, "depth_left", worst->depth, r.header.unit);
+        add_fact(f, "depth_per_pass", worst->depth / worst->passes, r.header.unit);
+        note_threshold(f, context_.settings.threshold("endless-resolve.least_passes"));
+        note_threshold(f, context_.settings.threshold("endless-resolve.frames"));
+        f.suggest.push_back(
+            {"end the loop when a pass no longer makes the overlap smaller", nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    int cap_ = 0;
+    std::map<Id, std::vector<Loop>> loops_;
+    std::map<Id, Before> before_;
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+std::string why_not(const Recording& r) {
+    return r.header.has(Channel::Passes) ? "" : "passes of the resolving loop were not logged";
+}
+
+void tell(const Recording& r, Finding& f) {
+    const std::string others = f.names.size() > 1 ? " It is still " + length_text(r, f.number("depth_left")) +
+                                                        " inside the " + f.names[1] + "."
+                                                  : "";
+    f.account.push_back(
+        {f.first,
+         {},
+         fmt::format("Putting the {} outside takes {} passes and does not end there.{}", f.names[0],
+                     figure(f.number("passes")), f.number("depth_left") > 0.0 ? others : "")});
+    if (f.last > f.first)
+        f.account.push_back(
+            {f.last, {}, fmt::format("So it went for {} frames.", figure(f.number("frames")))});
+}
+
+} // namespace
+
+const Fault endless_resolve_fault = {"endless-resolve",
+                                     "Endless resolving",
+                                     "The loop that parts a body from others never comes to an end.",
+                                     watch,
+                                     tell,
+                                     why_not};
+
+} // namespace oddbounce

@@ -1,0 +1,219 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// false-footing: a body's own code takes it to be standing while nothing supports it under walkable ground
+// within slop and skin, or not to be standing though it is supported. One frame of lag is in order.
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+#include <set>
+
+namespace oddbounce {
+
+namespace {
+
+const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
+
+struct Run {
+    std::size_t first = 0, last = 0;
+    std::size_t frames = 0;
+    std::optional<std::size_t> jump;
+    Slot own = -1, touched = -1; // colliders: what it touches, or stands on
+    Vec3 normal{0.0};            // from own to touched
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
+                                   [this](const Key& key, Run& run) { close(key, run); }) {}
+
+    void step(const Step& step) override {
+        near_.clear();
+        for (const Meeting& m : step.meetings) {
+            const bool rests = m.gap_after <= context_.recording.slop() + context_.recording.header.skin;
+            if (m.does != Does::Solid || (!rests && !m.contact)) continue;
+            near_[at(step.now, m.a).body].push_back({&m, m.a, m.b, m.normal});
+            near_[at(step.now, m.b).body].push_back({&m, m.b, m.a, -m.normal});
+        }
+        for (const Slot body : step.now.movers()) judge(step, body);
+        runs_.sweep(step.index);
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    struct Key {
+        Slot body;
+        bool claimed; ///< taken to stand
+        auto operator<=>(const Key&) const = default;
+    };
+    struct Near {
+        const Meeting* meeting;
+        Slot own, other;
+        Vec3 normal; ///< from own to other
+    };
+
+    /// Ground that carries it: walkable with so many degrees to spare.
+    bool carries(const Step& step, const Near& n, double spare) const {
+        const Vec3& up = context_.recording.header.up;
+        const BodyDef& def = *step.now.body_of(n.own).def;
+        const double limit = std::cos(glm::radians(std::clamp(def.slope + spare, 1.0, 89.0)));
+        if (-glm::dot(n.normal, up) >= limit) return true;
+        if (!n.meeting->contact) return false;
+        for (const ContactRow& c : step.frame->contacts) {
+            const bool ab = c.mark_a.slot == n.own && c.mark_b.slot == n.other,
+                       ba = c.mark_a.slot == n.other && c.mark_b.slot == n.own;
+            if ((ab || ba) && c.active && c.phase != Phase::End && c.normal &&
+                glm::dot(*c.normal, up) * (ab ? -1.0 : 1.0) >= limit)
+                return true;
+        }
+        return false;
+    }
+
+    void judge(const Step& step, Slot body) {
+        const BodyState& now = step.now.bodies()[static_cast<std::size_t>(body)];
+        const BodyState& before = step.before.bodies()[static_cast<std::size_t>(body)];
+        if (now.grounded) footed_.insert(now.def->kind.empty() ? std::to_string(now.def->id) : now.def->kind);
+        if (now.def->moves == Moves::Fixed || now.fresh || now.warped || step.index == 0) return;
+        const double spare = context_.settings["false-footing.slope_margin"];
+        const auto found = near_.find(body);
+        const Near *carrier = nullptr, *touched = nullptr;
+        bool carried = false; // at all, in the most generous reading
+        if (found != near_.end())
+            for (const Near& n : found->second) {
+                if (!touched || n.meeting->gap_after < touched->meeting->gap_after) touched = &n;
+                carried =
+                    carried || carries(step, n, spare) || n.meeting->gap_after < -context_.recording.slop();
+                const bool fixed = step.now.body_of(n.other).def->moves == Moves::Fixed;
+                if (fixed && std::abs(n.meeting->gap_after) <= context_.recording.slop() &&
+                    carries(step, n, -spare))
+                    carrier = &n;
+            }
+        const Vec3& up = context_.recording.header.up;
+        const double matters = closing_that_matters(step);
+        const double rise = glm::dot(now.velocity, up), rose = glm::dot(before.velocity, up);
+        const bool jumps =
+            now.velocity_known && before.velocity_known && rise > matters && rise - rose > matters;
+        for (const bool claimed : {true, false})
+            if (Run* run = runs_.find({body, claimed});
+                run && !run->jump && jumps && before.grounded == claimed && run->last + 1 >= step.index)
+                run->jump = step.index;
+        const bool asks_down = now.wishes && glm::dot(now.wish, up) < 0.0;
+        const bool lifts = now.velocity_known && rise > 0.1 * matters;
+        if (now.grounded && !carried)
+            add(step, {body, true}, touched);
+        else if (!now.grounded && carrier && !lifts && !asks_down)
+            add(step, {body, false}, carrier);
+    }
+
+    void add(const Step& step, const Key& key, const Near* near) {
+        Run& run = runs_.at(key, step.index);
+        ++run.frames;
+        if (!near || run.own >= 0) return;
+        run.own = near->own, run.touched = near->other, run.normal = near->normal;
+    }
+
+    /// How far it could fall straight down at the end of this frame; infinity: there is nothing below.
+    static double gap_below(const World& w, Slot body) {
+        const Recording& r = w.recording();
+        double gap = infinity;
+        for (const Slot own : w.colliders_of(body)) {
+            if (!w.live(own) || at(w, own).def->role == Role::Sensor) continue;
+            for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c) {
+                if (!w.live(c) || at(w, c).body == body || w.does(own, c) != Does::Solid) continue;
+                const Pose from = w.body_of(own).pose;
+                const double far = glm::length(w.body_of(c).pose.at - from.at) + at(w, c).geometry->reach() +
+                                   2.0 * at(w, own).geometry->reach();
+                Pose to = from;
+                to.at -= r.header.up * far;
+                const Motion falls{from, to}, stays{w.body_of(c).pose, w.body_of(c).pose};
+                const Sweep s = sweep(*at(w, own).geometry, falls, *at(w, c).geometry, stays);
+                if (s.status == Status::Found && -glm::dot(s.normal, r.header.up) > 0.1)
+                    gap = std::min(gap, s.first * far);
+            }
+        }
+        return gap;
+    }
+
+    void close(const Key& key, const Run& run) const {
+        const auto least = static_cast<std::size_t>(context_.settings["false-footing.frames"]);
+        if (run.frames < least) return;
+        const Recording& r = context_.recording;
+        const World w = r.world_at(run.first);
+        const BodyDef& def = *w.bodies()[static_cast<std::size_t>(key.body)].def;
+        if (!key.claimed && !footed_.count(def.kind.empty() ? std::to_string(def.id) : def.kind)) return;
+        Finding f;
+        f.fault = "false-footing", f.first = r.number(run.first), f.last = r.number(run.last);
+        if (run.own >= 0)
+            name_bodies(w, {run.own, run.touched}, f);
+        else {
+            f.bodies = {def.id}, f.names = {body_name(w, key.body)};
+            for (const Slot c : w.colliders_of(key.body))
+                if (w.live(c)) f.colliders = {at(w, c).def->id};
+        }
+        f.at = w.bodies()[static_cast<std::size_t>(key.body)].pose.at;
+        f.weight = std::min(0.8, 0.4 + 0.01 * static_cast<double>(run.frames) + (run.jump ? 0.2 : 0.0));
+        f.facts.push_back(
+            {"kind", key.claimed ? "stands on nothing" : "does not know that it stands", "text"});
+        const double below = gap_below(w, key.body);
+        if (below < infinity) add_fact(f, "gap_below", below, r.header.unit);
+        if (run.own >= 0) f.facts.push_back({"normal", run.normal, ""});
+        add_fact(f, "frames_late", static_cast<double>(run.frames), "frames");
+        if (run.jump) add_fact(f, "jump_frame", static_cast<double>(r.number(*run.jump)), "frame");
+        note_threshold(f, context_.settings.threshold("false-footing.frames"));
+        note_threshold(f, {"slop", r.slop(), r.header.unit});
+        f.suggest.push_back({key.claimed ? "take it to stand only where something below it carries it"
+                                         : "look for ground as far down as the slop and the skin",
+                             nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    Runs<Key, Run> runs_;
+    std::map<Slot, std::vector<Near>> near_;
+    std::set<std::string> footed_; ///< kinds of bodies that say where they stand
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+std::string why_not(const Recording& r) {
+    return r.header.has(Channel::Grounded) ? "" : "footing was not logged";
+}
+
+void tell(const Recording& r, Finding& f) {
+    const bool claimed = std::get<std::string>(f.fact("kind")->value) == "stands on nothing";
+    const Fact* below = f.fact("gap_below");
+    std::string text;
+    if (claimed) {
+        text = "The " + f.names[0] + " takes itself to be standing.";
+        text += below ? " The ground is " + length_text(r, std::get<double>(below->value)) + " below it."
+                      : " There is nothing below it.";
+        if (const Fact* n = f.fact("normal"))
+            text += " What it touches is the " + f.names[1] + ", " + side_word(r, std::get<Vec3>(n->value)) +
+                    " it."; // where the other lies
+    } else
+        text = "The " + f.names[0] + " stands on the " + f.names[1] + " and does not know it.";
+    f.account.push_back({f.first, {}, text});
+    if (const Fact* jump = f.fact("jump_frame"))
+        f.account.push_back(
+            {static_cast<std::int64_t>(std::get<double>(jump->value)),
+             {},
+             claimed ? "It jumps, from where there is nothing to jump from." : "It jumps all the same."});
+    f.account.push_back(
+        {f.last, {}, fmt::format("So it was for {} frames.", figure(f.number("frames_late")))});
+    std::stable_sort(f.account.begin(), f.account.end(),
+                     [](const Sentence& a, const Sentence& b) { return a.frame < b.frame; });
+}
+
+} // namespace
+
+const Fault false_footing_fault = {
+    "false-footing",
+    "False footing",
+    "A body takes itself to stand where nothing carries it, or the other way round.",
+    watch,
+    tell,
+    why_not};
+
+} // namespace oddbounce

@@ -1,0 +1,155 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// repeat-effect: an event about the same bodies fires on consecutive frames during which they touch and no
+// new contact of theirs began.
+#include "fault/rule.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+#include <set>
+
+namespace oddbounce {
+
+namespace {
+
+struct Run {
+    std::size_t first = 0, last = 0;
+    std::size_t fired = 0, begun = 0;
+    Slot a = -1, b = -1; // colliders that touched
+    Vec3 before{0.0};    // the first body's velocity before it
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), contacts_(context.recording.header.has(Channel::Contacts)) {}
+
+    void step(const Step& step) override {
+        now_touching_.clear(), begun_.clear();
+        touch(step);
+        std::set<Key> fired;
+        for (const EventRow& e : step.frame->events)
+            if (e.about.size() == 2 && e.name != "mark")
+                fired.insert({e.name, std::minmax(e.about[0], e.about[1])});
+        for (const Key& key : fired) fire(step, key);
+        for (auto it = runs_.begin(); it != runs_.end();) {
+            if (fired.count(it->first) && it->second.last == step.index) {
+                ++it;
+                continue;
+            }
+            close(it->first, it->second);
+            it = runs_.erase(it);
+        }
+        std::swap(was_touching_, now_touching_);
+    }
+    void finish() override {
+        for (const auto& [key, run] : runs_) close(key, run);
+    }
+
+  private:
+    using Pair = std::pair<Id, Id>; // bodies
+    using Key = std::pair<std::string, Pair>;
+
+    void touch(const Step& step) {
+        const auto add = [&](Slot a, Slot b, bool begins) {
+            const BodyDef *p = step.now.body_of(a).def, *q = step.now.body_of(b).def;
+            if (!p || !q) return;
+            const Pair pair = std::minmax(p->id, q->id);
+            now_touching_[pair] = {a, b};
+            if (begins || !was_touching_.count(pair)) begun_.insert(pair);
+        };
+        if (contacts_) {
+            for (const ContactRow& c : step.frame->contacts)
+                if (c.phase != Phase::End) add(c.mark_a.slot, c.mark_b.slot, c.phase == Phase::Begin);
+        } else
+            for (const Meeting& m : step.meetings)
+                if (m.closest() <= 0.0) add(m.a, m.b, false);
+    }
+
+    void fire(const Step& step, const Key& key) {
+        const bool begins = begun_.count(key.second) > 0;
+        const auto under_way = runs_.find(key);
+        if (under_way != runs_.end() && begins) { // rightly again
+            close(key, under_way->second);
+            runs_.erase(under_way);
+        }
+        const auto touching = now_touching_.find(key.second);
+        Run& run = runs_[key];
+        if (run.fired++ == 0) {
+            run.first = step.index;
+            const Slot body = step.now.recording().body_slot(key.second.first);
+            if (body >= 0) run.before = step.before.bodies()[static_cast<std::size_t>(body)].velocity;
+        }
+        if (touching != now_touching_.end()) std::tie(run.a, run.b) = touching->second;
+        run.begun += begins;
+        run.last = step.index;
+    }
+
+    void close(const Key& key, const Run& run) const {
+        if (run.fired < 2 || run.a < 0) return;
+        const Recording& r = context_.recording;
+        const World was = r.world_at(run.first), now = r.world_at(run.last);
+        Finding f;
+        f.fault = "repeat-effect", f.first = r.number(run.first), f.last = r.number(run.last);
+        const auto [mover, other] = mover_first(was, was, run.a, run.b);
+        name_bodies(was, {mover, other}, f);
+        f.at = was.body_of(mover).pose.at;
+        f.weight = std::min(0.85, 0.5 + 0.02 * static_cast<double>(run.fired));
+        if (!contacts_)
+            f.grade = Grade::Likely, f.assumes = "contacts were not logged: the shapes touch all the while";
+        const double expected = static_cast<double>(std::max<std::size_t>(1, run.begun));
+        add_fact(f, "times_fired", static_cast<double>(run.fired), "times");
+        add_fact(f, "times_expected", expected, "times");
+        const World before = run.first > r.begin() ? r.world_before(run.first) : was;
+        add_fact(f, "speed_change",
+                 glm::length(now.body_of(mover).velocity) - glm::length(before.body_of(mover).velocity),
+                 r.header.unit + "/s");
+        f.facts.push_back({"event", key.first, "text"});
+        f.suggest.push_back({"fire '" + key.first + "' when the contact begins, not while it lasts",
+                             nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    bool contacts_;
+    std::map<Pair, std::pair<Slot, Slot>> now_touching_, was_touching_;
+    std::set<Pair> begun_;
+    std::map<Key, Run> runs_;
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+std::string why_not(const Recording& r) {
+    return r.header.has(Channel::Events) ? "" : "events were not logged";
+}
+
+void tell(const Recording& r, Finding& f) {
+    const std::string event = std::get<std::string>(f.fact("event")->value);
+    const auto speed = [&](std::int64_t frame) {
+        return glm::length(r.world_at(static_cast<std::size_t>(r.frame_index(frame)))
+                               .body_of(r.collider_slot(f.colliders[0]))
+                               .velocity);
+    };
+    f.account.push_back({f.first,
+                         {},
+                         fmt::format("The {} touches the {}; '{}' fires, rightly. It moves at {}.",
+                                     f.names[0], f.names.back(), event, speed_text(r, speed(f.first)))});
+    f.account.push_back({f.first + 1,
+                         {},
+                         fmt::format("No new contact began, and '{}' fires again. It moves at {}.", event,
+                                     speed_text(r, speed(f.first + 1)))});
+    f.account.push_back(
+        {f.last,
+         {},
+         fmt::format("'{}' has fired {} times for {}; the speed changed by {}.", event,
+                     figure(f.number("times_fired")),
+                     f.number("times_expected") == 1.0 ? "one contact" : "the contacts that began",
+                     speed_text(r, f.number("speed_change")))});
+}
+
+} // namespace
+
+const Fault repeat_effect_fault = {
+    "repeat-effect", "Repeated effect", "One contact fires its event again and again.", watch, tell, why_not};
+
+} // namespace oddbounce

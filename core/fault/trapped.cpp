@@ -1,0 +1,154 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// trapped: two solid bodies overlap for 10 frames or more, and one that wishes or moves, not deeper in,
+// stays.
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
+
+struct Run {
+    std::size_t first = 0, last = 0, deepest_at = 0;
+    Slot mover = -1, other = -1;
+    std::size_t frames = 0, tries = 0;
+    double deepest = 0.0, tried = 0.0;
+    Vec3 began{0.0}, now{0.0}; // where the mover is from the other
+    Vec3 at{0.0};
+    bool one_body_wishes = false;
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
+                                   [this](const Pair& key, Run& run) { close(key, run); }) {}
+
+    void step(const Step& step) override {
+        for (const Meeting& m : step.meetings) {
+            const bool one_way =
+                at(step.now, m.a).def->role == Role::OneWay || at(step.now, m.b).def->role == Role::OneWay;
+            if (m.does == Does::Solid && !one_way && m.gap_after < -in_order(step.now, m.a, m.b) &&
+                !one_owner(step.now, m.a, m.b))
+                take(step, m);
+        }
+        runs_.sweep(step.index);
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    using Pair = std::pair<Slot, Slot>;
+
+    /// Depth that is no trap: the slop; where a solver is at work, what deep-overlap lets pass.
+    double in_order(const World& now, Slot a, Slot b) const {
+        double extent = 0.0;
+        for (const Slot c : {a, b})
+            if (now.body_of(c).def->moves == Moves::Solved)
+                extent = std::max(extent, at(now, c).geometry->extent());
+        return std::max(context_.recording.slop(),
+                        context_.settings["deep-overlap.share_of_extent"] * extent);
+    }
+
+    /// How fast the body wants to go, other than deeper in; 0: it does not try. `out` leads
+    /// out.
+    double tries(const BodyState& b, const Vec3& out, const Step& step) const {
+        constexpr double not_inward = -0.5; // of the whole wish
+        if (b.def->moves == Moves::Fixed) return 0.0;
+        const double least = 0.1 * closing_that_matters(step);
+        double most = 0.0;
+        if (b.wishes && glm::length(b.wish) > least &&
+            glm::dot(b.wish, out) > not_inward * glm::length(b.wish))
+            most = glm::length(b.wish);
+        return most;
+    }
+
+    void take(const Step& step, const Meeting& m) {
+        Run& run = runs_.at({m.a, m.b}, step.index);
+        const BodyState &a = step.now.body_of(m.a), &b = step.now.body_of(m.b);
+        if (run.frames++ == 0) {
+            std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
+            run.began = step.now.body_of(run.mover).pose.at - step.now.body_of(run.other).pose.at;
+        }
+        run.now = step.now.body_of(run.mover).pose.at - step.now.body_of(run.other).pose.at;
+        double speed = std::max(tries(a, -m.normal, step), tries(b, m.normal, step));
+        // Driven against each other, or apart, by what the log says of their velocities; together is no try.
+        const double apart = glm::length(a.velocity - b.velocity);
+        if (a.velocity_known && b.velocity_known && (a.velocity_logged || b.velocity_logged) &&
+            apart > closing_that_matters(step))
+            speed = std::max(speed, apart);
+        if (speed > 0.0) ++run.tries, run.tried += speed * step.now.dt();
+        if (-m.gap_after > run.deepest)
+            run.deepest = -m.gap_after, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5;
+    }
+
+    void close(const Pair&, const Run& run) const {
+        constexpr double went = 0.25; // of what it tried: more is a way through, not a trap
+        const Recording& r = context_.recording;
+        const auto least = static_cast<std::size_t>(context_.settings["trapped.frames"]);
+        if (run.frames < least || 2 * run.tries < run.frames ||
+            glm::length(run.now - run.began) > went * run.tried)
+            return;
+        const World w = r.world_at(run.first);
+        Finding f;
+        f.fault = "trapped", f.first = r.number(run.first), f.last = r.number(run.last);
+        name_bodies(w, {run.mover, run.other}, f);
+        f.at = run.at;
+        f.weight = std::min(0.95, 0.7 + 0.002 * static_cast<double>(run.frames));
+        add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
+        add_fact(f, "depth", run.deepest, r.header.unit);
+        add_fact(f, "tried", run.tried, r.header.unit);
+        add_fact(f, "moved", glm::length(run.now - run.began), r.header.unit);
+        note_threshold(f, context_.settings.threshold("trapped.frames"));
+        note_threshold(f, {"slop", r.slop(), r.header.unit});
+        const nlohmann::json mover = mover_target(w, f);
+        f.suggest.push_back({"put the " + f.names[0] + " back outside",
+                             {{{"motion", {mover}}, {"tests", "after"}, {"answer", "push-out"}}}});
+        f.suggest.push_back({"test the " + f.names[0] + " after it moved",
+                             {{{"motion", {mover}}, {"tests", "after"}, {"answer", "slide"}}}});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    Runs<Pair, Run> runs_;
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const auto view = [&](std::int64_t frame) {
+        return pair_at(r.world_at(static_cast<std::size_t>(r.frame_index(frame))),
+                       r.collider_slot(f.colliders[0]), r.collider_slot(f.colliders[1]));
+    };
+    f.account.push_back({f.first,
+                         {},
+                         fmt::format("The {} ends the frame {} inside the {}.", f.names[0],
+                                     length_text(r, std::abs(view(f.first).gap)), f.names[1])});
+    const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first) + 1));
+    for (std::size_t k = 0; k < std::min<std::size_t>(2, f.bodies.size()); ++k) {
+        const BodyState& b = w.bodies()[static_cast<std::size_t>(r.body_slot(f.bodies[k]))];
+        if (b.wishes && glm::length(b.wish) > 0.0)
+            f.account.push_back(
+                {w.number(),
+                 {},
+                 fmt::format("The {} wishes to move at {} and is {}.", f.names[k],
+                             speed_text(r, glm::length(b.wish)), motion_text(r, b.velocity))});
+    }
+    f.account.push_back(
+        {f.last,
+         {},
+         fmt::format("In {} frames they came no farther than {} from where they began, {} deep at most.",
+                     figure(f.number("frames")), length_text(r, f.number("moved")),
+                     length_text(r, f.number("depth")))});
+}
+
+} // namespace
+
+const Fault trapped_fault = {"trapped", "Trapped", "Two bodies are inside each other and cannot get out.",
+                             watch, tell};
+
+} // namespace oddbounce
