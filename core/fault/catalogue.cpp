@@ -6,7 +6,8 @@ namespace oddbounce {
 std::span<const Fault> catalogue() {
     static const Fault all[] = {tunneling_fault,     double_hit_fault,  deep_overlap_fault,
                                 stuck_on_edge_fault, trapped_fault,     false_footing_fault,
-                                repeat_effect_fault, no_reaction_fault, endless_resolve_fault};
+                                repeat_effect_fault, no_reaction_fault, endless_resolve_fault,
+                                ray_self_hit_fault,  ray_short_fault,   ray_wrong_answer_fault};
     return all;
 }
 

@@ -30,6 +30,8 @@ constexpr SettingInfo settings_table[] = {
     {"endless-resolve.frames", 4, "frames", "reaching the cap so often is no accident"},
     {"false-footing.frames", 2, "frames", "footing may lag one frame at landing and leaving"},
     {"false-footing.slope_margin", 1.0, "degrees", "so near to its steepest ground a body may say either"},
+    {"ray-short.farther", 0.25, "share",
+     "a ray that must be longer by more than a quarter was not meant to reach"},
     {"trapped.frames", 10, "frames", "a body that gets out sooner was only pushed in"},
     {"stuck-on-edge.frames", 6, "frames", "a tenth of a second at 60 steps: a person notices"},
     {"stuck-on-edge.moved_share", 0.1, "share", "moving less than a tenth of what it should counts as stuck"},

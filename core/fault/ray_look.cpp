@@ -1,0 +1,107 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "fault/ray_look.hpp"
+
+#include "fault/telling.hpp"
+
+#include <algorithm>
+
+namespace oddbounce {
+
+namespace {
+
+const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
+
+bool may_hit(const World& w, const RayRow& ray, Slot c) {
+    const ColliderState& state = at(w, c);
+    if (!w.live(c) || !state.geometry->judged()) return false;
+    if (std::find(ray.skip.begin(), ray.skip.end(), state.def->id) != ray.skip.end()) return false;
+    if (!ray.layers) return state.def->role != Role::Sensor;
+    const std::string& layer = state.def->layer.empty() ? w.body_of(c).def->kind : state.def->layer;
+    return std::find(ray.layers->begin(), ray.layers->end(), layer) != ray.layers->end();
+}
+
+} // namespace
+
+std::vector<RayMeets> look_along(const World& w, const RayRow& ray, double reach) {
+    std::vector<RayMeets> out;
+    const Vec3 way = (ray.to - ray.from) * reach;
+    Box box;
+    box.add(ray.from), box.add(ray.from + way);
+    for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c) {
+        if (!may_hit(w, ray, c)) continue;
+        const Pose& pose = w.body_of(c).pose;
+        if (!at(w, c).geometry->bounds(pose).meets(box)) continue;
+        const RayHit hit = ray_cast(ray.from, ray.from + way, *at(w, c).geometry, pose);
+        if (hit.status == Status::None) continue;
+        const bool inside = hit.status == Status::Started;
+        out.push_back({c, inside ? 0.0 : hit.fraction * reach, hit.exit * reach, inside});
+    }
+    std::sort(out.begin(), out.end(), [](const RayMeets& a, const RayMeets& b) {
+        return a.fraction != b.fraction ? a.fraction < b.fraction : a.collider < b.collider;
+    });
+    return out;
+}
+
+bool is_own(const World& w, const RayRow& ray, Slot c) {
+    if (!ray.by || c < 0) return false;
+    const Slot caster = w.recording().body_slot(*ray.by);
+    const BodyDef* own = caster < 0 ? nullptr : w.bodies()[static_cast<std::size_t>(caster)].def;
+    const BodyDef* other = w.body_of(c).def;
+    return own && other && own->owner.value_or(own->id) == other->owner.value_or(other->id);
+}
+
+std::string answer_text(const World& w, const RayRow& ray, Slot c) {
+    if (c < 0 || !w.body_of(c).def) return "nothing";
+    const std::string name = body_name(w, at(w, c).body);
+    return is_own(w, ray, c) ? "the " + name + " itself" : "the " + name;
+}
+
+// ---- runs
+
+void RayRuns::step(std::size_t index) {
+    if (!first_) first_ = index;
+    last_ = index;
+}
+
+/// A run that the recording's beginning cuts off waits: it is told only where no whole one is.
+void RayRuns::end(State& s, bool hits_after) {
+    s.open = false;
+    if (s.run.first == first_)
+        s.cut = s.run, s.cut_hit = hits_after;
+    else
+        s.whole = true, close_(s.run, hits_after);
+}
+
+RayRuns::State& RayRuns::cast(const RayRow& ray, std::size_t index) {
+    State& s = rays_[{ray.name, ray.by.value_or(-1)}];
+    const std::size_t since = index - s.cast;
+    if (s.open && since > std::max(holes_ + 1, 2 * s.pause)) end(s, false);
+    if (since > 0) s.pause = since;
+    s.cast = index;
+    return s;
+}
+
+RayRun& RayRuns::bad(const RayRow& ray, std::size_t index) {
+    State& s = cast(ray, index);
+    if (!s.open) s.run = RayRun(), s.run.first = index, s.run.ray = ray, s.run.before = s.hit;
+    s.open = true, s.run.last = index, ++s.run.casts;
+    return s.run;
+}
+
+void RayRuns::good(const RayRow& ray, std::size_t index) {
+    State& s = cast(ray, index);
+    s.hit = ray.hit.has_value();
+    if (s.open && s.run.last + std::max(holes_, 2 * s.pause) < index) end(s, s.hit);
+}
+
+void RayRuns::finish() {
+    for (auto& [key, s] : rays_) {
+        const bool to_the_end = s.open && s.run.last == last_;
+        if (s.open && !to_the_end) end(s, s.hit);
+        if (s.whole) continue;
+        if (s.cut) close_(*s.cut, s.cut_hit);
+        if (to_the_end) close_(s.run, s.hit);
+    }
+}
+
+} // namespace oddbounce

@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a logged ray meets, by the shapes: shared by the faults of rays.
+#pragma once
+
+#include "fault/runs.hpp"
+#include "recording/world.hpp"
+
+#include <optional>
+
+namespace oddbounce {
+
+/// Everything on the ray's line up to `reach` times its length, that it may hit by its layers and skip list;
+/// nearest first. Fractions are of its own length.
+struct RayMeets {
+    Slot collider = -1;
+    double fraction = 0.0, exit = 0.0;
+    bool inside = false; ///< it starts inside: fraction is 0
+};
+std::vector<RayMeets> look_along(const World& world, const RayRow& ray, double reach = 1.0);
+
+/// The collider's body is the caster, its owner or one of its parts.
+bool is_own(const World& world, const RayRow& ray, Slot collider);
+
+/// "the net", "the stoat's own collider", "nothing".
+std::string answer_text(const World& world, const RayRow& ray, Slot collider);
+
+/// Bad casts of one ray, by its name and caster, one after another: with holes of a few frames, or as long as
+/// it is usually not cast.
+struct RayRun {
+    std::size_t first = 0, last = 0;
+    std::size_t casts = 0;
+    RayRow ray; ///< the first bad one
+    double number = 0.0;
+    Slot collider = -1;
+    bool before = false; ///< the cast before it was good, and hit something
+};
+class RayRuns {
+  public:
+    using Key = std::pair<std::string, Id>;
+    RayRuns(std::size_t holes, std::function<void(RayRun&, bool hits_after)> close)
+        : holes_(holes), close_(std::move(close)) {}
+    /// Every step first.
+    void step(std::size_t index);
+    /// The run that this bad cast belongs to.
+    RayRun& bad(const RayRow& ray, std::size_t index);
+    void good(const RayRow& ray, std::size_t index);
+    void finish();
+
+  private:
+    struct State {
+        RayRun run;
+        bool open = false, hit = false;
+        std::optional<RayRun> cut; ///< one that was under way when the recording began
+        bool cut_hit = false;
+        bool whole = false;              ///< one was seen from its beginning to its end
+        std::size_t cast = 0, pause = 1; ///< the last one, and how long after the one before
+    };
+    State& cast(const RayRow& ray, std::size_t index);
+    void end(State& s, bool hits_after);
+    std::size_t holes_;
+    std::optional<std::size_t> first_;
+    std::size_t last_ = 0;
+    std::function<void(RayRun&, bool)> close_;
+    std::map<Key, State> rays_;
+};
+
+} // namespace oddbounce

@@ -1,0 +1,343 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The faults of rays, each cast against the shapes of its frame:
+//   ray-self-hit      it hits its own caster first, or starts inside it and reports nothing though it would
+//   ray-wrong-answer  the logged hit is not what the shapes give, in any reading (see `answers`)
+//   ray-short         it ends in the open just before what it was aimed at
+#include "fault/ray_look.hpp"
+#include "fault/rule.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+#include <set>
+
+namespace oddbounce {
+
+namespace {
+
+Slot logged(const Recording& r, const RayRow& ray) { return ray.hit ? r.collider_slot(*ray.hit) : -1; }
+
+/// What all three have in common.
+Finding begin_finding(const char* fault, const Recording& r, const RayRun& run, const World& w) {
+    Finding f;
+    f.fault = fault, f.first = r.number(run.first), f.last = r.number(run.last);
+    f.at = run.ray.from;
+    if (run.ray.by) f.bodies.push_back(*run.ray.by), f.names.push_back(body_name(r, *run.ray.by));
+    if (run.collider >= 0) {
+        const Id body = w.body_of(run.collider).def->id;
+        f.colliders.push_back(r.collider_id(run.collider));
+        if (!run.ray.by || body != *run.ray.by)
+            f.bodies.push_back(body), f.names.push_back(body_name(r, body));
+    }
+    f.facts.push_back({"ray", run.ray.name.empty() ? "a ray" : run.ray.name, "text"});
+    add_fact(f, "casts", static_cast<double>(run.casts), "casts");
+    return f;
+}
+
+std::string ray_name(const Finding& f) {
+    const std::string name = std::get<std::string>(f.fact("ray")->value);
+    const std::string of = f.names.empty() ? "" : " of the " + f.names[0];
+    return name == "a ray" ? "A ray" + of : "The ray '" + name + "'" + of;
+}
+
+void tell_end(Finding& f) {
+    if (f.last > f.first)
+        f.account.push_back(
+            {f.last, {}, fmt::format("The last of {} such casts.", figure(f.number("casts")))});
+}
+
+std::string rays_logged(const Recording& r) {
+    return r.header.has(Channel::Rays) ? "" : "rays were not logged";
+}
+
+// ---- ray-self-hit
+
+class SelfHit : public Rule {
+  public:
+    explicit SelfHit(const RuleContext& context)
+        : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
+                                   [this](RayRun& run, bool) { close(run); }) {}
+    void step(const Step& step) override {
+        runs_.step(step.index);
+        for (const RayRow& ray : step.frame->rays) {
+            if (!ray.by) continue;
+            const Slot hit = logged(context_.recording, ray);
+            Slot own = hit >= 0 && is_own(step.now, ray, hit) ? hit : -1;
+            double out = 0.0;
+            if (own >= 0 || hit < 0) {
+                const auto all = look_along(step.now, ray);
+                const bool beyond = std::any_of(all.begin(), all.end(), [&](const RayMeets& m) {
+                    return !is_own(step.now, ray, m.collider);
+                });
+                for (const RayMeets& m : all) {
+                    if (!is_own(step.now, ray, m.collider)) continue;
+                    if (hit < 0 && m.inside && beyond) own = m.collider;
+                    out = std::max(out, m.exit);
+                }
+            }
+            if (own < 0) {
+                runs_.good(ray, step.index);
+                continue;
+            }
+            RayRun& run = runs_.bad(ray, step.index);
+            if (run.casts == 1)
+                run.collider = own, run.number = std::min(out, 1.0) * glm::length(ray.to - ray.from);
+        }
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    void close(const RayRun& run) const {
+        const Recording& r = context_.recording;
+        const World w = r.world_at(run.first);
+        Finding f = begin_finding("ray-self-hit", r, run, w);
+        f.weight = 0.65;
+        add_fact(f, "move_start_by", run.number + r.slop(), r.header.unit);
+        f.facts.push_back({"logged", answer_text(w, run.ray, logged(r, run.ray)), "text"});
+        f.suggest.push_back({fmt::format("begin it {} farther along, outside of its caster",
+                                         length_text(r, run.number + r.slop())),
+                             nlohmann::json::array()});
+        f.suggest.push_back(
+            {"name the caster's colliders in the ray's skip list; skipping their whole layer would "
+             "hide it from every other ray",
+             nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+    RuleContext context_;
+    RayRuns runs_;
+};
+
+void tell_self_hit(const Recording& r, Finding& f) {
+    const std::string hit = std::get<std::string>(f.fact("logged")->value);
+    f.account.push_back({f.first,
+                         {},
+                         fmt::format("{} begins {} inside its own caster and reports {}.", ray_name(f),
+                                     length_text(r, f.number("move_start_by") - r.slop()), hit)});
+    tell_end(f);
+}
+
+// ---- ray-wrong-answer
+
+class WrongAnswer : public Rule {
+  public:
+    explicit WrongAnswer(const RuleContext& context)
+        : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
+                                   [this](RayRun& run, bool) { close(run); }) {}
+    void step(const Step& step) override {
+        runs_.step(step.index);
+        for (const RayRow& ray : step.frame->rays) {
+            const Slot hit = logged(context_.recording, ray);
+            const bool self = is_own(step.now, ray, hit); // that is ray-self-hit
+            const auto all = look_along(step.now, ray);
+            const Slot should = answer(step.now, ray, all);
+            // An engine may not know yet what has just been put there.
+            const auto just_put = [&](Slot c) {
+                return c >= 0 && (step.now.body_of(c).fresh || step.now.body_of(c).warped);
+            };
+            if (just_put(should) || just_put(hit)) continue;
+            if (self || right(step.now, ray, hit, all) ||
+                right(step.before, ray, hit, look_along(step.before, ray)) ||
+                nearly_right(step.now, ray, hit)) {
+                runs_.good(ray, step.index);
+                continue;
+            }
+            RayRun& run = runs_.bad(ray, step.index);
+            if (run.casts == 1) run.collider = should;
+        }
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    /// The plain reading: the first thing that is not the caster's own.
+    static Slot answer(const World& w, const RayRow& ray, const std::vector<RayMeets>& all) {
+        for (const RayMeets& m : all)
+            if (!is_own(w, ray, m.collider)) return m.collider;
+        return -1;
+    }
+
+    /// Games read a start inside, their own colliders and one-ways either way: any reading will do.
+    bool right(const World& w, const RayRow& ray, Slot hit, const std::vector<RayMeets>& all) const {
+        const double near = context_.recording.slop() / std::max(glm::length(ray.to - ray.from), 1e-12);
+        for (int reading = 0; reading < 8; ++reading) {
+            const RayMeets* first = nullptr;
+            const RayMeets* own = nullptr;
+            for (const RayMeets& m : all) {
+                if ((reading & 1) && m.inside) continue;
+                if ((reading & 2) && is_own(w, ray, m.collider)) continue;
+                if ((reading & 4) &&
+                    w.colliders()[static_cast<std::size_t>(m.collider)].def->role == Role::OneWay)
+                    continue;
+                if (!first) first = &m;
+                if (m.collider == hit && !own) own = &m;
+            }
+            if (!first && hit < 0) return true;
+            if (first && own && own->fraction <= first->fraction + near) return true; // side by side: a seam
+            if (first && hit < 0 && first->fraction > 1.0 - near) return true;        // at its very end
+        }
+        return false;
+    }
+    /// A ray that grazes: a slop's hundredth aside the answer is another.
+    bool nearly_right(const World& w, const RayRow& ray, Slot hit) const {
+        const Vec3 way = ray.to - ray.from;
+        const double length = glm::length(way);
+        if (length == 0.0) return true;
+        const double aside = 0.01 * context_.recording.slop();
+        const Vec3 side = Vec3(-way.y, way.x, 0.0) / length * aside;
+        for (const double s : {-1.0, 1.0}) {
+            RayRow moved = ray;
+            moved.from += side * s, moved.to += side * s;
+            if (right(w, moved, hit, look_along(w, moved))) return true;
+        }
+        return false;
+    }
+
+    void close(const RayRun& run) const {
+        const Recording& r = context_.recording;
+        const World w = r.world_at(run.first);
+        Finding f = begin_finding("ray-wrong-answer", r, run, w);
+        f.weight = 0.6;
+        const Slot hit = logged(r, run.ray);
+        if (hit >= 0 && w.body_of(hit).def) {
+            f.colliders.push_back(*run.ray.hit);
+            const Id body = w.body_of(hit).def->id;
+            if (std::find(f.bodies.begin(), f.bodies.end(), body) == f.bodies.end())
+                f.bodies.push_back(body), f.names.push_back(body_name(r, body));
+        }
+        f.facts.push_back({"logged", answer_text(w, run.ray, hit), "text"});
+        f.facts.push_back({"answer", answer_text(w, run.ray, run.collider), "text"});
+        f.suggest.push_back(
+            {run.ray.step ? "a shorter stride: what is thinner than it is stepped over"
+             : hit >= 0 && run.collider >= 0
+                 ? "take the nearest hit of all, not the first that is found"
+                 : "look at the layers that the ray asks for, and when in the step it is cast",
+             nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+    RuleContext context_;
+    RayRuns runs_;
+};
+
+void tell_wrong_answer(const Recording&, Finding& f) {
+    f.account.push_back({f.first,
+                         {},
+                         fmt::format("{} reports {}; by the shapes of this frame it meets {} first.",
+                                     ray_name(f), std::get<std::string>(f.fact("logged")->value),
+                                     std::get<std::string>(f.fact("answer")->value))});
+    tell_end(f);
+}
+
+// ---- ray-short
+
+class Short : public Rule {
+  public:
+    explicit Short(const RuleContext& context)
+        : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
+                                   [this](RayRun& run, bool after) { close(run, after); }) {}
+    void step(const Step& step) override {
+        runs_.step(step.index);
+        for (const RayRow& ray : step.frame->rays) {
+            if (ray.hit && !ray.name.empty()) {
+                const Slot hit = logged(context_.recording, ray);
+                if (const BodyDef* def = step.now.body_of(hit).def) kinds_[ray.name].insert(def->kind);
+            }
+            Slot target = -1;
+            const double by = ray.hit ? 0.0 : shortfall(step, ray, target);
+            if (by <= 0.0) {
+                runs_.good(ray, step.index);
+                continue;
+            }
+            RayRun& run = runs_.bad(ray, step.index);
+            if (run.casts == 1) run.number = by, run.collider = target;
+            longest_[{ray.name, ray.by.value_or(-1)}] =
+                run.casts == 1 ? by : std::max(longest_[{ray.name, ray.by.value_or(-1)}], by);
+        }
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    /// How much longer it would have to be to meet what it was aimed at; 0: that is not it.
+    double shortfall(const Step& step, const RayRow& ray, Slot& target) const {
+        const double length = glm::length(ray.to - ray.from),
+                     farther = context_.settings["ray-short.farther"];
+        if (length == 0.0 || !look_along(step.now, ray).empty()) return 0.0;
+        const auto beyond = look_along(step.now, ray, 1.0 + farther);
+        if (beyond.empty()) return 0.0;
+        target = beyond.front().collider;
+        const double by = (beyond.front().fraction - 1.0) * length;
+        if (!ray.after.empty()) {
+            for (const RayRow& aim : step.frame->rays)
+                if (aim.name == ray.after && aim.hit && logged(context_.recording, aim) == target) return by;
+            return 0.0;
+        }
+        // A thing out of range is out of range; a body that stands has its ground under it.
+        const auto known = kinds_.find(ray.name);
+        if (known == kinds_.end() || !known->second.count(step.now.body_of(target).def->kind)) return 0.0;
+        const bool down = glm::dot(ray.to - ray.from, context_.recording.header.up) < -0.7 * length;
+        return down && stands(step, ray) ? by : 0.0;
+    }
+    bool stands(const Step& step, const RayRow& ray) const {
+        const Slot body = ray.by ? context_.recording.body_slot(*ray.by) : -1;
+        if (body < 0) return false;
+        const BodyState& b = step.now.bodies()[static_cast<std::size_t>(body)];
+        if (context_.recording.header.has(Channel::Grounded)) return b.grounded;
+        for (const Meeting& m : step.meetings) {
+            const bool a = step.now.colliders()[static_cast<std::size_t>(m.a)].body == body,
+                       other = step.now.colliders()[static_cast<std::size_t>(m.b)].body == body;
+            const double down = glm::dot(m.normal, context_.recording.header.up) * (a ? -1.0 : 1.0);
+            if ((a || other) && m.does == Does::Solid && down > 0.5 &&
+                m.gap_after <= context_.recording.slop() + context_.recording.header.skin)
+                return true;
+        }
+        return false;
+    }
+
+    void close(const RayRun& run, bool hits_after) const {
+        // Without an aim, only a gap between two hits shows that it should have reached.
+        if (run.ray.after.empty() && !(run.before && hits_after)) return;
+        const Recording& r = context_.recording;
+        const World w = r.world_at(run.first);
+        Finding f = begin_finding("ray-short", r, run, w);
+        f.weight = 0.5;
+        if (run.ray.after.empty())
+            f.grade = Grade::Likely, f.assumes = "it was meant to meet what rays of its name otherwise hit";
+        const double longest = longest_.at({run.ray.name, run.ray.by.value_or(-1)});
+        const double margin = std::max(r.slop(), 0.01 * glm::length(run.ray.to - run.ray.from));
+        add_fact(f, "shortfall", run.number, r.header.unit);
+        add_fact(f, "extension_needed", longest + margin, r.header.unit);
+        note_threshold(f, context_.settings.threshold("ray-short.farther"));
+        f.suggest.push_back(
+            {fmt::format("cast it {} farther than to its aim: its end is rounded like any number",
+                         length_text(r, longest + margin)),
+             nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+    RuleContext context_;
+    RayRuns runs_;
+    std::map<std::string, std::set<std::string>> kinds_; ///< that rays of a name have hit
+    std::map<RayRuns::Key, double> longest_;             ///< shortfall of the run under way
+};
+
+void tell_short(const Recording& r, Finding& f) {
+    f.account.push_back({f.first,
+                         {},
+                         fmt::format("{} ends in the open, {} before the {}.", ray_name(f),
+                                     length_text(r, f.number("shortfall")), f.names.back())});
+    tell_end(f);
+}
+
+template <class Watch> std::unique_ptr<Rule> watch(const RuleContext& context) {
+    return std::make_unique<Watch>(context);
+}
+
+} // namespace
+
+const Fault ray_self_hit_fault = {
+    "ray-self-hit", "Ray hits its caster", "A ray meets the body that casts it and sees nothing else.",
+    watch<SelfHit>, tell_self_hit,         rays_logged};
+const Fault ray_short_fault = {"ray-short",  "Ray too short", "A ray ends just before what it was aimed at.",
+                               watch<Short>, tell_short,      rays_logged};
+const Fault ray_wrong_answer_fault = {
+    "ray-wrong-answer", "Wrong answer of a ray", "A ray reports another hit than the shapes give.",
+    watch<WrongAnswer>, tell_wrong_answer,       rays_logged};
+
+} // namespace oddbounce
