@@ -142,8 +142,7 @@ void FindingsPanel::refresh() {
     else if (!session_.scanning() && !session_.scan_complete())
         note = "The scan was stopped before the end.";
     else if (session_.findings().empty() && !session_.scanning())
-        note = "Nothing found. Four faults are judged: tunneling, double hits, deep overlaps, bodies stuck "
-               "on an edge.";
+        note = "Nothing found. What is judged, and what is not yet, is told in docs/faults.md.";
     else if (session_.findings().empty() && session_.live())
         note = "Nothing found so far. Findings come here while the game runs.";
     else if (model_->rowCount() == 0 && !session_.findings().empty())

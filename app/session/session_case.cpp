@@ -121,12 +121,13 @@ void Session::suggest() {
         else
             fresh.push_back({fix, Candidate::Waiting, {}, {}});
     };
-    if (const Finding* f = finding())
+    if (const Finding* f = finding()) {
         for (const Suggestion& s : f->suggest)
             if (s.changes.empty())
                 fresh.push_back({{s.name, s.changes}, Candidate::Advice, {}, {}});
             else
                 add({s.name, s.changes});
+    }
     for (const Fix& fix : case_.fixes) add(fix);
     candidates_ = std::move(fresh);
     if (candidate_ >= static_cast<int>(candidates_.size())) candidate_ = -1;

@@ -135,6 +135,7 @@ const Fault endless_resolve_fault = {"endless-resolve",
                                      "The loop that parts a body from others never comes to an end.",
                                      watch,
                                      tell,
-                                     why_not};
+                                     why_not,
+                                     true};
 
 } // namespace oddbounce

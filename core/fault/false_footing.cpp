@@ -214,6 +214,7 @@ const Fault false_footing_fault = {
     "A body takes itself to stand where nothing carries it, or the other way round.",
     watch,
     tell,
-    why_not};
+    why_not,
+    true};
 
 } // namespace oddbounce

@@ -174,6 +174,7 @@ void tell(const Recording&, Finding& f) {
 
 const Fault no_reaction_fault = {
     "no-reaction", "No reaction", "A contact is not followed by the event that should follow it.",
-    watch,         tell,          why_not};
+    watch,         tell,          why_not,
+    true};
 
 } // namespace oddbounce

@@ -331,13 +331,22 @@ template <class Watch> std::unique_ptr<Rule> watch(const RuleContext& context) {
 
 } // namespace
 
-const Fault ray_self_hit_fault = {
-    "ray-self-hit", "Ray hits its caster", "A ray meets the body that casts it and sees nothing else.",
-    watch<SelfHit>, tell_self_hit,         rays_logged};
+const Fault ray_self_hit_fault = {"ray-self-hit",
+                                  "Ray hits its caster",
+                                  "A ray meets the body that casts it and sees nothing else.",
+                                  watch<SelfHit>,
+                                  tell_self_hit,
+                                  rays_logged,
+                                  true};
 const Fault ray_short_fault = {"ray-short",  "Ray too short", "A ray ends just before what it was aimed at.",
-                               watch<Short>, tell_short,      rays_logged};
-const Fault ray_wrong_answer_fault = {
-    "ray-wrong-answer", "Wrong answer of a ray", "A ray reports another hit than the shapes give.",
-    watch<WrongAnswer>, tell_wrong_answer,       rays_logged};
+                               watch<Short>, tell_short,      rays_logged,
+                               true};
+const Fault ray_wrong_answer_fault = {"ray-wrong-answer",
+                                      "Wrong answer of a ray",
+                                      "A ray reports another hit than the shapes give.",
+                                      watch<WrongAnswer>,
+                                      tell_wrong_answer,
+                                      rays_logged,
+                                      true};
 
 } // namespace oddbounce

@@ -149,7 +149,12 @@ void tell(const Recording& r, Finding& f) {
 
 } // namespace
 
-const Fault repeat_effect_fault = {
-    "repeat-effect", "Repeated effect", "One contact fires its event again and again.", watch, tell, why_not};
+const Fault repeat_effect_fault = {"repeat-effect",
+                                   "Repeated effect",
+                                   "One contact fires its event again and again.",
+                                   watch,
+                                   tell,
+                                   why_not,
+                                   true};
 
 } // namespace oddbounce

@@ -32,6 +32,9 @@ struct Fault {
     /// Why it cannot be judged, as a sentence's part ("events were not logged"); empty, or no function: it
     /// can.
     std::string (*why_not)(const Recording&) = nullptr;
+    /// It rests on what the game said (footing, events, rays, passes): no candidate can tell what it would
+    /// say then.
+    bool by_log = false;
 };
 
 /// All faults that are judged, in the order of docs/faults.md.

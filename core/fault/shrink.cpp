@@ -97,8 +97,12 @@ std::shared_ptr<Recording> shrink(const Recording& r, const Finding& finding, co
         if (start == 0) break;
     }
     if (!best) return nullptr;
-    shrinker.drop_bodies(best);
-    shrinker.drop_frames(best);
+    // Without the frames that needed them, more bodies can go, and the other way round.
+    for (std::size_t size = 0; size != best->size() + best->body_count() && !shrinker.stopped();) {
+        size = best->size() + best->body_count();
+        shrinker.drop_bodies(best);
+        shrinker.drop_frames(best);
+    }
     return best;
 }
 

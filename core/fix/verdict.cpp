@@ -45,6 +45,8 @@ Judged judge(const Recording& r, const TryOptions& options) {
     ScanOptions scan_options;
     scan_options.settings = options.settings, scan_options.threads = options.threads,
     scan_options.control = options.control;
+    for (const Fault& fault : catalogue())
+        if (!fault.by_log) scan_options.only.push_back(fault.id);
     scan_options.encounter = [&](Encounter&& e) {
         if (e.does == Does::Nothing) return;
         const auto id = [&](Slot body) { return r.body_id(body); };
@@ -104,7 +106,8 @@ void runs_missing_in(const Touches& some, const Touches& others, const Recording
             if (run && run->last + slack >= r.number(first))
                 run->last = r.number(last);
             else
-                out.push_back({entry.first.first, entry.first.second, r.number(first), r.number(last)}), run = &out.back();
+                out.push_back({entry.first.first, entry.first.second, r.number(first), r.number(last)}),
+                    run = &out.back();
         };
         auto near = there.begin();
         for (const Stretch& s : stretches) {
@@ -219,8 +222,11 @@ bool begins_at_return(const Finding& f, const Verdict& v, const Recording& r) {
 
 } // namespace
 
-Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& options) {
+Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& given) {
     Verdict v;
+    TryOptions options = given;
+    v.not_judged =
+        std::erase_if(options.before, [](const Finding& f) { return fault_by_id(f.fault)->by_log; });
     v.fix = fix.name;
     Applied applied = apply(fix, recording);
     Method method = options.method;
@@ -259,6 +265,7 @@ std::string verdict_line(const Verdict& v) {
                                            : fmt::format("clears {} of {}", v.cleared.size(), all);
     line += v.fresh.empty() ? ", nothing new" : fmt::format(", {} new", v.fresh.size());
     if (v.fit && !v.fit->reproduces) line += " · model unproven";
+    if (v.not_judged > 0 && all == 0) line += " · what the game logs cannot be tried";
     return line;
 }
 

@@ -23,6 +23,7 @@ struct Verdict {
     std::optional<Fit> fit;                               ///< of a rerun
     std::map<Id, std::vector<Track>> tracks;              ///< body -> its course with the fix, for drawing
     std::map<Id, std::shared_ptr<const Geometry>> shapes; ///< changed colliders, for drawing
+    std::size_t not_judged = 0; ///< findings that rest on what the game said: no candidate can judge them
     bool complete = true;
 
     bool clears_all() const { return kept.empty() && changed.empty() && fresh.empty(); }
