@@ -11,6 +11,16 @@ QString title_of(const Finding& f) {
             other = f.names.size() > 1 ? QString::fromStdString(f.names[1]) : "";
     const Fact* kind = f.fact("kind");
     const QString how = kind ? QString::fromStdString(std::get<std::string>(kind->value)) : "";
+    const auto text = [&](const char* key) {
+        const Fact* fact = f.fact(key);
+        return fact ? QString::fromStdString(std::get<std::string>(fact->value)) : QString();
+    };
+    if (f.fault.compare(0, 4, "ray-") == 0) return "'" + text("ray") + "' of " + mover;
+    if (f.fault == "false-footing") return mover + ", " + text("kind");
+    if (f.fault == "no-reaction" || f.fault == "repeat-effect")
+        return mover + " and " + other + ", " + text("event");
+    if (other.isEmpty()) return mover;
+    if (f.fault == "trapped" || f.fault == "endless-resolve") return mover + " inside " + other;
     if (f.fault == "tunneling") return mover + " through " + other;
     if (f.fault == "deep-overlap") return mover + " inside " + other;
     if (f.fault == "stuck-on-edge") return mover + " on " + other + ", " + how;

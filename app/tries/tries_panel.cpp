@@ -181,6 +181,12 @@ void TriesPanel::paintEvent(QPaintEvent*) {
             p.setBrush(chosen ? th.chosen : th.paper);
         p.drawRoundedRect(r, 4, 4);
         p.fillRect(QRectF(r.left(), r.top() + 3, 3, r.height() - 6), th.candidate);
+        if (c.state == Candidate::Advice) { // a sentence, and nothing to try
+            p.setPen(th.ink), p.setFont(type(12));
+            p.drawText(r.adjusted(12, 3, -8, -3), Qt::AlignVCenter | Qt::TextWordWrap,
+                       QString::fromStdString(c.fix.name));
+            continue;
+        }
         p.setPen(th.ink), p.setFont(type(13, true));
         p.drawText(r.adjusted(12, 5, -10, 0), Qt::AlignTop,
                    p.fontMetrics().elidedText(QString::fromStdString(c.fix.name), Qt::ElideRight,
@@ -189,7 +195,6 @@ void TriesPanel::paintEvent(QPaintEvent*) {
         QColor color = th.soft;
         if (c.state == Candidate::Waiting) line = "waits for its turn";
         if (c.state == Candidate::Judging) line = "being tried…";
-        if (c.state == Candidate::Advice) line = "in the game's code: nothing here to try";
         if (c.state == Candidate::Failed) line = c.sentence, color = th.finding;
         if (c.state == Candidate::Judged) {
             line = QString::fromStdString(verdict_line(c.verdict));
@@ -223,6 +228,8 @@ bool TriesPanel::event(QEvent* e) {
                                QString::fromStdString(text_of(c.verdict, *session_.recording()))
                                    .toHtmlEscaped()
                                    .replace("\n", "<br>"));
+        else
+            QToolTip::showText(help->globalPos(), QString::fromStdString(c.fix.name));
         return true;
     }
     QToolTip::hideText();

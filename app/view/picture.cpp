@@ -53,6 +53,7 @@ void paint_loupe(QPainter& p, const Session& s, const Mapping& outer, SceneOptio
     const double side = std::clamp(outer.area.height() * 0.36, 90.0, 190.0);
     const QRectF frame(outer.area.left() + 14, outer.area.top() + 14, side * 1.15, side);
     const LoupeNumber number = loupe_number(s, *f);
+    if (number.text.isEmpty() || f->fault.compare(0, 4, "ray-") == 0) return; // nothing small to show
     Mapping m = outer;
     m.area = frame.adjusted(0, 0, 0, -24);
     m.center = number.at;
@@ -112,6 +113,11 @@ Mapping first_look(const Session& s, const QRectF& area) {
                     reach = std::max(reach, w.colliders()[static_cast<std::size_t>(c)].geometry->reach());
         }
         box.add(f->at);
+        if (const Fact* name = f->fact("ray");
+            name && first < static_cast<std::ptrdiff_t>(r.size())) // all of it
+            for (const RayRow& ray : s.frame(static_cast<std::size_t>(first))->rays)
+                if (ray.name == std::get<std::string>(name->value) && ray.by == f->bodies[0])
+                    box.add(ray.from), box.add(ray.at.value_or(ray.to));
         box.grow(3.5 * reach);
     } else {
         const World w = s.world_at(s.instant().index);
