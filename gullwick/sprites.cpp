@@ -8,10 +8,12 @@
 
 namespace {
 
-// b fur, d dark fur, c belly, k ink, w white, r red, o wood, p paper, s steel, g grey, '.' clear
-const std::map<char, std::uint32_t> colours = {
-    {'b', 0xA8703Au}, {'d', 0x7A4E26u}, {'c', 0xF0E2C4u}, {'k', 0x2B2622u}, {'w', 0xFAF7EFu},
-    {'r', 0xB8432Fu}, {'o', 0x94683Eu}, {'p', 0xD9B77Cu}, {'s', 0x5F7480u}, {'g', 0xB9BDBAu}};
+// No red: that is the findings'. b fur, d dark fur, c belly, k ink, w white, r blue cloth, n green paint, o
+// wood, p paper, s steel, g grey, '.' clear
+const std::map<char, std::uint32_t> colours = {{'b', 0xA8703Au}, {'d', 0x7A4E26u}, {'c', 0xF0E2C4u},
+                                               {'k', 0x2B2622u}, {'w', 0xFAF7EFu}, {'r', 0x4F6E8Eu},
+                                               {'o', 0x94683Eu}, {'p', 0xD9B77Cu}, {'s', 0x5F7480u},
+                                               {'g', 0xB9BDBAu}, {'n', 0x5C7F52u}};
 
 const std::map<std::string, std::vector<std::string>> sprites = {
     {"stoat",
@@ -44,31 +46,31 @@ const std::map<std::string, std::vector<std::string>> sprites = {
          "..gwww.www..",
          "...wwwwww...",
          "....wwwwkw..",
-         "....wwwwwwrr",
+         "....wwwwwwoo",
          "...wwwwww...",
          "..wwwwww....",
-         ".kk.r.r.....",
+         ".kk.o.o.....",
          "............",
          "............",
      }},
     {"buoy",
      {
-         ".....rrrrrr.....",
-         "...rrrrrrrrrr...",
-         "..rrrrrrrrrrrr..",
-         ".rrrwwrrrrrrrrr.",
-         ".rrwwrrrrrrrrrr.",
-         "rrrrrrrrrrrrrrrr",
+         ".....nnnnnn.....",
+         "...nnnnnnnnnn...",
+         "..nnnnnnnnnnnn..",
+         ".nnnwwnnnnnnnnn.",
+         ".nnwwnnnnnnnnnn.",
+         "nnnnnnnnnnnnnnnn",
          "wwwwwwwwwwwwwwww",
          "wwwwwwwwwwwwwwww",
          "wwwwwwwwwwwwwwww",
          "wwwwwwwwwwwwwwww",
-         "rrrrrrrrrrrrrrrr",
-         ".rrrrrrrrrrrrrr.",
-         ".rrrrrrrrrrrrrr.",
-         "..rrrrrrrrrrrr..",
-         "...rrrrrrrrrr...",
-         ".....rrrrrr.....",
+         "nnnnnnnnnnnnnnnn",
+         ".nnnnnnnnnnnnnn.",
+         ".nnnnnnnnnnnnnn.",
+         "..nnnnnnnnnnnn..",
+         "...nnnnnnnnnn...",
+         ".....nnnnnn.....",
      }},
     {"drum",
      {
