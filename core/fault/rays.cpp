@@ -127,8 +127,11 @@ class WrongAnswer : public Rule {
         runs_.step(step.index);
         for (const RayRow& ray : step.frame->rays) {
             const Slot hit = logged(context_.recording, ray);
-            const bool self = is_own(step.now, ray, hit); // that is ray-self-hit
             const auto all = look_along(step.now, ray);
+            const bool blind = hit < 0 && std::any_of(all.begin(), all.end(), [&](const RayMeets& m) {
+                                   return m.inside && is_own(step.now, ray, m.collider);
+                               });
+            const bool self = blind || is_own(step.now, ray, hit); // that is ray-self-hit
             const Slot should = answer(step.now, ray, all);
             // An engine may not know yet what has just been put there.
             const auto just_put = [&](Slot c) {

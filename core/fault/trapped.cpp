@@ -77,7 +77,9 @@ class Watch : public Rule {
         run.now = step.now.body_of(run.mover).pose.at - step.now.body_of(run.other).pose.at;
         double speed = std::max(tries(a, -m.normal, step), tries(b, m.normal, step));
         // Driven against each other, or apart, by what the log says of their velocities; together is no try.
-        const double apart = glm::length(a.velocity - b.velocity);
+        // Two that only a solver moves are its matter: deep-overlap judges how it does.
+        const bool driven = a.def->moves == Moves::Driven || b.def->moves == Moves::Driven;
+        const double apart = driven ? glm::length(a.velocity - b.velocity) : 0.0;
         if (a.velocity_known && b.velocity_known && (a.velocity_logged || b.velocity_logged) &&
             apart > closing_that_matters(step))
             speed = std::max(speed, apart);
