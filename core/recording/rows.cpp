@@ -22,19 +22,34 @@ Id read_id(ByteReader& in, Id& last) {
 
 // ---- the numbers of a row: cell k, null where the row does not have it
 
+/// Where the numbers lie in a BodyRow, in bytes from its beginning: asked for some millions of times a
+/// second.
+const std::array<std::ptrdiff_t, 13>& places_of_numbers(int space) {
+    static const auto measure = [](bool plane) {
+        const BodyRow r;
+        const double* const in_plane[] = {&r.at.x,       &r.at.y,       &r.angle,
+                                          &r.velocity.x, &r.velocity.y, &r.turning.z};
+        const double* const in_space[] = {
+            &r.at.x,       &r.at.y,       &r.at.z,       &r.spin.x,    &r.spin.y,    &r.spin.z,   &r.spin.w,
+            &r.velocity.x, &r.velocity.y, &r.velocity.z, &r.turning.x, &r.turning.y, &r.turning.z};
+        std::array<std::ptrdiff_t, 13> out{};
+        for (std::size_t k = 0; k < (plane ? 6u : 13u); ++k)
+            out[k] = reinterpret_cast<const char*>(plane ? in_plane[k] : in_space[k]) -
+                     reinterpret_cast<const char*>(&r);
+        return out;
+    };
+    static const auto plane = measure(true), solid = measure(false);
+    return space == 2 ? plane : solid;
+}
+
 template <class Row>
 auto* cell(Row& r, std::size_t k, int space) requires std::is_same_v<std::remove_const_t<Row>, BodyRow> {
     static constexpr std::size_t plane[] = {2, 3, 5, 6}, solid[] = {3, 7, 10, 13};
-    using Cell = std::remove_reference_t<decltype(r.angle)>;
-    using Number = std::conditional_t<std::is_const_v<Row>, const Cell, Cell>;
+    using Number = std::conditional_t<std::is_const_v<Row>, const double, double>;
+    using Byte = std::conditional_t<std::is_const_v<Row>, const char, char>;
     Number* none = nullptr;
     if (k >= (space == 2 ? plane : solid)[r.given]) return none;
-    Number* const in_plane[] = {&r.at.x, &r.at.y, &r.angle, &r.velocity.x, &r.velocity.y, &r.turning.z};
-    if (space == 2) return in_plane[k];
-    Number* const in_space[] = {&r.at.x,      &r.at.y,      &r.at.z,       &r.spin.x,     &r.spin.y,
-                                &r.spin.z,    &r.spin.w,    &r.velocity.x, &r.velocity.y, &r.velocity.z,
-                                &r.turning.x, &r.turning.y, &r.turning.z};
-    return in_space[k];
+    return reinterpret_cast<Number*>(reinterpret_cast<Byte*>(&r) + places_of_numbers(space)[k]);
 }
 std::size_t cells(const BodyRow*, int space) { return space == 2 ? 6 : 13; }
 
