@@ -44,14 +44,15 @@ class Watch : public Rule {
   private:
     using Pair = std::pair<Slot, Slot>;
 
-    /// Depth that is no trap: the slop; where a solver is at work, what deep-overlap lets pass.
+    /// Depth that is no trap: what deep-overlap lets pass.
     double in_order(const World& now, Slot a, Slot b) const {
-        double extent = 0.0;
+        double extent = infinity;
         for (const Slot c : {a, b})
-            if (now.body_of(c).def->moves == Moves::Solved)
-                extent = std::max(extent, at(now, c).geometry->extent());
-        return std::max(context_.recording.slop(),
-                        context_.settings["deep-overlap.share_of_extent"] * extent);
+            if (now.body_of(c).def->moves != Moves::Fixed)
+                extent = std::min(extent, at(now, c).geometry->extent());
+        const double share =
+            extent < infinity ? context_.settings["deep-overlap.share_of_extent"] * extent : 0.0;
+        return std::max(context_.recording.slop(), share);
     }
 
     /// How fast the body wants to go, other than deeper in; 0: it does not try. `out` leads
