@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "session/picture_shelf.hpp"
 
+#include <algorithm>
 #include <map>
 
 namespace oddbounce {
@@ -30,7 +31,8 @@ PictureShelf::~PictureShelf() { pool_.clear(), pool_.waitForDone(); }
 void PictureShelf::set_recording(std::shared_ptr<const Recording> recording) {
     pool_.clear(), pool_.waitForDone();
     recording_ = std::move(recording);
-    laid_.clear(), known_ = 0, images_.clear(), under_way_.clear(), last_shot_ = {};
+    laid_.clear(), in_force_.clear(), in_force_of_ = known_ = 0, images_.clear(), under_way_.clear(),
+                                      last_shot_ = {};
 }
 
 void PictureShelf::know_more() const {
@@ -46,18 +48,19 @@ bool PictureShelf::any() const {
     return !laid_.empty() || recording_->any_has(Recording::Shot);
 }
 
-std::vector<const ArtDef*> PictureShelf::art(std::size_t index) const {
+const std::vector<const ArtDef*>& PictureShelf::art(std::size_t index) const {
     know_more();
-    std::map<Id, const ArtDef*> in_force;
-    for (const Laid& l : laid_) {
-        if (l.before > index) break;
-        in_force[l.art().id] = &l.art();
-    }
-    std::vector<const ArtDef*> out;
+    const auto end =
+        std::partition_point(laid_.begin(), laid_.end(), [&](const Laid& l) { return l.before <= index; });
+    const auto count = static_cast<std::size_t>(end - laid_.begin());
+    if (count == in_force_of_) return in_force_; // asked for by every painter of every frame
+    std::map<Id, const ArtDef*> by_id;
+    for (auto l = laid_.begin(); l != end; ++l) by_id[l->art().id] = &l->art();
+    in_force_.clear(), in_force_of_ = count;
     for (const bool backdrop : {true, false})
-        for (const auto& [id, art] : in_force)
-            if (art->body.has_value() != backdrop) out.push_back(art);
-    return out;
+        for (const auto& [id, art] : by_id)
+            if (art->body.has_value() != backdrop) in_force_.push_back(art);
+    return in_force_;
 }
 
 /// Decodes in the pool; the result comes back in the window's thread.

@@ -27,7 +27,7 @@ class PictureShelf : public QObject {
     void set_waits(bool waits) { waits_ = waits; }
 
     /// Art that is in force at the end of a frame, each id once, backdrops first.
-    std::vector<const ArtDef*> art(std::size_t index) const;
+    const std::vector<const ArtDef*>& art(std::size_t index) const;
     /// Null where it cannot be read, or not yet.
     QImage image(const std::string& name) const;
     /// What the player saw in frame `index`: its picture, or while that is being decoded the one shown last.
@@ -52,6 +52,8 @@ class PictureShelf : public QObject {
     std::shared_ptr<const Recording> recording_;
     bool waits_ = false;
     mutable std::vector<Laid> laid_;
+    mutable std::vector<const ArtDef*> in_force_; ///< by the first in_force_of_ of laid_
+    mutable std::size_t in_force_of_ = 0;
     mutable std::size_t known_ = 0; ///< frames whose definitions are in laid_
     mutable QCache<QString, QImage> images_;
     mutable QSet<QString> under_way_;
