@@ -15,7 +15,8 @@ QString title_of(const Finding& f) {
         const Fact* fact = f.fact(key);
         return fact ? QString::fromStdString(std::get<std::string>(fact->value)) : QString();
     };
-    if (f.fault.compare(0, 4, "ray-") == 0) return "'" + text("ray") + "' of " + mover;
+    if (f.fault.compare(0, 4, "ray-") == 0)
+        return "'" + text("ray") + (text("caster").isEmpty() ? "'" : "' of " + text("caster"));
     if (f.fault == "false-footing") return mover + ", " + text("kind");
     if (f.fault == "no-reaction" || f.fault == "repeat-effect")
         return mover + " and " + other + ", " + text("event");

@@ -29,6 +29,7 @@ Finding begin_finding(const char* fault, const Recording& r, const RayRun& run, 
         if (!run.ray.by || body != *run.ray.by)
             f.bodies.push_back(body), f.names.push_back(body_name(r, body));
     }
+    if (run.ray.by) f.facts.push_back({"caster", f.names[0], "text"});
     f.facts.push_back({"ray", run.ray.name.empty() ? "a ray" : run.ray.name, "text"});
     add_fact(f, "casts", static_cast<double>(run.casts), "casts");
     return f;
@@ -36,7 +37,8 @@ Finding begin_finding(const char* fault, const Recording& r, const RayRun& run, 
 
 std::string ray_name(const Finding& f) {
     const std::string name = std::get<std::string>(f.fact("ray")->value);
-    const std::string of = f.names.empty() ? "" : " of the " + f.names[0];
+    const Fact* caster = f.fact("caster");
+    const std::string of = caster ? " of the " + std::get<std::string>(caster->value) : "";
     return name == "a ray" ? "A ray" + of : "The ray '" + name + "'" + of;
 }
 
