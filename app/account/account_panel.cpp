@@ -65,8 +65,8 @@ std::vector<NumberRow> numbers_at(const Session& s) {
     }
     const Slot body = s.body();
     const bool there = body >= 0 && t.present(body);
-    if (there && speeds.bodies()[static_cast<std::size_t>(body)].velocity_known) {
-        const Vec3 velocity = speeds.bodies()[static_cast<std::size_t>(body)].velocity;
+    if (there && speeds.body(body).velocity_known) {
+        const Vec3 velocity = speeds.body(body).velocity;
         add("speed of " + QString::fromStdString(body_name(*t.now, body)),
             speed_text(r, glm::length(velocity)), "speed");
         add("travel a frame", length_text(r, glm::length(velocity) * t.now->dt()));

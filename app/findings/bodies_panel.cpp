@@ -59,9 +59,9 @@ std::vector<Slot> BodiesPanel::rows() const {
     if (!session_.recording()) return out;
     const World& w = *session_.instant().now;
     for (Slot b = 0; b < static_cast<Slot>(w.bodies().size()); ++b)
-        if (w.bodies()[static_cast<std::size_t>(b)].def) out.push_back(b);
+        if (w.body(b).def) out.push_back(b);
     std::stable_sort(out.begin(), out.end(), [&](Slot a, Slot b) {
-        const auto &x = w.bodies()[static_cast<std::size_t>(a)], &y = w.bodies()[static_cast<std::size_t>(b)];
+        const auto &x = w.body(a), &y = w.body(b);
         return (x.def->moves != Moves::Fixed) > (y.def->moves != Moves::Fixed);
     });
     return out;
@@ -85,7 +85,7 @@ QString BodiesPanel::what_it_is(Slot body, bool sensor) const {
 void BodiesPanel::paint_row(QPainter& p, Slot body, double y) const {
     const Theme& th = Theme::current();
     const World& w = *session_.instant().now;
-    const bool moving = w.bodies()[static_cast<std::size_t>(body)].def->moves != Moves::Fixed,
+    const bool moving = w.body(body).def->moves != Moves::Fixed,
                hidden = session_.hidden(body);
     if (body == session_.body()) {
         p.setPen(Qt::NoPen), p.setBrush(th.chosen);

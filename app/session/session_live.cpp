@@ -109,7 +109,7 @@ void Session::take_mark(const LiveSession::Mark& m) {
     const World w = world_at(static_cast<std::size_t>(index));
     Slot body = m.about.empty() ? -1 : recording_->body_slot(m.about[0]);
     if (body < 0 && !w.movers().empty()) body = w.movers().front();
-    if (body >= 0) note.at = flat(w.bodies()[static_cast<std::size_t>(body)].pose.at);
+    if (body >= 0) note.at = flat(w.body(body).pose.at);
     insert_note(note, "a mark of the game");
 }
 

@@ -40,7 +40,7 @@ Mapping StripWidget::look(const QRectF& area) const {
             continue;
         const World w = session_.world_at(static_cast<std::size_t>(i));
         for (Slot b = 0; b < static_cast<Slot>(w.bodies().size()); ++b) {
-            const BodyState& state = w.bodies()[static_cast<std::size_t>(b)];
+            const BodyState& state = w.body(b);
             const bool wanted = body >= 0 ? b == body : state.def && state.def->moves != Moves::Fixed;
             if (!wanted || !state.present) continue;
             for (Slot c : w.colliders_of(b))

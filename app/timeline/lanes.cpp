@@ -51,7 +51,7 @@ namespace {
 
 double value_at(const World& w, const PlotQuery& q) {
     if (q.body >= 0) {
-        const BodyState& body = w.bodies()[static_cast<std::size_t>(q.body)];
+        const BodyState& body = w.body(q.body);
         return body.present && body.velocity_known ? glm::length(body.velocity) : std::nan("");
     }
     const PairView v = pair_at(w, q.a, q.b);

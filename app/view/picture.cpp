@@ -106,7 +106,7 @@ Mapping first_look(const Session& s, const QRectF& area) {
         double reach = 0.0;
         for (std::ptrdiff_t i = first; i <= std::min(last, first + 60); ++i) {
             const World w = s.world_at(static_cast<std::size_t>(i));
-            if (!w.bodies()[static_cast<std::size_t>(mover)].present) continue;
+            if (!w.body(mover).present) continue;
             add(w, mover);
             for (Slot c : w.colliders_of(mover))
                 if (w.live(c))
@@ -123,7 +123,7 @@ Mapping first_look(const Session& s, const QRectF& area) {
         const World w = s.world_at(s.instant().index);
         for (const bool moving : {true, false})
             for (Slot b = 0; b < static_cast<Slot>(w.bodies().size()); ++b) {
-                const BodyState& state = w.bodies()[static_cast<std::size_t>(b)];
+                const BodyState& state = w.body(b);
                 if (state.present && state.def && ((state.def->moves != Moves::Fixed) == moving)) add(w, b);
             }
     }

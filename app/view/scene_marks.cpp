@@ -11,8 +11,6 @@ namespace oddbounce {
 
 namespace {
 
-const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
-
 void arrow(QPainter& p, const QPointF& from, const QPointF& to, const QColor& color, bool hollow) {
     const QPointF d = to - from;
     const double n = length(d);
@@ -176,7 +174,7 @@ void ScenePainter::ghosts(Slot body) {
             i >= static_cast<std::ptrdiff_t>(r_.size()))
             continue;
         const World w = r_.world_at(static_cast<std::size_t>(i));
-        if (!w.bodies()[static_cast<std::size_t>(body)].present) continue;
+        if (!w.body(body).present) continue;
         for (Slot c : w.colliders_of(body))
             if (at(w, c).geometry)
                 p_.strokePath(outline_path(*at(w, c).geometry, w.body_of(c).pose, m_),

@@ -10,12 +10,6 @@
 
 namespace oddbounce {
 
-namespace {
-
-const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
-
-} // namespace
-
 ScenePainter::ScenePainter(QPainter& painter, const Mapping& mapping, const Recording& recording,
                            const Instant& instant, const SceneOptions& options)
     : p_(painter), m_(mapping), r_(recording), t_(instant), o_(options), seen_(mapping.seen()) {

@@ -16,7 +16,6 @@ constexpr double near_steps_of_travel = 2.0;
 constexpr double near_slops = 4.0;
 constexpr std::size_t frames_per_span = 64;
 
-const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
 bool fixed(const World& w, Slot c) { return w.body_of(c).def->moves == Moves::Fixed; }
 } // namespace
 

@@ -12,8 +12,6 @@ namespace oddbounce {
 
 namespace {
 
-const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
-
 struct Run {
     Slot mover = -1, other = -1;
     std::size_t first = 0, last = 0, deepest_at = 0;
@@ -23,6 +21,7 @@ struct Run {
     double previous = 0.0;
     std::size_t plateaus = 0; // frames in which the depth stayed as it was
     bool solved = false;      // a solver moves one of them
+    bool crowded = false;     // and others that move touch them
     double mark = 0.0;        // depth at the start of the present window of solving
     std::size_t marked_at = 0;
     bool lies = false; // for a whole window it got hardly less deep
@@ -62,6 +61,7 @@ class Watch : public Rule {
     bool in_order(const Run& run) const;
     bool contact_logged(const Run& run) const;
     bool solver_at_work(const Run& run) const;
+    bool touched_by_third(const Step& step, const Meeting& m) const;
 
     RuleContext context_;
     double share_;
@@ -121,6 +121,17 @@ void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
     }
 }
 
+bool Watch::touched_by_third(const Step& step, const Meeting& m) const {
+    const Slot a = at(step.now, m.a).body, b = at(step.now, m.b).body;
+    return std::any_of(step.meetings.begin(), step.meetings.end(), [&](const Meeting& o) {
+        const Slot x = at(step.now, o.a).body, y = at(step.now, o.b).body;
+        const bool ours = x == a || x == b, theirs = y == a || y == b;
+        return o.does == Does::Solid && ours != theirs &&
+               (o.contact || o.closest() <= context_.recording.slop()) &&
+               step.now.body(ours ? y : x).def->moves != Moves::Fixed;
+    });
+}
+
 void Watch::take(const Step& step, const Meeting& m) {
     const auto found = runs_.find({m.a, m.b});
     if (!judged(step, m)) return;
@@ -130,6 +141,7 @@ void Watch::take(const Step& step, const Meeting& m) {
     Run& run = runs_[{m.a, m.b}];
     if (another) run = Run();
     if (found == runs_.end() || another) begin(step, m, run);
+    run.crowded = run.crowded || (run.solved && touched_by_third(step, m));
     const double depth = -m.gap_after;
     const Vec3 normal = run.mover == m.a ? m.normal : -m.normal;
     const double closing =
@@ -205,6 +217,8 @@ bool Watch::in_order(const Run& run) const {
     const bool logged = r.header.has(Channel::Contacts);
     if (logged && !contact_logged(run)) return false;
     if (logged && solver_at_work(run)) return true;
+    // In a crowd others push them in, and it takes a solver some frames to sort that out.
+    if (logged && run.crowded && run.last - run.first < solving_) return true;
     if (!run.shrinks) return false;
     const bool one_frame = run.last == run.first;
     return run.answered || (one_frame && run.first + 1 < r.size() && answered_next(run));

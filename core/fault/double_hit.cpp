@@ -13,7 +13,6 @@ namespace oddbounce {
 
 namespace {
 
-const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
 using Pair = std::pair<Slot, Slot>;
 
 bool logged_begin(const Frame& frame, Id a, Id b) {
@@ -146,7 +145,8 @@ bool Watch::second_answer(const Step& step, const Meeting& m, const Approach& a,
         std::abs(angle_of(step.now, m.b) - a.angle_b) * at(step.now, m.b).geometry->corner_reach();
     if (rocked > slop) return false;
     // Coming back by its own fall is a new approach, however low the hop was.
-    if (change_of(step, m).before >= matters && !a.thrown_back) return false;
+    constexpr double hardly = 0.25; // of what is turned
+    if (change_of(step, m).before >= std::min(matters, hardly * turned) && !a.thrown_back) return false;
     if (!turned_itself(step, m, turned)) return false;
     if (struck_elsewhere(step, m) || glm::dot(m.normal, a.normal) < 0.95) return false;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
@@ -188,7 +188,10 @@ void Watch::solid(const Step& step, const Meeting& m) {
         return;
     }
     Approach& a = it->second;
-    if (before < 0.0 && after > 0.0 && after - before > closing_that_matters(step) &&
+    // What only a solver moves is thrown back by what it touches, in a pile by others.
+    const bool by_code = step.now.body_of(m.a).def->moves == Moves::Driven ||
+                         step.now.body_of(m.b).def->moves == Moves::Driven;
+    if (by_code && before < 0.0 && after > 0.0 && after - before > closing_that_matters(step) &&
         !struck_elsewhere(step, m))
         a.thrown_back = true;
     if (a.turns.back().index == step.index || !second_answer(step, m, a, before - after)) return;

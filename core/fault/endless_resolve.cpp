@@ -89,7 +89,7 @@ class Watch : public Rule {
             name_bodies(now, {worst->own, worst->other}, f);
         else
             f.bodies = {id}, f.names = {body_name(r, id)};
-        f.at = now.bodies()[static_cast<std::size_t>(r.body_slot(id))].pose.at;
+        f.at = now.body(r.body_slot(id)).pose.at;
         f.weight = 0.55;
         add_fact(f, "passes", worst->passes, "passes");
         add_fact(f, "frames", static_cast<double>(j - i + 1), "frames");
@@ -136,6 +136,6 @@ const Fault endless_resolve_fault = {"endless-resolve",
                                      watch,
                                      tell,
                                      why_not,
-                                     true};
+                                     always_by_log};
 
 } // namespace oddbounce

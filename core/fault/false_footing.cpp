@@ -13,8 +13,6 @@ namespace oddbounce {
 
 namespace {
 
-const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
-
 struct Run {
     std::size_t first = 0, last = 0;
     std::size_t frames = 0;
@@ -72,8 +70,8 @@ class Watch : public Rule {
     }
 
     void judge(const Step& step, Slot body) {
-        const BodyState& now = step.now.bodies()[static_cast<std::size_t>(body)];
-        const BodyState& before = step.before.bodies()[static_cast<std::size_t>(body)];
+        const BodyState& now = step.now.body(body);
+        const BodyState& before = step.before.body(body);
         if (now.grounded) footed_.insert(now.def->kind.empty() ? std::to_string(now.def->id) : now.def->kind);
         if (now.def->moves == Moves::Fixed || now.fresh || now.warped || step.index == 0) return;
         const double spare = context_.settings["false-footing.slope_margin"];
@@ -141,7 +139,7 @@ class Watch : public Rule {
         if (run.frames < least) return;
         const Recording& r = context_.recording;
         const World w = r.world_at(run.first);
-        const BodyDef& def = *w.bodies()[static_cast<std::size_t>(key.body)].def;
+        const BodyDef& def = *w.body(key.body).def;
         if (!key.claimed && !footed_.count(def.kind.empty() ? std::to_string(def.id) : def.kind)) return;
         Finding f;
         f.fault = "false-footing", f.first = r.number(run.first), f.last = r.number(run.last);
@@ -152,7 +150,7 @@ class Watch : public Rule {
             for (const Slot c : w.colliders_of(key.body))
                 if (w.live(c)) f.colliders = {at(w, c).def->id};
         }
-        f.at = w.bodies()[static_cast<std::size_t>(key.body)].pose.at;
+        f.at = w.body(key.body).pose.at;
         f.weight = std::min(0.8, 0.4 + 0.01 * static_cast<double>(run.frames) + (run.jump ? 0.2 : 0.0));
         f.facts.push_back(
             {"kind", key.claimed ? "stands on nothing" : "does not know that it stands", "text"});
@@ -215,6 +213,6 @@ const Fault false_footing_fault = {
     watch,
     tell,
     why_not,
-    true};
+    always_by_log};
 
 } // namespace oddbounce

@@ -175,6 +175,6 @@ void tell(const Recording&, Finding& f) {
 const Fault no_reaction_fault = {
     "no-reaction", "No reaction", "A contact is not followed by the event that should follow it.",
     watch,         tell,          why_not,
-    true};
+    always_by_log};
 
 } // namespace oddbounce

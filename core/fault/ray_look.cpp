@@ -3,13 +3,13 @@
 
 #include "fault/telling.hpp"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 
 namespace oddbounce {
 
 namespace {
-
-const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
 
 bool may_hit(const World& w, const RayRow& ray, Slot c) {
     const ColliderState& state = at(w, c);
@@ -22,15 +22,20 @@ bool may_hit(const World& w, const RayRow& ray, Slot c) {
 
 } // namespace
 
+std::vector<Slot> near_ray(const World& w, const RayRow& ray, const Vec3& to, double margin) {
+    std::vector<Slot> out;
+    Box box;
+    box.add(ray.from), box.add(to), box.grow(margin);
+    for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c)
+        if (may_hit(w, ray, c) && at(w, c).geometry->bounds(w.body_of(c).pose).meets(box)) out.push_back(c);
+    return out;
+}
+
 std::vector<RayMeets> look_along(const World& w, const RayRow& ray, double reach) {
     std::vector<RayMeets> out;
     const Vec3 way = (ray.to - ray.from) * reach;
-    Box box;
-    box.add(ray.from), box.add(ray.from + way);
-    for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c) {
-        if (!may_hit(w, ray, c)) continue;
+    for (const Slot c : near_ray(w, ray, ray.from + way)) {
         const Pose& pose = w.body_of(c).pose;
-        if (!at(w, c).geometry->bounds(pose).meets(box)) continue;
         const RayHit hit = ray_cast(ray.from, ray.from + way, *at(w, c).geometry, pose);
         if (hit.status == Status::None) continue;
         const bool inside = hit.status == Status::Started;
@@ -45,7 +50,7 @@ std::vector<RayMeets> look_along(const World& w, const RayRow& ray, double reach
 bool is_own(const World& w, const RayRow& ray, Slot c) {
     if (!ray.by || c < 0) return false;
     const Slot caster = w.recording().body_slot(*ray.by);
-    const BodyDef* own = caster < 0 ? nullptr : w.bodies()[static_cast<std::size_t>(caster)].def;
+    const BodyDef* own = caster < 0 ? nullptr : w.body(caster).def;
     const BodyDef* other = w.body_of(c).def;
     return own && other && own->owner.value_or(own->id) == other->owner.value_or(other->id);
 }
@@ -54,6 +59,38 @@ std::string answer_text(const World& w, const RayRow& ray, Slot c) {
     if (c < 0 || !w.body_of(c).def) return "nothing";
     const std::string name = body_name(w, at(w, c).body);
     return is_own(w, ray, c) ? "the " + name + " itself" : "the " + name;
+}
+
+// ---- telling
+
+Finding ray_finding(const char* fault, const Recording& r, const RayRun& run, const World& w) {
+    Finding f;
+    f.fault = fault, f.first = r.number(run.first), f.last = r.number(run.last);
+    f.at = run.ray.from;
+    if (run.ray.by) f.bodies.push_back(*run.ray.by), f.names.push_back(body_name(r, *run.ray.by));
+    if (run.collider >= 0) {
+        const Id body = w.body_of(run.collider).def->id;
+        f.colliders.push_back(r.collider_id(run.collider));
+        if (!run.ray.by || body != *run.ray.by)
+            f.bodies.push_back(body), f.names.push_back(body_name(r, body));
+    }
+    if (run.ray.by) f.facts.push_back({"caster", f.names[0], "text"});
+    f.facts.push_back({"ray", run.ray.name.empty() ? "a ray" : run.ray.name, "text"});
+    add_fact(f, "casts", static_cast<double>(run.casts), "casts");
+    return f;
+}
+
+std::string ray_name(const Finding& f) {
+    const std::string name = std::get<std::string>(f.fact("ray")->value);
+    const Fact* caster = f.fact("caster");
+    const std::string of = caster ? " of the " + std::get<std::string>(caster->value) : "";
+    return name == "a ray" ? "A ray" + of : "The ray '" + name + "'" + of;
+}
+
+void tell_end(Finding& f) {
+    if (f.last > f.first)
+        f.account.push_back(
+            {f.last, {}, fmt::format("The last of {} such casts.", figure(f.number("casts")))});
 }
 
 // ---- runs

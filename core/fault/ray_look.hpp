@@ -2,6 +2,7 @@
 // What a logged ray meets, by the shapes: shared by the faults of rays.
 #pragma once
 
+#include "fault/finding.hpp"
 #include "fault/runs.hpp"
 #include "recording/world.hpp"
 
@@ -17,6 +18,10 @@ struct RayMeets {
     bool inside = false; ///< it starts inside: fraction is 0
 };
 std::vector<RayMeets> look_along(const World& world, const RayRow& ray, double reach = 1.0);
+
+/// The colliders that the ray may hit by its layers and skip list, and whose bounds it comes within `margin`
+/// of.
+std::vector<Slot> near_ray(const World& world, const RayRow& ray, const Vec3& to, double margin = 0.0);
 
 /// The collider's body is the caster, its owner or one of its parts.
 bool is_own(const World& world, const RayRow& ray, Slot collider);
@@ -63,5 +68,12 @@ class RayRuns {
     std::function<void(RayRun&, bool)> close_;
     std::map<Key, State> rays_;
 };
+
+/// What the findings of rays have in common.
+Finding ray_finding(const char* fault, const Recording& recording, const RayRun& run, const World& world);
+/// "The ray 'left foot' of the stoat"
+std::string ray_name(const Finding& finding);
+/// Says in the account that there were more such casts.
+void tell_end(Finding& finding);
 
 } // namespace oddbounce

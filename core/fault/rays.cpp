@@ -17,37 +17,6 @@ namespace {
 
 Slot logged(const Recording& r, const RayRow& ray) { return ray.hit ? r.collider_slot(*ray.hit) : -1; }
 
-/// What all three have in common.
-Finding begin_finding(const char* fault, const Recording& r, const RayRun& run, const World& w) {
-    Finding f;
-    f.fault = fault, f.first = r.number(run.first), f.last = r.number(run.last);
-    f.at = run.ray.from;
-    if (run.ray.by) f.bodies.push_back(*run.ray.by), f.names.push_back(body_name(r, *run.ray.by));
-    if (run.collider >= 0) {
-        const Id body = w.body_of(run.collider).def->id;
-        f.colliders.push_back(r.collider_id(run.collider));
-        if (!run.ray.by || body != *run.ray.by)
-            f.bodies.push_back(body), f.names.push_back(body_name(r, body));
-    }
-    if (run.ray.by) f.facts.push_back({"caster", f.names[0], "text"});
-    f.facts.push_back({"ray", run.ray.name.empty() ? "a ray" : run.ray.name, "text"});
-    add_fact(f, "casts", static_cast<double>(run.casts), "casts");
-    return f;
-}
-
-std::string ray_name(const Finding& f) {
-    const std::string name = std::get<std::string>(f.fact("ray")->value);
-    const Fact* caster = f.fact("caster");
-    const std::string of = caster ? " of the " + std::get<std::string>(caster->value) : "";
-    return name == "a ray" ? "A ray" + of : "The ray '" + name + "'" + of;
-}
-
-void tell_end(Finding& f) {
-    if (f.last > f.first)
-        f.account.push_back(
-            {f.last, {}, fmt::format("The last of {} such casts.", figure(f.number("casts")))});
-}
-
 std::string rays_logged(const Recording& r) {
     return r.header.has(Channel::Rays) ? "" : "rays were not logged";
 }
@@ -92,7 +61,7 @@ class SelfHit : public Rule {
     void close(const RayRun& run) const {
         const Recording& r = context_.recording;
         const World w = r.world_at(run.first);
-        Finding f = begin_finding("ray-self-hit", r, run, w);
+        Finding f = ray_finding("ray-self-hit", r, run, w);
         f.weight = 0.65;
         add_fact(f, "move_start_by", run.number + r.slop(), r.header.unit);
         f.facts.push_back({"logged", answer_text(w, run.ray, logged(r, run.ray)), "text"});
@@ -199,7 +168,7 @@ class WrongAnswer : public Rule {
     void close(const RayRun& run) const {
         const Recording& r = context_.recording;
         const World w = r.world_at(run.first);
-        Finding f = begin_finding("ray-wrong-answer", r, run, w);
+        Finding f = ray_finding("ray-wrong-answer", r, run, w);
         f.weight = 0.6;
         const Slot hit = logged(r, run.ray);
         if (hit >= 0 && w.body_of(hit).def) {
@@ -283,7 +252,7 @@ class Short : public Rule {
     bool stands(const Step& step, const RayRow& ray) const {
         const Slot body = ray.by ? context_.recording.body_slot(*ray.by) : -1;
         if (body < 0) return false;
-        const BodyState& b = step.now.bodies()[static_cast<std::size_t>(body)];
+        const BodyState& b = step.now.body(body);
         if (context_.recording.header.has(Channel::Grounded)) return b.grounded;
         for (const Meeting& m : step.meetings) {
             const bool a = step.now.colliders()[static_cast<std::size_t>(m.a)].body == body,
@@ -301,7 +270,7 @@ class Short : public Rule {
         if (run.ray.after.empty() && !(run.before && hits_after)) return;
         const Recording& r = context_.recording;
         const World w = r.world_at(run.first);
-        Finding f = begin_finding("ray-short", r, run, w);
+        Finding f = ray_finding("ray-short", r, run, w);
         f.weight = 0.5;
         if (run.ray.after.empty())
             f.grade = Grade::Likely, f.assumes = "it was meant to meet what rays of its name otherwise hit";
@@ -336,22 +305,16 @@ template <class Watch> std::unique_ptr<Rule> watch(const RuleContext& context) {
 
 } // namespace
 
-const Fault ray_self_hit_fault = {"ray-self-hit",
-                                  "Ray hits its caster",
-                                  "A ray meets the body that casts it and sees nothing else.",
-                                  watch<SelfHit>,
-                                  tell_self_hit,
-                                  rays_logged,
-                                  true};
+const Fault ray_self_hit_fault = {
+    "ray-self-hit", "Ray hits its caster", "A ray meets the body that casts it and sees nothing else.",
+    watch<SelfHit>, tell_self_hit,         rays_logged,
+    always_by_log};
 const Fault ray_short_fault = {"ray-short",  "Ray too short", "A ray ends just before what it was aimed at.",
                                watch<Short>, tell_short,      rays_logged,
-                               true};
-const Fault ray_wrong_answer_fault = {"ray-wrong-answer",
-                                      "Wrong answer of a ray",
-                                      "A ray reports another hit than the shapes give.",
-                                      watch<WrongAnswer>,
-                                      tell_wrong_answer,
-                                      rays_logged,
-                                      true};
+                               always_by_log};
+const Fault ray_wrong_answer_fault = {
+    "ray-wrong-answer", "Wrong answer of a ray", "A ray reports another hit than the shapes give.",
+    watch<WrongAnswer>, tell_wrong_answer,       rays_logged,
+    always_by_log};
 
 } // namespace oddbounce

@@ -78,7 +78,7 @@ class Watch : public Rule {
         if (run.fired++ == 0) {
             run.first = step.index;
             const Slot body = step.now.recording().body_slot(key.second.first);
-            if (body >= 0) run.before = step.before.bodies()[static_cast<std::size_t>(body)].velocity;
+            if (body >= 0) run.before = step.before.body(body).velocity;
         }
         if (touching != now_touching_.end()) std::tie(run.a, run.b) = touching->second;
         run.begun += begins;
@@ -149,12 +149,8 @@ void tell(const Recording& r, Finding& f) {
 
 } // namespace
 
-const Fault repeat_effect_fault = {"repeat-effect",
-                                   "Repeated effect",
-                                   "One contact fires its event again and again.",
-                                   watch,
-                                   tell,
-                                   why_not,
-                                   true};
+const Fault repeat_effect_fault = {
+    "repeat-effect", "Repeated effect", "One contact fires its event again and again.", watch, tell,
+    why_not,         always_by_log};
 
 } // namespace oddbounce

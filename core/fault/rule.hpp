@@ -32,15 +32,19 @@ struct Fault {
     /// Why it cannot be judged, as a sentence's part ("events were not logged"); empty, or no function: it
     /// can.
     std::string (*why_not)(const Recording&) = nullptr;
-    /// It rests on what the game said (footing, events, rays, passes): no candidate can tell what it would
-    /// say then.
-    bool by_log = false;
+    /// True for a finding that rests on what the game said (footing, events, rays, passes): no candidate can
+    /// tell what it would say then. No function: none does.
+    bool (*by_log)(const Finding&) = nullptr;
 };
+
+/// For faults that always rest on what the game said.
+inline bool always_by_log(const Finding&) { return true; }
 
 /// All faults that are judged, in the order of docs/faults.md.
 std::span<const Fault> catalogue();
 /// Entry by id; nullptr where there is none.
 const Fault* fault_by_id(const std::string& id);
+bool rests_on_log(const Finding& finding);
 
 extern const Fault tunneling_fault;
 extern const Fault double_hit_fault;
@@ -54,5 +58,20 @@ extern const Fault trapped_fault;
 extern const Fault repeat_effect_fault;
 extern const Fault no_reaction_fault;
 extern const Fault endless_resolve_fault;
+extern const Fault pop_through_fault;
+extern const Fault silent_overlap_fault;
+extern const Fault one_way_drop_fault;
+extern const Fault flip_flop_fault;
+extern const Fault wrong_face_fault;
+extern const Fault speed_surge_fault;
+extern const Fault corner_spin_fault;
+extern const Fault self_push_fault;
+extern const Fault wall_climb_fault;
+extern const Fault unseen_blocker_fault;
+extern const Fault probe_gap_fault;
+extern const Fault flush_contact_fault;
+extern const Fault hit_outside_art_fault;
+extern const Fault art_missed_fault;
+extern const Fault ray_knife_edge_fault;
 
 } // namespace oddbounce

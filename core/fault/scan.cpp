@@ -22,13 +22,34 @@ bool in(const std::vector<Id>& ids, Id id) { return std::find(ids.begin(), ids.e
 
 /// A deep overlap with a brick whose answer was cancelled by its neighbour is that double hit's consequence.
 bool explains(const Finding& strong, const Finding& weak) {
-    // What overlaps for as long as it is trapped is not told twice.
-    if (strong.fault == "trapped" && weak.fault == "deep-overlap" && overlap_in_time(strong, weak) &&
-        strong.bodies.size() > 1 && in(weak.bodies, strong.bodies[0]) && in(weak.bodies, strong.bodies[1]))
-        return true;
+    static const std::pair<const char*, const char*> same_pair[] = {
+        {"trapped", "deep-overlap"},          {"trapped", "silent-overlap"},
+        {"silent-overlap", "deep-overlap"},   {"pop-through", "deep-overlap"},
+        {"pop-through", "tunneling"},         {"pop-through", "silent-overlap"},
+        {"pop-through", "wall-climb"},        {"one-way-drop", "silent-overlap"},
+        {"one-way-drop", "tunneling"},        {"flip-flop", "deep-overlap"},
+        {"flip-flop", "double-hit"},          {"flip-flop", "silent-overlap"},
+        {"flip-flop", "speed-surge"},         {"flip-flop", "wrong-face"},
+        {"self-push", "deep-overlap"},        {"flush-contact", "double-hit"},
+        {"flush-contact", "repeat-effect"},   {"stuck-on-edge", "hit-outside-art"},
+        {"unseen-blocker", "hit-outside-art"}};
+    for (const auto& [s, w] : same_pair)
+        if (strong.fault == s && weak.fault == w && overlap_in_time(strong, weak) &&
+            strong.bodies.size() > 1 && in(weak.bodies, strong.bodies[0]) &&
+            in(weak.bodies, strong.bodies[1]))
+            return true;
     if (strong.fault != "double-hit" || weak.fault != "deep-overlap" || !overlap_in_time(strong, weak))
         return false;
     return std::all_of(weak.bodies.begin(), weak.bodies.end(), [&](Id id) { return in(strong.bodies, id); });
+}
+
+/// A run that the end of the recording cuts off is told only where no whole one is: it says nothing new, and
+/// less of it.
+bool told_whole(const Recording& r, const Finding& whole, const Finding& cut) {
+    static const std::set<std::string> runs{"flush-contact", "wall-climb", "flip-flop", "self-push"};
+    return runs.count(cut.fault) && whole.fault == cut.fault && whole.bodies == cut.bodies &&
+           cut.first < cut.last && cut.last == r.number(r.size() - 1) && whole.last < cut.first &&
+           whole.first < whole.last;
 }
 
 /// One body sunk into neighbours (tiles of one floor) is sunk in once.
@@ -46,7 +67,7 @@ void tidy(const Recording& r, std::vector<Finding>& all) {
     for (std::size_t i = 0; i < all.size(); ++i)
         for (std::size_t j = 0; j < all.size(); ++j) {
             if (i == j || gone[i] || gone[j]) continue;
-            if (explains(all[i], all[j]))
+            if (explains(all[i], all[j]) || told_whole(r, all[i], all[j]))
                 gone[j] = true;
             else if (one_cause(r, all[i], all[j]) &&
                      (all[i].number("depth") > all[j].number("depth") ||

@@ -21,8 +21,6 @@ namespace oddbounce {
 
 namespace {
 
-const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
-
 enum class Kind { None, Seam, Hung, Perch, Hook };
 const char* name(Kind k) {
     switch (k) {
@@ -110,7 +108,7 @@ class Watch : public Rule {
     double supported_share(const Step& step, Slot mine, const std::vector<Touch>& all,
                            double& overhang) const;
     bool walkable(const Step& step, Slot body, const Vec3& normal) const {
-        const double slope = step.now.bodies()[static_cast<std::size_t>(body)].def->slope;
+        const double slope = step.now.body(body).def->slope;
         return -glm::dot(normal, up_) >= std::cos(glm::radians(slope)) - 1e-6;
     }
     void close(const Run& run) const;
@@ -198,8 +196,7 @@ bool Watch::on_flat_run(const Step& step, const Touch& t, const std::vector<Touc
 
 /// None: it goes as it should.
 std::optional<Stall> Watch::stalled(const Step& step, Slot body) const {
-    const BodyState &now = step.now.bodies()[static_cast<std::size_t>(body)],
-                    &before = step.before.bodies()[static_cast<std::size_t>(body)];
+    const BodyState &now = step.now.body(body), &before = step.before.body(body);
     const double dt = step.now.dt(), least = slop_ / (dt * 6.0);
     const bool wishes_logged = r_.header.has(Channel::Wish) && now.wishes;
     Vec3 want = wishes_logged                                              ? now.wish
@@ -247,8 +244,7 @@ Evidence Watch::seam(const Step& step, Slot body, const std::vector<Touch>& all)
         return t.gap <= near && walkable(step, body, t.normal);
     });
     if (!supported) return {};
-    const double lift =
-        std::max(lift_, step.now.bodies()[static_cast<std::size_t>(body)].def->step) + s->rise;
+    const double lift = std::max(lift_, step.now.body(body).def->step) + s->rise;
     if (!free_ahead(step, body, up_ * lift, s->way * std::max(s->speed * step.now.dt(), 4.0 * slop_)))
         return {};
     for (const Touch& t : all) {
@@ -302,7 +298,7 @@ double Watch::supported_share(const Step& step, Slot mine, const std::vector<Tou
 
 /// The least fall of this step that is still stuck; none: it falls, or has no reason to.
 std::optional<double> Watch::does_not_fall(const Step& step, Slot body) {
-    const BodyState& now = step.now.bodies()[static_cast<std::size_t>(body)];
+    const BodyState& now = step.now.body(body);
     const bool falls = falls_[body] >= 2; // it was seen to fall: not a lift, not a gull
     if (gravity_ == 0.0 || !(falls || now.grounded || now.wishes) ||
         (now.wishes && glm::dot(now.wish, up_) > 0.3 * glm::length(now.wish)))
@@ -324,7 +320,7 @@ std::optional<double> Watch::does_not_fall(const Step& step, Slot body) {
 
 /// Only the side of something holds it: friction does.
 Evidence Watch::hung(const Step& step, Slot body, Slot mine, const std::vector<Touch>& sides) const {
-    const BodyState& now = step.now.bodies()[static_cast<std::size_t>(body)];
+    const BodyState& now = step.now.body(body);
     const double clear = std::max(4.0 * slop_, 0.1 * at(step.now, mine).geometry->extent());
     const Vec3 away = -sides[0].normal * (2.0 * slop_);
     if (falls_.at(body) < 2 || !free_ahead(step, body, away, up_ * -clear)) return {};
@@ -339,7 +335,7 @@ Evidence Watch::hung(const Step& step, Slot body, Slot mine, const std::vector<T
 /// Too little of its width, or a part of its outline above its feet, carries it.
 Evidence Watch::carried(const Step& step, Slot body, Slot mine, const std::vector<Touch>& all,
                         const std::vector<Touch>& below) const {
-    const BodyState& now = step.now.bodies()[static_cast<std::size_t>(body)];
+    const BodyState& now = step.now.body(body);
     // What only a solver moves rests where its forces are in balance: that is physics, not an edge.
     if (!now.def->upright && now.def->moves != Moves::Driven) return {};
     Evidence e;
@@ -362,7 +358,7 @@ Evidence Watch::carried(const Step& step, Slot body, Slot mine, const std::vecto
 Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& all) {
     const std::optional<double> should = does_not_fall(step, body);
     if (!should) return {};
-    const BodyState& now = step.now.bodies()[static_cast<std::size_t>(body)];
+    const BodyState& now = step.now.body(body);
     const double near = slop_ + r_.header.skin;
     std::vector<Touch> sides, below;
     for (const Touch& t : all) {
@@ -389,8 +385,7 @@ Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& a
 }
 
 Evidence Watch::judge(const Step& step, Slot body) {
-    const BodyState &now = step.now.bodies()[static_cast<std::size_t>(body)],
-                    &before = step.before.bodies()[static_cast<std::size_t>(body)];
+    const BodyState &now = step.now.body(body), &before = step.before.body(body);
     if (!now.present || !now.def || now.def->moves == Moves::Fixed || now.fresh || now.warped ||
         step.index == 0)
         return {};
@@ -506,7 +501,7 @@ void tell(const Recording& r, Finding& f) {
     const Slot body = r.body_slot(f.bodies[0]);
     const auto line = [&](std::ptrdiff_t i, const std::string& more) {
         const World w = r.world_at(static_cast<std::size_t>(i));
-        const BodyState& b = w.bodies()[static_cast<std::size_t>(body)];
+        const BodyState& b = w.body(body);
         std::string text = fmt::format("The {} is {}", f.names[0], motion_text(r, b.velocity));
         if (b.wishes && glm::length(b.wish) > 0.0)
             text += fmt::format("; it wishes {}", speed_text(r, glm::length(b.wish)));

@@ -36,9 +36,7 @@ std::string name_of(const BodyDef& def) {
 }
 } // namespace
 
-std::string body_name(const World& world, Slot body) {
-    return name_of(*world.bodies()[static_cast<std::size_t>(body)].def);
-}
+std::string body_name(const World& world, Slot body) { return name_of(*world.body(body).def); }
 
 std::string body_name(const Recording& recording, Id id) {
     if (const BodyDef* def = recording.body_def(id)) return name_of(*def);
@@ -87,8 +85,7 @@ void name_bodies(const World& world, const std::vector<Slot>& colliders, Finding
 }
 
 nlohmann::json mover_target(const World& world, const Finding& f) {
-    const BodyDef* def =
-        world.bodies()[static_cast<std::size_t>(world.recording().body_slot(f.bodies.at(0)))].def;
+    const BodyDef* def = world.body(world.recording().body_slot(f.bodies.at(0))).def;
     if (def && !def->name.empty()) return def->name;
     return f.bodies[0];
 }

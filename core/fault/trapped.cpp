@@ -11,8 +11,6 @@ namespace oddbounce {
 
 namespace {
 
-const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
-
 struct Run {
     std::size_t first = 0, last = 0, deepest_at = 0;
     Slot mover = -1, other = -1;
@@ -133,7 +131,7 @@ void tell(const Recording& r, Finding& f) {
                                      length_text(r, std::abs(view(f.first).gap)), f.names[1])});
     const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first) + 1));
     for (std::size_t k = 0; k < std::min<std::size_t>(2, f.bodies.size()); ++k) {
-        const BodyState& b = w.bodies()[static_cast<std::size_t>(r.body_slot(f.bodies[k]))];
+        const BodyState& b = w.body(r.body_slot(f.bodies[k]));
         if (b.wishes && glm::length(b.wish) > 0.0)
             f.account.push_back(
                 {w.number(),

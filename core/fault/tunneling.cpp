@@ -13,8 +13,6 @@ namespace oddbounce {
 
 namespace {
 
-const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
-
 struct Crossing {
     Slot mover = -1, other = -1; // colliders
     Sweep sweep;                 // mover against other

@@ -18,7 +18,7 @@ double difference(const Recording& r, Slot body, const Track& track) {
     World w = r.world_at(track.first);
     for (std::size_t k = 1; k < track.points.size(); ++k) {
         w.step(*r.frame(track.first + k));
-        const BodyState& recorded = w.bodies()[static_cast<std::size_t>(body)];
+        const BodyState& recorded = w.body(body);
         const Vec3 apart = recorded.pose.at - track.points[k].pose.at;
         most = std::max(most, glm::length(apart));
         if (k + 1 == track.points.size() && recorded.velocity_known)

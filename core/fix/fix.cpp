@@ -3,6 +3,7 @@
 
 #include "fix/reshape.hpp"
 #include "recording/files.hpp"
+#include "shape/fitted.hpp"
 
 #include <set>
 

@@ -11,8 +11,6 @@ namespace {
 using Tests = MotionModel::Tests;
 using Answer = MotionModel::Answer;
 
-const ColliderState& at(const World& w, Slot c) { return w.colliders()[static_cast<std::size_t>(c)]; }
-
 /// One body among the obstacles of one step.
 class Stepper {
   public:
@@ -126,7 +124,7 @@ class Stepper {
         if (mu <= 0.0) return;
         const Vec3 tangent = v - normal * glm::dot(v, normal);
         const double speed = glm::length(tangent);
-        const BodyState& state = now_.bodies()[static_cast<std::size_t>(body_)];
+        const BodyState& state = now_.body(body_);
         if (speed == 0.0) return;
         if (state.wishes && std::abs(glm::dot(unit(state.wish), tangent / speed)) > 0.7) return;
         v -= tangent * std::min(1.0, mu * closing / speed);
@@ -189,7 +187,7 @@ class Stepper {
     /// Time of impact by time of impact, with what is left of the step.
     void swept(TrackPoint& p, double dt) {
         double t = 0.0;
-        if (model_.step_height > 0.0 && now_.bodies()[static_cast<std::size_t>(body_)].wishes) step_over(p);
+        if (model_.step_height > 0.0 && now_.body(body_).wishes) step_over(p);
         for (int pass = 0; pass < 8 && t < 1.0; ++pass) {
             Motion move{p.pose, p.pose};
             move.to.at += p.velocity * dt * (1.0 - t), move.to.angle = angle_at(1.0),
@@ -267,8 +265,7 @@ bool recorded_touch(const std::vector<Meeting>& meetings, const World& now, Slot
 
 /// Velocity that the body sets out with: its own, changed as the recorded one was changed by no contact.
 Vec3 intended(const World& before, const World& now, Slot body, const Vec3& velocity, bool touched) {
-    const BodyState &rec = now.bodies()[static_cast<std::size_t>(body)],
-                    &was = before.bodies()[static_cast<std::size_t>(body)];
+    const BodyState &rec = now.body(body), &was = before.body(body);
     const Vec3 gravity = now.recording().header.gravity * now.dt();
     Vec3 v = velocity + gravity;
     if (!touched && rec.velocity_known && was.velocity_known) v = velocity + (rec.velocity - was.velocity);
@@ -292,14 +289,14 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
     Track track;
     track.first = first;
     World now = r.world_at(first);
-    const BodyState& start = now.bodies()[static_cast<std::size_t>(body)];
+    const BodyState& start = now.body(body);
     track.points.push_back({start.pose, start.velocity_known ? start.velocity : Vec3(0.0), {}, {}});
     Pairing pairing;
     for (std::size_t i = first + 1; i <= last && !(control && control->stop); ++i) {
         const World before = now;
         const auto frame = r.frame(i);
         now.step(*frame);
-        const BodyState& rec = now.bodies()[static_cast<std::size_t>(body)];
+        const BodyState& rec = now.body(body);
         TrackPoint p = track.points.back();
         if (!rec.present) break;
         if (rec.warped || rec.fresh) {

@@ -46,7 +46,7 @@ Judged judge(const Recording& r, const TryOptions& options) {
     scan_options.settings = options.settings, scan_options.threads = options.threads,
     scan_options.control = options.control;
     for (const Fault& fault : catalogue())
-        if (!fault.by_log) scan_options.only.push_back(fault.id);
+        if (fault.by_log != always_by_log) scan_options.only.push_back(fault.id);
     scan_options.encounter = [&](Encounter&& e) {
         if (e.does == Does::Nothing) return;
         const auto id = [&](Slot body) { return r.body_id(body); };
@@ -56,6 +56,7 @@ Judged judge(const Recording& r, const TryOptions& options) {
             out.touches[{key.first, key.second}].push_back({t.first, t.last});
     };
     out.scan = scan(r, scan_options);
+    std::erase_if(out.scan.findings, rests_on_log);
     for (auto& [pair, stretches] : out.touches) unite(stretches);
     return out;
 }
@@ -143,7 +144,7 @@ Window window_of(const Recording& r, const Finding& f) {
     const auto last = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.last)));
     std::size_t start = first > lead ? first - lead : 0;
     const Slot body = r.body_slot(f.bodies.at(0));
-    while (start < first && !r.world_at(start).bodies()[static_cast<std::size_t>(body)].present) ++start;
+    while (start < first && !r.world_at(start).body(body).present) ++start;
     return {body, start, std::min(r.size() - 1, last + tail)};
 }
 
@@ -225,8 +226,7 @@ bool begins_at_return(const Finding& f, const Verdict& v, const Recording& r) {
 Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& given) {
     Verdict v;
     TryOptions options = given;
-    v.not_judged =
-        std::erase_if(options.before, [](const Finding& f) { return fault_by_id(f.fault)->by_log; });
+    v.not_judged = std::erase_if(options.before, rests_on_log);
     v.fix = fix.name;
     Applied applied = apply(fix, recording);
     Method method = options.method;

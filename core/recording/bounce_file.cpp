@@ -389,7 +389,10 @@ void take_tail(Feed& feed, const std::vector<std::string>& lines, const Header& 
             if (auto d = LogReader::definition(line, header, name)) before.emplace_back(std::move(*d));
             continue;
         }
-        Frame f = reader.read(object, Place{name, 0});
+        std::optional<Frame> read =
+            reader.read(std::string_view(simdjson::padded_string(line)), Place{name, 0});
+        if (!read) throw Damaged("holds a frame that cannot be read");
+        Frame& f = *read;
         const Recording& r = *feed.recording();
         if (!r.empty() && f.number <= r.number(r.size() - 1)) throw Damaged("holds frames out of order");
         f.before = std::move(before);

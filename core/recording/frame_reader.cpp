@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Most of a log is body rows and contacts: these are read in one pass; the rest goes by Keys.
+// Most of a log is body rows: their numbers go straight into the frame. Contacts are read in one pass over
+// the object, the rest goes by Keys.
 #include "recording/frame_reader.hpp"
 
 #include <nlohmann/json.hpp>
@@ -27,13 +28,13 @@ std::string as_text(std::string_view key, JsonValue v) {
     return nlohmann::json(std::string(key)).dump() + ":" + std::string(simdjson::minify(v));
 }
 
-double number(JsonValue v, const Place& place, const char* key) {
+template <class Value> double number(Value&& v, const Place& place, const char* key) {
     double d = 0.0;
     if (v.get_double().get(d) != simdjson::SUCCESS || !std::isfinite(d)) place.fail(key, "must be a number");
     return d;
 }
 
-Id id_of(JsonValue v, const Place& place, const char* key) {
+template <class Value> Id id_of(Value&& v, const Place& place, const char* key) {
     Id id = 0;
     if (v.get_int64().get(id) == simdjson::SUCCESS) return id;
     const double d = number(v, place, key); // some languages write 3.0 for 3
@@ -42,6 +43,45 @@ Id id_of(JsonValue v, const Place& place, const char* key) {
 }
 
 } // namespace
+
+std::optional<Frame> FrameReader::read(std::string_view line, const Place& place) {
+    try {
+        return read_in_order(line, place);
+    } catch (const BadInput&) {
+        const bool json = parser_.parse(line.data(), line.size(), false).is_object();
+        if (!json) return {}; // a broken line looks like a wrong value at first
+        throw;
+    }
+}
+
+std::optional<Frame> FrameReader::read_in_order(std::string_view line, const Place& place) {
+    simdjson::ondemand::document document;
+    simdjson::ondemand::object object;
+    if (rows_.iterate(line.data(), line.size(), line.size() + simdjson::SIMDJSON_PADDING).get(document) !=
+            simdjson::SUCCESS ||
+        document.get_object().get(object) != simdjson::SUCCESS)
+        return {};
+    std::vector<BodyRow> bodies;
+    rest_.clear();
+    simdjson::ondemand::value list;
+    if (object.find_field_unordered("bodies").get(list) == simdjson::SUCCESS && !list.is_null()) {
+        const char* from = nullptr;
+        const char* to = nullptr;
+        simdjson::ondemand::array rows;
+        if (document.current_location().get(from) != simdjson::SUCCESS) return {};
+        if (list.get_array().get(rows) != simdjson::SUCCESS) place.fail("bodies", "must be a list of rows");
+        bodies = read_body_rows(rows, place);
+        if (document.current_location().get(to) != simdjson::SUCCESS) return {};
+        rest_.append(line.data(), from).append("null").append(to, line.data() + line.size());
+    } else
+        rest_ = line;
+    rest_.reserve(rest_.size() + simdjson::SIMDJSON_PADDING);
+    JsonObject rest;
+    if (parser_.parse(rest_.data(), rest_.size(), false).get(rest) != simdjson::SUCCESS) return {};
+    Frame f = read(rest, place);
+    f.bodies = std::move(bodies);
+    return f;
+}
 
 Frame FrameReader::read(JsonObject object, const Place& place) {
     Frame f;
@@ -59,8 +99,7 @@ Frame FrameReader::read(JsonObject object, const Place& place) {
             if (!(f.dt > 0.0)) place.fail("dt", "must be a positive number");
             break;
         case FrameKey::Bodies:
-            if (f.bodies.empty()) read_body_rows(f, field.value, place);
-            break;
+            place.fail("bodies", "must stand once in a frame, in plain letters");
         case FrameKey::Contacts:
             if (f.contacts.empty()) read_contacts(f, field.value, place);
             break;
@@ -93,47 +132,53 @@ Frame FrameReader::read(JsonObject object, const Place& place) {
     return f;
 }
 
-void FrameReader::read_body_rows(Frame& f, JsonValue list, const Place& place) const {
+std::vector<BodyRow> FrameReader::read_body_rows(JsonRows list, const Place& place) {
+    std::vector<BodyRow> out;
+    out.reserve(rows_before_);
+    for (auto element : list) {
+        JsonRows numbers;
+        if (element.get_array().get(numbers) != simdjson::SUCCESS)
+            place.fail("bodies", "must be a list of rows, [id,…]");
+        read_body_row(out.emplace_back(), numbers, place);
+    }
+    rows_before_ = out.size();
+    return out;
+}
+
+void FrameReader::read_body_row(BodyRow& row, JsonRows numbers, const Place& place) const {
     const bool plane = header_.space == 2;
     const std::size_t least = plane ? 3 : 4, turn = plane ? 4 : 8, velocity = plane ? 6 : 11,
                       full = plane ? 7 : 14;
-    simdjson::dom::array rows;
-    if (list.get(rows) != simdjson::SUCCESS) place.fail("bodies", "must be a list of rows");
-    f.bodies.reserve(rows.size());
-    for (const JsonValue element : rows) {
-        simdjson::dom::array numbers;
-        if (element.get(numbers) != simdjson::SUCCESS) place.fail("bodies", "must be a list of rows, [id,…]");
-        BodyRow& row = f.bodies.emplace_back();
-        double n[14];
-        std::size_t count = 0;
-        for (const JsonValue v : numbers) {
-            if (count == 0)
-                row.id = id_of(v, place, "bodies");
-            else if (count < full)
-                n[count] = number(v, place, "bodies");
-            ++count;
-        }
-        if (count < least || count > full)
-            place.fail("bodies", plane ? "must be rows [id,x,y,turn,vx,vy,spin], cut short from the right"
-                                       : "must be rows [id,x,y,z,qx,qy,qz,qw,vx,vy,vz,wx,wy,wz], cut short "
-                                         "from the right");
-        if (plane) {
-            row.at = {n[1], n[2], 0.0};
-            if (count >= turn) row.angle = n[3], row.given = BodyRow::Turn;
-            if (count >= velocity) row.velocity = {n[4], n[5], 0.0}, row.given = BodyRow::Velocity;
-            if (count >= full) row.turning = {0.0, 0.0, n[6]}, row.given = BodyRow::Turning;
-            continue;
-        }
-        row.at = {n[1], n[2], n[3]};
-        if (count >= turn) {
-            row.spin = glm::dquat(n[7], n[4], n[5], n[6]), row.given = BodyRow::Turn;
-            const double l = glm::length(row.spin);
-            if (l == 0.0) place.fail("bodies", "holds a turn [0,0,0,0], expected a unit quaternion");
-            if (std::abs(l - 1.0) > 1e-5) row.spin /= l; // nearly unit: kept as written
-        }
-        if (count >= velocity) row.velocity = {n[8], n[9], n[10]}, row.given = BodyRow::Velocity;
-        if (count >= full) row.turning = {n[11], n[12], n[13]}, row.given = BodyRow::Turning;
+    double n[14];
+    std::size_t count = 0;
+    for (auto v : numbers) {
+        if (count == 0)
+            row.id = id_of(v, place, "bodies");
+        else if (count < full)
+            n[count] = number(v, place, "bodies");
+        ++count;
     }
+    if (count < least || count > full)
+        place.fail("bodies",
+                   plane ? "must be rows [id,x,y,turn,vx,vy,spin], cut short from the right"
+                         : "must be rows [id,x,y,z,qx,qy,qz,qw,vx,vy,vz,wx,wy,wz], cut short from the "
+                           "right");
+    if (plane) {
+        row.at = {n[1], n[2], 0.0};
+        if (count >= turn) row.angle = n[3], row.given = BodyRow::Turn;
+        if (count >= velocity) row.velocity = {n[4], n[5], 0.0}, row.given = BodyRow::Velocity;
+        if (count >= full) row.turning = {0.0, 0.0, n[6]}, row.given = BodyRow::Turning;
+        return;
+    }
+    row.at = {n[1], n[2], n[3]};
+    if (count >= turn) {
+        row.spin = glm::dquat(n[7], n[4], n[5], n[6]), row.given = BodyRow::Turn;
+        const double l = glm::length(row.spin);
+        if (l == 0.0) place.fail("bodies", "holds a turn [0,0,0,0], expected a unit quaternion");
+        if (std::abs(l - 1.0) > 1e-5) row.spin /= l; // nearly unit: kept as written
+    }
+    if (count >= velocity) row.velocity = {n[8], n[9], n[10]}, row.given = BodyRow::Velocity;
+    if (count >= full) row.turning = {n[11], n[12], n[13]}, row.given = BodyRow::Turning;
 }
 
 void FrameReader::read_contacts(Frame& f, JsonValue list, const Place& place) const {

@@ -7,6 +7,7 @@
 
 #include <functional>
 #include <initializer_list>
+#include <optional>
 
 namespace oddbounce {
 
@@ -25,16 +26,23 @@ Enum choice(Keys& k, const char* key, Enum otherwise, std::initializer_list<cons
 }
 
 class FrameReader {
+    using JsonRows = simdjson::ondemand::array;
+
   public:
     /// Called with (of what, key) for each key that nobody knows.
     using Unknown = std::function<void(const char*, const std::string&)>;
     FrameReader(const Header& header, Unknown unknown) : header_(header), unknown_(std::move(unknown)) {}
 
-    /// Without the definitions before it; ids are not looked up. Throws BadInput.
+    /// Without the definitions before it; ids are not looked up. None where the line is no JSON object.
+    /// Requires: simdjson::SIMDJSON_PADDING bytes can be read behind the line. Throws BadInput.
+    std::optional<Frame> read(std::string_view line, const Place& place);
+    /// The same without rows of bodies, which lie elsewhere.
     Frame read(JsonObject object, const Place& place);
 
   private:
-    void read_body_rows(Frame& f, JsonValue list, const Place& place) const;
+    std::optional<Frame> read_in_order(std::string_view line, const Place& place);
+    std::vector<BodyRow> read_body_rows(JsonRows list, const Place& place);
+    void read_body_row(BodyRow& row, JsonRows numbers, const Place& place) const;
     void read_contacts(Frame& f, JsonValue list, const Place& place) const;
     void read_rays(Keys& k, Frame& f) const;
     void read_events(Keys& k, Frame& f) const;
@@ -43,6 +51,10 @@ class FrameReader {
 
     const Header& header_;
     Unknown unknown_;
+    simdjson::ondemand::parser rows_;
+    simdjson::dom::parser parser_;
+    std::size_t rows_before_ = 0; ///< the next frame most likely has as many
+    std::string rest_;            ///< the line without its rows of bodies
 };
 
 } // namespace oddbounce

@@ -9,7 +9,13 @@ namespace oddbounce {
 
 namespace {
 constexpr std::size_t longest_line = std::size_t(1) << 30;
+
+/// Nearly all lines of a log: their first key tells what they are.
+bool begins_as_frame(std::string_view line) {
+    return line.starts_with("{\"frame\":") && line.size() > 9 &&
+           (line[9] == '-' || (line[9] >= '0' && line[9] <= '9'));
 }
+} // namespace
 
 LogReader::LogReader(const std::string& file, Feed::MakeStore store, Keep keep)
     : file_(file), store_(std::move(store)), keep_(keep) {}
@@ -70,21 +76,24 @@ void LogReader::read_line(std::string_view line, bool whole) {
         if (line_ == 1) fail_header();
         return;
     }
+    if (feed_ && begins_as_frame(line)) return read_frame(line, whole);
     simdjson::dom::object object;
     // Lines are followed by what the parser may look at beyond their ends.
     const auto parsed = parser_.parse(line.data(), line.size(), false);
-    if (parsed.get(object) != simdjson::SUCCESS) {
-        if (!feed_) fail_header();
-        if (!whole) return warn("cut", "line " + std::to_string(line_) + " is cut off and was left out");
-        throw BadInput(file_, line_, "is not a JSON object, expected one object a line");
-    }
+    if (parsed.get(object) != simdjson::SUCCESS) return not_json(whole);
     Keys keys(object, place(), space());
     if (!feed_) return begin(read_header(keys));
     simdjson::dom::element number;
     if (object["frame"].get(number) == simdjson::SUCCESS && !number.is_null())
-        read_frame(object);
+        read_frame(line, whole);
     else if (!read_definition(keys))
         keep_unknown(object, line);
+}
+
+void LogReader::not_json(bool whole) {
+    if (!feed_) fail_header();
+    if (whole) throw BadInput(file_, line_, "is not a JSON object, expected one object a line");
+    warn("cut", "line " + std::to_string(line_) + " is cut off and was left out");
 }
 
 void LogReader::begin(Header header) {
@@ -184,9 +193,11 @@ void LogReader::check_pending() {
     pending_.clear();
 }
 
-void LogReader::read_frame(const JsonObject& object) {
+void LogReader::read_frame(std::string_view line, bool whole) {
+    std::optional<Frame> read = frames_->read(line, place());
+    if (!read) return not_json(whole);
     check_pending();
-    Frame f = frames_->read(object, place());
+    Frame& f = *read;
     if (last_number_ && f.number <= *last_number_)
         place().fail("frame", "is " + std::to_string(f.number) + " after " + std::to_string(*last_number_) +
                                   ", expected rising numbers");

@@ -59,7 +59,8 @@ class LogReader {
     void read_art(Keys& k);
     void read_probe(Keys& k);
     void read_expect(Keys& k);
-    void read_frame(const JsonObject& object);
+    void read_frame(std::string_view line, bool whole);
+    void not_json(bool whole);
     void check_pending();
 
     const std::string file_;

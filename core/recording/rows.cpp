@@ -82,19 +82,26 @@ template <class Row> void write_groups(ByteWriter& out, const Groups<Row>& group
         }
 }
 
+/// Row by row, not column by column: rows that follow one another in time lie far apart.
 template <class Row> void read_groups(ByteReader& in, const Groups<Row>& groups, int space) {
-    std::vector<double*> to;
-    std::vector<double> column;
-    for (const auto& group : groups)
-        for (std::size_t k = 0; k < cells(group.front(), space); ++k) {
-            to.clear();
-            for (Row* row : group)
-                if (double* c = cell(*row, k, space)) to.push_back(c);
-            if (to.empty()) continue;
-            column.resize(to.size());
-            read_column(in, column);
-            for (std::size_t i = 0; i < to.size(); ++i) *to[i] = column[i];
+    struct Column {
+        std::size_t count = 0, next = 0;
+        std::vector<double> numbers;
+    };
+    std::array<Column, 13> columns;
+    for (const auto& group : groups) {
+        const std::size_t most = cells(group.front(), space);
+        for (Column& c : columns) c.count = c.next = 0;
+        for (Row* row : group)
+            for (std::size_t k = 0; k < most; ++k) columns[k].count += cell(*row, k, space) != nullptr;
+        for (std::size_t k = 0; k < most; ++k) {
+            columns[k].numbers.resize(columns[k].count);
+            if (columns[k].count > 0) read_column(in, columns[k].numbers);
         }
+        for (Row* row : group)
+            for (std::size_t k = 0; k < most; ++k)
+                if (double* number = cell(*row, k, space)) *number = columns[k].numbers[columns[k].next++];
+    }
 }
 
 /// Rows of one body each.

@@ -21,11 +21,12 @@ std::size_t index(Slot slot) { return static_cast<std::size_t>(slot); }
 World::World(const Recording& recording)
     : recording_(&recording), pairs_(std::make_shared<std::unordered_map<std::uint64_t, Does>>()) {}
 
-const BodyState& World::body_of(Slot collider) const {
-    static const BodyState absent; // of a collider that is defined in a later frame
-    const Slot body = colliders_[index(collider)].body;
-    return body < 0 ? absent : bodies_[index(body)];
+const BodyState& World::body(Slot slot) const {
+    static const BodyState absent; // it is defined in a later frame
+    return slot < 0 || index(slot) >= bodies_.size() ? absent : bodies_[index(slot)];
 }
+
+const BodyState& World::body_of(Slot collider) const { return body(colliders_[index(collider)].body); }
 
 bool World::live(Slot collider) const {
     const ColliderState& c = colliders_[index(collider)];

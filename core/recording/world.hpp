@@ -49,6 +49,8 @@ class World {
     const Recording& recording() const { return *recording_; }
     const SharedList<BodyState>& bodies() const { return bodies_; }
     const SharedList<ColliderState>& colliders() const { return colliders_; }
+    /// One that is not present where the body is not defined yet. Requires: slot >= -1.
+    const BodyState& body(Slot slot) const;
     /// State of the collider's body; one that is not present where the collider is not defined yet.
     const BodyState& body_of(Slot collider) const;
     /// True where the collider has a shape, is on, and its body is present.
@@ -99,5 +101,9 @@ class World {
     double dt_ = 0.0;
     std::uint64_t still_version_ = 0;
 };
+
+inline const ColliderState& at(const World& world, Slot collider) {
+    return world.colliders()[static_cast<std::size_t>(collider)];
+}
 
 } // namespace oddbounce

@@ -134,13 +134,40 @@ class Box2dRecorder : public b2ContactListener {
         return name;
     }
 
+    // Bodies that a joint keeps from colliding belong together; a fixed one with several such joints is
+    // ground.
+    static std::set<const b2Body*> joined(const b2Body* body) {
+        std::set<const b2Body*> out;
+        for (const b2JointEdge* e = body->GetJointList(); e; e = e->next)
+            if (!e->joint->GetCollideConnected()) out.insert(e->other);
+        if (body->GetType() == b2_staticBody && out.size() > 1) out.clear();
+        return out;
+    }
+    Id owner_of(const b2Body* body) const {
+        std::set<const b2Body*> all{body};
+        std::vector<const b2Body*> open{body};
+        while (!open.empty()) {
+            const b2Body* next = open.back();
+            open.pop_back();
+            for (const b2Body* other : joined(next))
+                if (joined(other).count(next) && all.insert(other).second) open.push_back(other);
+        }
+        Id first = bodies_.at(body);
+        for (const b2Body* b : all) first = std::min(first, bodies_.at(b));
+        return first == bodies_.at(body) ? -1 : first;
+    }
+
     void define_new() {
+        std::vector<const b2Body*> fresh;
+        for (const b2Body* b = world_.GetBodyList(); b; b = b->GetNext())
+            if (!bodies_.count(b)) bodies_[b] = ++last_body_, fresh.push_back(b);
+        for (const b2Body* b : fresh) {
+            const auto named = names_.find(b);
+            Body body = named != names_.end() ? named->second : Body("", "", moves(b));
+            body.owner = owner_of(b);
+            log_.body(bodies_[b], body);
+        }
         for (b2Body* b = world_.GetBodyList(); b; b = b->GetNext()) {
-            if (!bodies_.count(b)) {
-                bodies_[b] = ++last_body_;
-                const auto named = names_.find(b);
-                log_.body(last_body_, named != names_.end() ? named->second : Body("", "", moves(b)));
-            }
             for (b2Fixture* f = b->GetFixtureList(); f; f = f->GetNext()) {
                 if (fixtures_.count(f)) continue;
                 Surface s;

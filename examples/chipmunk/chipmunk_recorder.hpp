@@ -129,12 +129,45 @@ class ChipmunkRecorder {
         return name;
     }
 
+    // Bodies that a constraint keeps from colliding belong together; a fixed one with several such is ground.
+    static std::set<const cpBody*> joined(const cpBody* body) {
+        std::set<const cpBody*> out;
+        cpBodyEachConstraint(
+            const_cast<cpBody*>(body),
+            [](cpBody* b, cpConstraint* c, void* all) {
+                if (cpConstraintGetCollideBodies(c)) return;
+                const cpBody* other =
+                    cpConstraintGetBodyA(c) == b ? cpConstraintGetBodyB(c) : cpConstraintGetBodyA(c);
+                static_cast<std::set<const cpBody*>*>(all)->insert(other);
+            },
+            &out);
+        if (cpBodyGetType(const_cast<cpBody*>(body)) == CP_BODY_TYPE_STATIC && out.size() > 1) out.clear();
+        return out;
+    }
+    Id owner_of(const cpBody* body) const {
+        std::set<const cpBody*> all{body};
+        std::vector<const cpBody*> open{body};
+        while (!open.empty()) {
+            const cpBody* next = open.back();
+            open.pop_back();
+            for (const cpBody* other : joined(next))
+                if (joined(other).count(next) && bodies_.count(other) && all.insert(other).second)
+                    open.push_back(other);
+        }
+        Id first = bodies_.at(body);
+        for (const cpBody* b : all) first = std::min(first, bodies_.at(b));
+        return first == bodies_.at(body) ? -1 : first;
+    }
+
     void define_new() {
-        for (const cpBody* b : alive_) {
-            if (bodies_.count(b)) continue;
-            bodies_[b] = ++last_body_;
+        std::vector<const cpBody*> fresh;
+        for (const cpBody* b : alive_)
+            if (!bodies_.count(b)) bodies_[b] = ++last_body_, fresh.push_back(b);
+        for (const cpBody* b : fresh) {
             const auto named = names_.find(b);
-            log_.body(last_body_, named != names_.end() ? named->second : Body("", "", moves(b)));
+            Body body = named != names_.end() ? named->second : Body("", "", moves(b));
+            body.owner = owner_of(b);
+            log_.body(bodies_[b], body);
         }
         for (const cpShape* s : shapes_now_) {
             if (shapes_.count(s)) continue;

@@ -139,12 +139,17 @@ class RecorderTest : public QObject {
         QVERIFY(oddbounce::scan(*r).findings.empty());
     }
 
+    /// In one step, or with a frame's end inside.
+    static bool passed_through(const oddbounce::Finding& f) {
+        return f.fault == "tunneling" || f.fault == "pop-through";
+    }
+
     /// An engine's own world: with its continuous collision off parcels pass through the net, on they do not.
     void engine_discreteTunnelsAndContinuousIsClean() {
         const auto discrete =
             oddbounce::scan(*oddbounce::read_recording(SAMPLES "/engine-discrete.bouncelog"));
         QVERIFY(discrete.findings.size() >= 5);
-        for (const oddbounce::Finding& f : discrete.findings) QCOMPARE(f.fault, std::string("tunneling"));
+        for (const oddbounce::Finding& f : discrete.findings) QVERIFY2(passed_through(f), f.id.c_str());
         QVERIFY(oddbounce::scan(*oddbounce::read_recording(SAMPLES "/engine-continuous.bouncelog"))
                     .findings.empty());
     }
@@ -153,7 +158,7 @@ class RecorderTest : public QObject {
     void engineWithoutSweep_tunnelsWhenFastAndIsCleanWhenSlow() {
         const auto fast = oddbounce::scan(*oddbounce::read_recording(SAMPLES "/engine-fast.bouncelog"));
         QVERIFY(fast.findings.size() >= 3);
-        for (const oddbounce::Finding& f : fast.findings) QCOMPARE(f.fault, std::string("tunneling"));
+        for (const oddbounce::Finding& f : fast.findings) QVERIFY2(passed_through(f), f.id.c_str());
         const auto slow = oddbounce::read_recording(SAMPLES "/engine-slow.bouncelog");
         QVERIFY(oddbounce::scan(*slow).findings.empty());
         // All that a connector records is there: a sensor's contacts, the ray and what it hit, every phase.

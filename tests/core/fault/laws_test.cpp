@@ -49,6 +49,7 @@ std::shared_ptr<Recording> changed(const Recording& r, const Change& c) {
         for (BodyRow& b : f.bodies)
             b.at = c.place(b.at), b.velocity = c.way(b.velocity) * c.scale, b.angle = c.angle(b.angle),
             b.turning *= c.mirror ? -1.0 : 1.0;
+        for (IdVector& t : f.tried) t.value = c.place(t.value);
         for (IdVector& w : f.wish) w.value = c.way(w.value) * c.scale;
         for (ContactRow& k : f.contacts) {
             if (k.at) k.at = c.place(*k.at);
@@ -107,11 +108,12 @@ std::shared_ptr<Recording> renumbered(const Recording& r) {
 }
 
 /// Fault, frames and bodies of all findings, as one text; `back` undoes a renumbering.
-QString gist(const Recording& r, int threads = 0, bool back = false) {
+QString gist(const Recording& r, int threads = 0, bool back = false, bool with_rounding = true) {
     ScanOptions options;
     options.threads = threads;
     QStringList lines;
     for (const Finding& f : scan(r, options).findings) {
+        if (!with_rounding && (f.fault == "flush-contact" || f.fault == "ray-knife-edge")) continue;
         std::set<Id> bodies;
         for (Id b : f.bodies) bodies.insert(back ? 100000 - b : b);
         QString line = QString("%1 %2-%3").arg(QString::fromStdString(f.fault)).arg(f.first).arg(f.last);
@@ -140,7 +142,9 @@ class LawsTest : public QObject {
         const QString plain = gist(*r, 1);
         QCOMPARE(gist(*r, 4), plain);
         // Logs carry about seven digits: moving far keeps them, as positions are read in double precision.
-        QCOMPARE(gist(*changed(*r, {1.0, 0.0, false, Vec3(1e6, -2e6, 0)})), plain);
+        // What is about the last place itself depends on the place.
+        QCOMPARE(gist(*changed(*r, {1.0, 0.0, false, Vec3(1e6, -2e6, 0)}), 0, false, false),
+                 gist(*r, 0, false, false));
         QCOMPARE(gist(*changed(*r, {0.01, 0.0, false, Vec3(0)})), plain);
         QCOMPARE(gist(*changed(*r, {37.0, 0.0, false, Vec3(0)})), plain);
         QCOMPARE(gist(*changed(*r, {1.0, 0.7, false, Vec3(0)})), plain);

@@ -4,6 +4,7 @@
 #include "fix/verdict.hpp"
 #include "recording/files.hpp"
 #include "recording/log.hpp"
+#include "shape/fitted.hpp"
 
 #include <QtTest>
 
@@ -136,14 +137,15 @@ class VerdictTest : public QObject {
     void reshaping_followsClosedForms() {
         Shape s;
         s.kind = ShapeKind::Box, s.size = {6, 8, 0};
-        QVERIFY(std::abs(fitted(s, "circle").radius - 5.0) < 0.02);
-        QCOMPARE(Geometry(fitted(s, "capsule"), Vec3(1)).bounds().size().y, 8.0);
-        QCOMPARE(Geometry(fitted(s, "hull"), Vec3(1)).area(), 48.0);
+        const std::vector<Vec2> points = outline_points(Geometry(s, Vec3(1)));
+        QVERIFY(std::abs(fitted(points, "circle").radius - 5.0) < 0.02);
+        QCOMPARE(Geometry(fitted(points, "capsule"), Vec3(1)).bounds().size().y, 8.0);
+        QCOMPARE(Geometry(fitted(points, "hull"), Vec3(1)).area(), 48.0);
         Shape rounded = s;
         reshape(rounded, {{"round", 1.0}});
         QCOMPARE(Geometry(rounded, Vec3(1)).bounds().size().x, 6.0);
         QVERIFY(std::abs(Geometry(rounded, Vec3(1)).area() - (48.0 - (4.0 - 3.14159265358979))) < 1e-9);
-        Shape grown = fitted(s, "hull");
+        Shape grown = fitted(points, "hull");
         reshape(grown, {{"grow", 0.5}});
         QVERIFY(std::abs(Geometry(grown, Vec3(1)).area() - 63.0) < 1e-9);
     }

@@ -1,0 +1,143 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// art-missed: what the player sees of two bodies overlaps by more than the slop and half a pixel, and their
+// colliders, which would meet, do not touch.
+#include "fault/art_look.hpp"
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+#include <set>
+
+namespace oddbounce {
+
+namespace {
+
+struct Run {
+    std::size_t first = 0, last = 0, deepest_at = 0;
+    Slot a = -1, b = -1; // colliders, mover first
+    double depth = 0.0;
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), art_(context.recording),
+          runs_(static_cast<std::size_t>(context.settings["run.holes"]),
+                [this](const Pair&, Run& run) { close(run); }) {}
+
+    void step(const Step& step) override {
+        art_.step(*step.frame);
+        if (art_.any()) look(step);
+        runs_.sweep(step.index);
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    using Pair = std::pair<Slot, Slot>; // bodies
+
+    struct Shown {
+        Slot body;
+        Box box;
+        bool moves;
+    };
+
+    void look(const Step& step) {
+        std::vector<Shown> shown;
+        for (const Slot body : art_.drawn_bodies()) {
+            const BodyState& b = step.now.body(body);
+            if (!b.present || step.now.colliders_of(body).empty()) continue;
+            Box box;
+            for (const auto& g : art_.seen(step.now, body).parts)
+                box.add(g->bounds(b.pose).low), box.add(g->bounds(b.pose).high);
+            shown.push_back({body, box, b.def->moves != Moves::Fixed});
+        }
+        for (std::size_t i = 0; i < shown.size(); ++i)
+            for (std::size_t k = i + 1; k < shown.size(); ++k)
+                if ((shown[i].moves || shown[k].moves) && shown[i].box.meets(shown[k].box))
+                    take(step, shown[i].body, shown[k].body);
+    }
+
+    void take(const Step& step, Slot a, Slot b) {
+        const std::optional<Pair> pair = apart(step, a, b);
+        if (!pair) return;
+        const auto pose = [&](Slot body) { return step.now.body(body).pose; };
+        const ArtLook::Seen sa = art_.seen(step.now, a), sb = art_.seen(step.now, b);
+        const double allowed = context_.recording.slop() + sa.half_pixel + sb.half_pixel;
+        if (seen_gap(sa, pose(a), sb, pose(b), 0.0) >= -allowed) return;
+        const double depth = seen_depth(sa, pose(a), sb, pose(b));
+        if (depth <= allowed) return;
+        Run& run = runs_.at(std::minmax(a, b), step.index);
+        if (run.a < 0) std::tie(run.a, run.b) = mover_first(step.before, step.now, pair->first, pair->second);
+        if (depth > run.depth) run.depth = depth, run.deepest_at = step.index;
+    }
+
+    /// A pair of their colliders that would meet, if none of them touch and the log names no contact.
+    std::optional<Pair> apart(const Step& step, Slot a, Slot b) const {
+        std::optional<Pair> out;
+        for (const Slot ca : step.now.colliders_of(a))
+            for (const Slot cb : step.now.colliders_of(b))
+                if (step.now.live(ca) && step.now.live(cb) && step.now.does(ca, cb) != Does::Nothing &&
+                    !one_owner(step.now, ca, cb))
+                    out = out.value_or(Pair(ca, cb));
+        if (!out) return {};
+        for (const Meeting& m : step.meetings) {
+            const Pair bodies = std::minmax(at(step.now, m.a).body, at(step.now, m.b).body);
+            if (bodies == Pair(std::minmax(a, b)) && m.does != Does::Nothing &&
+                (m.contact || m.gap_after <= context_.recording.slop()))
+                return {};
+        }
+        return out;
+    }
+
+    void close(const Run& run) const {
+        const Recording& r = context_.recording;
+        const World w = r.world_at(run.deepest_at);
+        const std::string& u = r.header.unit;
+        Finding f;
+        f.fault = "art-missed", f.first = r.number(run.first), f.last = r.number(run.last);
+        name_bodies(w, {run.a, run.b}, f);
+        const Slot a = at(w, run.a).body, b = at(w, run.b).body;
+        const auto pose = [&](Slot body) { return w.body(body).pose; };
+        f.at = (pose(a).at + pose(b).at) * 0.5;
+        f.weight = 0.55;
+        add_fact(f, "depth", run.depth, u);
+        add_fact(f, "area", seen_overlap(art_.seen(w, a), pose(a), art_.seen(w, b), pose(b)), u + "²");
+        add_fact(f, "collider_gap", pair_at(w, run.a, run.b).gap, u);
+        add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
+        add_fact(f, "deepest_frame", static_cast<double>(r.number(run.deepest_at)), "frame");
+        note_threshold(f, {"slop", r.slop(), u});
+        const double grow = 0.5 * std::max(run.depth, f.number("collider_gap"));
+        f.suggest.push_back({"larger colliders, by " + length_text(r, grow) + " all round",
+                             {{{"colliders", {f.colliders[0], f.colliders[1]}}, {"grow", grow}}}});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    ArtLook art_;
+    Runs<Pair, Run> runs_;
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    f.account.push_back(
+        {f.first,
+         {},
+         fmt::format("The pictures of the {} and the {} begin to overlap.", f.names[0], f.names[1])});
+    f.account.push_back({static_cast<std::int64_t>(f.number("deepest_frame")),
+                         {},
+                         fmt::format("They overlap {} deep, over {} {}²; their colliders are still {} apart.",
+                                     length_text(r, f.number("depth")), figure(f.number("area")),
+                                     r.header.unit, length_text(r, f.number("collider_gap")))});
+    f.account.push_back(
+        {f.last, {}, fmt::format("After {} frames they part; nothing was hit.", figure(f.number("frames")))});
+}
+
+} // namespace
+
+const Fault art_missed_fault = {"art-missed", "Art missed",
+                                "Pictures overlap and the colliders under them do not touch.", watch, tell};
+
+} // namespace oddbounce

@@ -1,0 +1,149 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// flip-flop: while two solid colliders touch, their closing speed (or the way across the surface) turns its
+// sign in three or more frames one after another. Not: flicker too small to matter.
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+struct Run {
+    std::size_t first = 0, last = 0;
+    Slot mover = -1, other = -1;
+    std::size_t turns = 0, most_turns = 0;                // in consecutive frames
+    double speed = 0.0, low = infinity, high = -infinity; // largest closing speed; gaps
+    Vec3 normal{0.0}, at{0.0};                            // from the mover to the other
+    double closing = 0.0, went = 0.0;                     // of the frame before
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), least_(static_cast<std::size_t>(context.settings["flip-flop.turns"])),
+          runs_(0, [this](const Pair&, Run& run) { close(run); }) {}
+
+    void step(const Step& step) override {
+        for (const Meeting& m : step.meetings)
+            if (m.does == Does::Solid && m.closest() <= context_.recording.slop() &&
+                !one_owner(step.now, m.a, m.b))
+                take(step, m);
+        runs_.sweep(step.index);
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    using Pair = std::pair<Slot, Slot>;
+
+    static bool turned(double before, double now, double least) {
+        return std::abs(before) > least && std::abs(now) > least && (before > 0.0) != (now > 0.0);
+    }
+
+    void take(const Step& step, const Meeting& m) {
+        if (step.now.body_of(m.a).warped || step.now.body_of(m.b).warped) return;
+        const bool fresh = !runs_.find({m.a, m.b});
+        Run& run = runs_.at({m.a, m.b}, step.index);
+        if (fresh) {
+            std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
+            run.normal = run.mover == m.a ? m.normal : -m.normal;
+            run.closing = step.before.body_of(run.mover).velocity_known
+                              ? closing_speed(step.before, run.mover, run.other, run.normal)
+                              : 0.0;
+        }
+        const double closing = closing_speed(step.now, run.mover, run.other, run.normal);
+        const double went =
+            glm::dot(relative_travel(step.before, step.now, run.mover, run.other), run.normal);
+        const double matters = 2.0 * closing_that_matters(step);
+        if (turned(run.closing, closing, matters) || turned(run.went, went, matters * step.now.dt())) {
+            if (run.turns++ == 0) run.first = step.index;
+            run.most_turns = std::max(run.most_turns, run.turns);
+            run.speed = std::max(run.speed, std::abs(closing));
+            if (m.gap_after != infinity)
+                run.low = std::min(run.low, m.gap_after), run.high = std::max(run.high, m.gap_after);
+            run.at = (m.on_a + m.on_b) * 0.5;
+        } else {
+            // Over, or never begun: what was there stays one finding, what comes is another.
+            if (run.most_turns >= least_) {
+                Run done = run;
+                done.last = step.index - 1;
+                close(done);
+            }
+            run.turns = run.most_turns = 0, run.speed = 0.0, run.low = infinity, run.high = -infinity;
+        }
+        run.closing = closing, run.went = went;
+    }
+
+    /// A solver's bodies rattle in a crowd, for a frame or two more.
+    std::size_t needed(const World& w, const Run& run) const {
+        const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Solved; };
+        return solved(run.mover) || solved(run.other) ? 2 * least_ : least_;
+    }
+    /// How far it goes to and fro.
+    static double wide(const World& w, const Run& run) {
+        return std::max(run.high > run.low ? run.high - run.low : 0.0, run.speed * w.dt());
+    }
+
+    void close(const Run& run) const {
+        const Recording& r = context_.recording;
+        const World w = r.world_at(run.first);
+        if (run.most_turns < needed(w, run) || wide(w, run) <= 4.0 * r.slop()) return;
+        const std::string& u = r.header.unit;
+        Finding f;
+        f.fault = "flip-flop", f.first = r.number(run.first), f.last = r.number(run.last);
+        name_bodies(w, {run.mover, run.other}, f);
+        f.at = run.at;
+        f.weight = std::min(0.9, 0.7 + 0.01 * static_cast<double>(run.most_turns));
+        add_fact(f, "period", 2.0, "frames");
+        add_fact(f, "amplitude", wide(w, run), u);
+        add_fact(f, "turns", static_cast<double>(run.most_turns), "count");
+        add_fact(f, "speed", run.speed, u + "/s");
+        f.facts.push_back({"left_inside", run.low < -r.slop() ? f.names[0] : std::string("nobody"), "text"});
+        note_threshold(f, context_.settings.threshold("flip-flop.turns"));
+        const nlohmann::json who = mover_target(w, f);
+        f.suggest.push_back(
+            {"turn the " + f.names[0] + " only when it closes in", {{{"motion", {who}}, {"gate", true}}}});
+        f.suggest.push_back({"put the " + f.names[0] + " back outside",
+                             {{{"motion", {who}}, {"tests", "after"}, {"answer", "push-out"}}}});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    std::size_t least_;
+    Runs<Pair, Run> runs_;
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const auto first = static_cast<std::size_t>(r.frame_index(f.first));
+    const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
+    for (std::size_t i = first; i < first + 3 && i < r.size(); ++i) {
+        const World w = r.world_at(i);
+        const PairView v = pair_at(w, a, b);
+        if (!v.known) continue;
+        f.account.push_back(
+            {w.number(),
+             {},
+             fmt::format("The {} is {} {} the {}, {}.", f.names[0], length_text(r, std::abs(v.gap)),
+                         v.gap < 0.0 ? "inside" : side_word(r, -v.normal), f.names[1],
+                         motion_text(r, w.body_of(a).velocity))});
+    }
+    const bool inside = std::get<std::string>(f.fact("left_inside")->value) != "nobody";
+    f.account.push_back(
+        {f.last,
+         {},
+         fmt::format("Its velocity turned in {} frames, one after another, at up to {}{}.",
+                     figure(f.number("turns")), speed_text(r, f.number("speed")),
+                     inside ? fmt::format("; it was not put outside, so it met the {} again", f.names[1])
+                            : "")});
+}
+
+} // namespace
+
+const Fault flip_flop_fault = {"flip-flop", "Flip-flop",
+                               "A body's velocity is turned to and fro, frame after frame.", watch, tell};
+
+} // namespace oddbounce

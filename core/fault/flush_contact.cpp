@@ -1,0 +1,158 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// flush-contact: two surfaces lie within a few last places of the game's float width of each other, and the
+// answers (contact, footing, passes) change to and fro. Not: a snapped rest whose answers stay the same.
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+struct Run {
+    std::size_t first = 0, last = 0;
+    Slot mover = -1, other = -1;
+    std::size_t changes = 0, frames = 0, changed_at = 0;
+    double most = 0.0, place = 0.0, low = infinity, high = -infinity; // gaps in last places; size of one
+    Vec3 at{0.0};
+    bool answer = false;
+    std::string what;
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), most_(context.settings["flush-contact.last_places"]),
+          holes_(static_cast<std::size_t>(context.settings["run.holes"])),
+          runs_(0, [this](const Pair&, Run& run) { close(run); }) {}
+
+    void step(const Step& step) override {
+        for (const Meeting& m : step.meetings)
+            if (m.does != Does::Nothing && !one_owner(step.now, m.a, m.b) && m.gap_after != infinity)
+                take(step, m);
+        runs_.sweep(step.index);
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    using Pair = std::pair<Slot, Slot>;
+
+    /// One unit in the last place of the game's numbers, at this place.
+    double last_place(const Step& step, const Meeting& m) const {
+        double size = 0.0;
+        for (const Slot c : {m.a, m.b}) {
+            const Vec3 p = step.now.body_of(c).pose.at;
+            // Only what lies across the surface is compared there.
+            const Vec3 across = glm::abs(m.normal);
+            for (int k = 0; k < 2; ++k)
+                if (across[k] > 0.1) size = std::max({size, std::abs(p[k]), std::abs(m.on_a[k])});
+        }
+        if (context_.recording.header.float_bits == 32) {
+            const float f = static_cast<float>(size);
+            return static_cast<double>(std::nextafter(f, std::numeric_limits<float>::infinity()) - f);
+        }
+        return std::nextafter(size, infinity) - size;
+    }
+
+    /// Contact and footing and passes, as far as they are logged, as one answer; without any the sign of
+    /// the gap, which is what the game's own test gives.
+    bool answer(const Step& step, const Meeting& m, std::string& what) const {
+        const Header& h = context_.recording.header;
+        if (h.has(Channel::Contacts)) {
+            what = "contact";
+            const Id a = at(step.now, m.a).def->id, b = at(step.now, m.b).def->id;
+            return std::any_of(
+                step.frame->contacts.begin(), step.frame->contacts.end(), [&](const ContactRow& c) {
+                    return c.active && c.phase != Phase::End && std::minmax(c.a, c.b) == std::minmax(a, b);
+                });
+        }
+        if (h.has(Channel::Grounded)) {
+            const auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
+            const Vec3 away = mover == m.a ? -m.normal : m.normal;
+            if (glm::dot(away, h.up) > 0.7) {
+                what = "footing";
+                return step.now.body_of(mover).grounded;
+            }
+        }
+        what = "overlap";
+        return m.gap_after <= 0.0;
+    }
+
+    void take(const Step& step, const Meeting& m) {
+        const double place = last_place(step, m);
+        if (!(place > 0.0) || std::abs(m.gap_after) > most_ * place) return;
+        const bool fresh = !runs_.find({m.a, m.b});
+        Run& run = runs_.at({m.a, m.b}, step.index);
+        std::string what;
+        const bool now = answer(step, m, what);
+        if (fresh) std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
+        if (!fresh && now != run.answer) ++run.changes, run.changed_at = step.index;
+        run.answer = now, run.what = what, run.place = std::max(run.place, place), ++run.frames;
+        run.most = std::max(run.most, std::abs(m.gap_after) / place);
+        run.low = std::min(run.low, m.gap_after), run.high = std::max(run.high, m.gap_after);
+        run.at = (m.on_a + m.on_b) * 0.5;
+    }
+
+    void close(const Run& run) const {
+        const Recording& r = context_.recording;
+        // Rarely changing answers are the game's, not the last place's.
+        if (run.changes < static_cast<std::size_t>(context_.settings["flush-contact.changes"]) ||
+            run.changes * 2 * holes_ < run.frames)
+            return;
+        const World w = r.world_at(run.first);
+        const std::string& u = r.header.unit;
+        Finding f;
+        f.fault = "flush-contact", f.first = r.number(run.first), f.last = r.number(run.last);
+        name_bodies(w, {run.mover, run.other}, f);
+        f.at = run.at, f.weight = 0.55;
+        if (run.what == "overlap")
+            f.grade = Grade::Likely,
+            f.assumes = "neither contacts nor footing were logged: the gap's sign stands for them";
+        add_fact(f, "last_places", run.most, "last places");
+        add_fact(f, "margin_needed", 4.0 * (run.high - run.low + run.place), u);
+        add_fact(f, "last_place", run.place, u);
+        add_fact(f, "changes", static_cast<double>(run.changes), "count");
+        f.facts.push_back({"answer", run.what, "text"});
+        note_threshold(f, context_.settings.threshold("flush-contact.last_places"));
+        const nlohmann::json who = mover_target(w, f);
+        f.suggest.push_back(
+            {"a margin for the " + f.names[0], {{{"motion", {who}}, {"margin", f.number("margin_needed")}}}});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    double most_;
+    std::size_t holes_;
+    Runs<Pair, Run> runs_;
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const int bits = r.header.float_bits;
+    f.account.push_back(
+        {f.first,
+         {},
+         fmt::format("The {} comes to lie at the {}; one last place of a {}-bit number is {} there.",
+                     f.names[0], f.names[1], bits, length_text(r, f.number("last_place")))});
+    f.account.push_back(
+        {f.last,
+         {},
+         fmt::format("The gap stays within {} last places, and the answer ({}) changes {} times.",
+                     figure(f.number("last_places")), std::get<std::string>(f.fact("answer")->value),
+                     figure(f.number("changes")))});
+    f.account.push_back({f.last,
+                         {},
+                         fmt::format("A margin of {} would keep it on one side.",
+                                     length_text(r, f.number("margin_needed")))});
+}
+
+} // namespace
+
+const Fault flush_contact_fault = {"flush-contact", "Flush contact",
+                                   "Surfaces so close that rounding decides whether they touch.", watch,
+                                   tell};
+
+} // namespace oddbounce

@@ -1,0 +1,177 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// hit-outside-art: two bodies hit each other while what the player sees of them is apart by more than the
+// slop and half a pixel. Waste: how much of the collider lies outside its art, and what tighter shapes would
+// save.
+#include "fault/art_look.hpp"
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/telling.hpp"
+#include "shape/fitted.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+struct Run {
+    std::size_t first = 0, last = 0;
+    Slot a = -1, b = -1; // colliders, mover first
+    double gap = 0.0, fraction = 1.0;
+    Vec3 at{0.0};
+    bool apart = false;
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), art_(context.recording),
+          runs_(static_cast<std::size_t>(context.settings["hit-outside-art.holes"]),
+                [this](const Pair&, Run& run) { close(run); }) {}
+
+    void step(const Step& step) override {
+        art_.step(*step.frame);
+        if (art_.any()) {
+            const bool logged = context_.recording.header.has(Channel::Contacts);
+            for (const Meeting& m : step.meetings) {
+                if (m.does == Does::Nothing || one_owner(step.now, m.a, m.b)) continue;
+                if (logged ? touches(step, m) : turns_closing(step, m)) take(step, m);
+            }
+        }
+        runs_.sweep(step.index);
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    using Pair = std::pair<Slot, Slot>; // bodies
+
+    static bool touches(const Step& step, const Meeting& m) {
+        // Shapes that do not touch do not hit, whatever the log says of them.
+        const Recording& r = step.now.recording();
+        if (!m.contact || m.closest() > 4.0 * r.slop() + r.header.skin) return false;
+        return std::any_of(step.frame->contacts.begin(), step.frame->contacts.end(),
+                           [&](const ContactRow& c) {
+                               return c.active && c.phase != Phase::End &&
+                                      std::minmax(c.mark_a.slot, c.mark_b.slot) == std::minmax(m.a, m.b);
+                           });
+    }
+
+    void take(const Step& step, const Meeting& m) {
+        const Slot body_a = at(step.now, m.a).body, body_b = at(step.now, m.b).body;
+        if (!art_.drawn(body_a) && !art_.drawn(body_b)) return;
+        const Pair key = std::minmax(body_a, body_b);
+        const bool fresh = !runs_.find(key);
+        Run& run = runs_.at(key, step.index);
+        if (!fresh) return;
+        std::tie(run.a, run.b) = mover_first(step.before, step.now, m.a, m.b);
+        const ArtLook::Seen a = art_.seen(step.now, body_a), b = art_.seen(step.now, body_b);
+        if (a.parts.empty() || b.parts.empty()) return;
+        const Motion ma = step.now.motion_since(step.before, body_a),
+                     mb = step.now.motion_since(step.before, body_b);
+        // In any moment at which the game may have looked.
+        double gap = infinity;
+        std::vector<double> moments{0.0, 1.0};
+        if (m.sweep.status == Status::Found) moments.push_back(m.sweep.first), run.fraction = m.sweep.first;
+        for (const double t : moments) gap = std::min(gap, seen_gap(a, ma.at(t), b, mb.at(t)));
+        const double allowed = context_.recording.slop() + a.half_pixel + b.half_pixel;
+        run.apart = gap < infinity && gap > allowed, run.gap = gap;
+        run.at =
+            m.sweep.status == Status::Found ? (m.sweep.on_a + m.sweep.on_b) * 0.5 : (m.on_a + m.on_b) * 0.5;
+    }
+
+    void close(const Run& run) const {
+        if (!run.apart) return;
+        const Recording& r = context_.recording;
+        const World w = r.world_at(run.first);
+        const std::string& u = r.header.unit;
+        Finding f;
+        f.fault = "hit-outside-art", f.first = r.number(run.first), f.last = r.number(run.last);
+        name_bodies(w, {run.a, run.b}, f);
+        f.at = run.at, f.fraction = run.fraction;
+        f.weight = 0.6;
+        add_fact(f, "gap", run.gap, u);
+        note_threshold(f, {"slop", r.slop(), u});
+        // The one of the two that lies farther outside its art.
+        Slot loose = -1;
+        double most = -1.0;
+        for (const Slot c : {run.a, run.b}) {
+            const ArtLook::Seen seen = art_.seen(w, at(w, c).body);
+            if (!seen.art) continue;
+            if (const double share = waste(*at(w, c).geometry, seen); share > most) most = share, loose = c;
+        }
+        if (loose >= 0) tighter(f, w, loose, most, run.gap);
+        context_.found(std::move(f));
+    }
+
+    void tighter(Finding& f, const World& w, Slot c, double share, double gap) const {
+        const std::string& u = context_.recording.header.unit;
+        const std::string name = body_name(w, at(w, c).body);
+        add_fact(f, "waste", 100.0 * share, "%");
+        f.facts.push_back({"loose", name, "text"});
+        const ArtLook::Seen seen = art_.seen(w, at(w, c).body);
+        std::vector<Vec2> points;
+        double visible = 0.0;
+        for (const auto& g : seen.parts) {
+            const std::vector<Vec2> more = outline_points(*g);
+            points.insert(points.end(), more.begin(), more.end()), visible += g->area();
+        }
+        std::string best;
+        double least = infinity;
+        for (const char* kind : {"circle", "box", "capsule", "hull"}) {
+            const double area = Geometry(fitted(points, kind), Vec3(1.0)).area();
+            add_fact(f, std::string("area_of_") + kind, area, u + "²");
+            if (std::string_view(kind) != "hull" && area < least) least = area, best = kind;
+        }
+        Box box;
+        for (const Vec2& p : points) box.add(raised(p));
+        // Least area round a box: pi/4 of it is the ellipse within; the one round the points is found by
+        // scaling.
+        const Vec3 middle = box.center(), half = box.size() * 0.5;
+        double reach = 0.0;
+        for (const Vec2& p : points) {
+            const Vec2 d = (p - flat(middle)) / flat(half);
+            reach = std::max(reach, glm::dot(d, d));
+        }
+        add_fact(f, "area_of_ellipse", 3.14159265358979323846 * half.x * half.y * reach, u + "²");
+        add_fact(f, "area_seen", visible, u + "²");
+        add_fact(f, "area_of_collider", at(w, c).geometry->area(), u + "²");
+        f.facts.push_back({"tightest", best, "text"});
+        const Id collider = at(w, c).def->id;
+        f.suggest.push_back(
+            {"a " + name + " smaller by " + length_text(context_.recording, 0.5 * gap) + " all round",
+             {{{"colliders", {collider}}, {"grow", -0.5 * gap}}}});
+        f.suggest.push_back(
+            {"a round " + name, {{{"colliders", {collider}}, {"round", 0.5 * at(w, c).geometry->extent()}}}});
+    }
+
+    RuleContext context_;
+    ArtLook art_;
+    Runs<Pair, Run> runs_;
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    f.account.push_back(
+        {f.first, f.fraction < 1.0 ? std::optional<double>(f.fraction) : std::nullopt,
+         fmt::format("The {} and the {} hit each other, but what is seen of them is {} apart.", f.names[0],
+                     f.names.at(1), length_text(r, f.number("gap")))});
+    if (const Fact* loose = f.fact("loose"))
+        f.account.push_back(
+            {f.first,
+             {},
+             fmt::format("{} % of the {}'s collider lies outside its picture; it covers {} {}², a {} round "
+                         "the picture {}.",
+                         figure(f.number("waste")), std::get<std::string>(loose->value),
+                         figure(f.number("area_of_collider")), r.header.unit,
+                         std::get<std::string>(f.fact("tightest")->value),
+                         figure(f.number("area_of_" + std::get<std::string>(f.fact("tightest")->value))))});
+}
+
+} // namespace
+
+const Fault hit_outside_art_fault = {"hit-outside-art", "Hit outside art",
+                                     "Two bodies hit each other though their pictures do not touch.", watch,
+                                     tell};
+
+} // namespace oddbounce

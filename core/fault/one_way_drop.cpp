@@ -1,0 +1,176 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// one-way-drop: a body that was wholly above a one-way (on the side that its free direction leads to) sinks
+// through it, against that direction, without asking to. Not: a wish downward, a pair or a collider switched
+// off, a body that never was wholly above, one that is put back on top.
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+struct Run {
+    std::size_t first = 0, last = 0;
+    Slot mover = -1, other = -1;
+    bool asked = false, out = false, cancelled = false;
+    double deepest = 0.0, clearance = 0.0; // lowest point above the surface in the frame before
+    Vec3 at{0.0}, pass{0.0};
+    std::vector<Slot> touching; // other colliders that the mover touched when it began
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), runs_(0, [this](const Pair&, Run& run) { close(run); }) {}
+
+    void step(const Step& step) override {
+        for (const IdVector& wish : step.frame->wish) note_wish(step, wish);
+        for (const Meeting& m : step.meetings) take(step, m);
+        runs_.sweep(step.index);
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    using Pair = std::pair<Slot, Slot>;
+
+    void note_wish(const Step& step, const IdVector& wish) {
+        const Vec3 up = context_.recording.header.up;
+        if (glm::dot(unit(wish.value), up) < -0.5) down_[wish.id] = step.index;
+    }
+    /// It wished to go down in this frame or shortly before: a press is short.
+    bool asked(const Step& step, Slot mover) const {
+        const auto it = down_.find(step.now.body_of(mover).def->id);
+        const auto since = static_cast<std::size_t>(context_.settings["one-way-drop.asked"]);
+        return it != down_.end() && it->second + since >= step.index;
+    }
+
+    void take(const Step& step, const Meeting& m) {
+        const auto one_way = [&](Slot c) { return at(step.now, c).def->role == Role::OneWay; };
+        if (m.does != Does::Solid || one_way(m.a) == one_way(m.b) || one_owner(step.now, m.a, m.b)) return;
+        const Slot other = one_way(m.a) ? m.a : m.b, mover = other == m.a ? m.b : m.a;
+        const BodyState& body = step.now.body_of(mover);
+        const Vec3 pass = unit(at(step.now, other).def->pass.value_or(context_.recording.header.up));
+        const Vec3 travel = relative_travel(step.before, step.now, mover, other);
+        const double slop = context_.recording.slop(), going = glm::dot(travel, pass);
+        if (body.fresh || body.warped || step.now.body_of(other).warped) {
+            if (Run* run = runs_.find({mover, other})) run->cancelled = true;
+            return;
+        }
+        Run* run = runs_.find({mover, other});
+        if (!run) {
+            // It begins where the lowest point sinks below the surface in this step.
+            if (going >= 0.0 || m.gap_before < -slop || m.gap_before == infinity || m.gap_after >= 0.0)
+                return;
+            const PairView was = pair_at(step.before, mover, other);
+            if (!was.known || glm::dot(-was.normal, pass) < 0.7 || !was_above(step, mover, other, pass))
+                return;
+            run = &runs_.at({mover, other}, step.index);
+            run->mover = mover, run->other = other, run->pass = pass, run->clearance = was.gap;
+            run->asked = asked(step, mover), run->at = (m.on_a + m.on_b) * 0.5;
+            for (const Meeting& o : step.meetings)
+                if (&o != &m && (o.a == mover || o.b == mover) && o.does != Does::Nothing &&
+                    o.closest() <= slop)
+                    run->touching.push_back(o.a == mover ? o.b : o.a);
+            return;
+        }
+        if (run->out) return;
+        runs_.at({mover, other}, step.index);
+        run->asked = run->asked || asked(step, mover);
+        if (m.gap_after < 0.0)
+            run->deepest = std::max(run->deepest, -m.gap_after);
+        else {
+            const PairView is = pair_at(step.now, mover, other);
+            run->out = true;
+            // Put back on top, it was held after all.
+            if (is.known && glm::dot(-is.normal, pass) > 0.5) run->cancelled = true;
+        }
+    }
+
+    /// The whole of the mover was on the free side: nothing of it beside or below the surface.
+    bool was_above(const Step& step, Slot mover, Slot other, const Vec3& pass) const {
+        const auto least = [&](Slot c, double sign) {
+            double most = -infinity;
+            const Pose& p = step.before.body_of(c).pose;
+            const Box b = at(step.before, c).geometry->bounds(p);
+            // Bounds are enough for upright shapes; others by their corners.
+            for (const Vec2& corner : at(step.before, c).geometry->corners())
+                most = std::max(most, sign * glm::dot(raised(p.place(corner)), pass));
+            if (most == -infinity)
+                for (const Vec3& corner : {b.low, b.high})
+                    most = std::max(most, sign * glm::dot(corner, pass));
+            return most;
+        };
+        return -least(mover, -1.0) >= least(other, 1.0) - 2.0 * context_.recording.slop() ||
+               at(step.before, other).geometry->corners().size() > 4; // uneven ground: the gap decides
+    }
+
+    void close(const Run& run) const {
+        const Recording& r = context_.recording;
+        const double slop = r.slop();
+        if (run.cancelled || run.asked || run.deepest <= slop) return;
+        const World w = r.world_at(run.first), end = r.world_at(run.last);
+        const double extent = at(w, run.mover).geometry->extent();
+        // Still inside at the end: it must be on its way through, not sunk in a little.
+        const bool through = run.out || run.deepest > 0.25 * extent;
+        if (!through || !end.live(run.other) || end.does(run.mover, run.other) != Does::Solid) return;
+        const std::string& u = r.header.unit;
+        Finding f;
+        f.fault = "one-way-drop", f.first = r.number(run.first), f.last = r.number(run.last);
+        name_bodies(w, {run.mover, run.other}, f);
+        f.at = run.at;
+        if (!r.header.has(Channel::Wish))
+            f.grade = Grade::Likely, f.assumes = "wishes were not logged: taken not to ask to drop";
+        f.weight = 0.8;
+        add_fact(f, "clearance", run.clearance, u), add_fact(f, "depth", run.deepest, u);
+        std::string touching;
+        for (const Slot c : run.touching)
+            touching += (touching.empty() ? "" : ", ") + body_name(w, at(w, c).body);
+        f.facts.push_back({"touched", touching.empty() ? "nothing else" : touching, "text"});
+        note_threshold(f, context_.settings.threshold("one-way-drop.asked"));
+        note_threshold(f, {"slop", slop, u});
+        const nlohmann::json who = mover_target(w, f);
+        f.suggest.push_back({"sweep the " + f.names[0], {{{"motion", {who}}, {"tests", "swept"}}}});
+        f.suggest.push_back({"let the " + f.names[1] + " hold until asked", nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    Runs<Pair, Run> runs_;
+    std::map<Id, std::size_t> down_; // last frame with a wish downward
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const auto first = static_cast<std::size_t>(r.frame_index(f.first));
+    const Slot a = r.collider_slot(f.colliders[0]);
+    const World before = r.world_at(first - 1),
+                end = r.world_at(static_cast<std::size_t>(r.frame_index(f.last)));
+    const double clearance = f.number("clearance");
+    f.account.push_back(
+        {before.number(),
+         {},
+         fmt::format("The {}'s lowest point is {} {} the surface of the {}.", f.names[0],
+                     length_text(r, std::abs(clearance)), clearance < 0.0 ? "below" : "above", f.names[1])});
+    const std::string touched = std::get<std::string>(f.fact("touched")->value);
+    f.account.push_back({f.first,
+                         {},
+                         fmt::format("It sinks in, {}, without a wish to drop; it touches {}.",
+                                     motion_text(r, r.world_at(first).body_of(a).velocity),
+                                     touched == "nothing else" ? touched : "the " + touched + " too")});
+    f.account.push_back(
+        {f.last,
+         {},
+         fmt::format("It is through, {}; it was {} deep at most.", motion_text(r, end.body_of(a).velocity),
+                     length_text(r, f.number("depth")))});
+}
+
+} // namespace
+
+const Fault one_way_drop_fault = {"one-way-drop", "One-way drop",
+                                  "A body falls through a one-way that should hold it.", watch, tell};
+
+} // namespace oddbounce

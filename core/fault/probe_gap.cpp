@@ -1,0 +1,232 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// probe-gap: two neighbouring probes on one side of a body lie farther apart than the smallest solid thing
+// that comes within its reach. One finding a side, over the whole recording.
+#include "fault/rule.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+#include <numbers>
+#include <set>
+
+namespace oddbounce {
+
+namespace {
+
+struct Side {
+    Vec2 guards{0.0}, along{0.0};
+    std::vector<double> places; // of its probes along the side, rising, in the body's frame
+    double gap = 0.0, middle = 0.0;
+    Vec2 from{0.0}, to{0.0}; // the two probes
+};
+
+struct Body {
+    std::size_t first = 0, last = 0;
+    bool seen = false;
+    std::map<Id, ProbeDef> probes;
+    std::vector<Side> sides;
+    double smallest = infinity;
+    Slot smallest_is = -1;
+    std::vector<std::size_t> intrusions; // frames, by side
+    std::vector<std::size_t> intruded_at;
+    Slot collider = -1;
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context) : context_(context) {}
+
+    void step(const Step& step) override {
+        for (const DefinitionRef& d : step.frame->before)
+            if (const auto* p = std::get_if<ProbeDef>(&*d)) learn(*p);
+        for (auto& [id, body] : bodies_) look(step, id, body);
+    }
+    void finish() override {
+        for (auto& [id, body] : bodies_)
+            for (std::size_t s = 0; s < body.sides.size(); ++s) emit(body, s);
+    }
+
+  private:
+    void learn(const ProbeDef& p) {
+        if (glm::length(p.guards) == 0.0) return;
+        Body& body = bodies_[p.body];
+        body.probes[p.id] = p;
+        sort_out(body);
+    }
+
+    static void sort_out(Body& body) {
+        body.sides.clear();
+        std::vector<const ProbeDef*> all;
+        for (const auto& [id, p] : body.probes) all.push_back(&p);
+        std::set<const ProbeDef*> done;
+        for (const ProbeDef* p : all) {
+            if (done.count(p)) continue;
+            Side side;
+            side.guards = unit(flat(p->guards)), side.along = {-side.guards.y, side.guards.x};
+            std::vector<std::pair<double, Vec2>> places;
+            for (const ProbeDef* q : all)
+                if (glm::dot(unit(flat(q->guards)), side.guards) > 0.99) {
+                    done.insert(q);
+                    places.emplace_back(glm::dot(flat(q->at), side.along), flat(q->at));
+                }
+            std::sort(places.begin(), places.end(),
+                      [](const auto& a, const auto& b) { return a.first < b.first; });
+            for (std::size_t i = 0; i + 1 < places.size(); ++i)
+                if (places[i + 1].first - places[i].first > side.gap)
+                    side.gap = places[i + 1].first - places[i].first, side.from = places[i].second,
+                    side.to = places[i + 1].second;
+            for (const auto& [place, point] : places) side.places.push_back(place);
+            if (side.places.size() > 1) body.sides.push_back(side);
+        }
+        body.intrusions.resize(body.sides.size()), body.intruded_at.resize(body.sides.size());
+    }
+
+    void look(const Step& step, Id id, Body& body) {
+        const Slot slot = context_.recording.body_slot(id);
+        if (slot < 0) return;
+        const BodyState& state = step.now.body(slot);
+        if (!state.present) return;
+        if (!body.seen) body.first = step.index, body.seen = true;
+        body.last = step.index;
+        if (body.collider < 0 && !step.now.colliders_of(slot).empty())
+            body.collider = step.now.colliders_of(slot)[0];
+        measure(step, slot, body);
+        for (const Meeting& m : step.meetings) {
+            const bool is_a = at(step.now, m.a).body == slot, is_b = at(step.now, m.b).body == slot;
+            if ((!is_a && !is_b) || m.does != Does::Solid || m.gap_after >= -context_.recording.slop() ||
+                one_owner(step.now, m.a, m.b))
+                continue;
+            for (std::size_t s = 0; s < body.sides.size(); ++s)
+                if (between(step, body.sides[s], state, is_a ? m.b : m.a) && body.intrusions[s]++ == 0)
+                    body.intruded_at[s] = step.index;
+        }
+    }
+
+    /// The smallest solid thing that has come as near as the body is long.
+    static void measure(const Step& step, Slot slot, Body& body) {
+        for (const Slot mine : step.now.colliders_of(slot)) {
+            if (!step.now.live(mine) || !at(step.now, mine).geometry->judged()) continue;
+            const Geometry& own = *at(step.now, mine).geometry;
+            const Pose& pose = step.now.body_of(mine).pose;
+            const double reach = 2.0 * own.reach();
+            Box near = own.bounds(pose);
+            near.grow(reach);
+            for (Slot c = 0; c < static_cast<Slot>(step.now.colliders().size()); ++c) {
+                const double size = step.now.live(c) ? at(step.now, c).geometry->extent() : 0.0;
+                if (size <= 0.0 || size >= body.smallest || at(step.now, c).body == slot ||
+                    !at(step.now, c).geometry->bounds(step.now.body_of(c).pose).meets(near) ||
+                    step.now.does(mine, c) != Does::Solid || one_owner(step.now, mine, c))
+                    continue;
+                const Distance d =
+                    distance(own, pose, *at(step.now, c).geometry, step.now.body_of(c).pose, reach);
+                if (d.known && d.gap <= reach) body.smallest = size, body.smallest_is = c;
+            }
+        }
+    }
+
+    /// Something reaches in between the two probes of the side and neither of them feels it.
+    static bool between(const Step& step, const Side& side, const BodyState& state, Slot other) {
+        const Geometry& g = *at(step.now, other).geometry;
+        const Pose& pose = step.now.body_of(other).pose;
+        const auto world = [&](const Vec2& local) {
+            return raised(state.pose.place(local * flat(state.scale)));
+        };
+        const Vec3 from = world(side.from), to = world(side.to);
+        if (point_distance(from, g, pose) <= 0.0 || point_distance(to, g, pose) <= 0.0) return false;
+        return ray_cast(from, to, g, pose).status != Status::None;
+    }
+
+    void emit(const Body& body, std::size_t s) const {
+        const Recording& r = context_.recording;
+        const Side& side = body.sides[s];
+        if (!body.seen || body.smallest == infinity || body.collider < 0) return;
+        const World w = r.world_at(body.intrusions[s] > 0 ? body.intruded_at[s] : body.last);
+        const BodyState& state = w.body_of(body.collider);
+        const Vec2 scaled = side.along * flat(state.scale);
+        const double gap = side.gap * glm::length(scaled);
+        if (gap <= body.smallest * (1.0 + 1e-6)) return;
+        const std::string& u = r.header.unit;
+        Finding f;
+        f.fault = "probe-gap", f.first = r.number(body.first), f.last = r.number(body.last);
+        name_bodies(w, {body.collider}, f);
+        if (body.smallest_is >= 0 && w.body_of(body.smallest_is).def) {
+            f.colliders.push_back(at(w, body.smallest_is).def->id);
+            f.bodies.push_back(w.body_of(body.smallest_is).def->id);
+            f.names.push_back(body_name(w, at(w, body.smallest_is).body));
+        }
+        f.at = raised(state.pose.place((side.from + side.to) * 0.5 * flat(state.scale)));
+        const bool intruded = body.intrusions[s] > 0;
+        f.weight = intruded ? 0.7 : 0.4;
+        if (!intruded)
+            f.grade = Grade::Likely, f.assumes = "it must be stopped by everything solid that comes near";
+        const double length = (side.places.back() - side.places.front()) * glm::length(scaled);
+        const double needed = std::floor(length / body.smallest * (1.0 - 1e-9)) + 2.0;
+        add_fact(f, "gap", gap, u), add_fact(f, "smallest_feature", body.smallest, u);
+        add_fact(f, "probes_needed", needed, "probes");
+        add_fact(f, "probes_now", static_cast<double>(side.places.size()), "probes");
+        add_fact(f, "tests_per_frame", static_cast<double>(body.probes.size() - side.places.size()) + needed,
+                 "tests");
+        add_fact(f, "tests_now", static_cast<double>(body.probes.size()), "tests");
+        add_fact(f, "frames_intruded", static_cast<double>(body.intrusions[s]), "frames");
+        const Vec3 guards = raised(state.pose.turn(side.guards * flat(state.scale)));
+        f.facts.push_back({"side", std::string(word_of(unit(guards))), "text"});
+        if (intruded)
+            add_fact(f, "intruded_frame", static_cast<double>(r.number(body.intruded_at[s])), "frame");
+        f.suggest.push_back({fmt::format("{} probes on that side of the {}", figure(needed), f.names[0]),
+                             nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+
+    const char* word_of(const Vec3& way) const {
+        const Recording& r = context_.recording;
+        const double up = glm::dot(way, r.header.up), right = glm::dot(way, rightward(r));
+        if (std::abs(up) >= std::abs(right)) return up > 0.0 ? "upper" : "lower";
+        return right > 0.0 ? "right" : "left";
+    }
+
+    RuleContext context_;
+    std::map<Id, Body> bodies_;
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const std::string side = std::get<std::string>(f.fact("side")->value);
+    f.account.push_back(
+        {f.first,
+         {},
+         fmt::format("On its {} side the {} tests at {} points; two neighbours are {} apart.", side,
+                     f.names[0], figure(f.number("probes_now")), length_text(r, f.number("gap")))});
+    f.account.push_back({f.first,
+                         {},
+                         fmt::format("{} is only {} wide and fits between them.",
+                                     f.names.size() > 1 ? "The " + f.names[1] : "The smallest thing near it",
+                                     length_text(r, f.number("smallest_feature")))});
+    if (f.number("frames_intruded") > 0.0)
+        f.account.push_back({static_cast<std::int64_t>(f.number("intruded_frame")),
+                             {},
+                             fmt::format("Something solid reaches in between them, for {} frames in all.",
+                                         figure(f.number("frames_intruded")))});
+    f.account.push_back(
+        {f.last,
+         {},
+         fmt::format("{} probes on that side would leave no gap: {} tests a frame instead of {}.",
+                     figure(f.number("probes_needed")), figure(f.number("tests_per_frame")),
+                     figure(f.number("tests_now")))});
+}
+
+} // namespace
+
+const Fault probe_gap_fault = {"probe-gap",
+                               "Probe gap",
+                               "Something solid fits between two points at which the game tests.",
+                               watch,
+                               tell,
+                               [](const Recording& r) {
+                                   for (const Recording::Defined& d : r.definitions(0, ~std::size_t(0)))
+                                       if (std::holds_alternative<ProbeDef>(*d.definition))
+                                           return std::string();
+                                   return r.complete() ? std::string("no probes were logged") : std::string();
+                               }};
+
+} // namespace oddbounce

@@ -1,0 +1,203 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// ray-knife-edge: rounding a ray's numbers to the game's float width, or moving it sideways by one unit in
+// the last place, changes the collider or the cell that it hits.
+#include "fault/ray_look.hpp"
+#include "fault/rule.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+double last_place(double value, int bits) {
+    const double size = std::abs(value);
+    if (bits == 64) return std::nextafter(size, infinity) - size;
+    const float f = static_cast<float>(size);
+    return static_cast<double>(std::nextafter(f, std::numeric_limits<float>::infinity())) -
+           static_cast<double>(f);
+}
+
+Vec3 rounded(const Vec3& v) {
+    return {static_cast<double>(static_cast<float>(v.x)), static_cast<double>(static_cast<float>(v.y)), 0.0};
+}
+
+struct Answer {
+    Slot collider = -1;
+    int column = 0, row = 0; // of cells
+    bool operator==(const Answer&) const = default;
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), bits_(context.recording.header.float_bits),
+          runs_(static_cast<std::size_t>(context.settings["run.holes"]),
+                [this](RayRun& run, bool) { close(run); }) {}
+
+    void step(const Step& step) override {
+        runs_.step(step.index);
+        for (const RayRow& ray : step.frame->rays) {
+            const std::optional<double> edge = edge_beside(step.now, ray);
+            if (!edge) {
+                runs_.good(ray, step.index);
+                continue;
+            }
+            RayRun& run = runs_.bad(ray, step.index);
+            if (run.casts == 1 || *edge < run.number)
+                run.number = *edge, run.ray = ray,
+                run.collider = nearest(step.now, ray, near(step.now, ray)).collider;
+        }
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    /// The rays' coordinates' last places, the larger of both ends.
+    Vec3 places(const RayRow& ray) const {
+        return {std::max(last_place(ray.from.x, bits_), last_place(ray.to.x, bits_)),
+                std::max(last_place(ray.from.y, bits_), last_place(ray.to.y, bits_)), 0.0};
+    }
+    std::vector<Slot> near(const World& w, const RayRow& ray) const {
+        const Vec3 p = places(ray);
+        return near_ray(w, ray, ray.to, 4.0 * std::max(p.x, p.y));
+    }
+
+    static Answer nearest(const World& w, const RayRow& ray, const std::vector<Slot>& candidates) {
+        Answer out;
+        double least = infinity;
+        Vec3 where(0.0);
+        for (const Slot c : candidates) {
+            const RayHit hit = ray_cast(ray.from, ray.to, *at(w, c).geometry, w.body_of(c).pose);
+            const double fraction = hit.status == Status::Started ? 0.0 : hit.fraction;
+            if (hit.status == Status::None || fraction >= least) continue;
+            least = fraction, out.collider = c, where = hit.status == Status::Started ? ray.from : hit.at;
+        }
+        if (out.collider >= 0 && at(w, out.collider).def->shape.kind == ShapeKind::Cells)
+            std::tie(out.column, out.row) = cell_at(w, out.collider, where, ray.to - ray.from);
+        return out;
+    }
+
+    /// The cell behind the point, as the ray goes.
+    static std::pair<int, int> cell_at(const World& w, Slot c, const Vec3& where, const Vec3& way) {
+        const Shape& s = at(w, c).def->shape;
+        const BodyState& body = w.body_of(c);
+        const Vec3 inside = where + unit(way) * (1e-3 * s.cell);
+        Vec2 local = body.pose.unplace(flat(inside)) / flat(body.scale) - flat(s.at);
+        const double cosine = std::cos(-s.angle), sine = std::sin(-s.angle);
+        local = {cosine * local.x - sine * local.y, sine * local.x + cosine * local.y};
+        local = (local - flat(s.origin)) / s.cell;
+        return {static_cast<int>(std::floor(local.x)), static_cast<int>(std::floor(local.y))};
+    }
+
+    /// How far sideways, in last places, the answer is another; none where one last place changes nothing.
+    std::optional<double> edge_beside(const World& w, const RayRow& ray) const {
+        const std::vector<Slot> candidates = near(w, ray);
+        if (candidates.empty()) return {};
+        const Answer exact = nearest(w, ray, candidates);
+        const Vec3 p = places(ray), way = unit(ray.to - ray.from);
+        std::optional<double> least;
+        for (int axis = 0; axis < 2; ++axis) {
+            const double across = std::abs(axis == 0 ? way.y : way.x);
+            if (across < 0.1) continue; // along the ray: that is its length
+            for (const double side : {-1.0, 1.0}) {
+                const auto moved = [&](double by) {
+                    RayRow r = ray;
+                    r.from[axis] += side * by * p[axis], r.to[axis] += side * by * p[axis];
+                    return nearest(w, r, candidates);
+                };
+                if (moved(1.0) == exact) continue;
+                double same = 0.0, other = 1.0;
+                for (int i = 0; i < 30; ++i) {
+                    const double middle = 0.5 * (same + other);
+                    (moved(middle) == exact ? same : other) = middle;
+                }
+                least = std::min(least.value_or(infinity), other * across);
+            }
+        }
+        if (!least && bits_ == 32) {
+            RayRow r = ray;
+            r.from = rounded(ray.from), r.to = rounded(ray.to);
+            if (!(nearest(w, r, candidates) == exact)) least = 0.5;
+        }
+        return least;
+    }
+
+    std::string words(const World& w, const RayRow& ray, const Answer& a) const {
+        std::string out = answer_text(w, ray, a.collider);
+        if (a.collider >= 0 && at(w, a.collider).def->shape.kind == ShapeKind::Cells)
+            out += fmt::format(", cell {}, {}", a.column, a.row);
+        return out;
+    }
+
+    void close(const RayRun& run) const {
+        const Recording& r = context_.recording;
+        const World w = r.world_at(run.first);
+        const RayRow& ray = run.ray;
+        Finding f = ray_finding("ray-knife-edge", r, run, w);
+        const Vec3 p = places(ray), way = unit(ray.to - ray.from);
+        const double place = std::abs(way.y) >= std::abs(way.x) ? p.x : p.y;
+        const auto candidates = near(w, ray);
+        const Answer exact = nearest(w, ray, candidates);
+        // What the game's width makes of it: rounded, or on the other side of the edge.
+        RayRow narrow = ray;
+        narrow.from = rounded(ray.from), narrow.to = rounded(ray.to);
+        Answer other = nearest(w, narrow, candidates);
+        for (int axis = 0; axis < 2 && other == exact; ++axis)
+            for (const double side : {-1.0, 1.0}) {
+                RayRow moved = ray;
+                moved.from[axis] += side * p[axis], moved.to[axis] += side * p[axis];
+                if (const Answer a = nearest(w, moved, candidates); !(a == exact) && other == exact)
+                    other = a;
+            }
+        f.weight = 0.5;
+        add_fact(f, "distance", run.number * place, r.header.unit);
+        add_fact(f, "last_places", run.number, "last places");
+        add_fact(f, "last_place", place, r.header.unit);
+        f.facts.push_back({"answer_32", words(w, ray, bits_ == 32 ? other : exact), "text"});
+        f.facts.push_back({"answer_64", words(w, ray, bits_ == 32 ? exact : other), "text"});
+        f.suggest.push_back(
+            {"nudge the point that was hit into the cell, away from its edge, before it is rounded",
+             nlohmann::json::array()});
+        f.suggest.push_back(
+            {"step through the cells instead of rounding one point", nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    int bits_;
+    RayRuns runs_;
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const auto text = [&](const char* key) { return std::get<std::string>(f.fact(key)->value); };
+    f.account.push_back(
+        {f.first,
+         {},
+         fmt::format("{} passes an edge at {}: {} of a last place, which is {} there.", ray_name(f),
+                     length_text(r, f.number("distance")), figure(f.number("last_places")),
+                     length_text(r, f.number("last_place")))});
+    f.account.push_back(
+        {f.first,
+         {},
+         text("answer_32") == text("answer_64")
+             ? fmt::format("One step in the last place changes what it hits, {}.", text("answer_64"))
+             : fmt::format("It hits {} in 64 bit and {} in 32 bit or one last place aside.",
+                           text("answer_64"), text("answer_32"))});
+    tell_end(f);
+}
+
+} // namespace
+
+const Fault ray_knife_edge_fault = {
+    "ray-knife-edge",
+    "Ray on a knife edge",
+    "Rounding decides what a ray hits.",
+    watch,
+    tell,
+    [](const Recording& r) { return r.header.has(Channel::Rays) ? std::string() : "rays were not logged"; },
+    always_by_log};
+
+} // namespace oddbounce

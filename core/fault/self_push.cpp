@@ -1,0 +1,130 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// self-push: two bodies of one owner touch solidly, and the one that wears the other is moved away from it,
+// without wishing to. Not: what only rides along, what a moving ground or another body pushes.
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+struct Run {
+    std::size_t first = 0, last = 0;
+    Slot wearer = -1, part = -1; // colliders
+    std::size_t frames = 0;
+    double pushed = 0.0;
+    Vec3 at{0.0};
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
+                                   [this](const Pair&, Run& run) { close(run); }) {}
+
+    void step(const Step& step) override {
+        for (const Meeting& m : step.meetings)
+            if (m.does == Does::Solid && one_owner(step.now, m.a, m.b)) take(step, m);
+        runs_.sweep(step.index);
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    using Pair = std::pair<Slot, Slot>;
+
+    void take(const Step& step, const Meeting& m) {
+        const double slop = context_.recording.slop();
+        if (!m.contact && (m.gap_after > slop || context_.recording.header.has(Channel::Contacts))) return;
+        // The wearer is the owner; of two parts the one that moves more.
+        const bool a_owns = step.now.body_of(m.b).def->owner == step.now.body_of(m.a).def->id;
+        const bool b_owns = step.now.body_of(m.a).def->owner == step.now.body_of(m.b).def->id;
+        auto [wearer, part] = a_owns   ? Pair(m.a, m.b)
+                              : b_owns ? Pair(m.b, m.a)
+                                       : mover_first(step.before, step.now, m.a, m.b);
+        const BodyState &is = step.now.body_of(wearer), &was = step.before.body_of(wearer);
+        if (is.def->moves == Moves::Fixed || is.fresh || is.warped || !was.present) return;
+        const Vec3 away = wearer == m.a ? -m.normal : m.normal;
+        const double push = glm::dot(is.pose.at - was.pose.at, away);
+        if (push <= context_.settings["self-push.least"] * slop) return;
+        const bool falls = glm::dot(away, context_.recording.header.gravity) > 0.0 && !is.grounded &&
+                           glm::dot(unit(away), unit(context_.recording.header.gravity)) > 0.5;
+        if (falls || (is.wishes && glm::dot(is.wish, away) > 0.3 * push / step.now.dt())) return;
+        if (!is.wishes && !m.contact) return;
+        if (carried(step, m, wearer, away, push)) return;
+        Run& run = runs_.at({wearer, part}, step.index);
+        run.wearer = wearer, run.part = part, run.pushed += push, ++run.frames;
+        run.at = (m.on_a + m.on_b) * 0.5;
+    }
+
+    /// Something else that touches the wearer moves that way: a lift, a crate.
+    bool carried(const Step& step, const Meeting& pair, Slot wearer, const Vec3& away, double push) const {
+        const Slot own = at(step.now, wearer).body;
+        for (const Meeting& m : step.meetings) {
+            const bool is_a = at(step.now, m.a).body == own, is_b = at(step.now, m.b).body == own;
+            if (&m == &pair || (!is_a && !is_b) || m.does != Does::Solid || one_owner(step.now, m.a, m.b))
+                continue;
+            if (m.closest() > context_.recording.slop() + context_.recording.header.skin && !m.contact)
+                continue;
+            const Slot other = at(step.now, is_a ? m.b : m.a).body;
+            const Vec3 moved = step.now.motion_since(step.before, other).travel();
+            if (glm::dot(moved, away) > 0.5 * push) return true;
+        }
+        return false;
+    }
+
+    void close(const Run& run) const {
+        const Recording& r = context_.recording;
+        if (run.frames < static_cast<std::size_t>(context_.settings["self-push.frames"])) return;
+        const World w = r.world_at(run.first);
+        Finding f;
+        f.fault = "self-push", f.first = r.number(run.first), f.last = r.number(run.last);
+        name_bodies(w, {run.wearer, run.part}, f);
+        f.at = run.at;
+        if (!w.body_of(run.wearer).wishes)
+            f.grade = Grade::Likely, f.assumes = "wishes were not logged: taken not to ask for this way";
+        f.weight = 0.75;
+        const auto layer = [&](Slot c) {
+            const std::string& own = at(w, c).def->layer;
+            return own.empty() ? w.body_of(c).def->kind : own;
+        };
+        const std::string a = layer(run.wearer), b = layer(run.part);
+        add_fact(f, "push_per_frame", run.pushed / static_cast<double>(run.frames), r.header.unit);
+        add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
+        f.facts.push_back({"pair_to_open", a + " and " + b, "text"});
+        note_threshold(f, context_.settings.threshold("self-push.least"));
+        f.suggest.push_back({"let " + a + " and " + b + " pass", {{{"pair", {a, b}}, {"does", "nothing"}}}});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    Runs<Pair, Run> runs_;
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first)));
+    const BodyState& wearer = w.body_of(r.collider_slot(f.colliders[0]));
+    f.account.push_back(
+        {f.first,
+         {},
+         fmt::format("The {} touches the {}, though both belong together{}.", f.names[0], f.names[1],
+                     wearer.wishes && glm::length(wearer.wish) == 0.0 ? "; it does not wish to move" : "")});
+    f.account.push_back(
+        {f.last,
+         {},
+         fmt::format("For {} frames it is pushed away from its own part, {} a frame. Their pair "
+                     "({}) should do nothing.",
+                     figure(f.number("frames")), length_text(r, f.number("push_per_frame")),
+                     std::get<std::string>(f.fact("pair_to_open")->value))});
+}
+
+} // namespace
+
+const Fault self_push_fault = {"self-push", "Self push", "A body is pushed by something of its own.", watch,
+                               tell};
+
+} // namespace oddbounce

@@ -1,0 +1,213 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// silent-overlap: two colliders overlap by more than the slop and nobody says so. Either their pair does
+// nothing while bodies of these kinds do meet elsewhere in the log (filtered), or they should meet and no
+// contact of the two bodies is logged (unreported).
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+#include <set>
+
+namespace oddbounce {
+
+namespace {
+
+const std::string& layer_of(const World& w, Slot c) {
+    const ColliderDef& d = *at(w, c).def;
+    return d.layer.empty() ? w.body_of(c).def->kind : d.layer;
+}
+
+struct Run {
+    std::size_t first = 0, last = 0;
+    Slot mover = -1, other = -1;
+    std::size_t frames = 0;
+    double deepest = 0.0;
+    Vec3 at{0.0};
+    bool filtered = false, sensor = false;
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), logged_(context.recording.header.has(Channel::Contacts)),
+          runs_(static_cast<std::size_t>(context.settings["run.holes"]),
+                [this](const Key& key, Run& run) { close(key, run); }) {}
+
+    void step(const Step& step) override {
+        reports(step);
+        for (const Meeting& m : step.meetings) take(step, m);
+        runs_.sweep(step.index);
+        std::erase_if(reported_, [&](const auto& r) {
+            return r.second.last + 8 * static_cast<std::size_t>(context_.settings["run.holes"]) <
+                       step.index &&
+                   !r.second.open;
+        });
+    }
+    void finish() override {
+        runs_.finish();
+        // Filtered ones wait for the whole recording: do such bodies ever meet?
+        for (auto& [kinds, runs] : waiting_)
+            for (const Run& run : runs)
+                if (met_.count(kinds)) emit(run);
+    }
+
+  private:
+    struct Key {
+        Slot a, b;
+        bool filtered;
+        auto operator<=>(const Key&) const = default;
+    };
+    using Kinds = std::pair<std::string, std::string>;
+    struct Report {
+        std::size_t last = 0;
+        bool open = false; // begun, and not ended
+    };
+
+    static Kinds kinds_of(const World& w, Slot a, Slot b) {
+        Kinds k{w.body_of(a).def->kind, w.body_of(b).def->kind};
+        if (k.second < k.first) std::swap(k.first, k.second);
+        return k;
+    }
+    std::pair<Slot, Slot> bodies_of(const World& w, Slot a, Slot b) const {
+        return std::minmax(at(w, a).body, at(w, b).body);
+    }
+
+    /// Contacts count for the two bodies, for a game may name its main colliders only; so do events about
+    /// both.
+    void reports(const Step& step) {
+        for (const ContactRow& c : step.frame->contacts) {
+            if (c.mark_a.slot < 0 || c.mark_b.slot < 0) continue;
+            Report& r = reported_[bodies_of(step.now, c.mark_a.slot, c.mark_b.slot)];
+            r.last = step.index;
+            r.open = c.phase == Phase::Begin || (r.open && c.phase != Phase::End);
+        }
+        for (const EventRow& e : step.frame->events)
+            for (std::size_t i = 0; i < e.about.size(); ++i)
+                for (std::size_t k = i + 1; k < e.about.size(); ++k) {
+                    const Slot a = context_.recording.body_slot(e.about[i]),
+                               b = context_.recording.body_slot(e.about[k]);
+                    if (a >= 0 && b >= 0) reported_[std::minmax(a, b)].last = step.index;
+                }
+    }
+
+    bool reported(const std::pair<Slot, Slot>& bodies, std::size_t first) const {
+        const auto it = reported_.find(bodies);
+        return it != reported_.end() && (it->second.open || it->second.last + 1 >= first);
+    }
+
+    void take(const Step& step, const Meeting& m) {
+        const double slop = context_.recording.slop();
+        if (one_owner(step.now, m.a, m.b)) return;
+        if (m.does != Does::Nothing && m.closest() <= slop) met_.insert(kinds_of(step.now, m.a, m.b));
+        const bool filtered = m.does == Does::Nothing;
+        const auto role = [&](Slot c) { return at(step.now, c).def->role; };
+        const bool one_way = role(m.a) == Role::OneWay || role(m.b) == Role::OneWay;
+        const bool sensor = role(m.a) == Role::Sensor || role(m.b) == Role::Sensor;
+        if (m.gap_after >= -slop || one_way || (filtered ? sensor : !logged_)) return;
+        const Key key{m.a, m.b, filtered};
+        const Run* before = runs_.find(key);
+        if (filtered && !before && answered_otherwise(step, m)) return;
+        Run& run = runs_.at(key, step.index);
+        if (run.frames++ == 0) std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
+        run.filtered = filtered, run.sensor = sensor;
+        if (-m.gap_after > run.deepest) run.deepest = -m.gap_after, run.at = (m.on_a + m.on_b) * 0.5;
+    }
+
+    /// Other colliders of the same two bodies meet: these do not have to.
+    bool answered_otherwise(const Step& step, const Meeting& m) const {
+        const auto bodies = bodies_of(step.now, m.a, m.b);
+        return std::any_of(step.meetings.begin(), step.meetings.end(), [&](const Meeting& o) {
+            return o.does != Does::Nothing && bodies_of(step.now, o.a, o.b) == bodies &&
+                   o.closest() <= context_.recording.slop();
+        });
+    }
+
+    void close(const Key& key, const Run& run) {
+        if (run.filtered) {
+            const World w = context_.recording.world_at(run.first);
+            waiting_[kinds_of(w, key.a, key.b)].push_back(run);
+            return;
+        }
+        const World w = context_.recording.world_at(run.first);
+        if (!reported(bodies_of(w, key.a, key.b), run.first)) emit(run);
+    }
+
+    void emit(const Run& run) const {
+        const Recording& r = context_.recording;
+        const World w = r.world_at(run.first);
+        const std::string& u = r.header.unit;
+        Finding f;
+        f.fault = "silent-overlap", f.first = r.number(run.first), f.last = r.number(run.last);
+        name_bodies(w, {run.mover, run.other}, f);
+        f.at = run.at;
+        if (run.filtered)
+            f.grade = Grade::Likely, f.assumes = "bodies of these kinds meet elsewhere, so these should too";
+        f.weight = run.filtered ? 0.6 : 0.65;
+        add_fact(f, "depth", run.deepest, u);
+        add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
+        const std::string a = layer_of(w, run.mover), b = layer_of(w, run.other);
+        f.facts.push_back({"kind", std::string(run.filtered ? "filtered" : "unreported"), "text"});
+        f.facts.push_back(
+            {"hidden_by",
+             run.filtered ? "pair " + a + " and " + b + " does nothing"
+                          : std::string(run.sensor ? "no report" : "no contact") + " of the two is logged",
+             "text"});
+        note_threshold(f, {"slop", r.slop(), u});
+        if (run.filtered)
+            f.suggest.push_back(
+                {"let " + a + " and " + b + " meet", {{{"pair", {a, b}}, {"does", "solid"}}}});
+        else {
+            const nlohmann::json who = mover_target(w, f);
+            f.suggest.push_back({"sweep the " + f.names[0], {{{"motion", {who}}, {"tests", "swept"}}}});
+            f.suggest.push_back({"put the " + f.names[0] + " back outside",
+                                 {{{"motion", {who}}, {"tests", "after"}, {"answer", "push-out"}}}});
+        }
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    bool logged_;
+    Runs<Key, Run> runs_;
+    std::map<std::pair<Slot, Slot>, Report> reported_; // by bodies
+    std::set<Kinds> met_;
+    std::map<Kinds, std::vector<Run>> waiting_;
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const bool filtered = std::get<std::string>(f.fact("kind")->value) == "filtered";
+    const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first)));
+    const PairView v = pair_at(w, r.collider_slot(f.colliders[0]), r.collider_slot(f.colliders[1]));
+    f.account.push_back({f.first,
+                         {},
+                         fmt::format("The {} ends the frame {} inside the {}.", f.names[0],
+                                     length_text(r, std::abs(v.gap)), f.names[1])});
+    f.account.push_back({f.last,
+                         {},
+                         fmt::format("They overlap for {} frames, {} deep at most.",
+                                     figure(f.number("frames")), length_text(r, f.number("depth")))});
+    const std::string hidden = std::get<std::string>(f.fact("hidden_by")->value);
+    f.account.push_back({f.last,
+                         {},
+                         filtered
+                             ? fmt::format("Nothing is answered: the {}. Such bodies do meet elsewhere in "
+                                           "the recording.",
+                                           hidden)
+                             : fmt::format("They should meet, but {}.", hidden)});
+}
+
+} // namespace
+
+const Fault silent_overlap_fault = {
+    "silent-overlap",
+    "Silent overlap",
+    "Two colliders overlap and nothing is reported.",
+    watch,
+    tell,
+    nullptr,
+    [](const Finding& f) { return std::get<std::string>(f.fact("kind")->value) == "unreported"; }};
+
+} // namespace oddbounce

@@ -1,0 +1,255 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// speed-surge: a solid contact returns more speed than came in, beyond restitution and gravity; or a body
+// gains speed step by step that neither a wish nor gravity nor a new contact explains. Not: what a third
+// moving body, a wish along the push or a jump gives.
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+/// A contact that returned too much; it must last until the next frame.
+struct Surge {
+    std::size_t index = 0;
+    Slot mover = -1, other = -1;
+    Vec3 normal{0.0}, at{0.0};
+    double before = 0.0, after = 0.0, closing = 0.0, apart = 0.0, fraction = 0.0, restitution = 0.0;
+};
+
+/// A body that gains speed step by step.
+struct Gain {
+    std::size_t first = 0, last = 0;
+    std::size_t steps = 0;
+    double before = 0.0, after = 0.0;
+    Slot beside = -1; // a collider that it touches
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), share_(context.settings["speed-surge.share"]),
+          steps_(static_cast<std::size_t>(context.settings["speed-surge.steps"])),
+          gains_(static_cast<std::size_t>(context.settings["run.holes"]),
+                 [this](const Slot& body, Gain& g) { close(body, g); }) {}
+
+    void step(const Step& step) override {
+        for (const Surge& s : waiting_)
+            if (lasts(step, s)) emit(s);
+        waiting_.clear();
+        for (const Meeting& m : step.meetings) take(step, m);
+        before_.clear();
+        for (const Meeting& m : step.meetings)
+            if (m.does == Does::Solid && near(m))
+                before_.push_back({at(step.now, m.a).body, at(step.now, m.b).body});
+        for (const Slot body : step.now.movers()) gain(step, body);
+        gains_.sweep(step.index);
+    }
+    void finish() override {
+        for (const Surge& s : waiting_) emit(s);
+        gains_.finish();
+    }
+
+  private:
+    double gravity_gain(const Step& step) const {
+        return glm::length(context_.recording.header.gravity) * step.now.dt();
+    }
+    bool touches(const Meeting& m) const {
+        return m.contact || m.closest() <= context_.recording.slop() + context_.recording.header.skin;
+    }
+
+    /// So near that a solver may have pushed.
+    bool near(const Meeting& m) const {
+        return m.contact || m.closest() <= 4.0 * context_.recording.slop() + context_.recording.header.skin;
+    }
+
+    void take(const Step& step, const Meeting& m) {
+        if (m.does != Does::Solid || one_owner(step.now, m.a, m.b) || !touches(m)) return;
+        Surge s;
+        std::tie(s.mover, s.other) = mover_first(step.before, step.now, m.a, m.b);
+        const BodyState &was = step.before.body_of(s.mover), &is = step.now.body_of(s.mover);
+        const BodyState &other_was = step.before.body_of(s.other), &other_is = step.now.body_of(s.other);
+        for (const BodyState* b : {&was, &is, &other_was, &other_is})
+            if (!b->def || b->warped || b->fresh || (b->def->moves != Moves::Fixed && !b->velocity_known))
+                return;
+        const bool swept = m.sweep.status == Status::Found;
+        const Vec3 normal = swept ? m.sweep.normal : m.normal;
+        s.normal = s.mover == m.a ? normal : -normal;
+        s.at = swept ? (m.sweep.on_a + m.sweep.on_b) * 0.5 : (m.on_a + m.on_b) * 0.5;
+        s.index = step.index, s.fraction = swept ? m.sweep.first : 0.0;
+        const ClosingChange c = closing_change(step.before, step.now, s.mover, s.other, s.normal, s.at);
+        s.restitution = std::max(at(step.now, s.mover).def->bounce, at(step.now, s.other).def->bounce);
+        s.closing = c.before, s.apart = -c.after;
+        const double most = std::max(1.0, s.restitution) * (1.0 + share_) * c.before;
+        const bool logged = is.velocity_logged || other_is.velocity_logged;
+        const double slack =
+            2.0 * gravity_gain(step) + (logged ? 0.05 : 1.0) * context_.recording.slop() / step.now.dt();
+        if (c.before <= closing_that_matters(step) || s.apart <= most + slack) return;
+        s.before = glm::length(was.velocity - other_was.velocity);
+        s.after = glm::length(is.velocity - other_is.velocity);
+        if (s.after <= s.before * (1.0 + share_) + slack || explained(step, m, s)) return;
+        waiting_.push_back(s);
+    }
+
+    /// The wish pushes that way, or a third moving body takes part.
+    bool explained(const Step& step, const Meeting& hit, const Surge& s) const {
+        for (const Slot c : {s.mover, s.other}) {
+            const BodyState& b = step.now.body_of(c);
+            const Vec3 away = c == s.mover ? -s.normal : s.normal;
+            if (b.wishes && glm::dot(b.wish, away) > 0.3 * s.apart) return true;
+            const bool could_jump = b.def->upright && b.def->moves == Moves::Driven && !b.wishes &&
+                                    glm::dot(away, context_.recording.header.up) > 0.7;
+            if (could_jump) return true;
+        }
+        const Slot mine = at(step.now, s.mover).body, theirs = at(step.now, s.other).body;
+        const auto by_third = [&](Slot a, Slot b) {
+            const bool takes_part = a == mine || a == theirs || b == mine || b == theirs;
+            const Slot third = a == mine || a == theirs ? b : a;
+            return takes_part && third != mine && third != theirs && step.now.body(third).def &&
+                   step.now.body(third).def->moves != Moves::Fixed;
+        };
+        for (const Meeting& m : step.meetings)
+            if (&m != &hit && m.does == Does::Solid && near(m) &&
+                by_third(at(step.now, m.a).body, at(step.now, m.b).body))
+                return true;
+        return std::any_of(before_.begin(), before_.end(),
+                           [&](const auto& pair) { return by_third(pair.first, pair.second); });
+    }
+
+    bool lasts(const Step& step, const Surge& s) const {
+        if (!step.now.live(s.mover) || !step.now.live(s.other)) return true;
+        const double apart = -closing_speed(step.now, s.mover, s.other, s.normal);
+        return apart > 0.8 * s.apart - 2.0 * gravity_gain(step);
+    }
+
+    void emit(const Surge& s) const {
+        const Recording& r = context_.recording;
+        const World w = r.world_at(s.index);
+        Finding f;
+        f.fault = "speed-surge", f.first = f.last = r.number(s.index);
+        name_bodies(w, {s.mover, s.other}, f);
+        f.at = s.at, f.fraction = s.fraction;
+        tell_speeds(f, s.before, s.after);
+        // The same along the normal: what came in and what went out.
+        const std::string u = context_.recording.header.unit + "/s";
+        add_fact(f, "before", s.closing, u), add_fact(f, "after", s.apart, u);
+        f.facts.push_back({"kind", std::string("returned by a contact"), "text"});
+        add_fact(f, "restitution", s.restitution, "");
+        const nlohmann::json who = mover_target(w, f);
+        f.suggest.push_back({"no more restitution than 1 for the " + f.names[0],
+                             {{{"motion", {who}}, {"restitution", std::min(1.0, s.restitution)}}}});
+        context_.found(std::move(f));
+    }
+
+    void tell_speeds(Finding& f, double before, double after) const {
+        const std::string u = context_.recording.header.unit + "/s";
+        f.weight = std::min(0.85, 0.6 + 0.1 * after / std::max(before, 1e-9));
+        add_fact(f, "speed_before", before, u), add_fact(f, "speed_after", after, u);
+        add_fact(f, "factor", after / std::max(before, 1e-9), "");
+        note_threshold(f, context_.settings.threshold("speed-surge.share"));
+    }
+
+    /// Energy that gravity does not explain, as the speed that it makes of the speed before.
+    void gain(const Step& step, Slot body) {
+        const BodyState &is = step.now.body(body), &was = step.before.body(body);
+        const bool still_wish = is.wishes && glm::length(is.wish) < 0.1 * glm::length(is.velocity);
+        const bool judged = is.def->moves == Moves::Solved ? !is.wishes : still_wish;
+        if (!judged || is.fresh || is.warped || !was.velocity_known || !is.velocity_known || was.fresh)
+            return;
+        const Vec3 moved = is.pose.at - was.pose.at;
+        const double v0 = glm::length(was.velocity), v1 = glm::length(is.velocity);
+        const double fell = glm::dot(context_.recording.header.gravity, moved);
+        const double free = std::sqrt(std::max(0.0, v0 * v0 + 2.0 * fell));
+        // Steps, not a steady push: a drum that something rolls uphill gains little a frame.
+        const double least = std::max(share_ * v0, 0.5 * closing_that_matters(step));
+        if (v1 <= free + least) return;
+        Slot beside = -1;
+        if (!unexplained(step, body, beside)) return;
+        Gain& g = gains_.at(body, step.index);
+        if (g.steps++ == 0) g.before = v0;
+        g.after = v1;
+        if (beside >= 0) g.beside = beside;
+    }
+
+    /// No new contact, nothing that moves or that only reports is touched.
+    bool unexplained(const Step& step, Slot body, Slot& beside) const {
+        for (const Meeting& m : step.meetings) {
+            const bool mine = at(step.now, m.a).body == body || at(step.now, m.b).body == body;
+            if (!mine || m.does == Does::Nothing || !touches(m)) continue;
+            const Slot other = at(step.now, m.a).body == body ? m.b : m.a;
+            const bool begins = m.gap_before > context_.recording.slop() + context_.recording.header.skin;
+            if (begins || m.does == Does::Notice || step.now.body_of(other).def->moves != Moves::Fixed)
+                return false;
+            beside = other;
+        }
+        return true;
+    }
+
+    void close(Slot body, const Gain& g) const {
+        const Recording& r = context_.recording;
+        const World w = r.world_at(g.first);
+        if (g.steps < steps_ || w.colliders_of(body).empty() ||
+            g.after < (1.0 + 10.0 * share_) * g.before + r.slop() / w.dt())
+            return;
+        Finding f;
+        f.fault = "speed-surge", f.first = r.number(g.first), f.last = r.number(g.last);
+        std::vector<Slot> colliders{w.colliders_of(body)[0]};
+        if (g.beside >= 0) colliders.push_back(g.beside);
+        name_bodies(w, colliders, f);
+        f.at = w.body(body).pose.at;
+        f.grade = Grade::Likely, f.assumes = "no force that the log does not show acts on it";
+        tell_speeds(f, g.before, g.after);
+        f.facts.push_back({"kind", std::string("step by step"), "text"});
+        add_fact(f, "frames", static_cast<double>(g.last - g.first + 1), "frames");
+        f.suggest.push_back({"look for what adds to the " + f.names[0] + "'s velocity in each frame",
+                             nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    double share_;
+    std::size_t steps_;
+    std::vector<Surge> waiting_;
+    std::vector<std::pair<Slot, Slot>> before_; // bodies that were near each other in the step before
+    Runs<Slot, Gain> gains_;
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const bool contact = std::get<std::string>(f.fact("kind")->value).starts_with("returned");
+    if (!contact) {
+        f.account.push_back(
+            {f.first,
+             {},
+             fmt::format("The {} moves at {}.", f.names[0], speed_text(r, f.number("speed_before")))});
+        f.account.push_back(
+            {f.last,
+             {},
+             fmt::format("It moves at {}, without a wish, a new contact or a way down that would "
+                         "explain it.",
+                         speed_text(r, f.number("speed_after")))});
+        return;
+    }
+    const auto index = static_cast<std::size_t>(r.frame_index(f.first));
+    f.account.push_back({r.number(index - 1),
+                         {},
+                         fmt::format("The {} nears the {} at {}.", f.names[0], f.names[1],
+                                     speed_text(r, f.number("speed_before")))});
+    f.account.push_back({f.first, f.fraction, fmt::format("It meets the {}.", f.names[1])});
+    f.account.push_back({f.first,
+                         {},
+                         fmt::format("It leaves at {}: {} times as fast, where restitution allows {}.",
+                                     speed_text(r, f.number("speed_after")), figure(f.number("factor")),
+                                     figure(f.number("restitution")))});
+}
+
+} // namespace
+
+const Fault speed_surge_fault = {"speed-surge", "Speed surge",
+                                 "A contact gives back more speed than came in.", watch, tell};
+
+} // namespace oddbounce

@@ -1,0 +1,163 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// wall-climb: a driven body rises along a surface steeper than its slope limit, without an upward wish, and
+// not by a jump that gravity slows down. Not: steps that it may take, what stands on something that carries
+// it.
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+#include <numbers>
+
+namespace oddbounce {
+
+namespace {
+
+struct Run {
+    std::size_t first = 0, last = 0;
+    Slot mover = -1, other = -1;
+    double rise = 0.0, slope = 0.0, least = 0.0; // height gained; degrees; height that is in order
+    std::size_t frames = 0;
+    Vec3 at{0.0};
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), margin_(context.settings["wall-climb.slope_margin"]),
+          runs_(2, [this](const Slot&, Run& run) { close(run); }) {}
+
+    void step(const Step& step) override {
+        if (glm::length(context_.recording.header.gravity) == 0.0) return; // nothing is up
+        for (const Slot body : step.now.movers()) take(step, body);
+        runs_.sweep(step.index);
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    struct Steep {
+        const Meeting* meeting = nullptr;
+        double slope = 0.0;
+        bool carried = false; // by something walkable, or that moves up itself
+    };
+
+    Steep surfaces(const Step& step, Slot body) const {
+        Steep out;
+        const Vec3 up = context_.recording.header.up;
+        const double limit = step.now.body(body).def->slope + margin_;
+        for (const Meeting& m : step.meetings) {
+            const bool is_a = at(step.now, m.a).body == body, is_b = at(step.now, m.b).body == body;
+            const auto one_way = [&](Slot c) { return at(step.now, c).def->role == Role::OneWay; };
+            if ((!is_a && !is_b) || m.does != Does::Solid || one_way(m.a) || one_way(m.b) ||
+                one_owner(step.now, m.a, m.b))
+                continue;
+            if (!m.contact && m.gap_after > context_.recording.slop() + context_.recording.header.skin)
+                continue;
+            const Slot other = is_a ? m.b : m.a;
+            const Vec3 out_of = is_a ? -m.normal : m.normal; // from the surface to the body
+            const double slope =
+                std::acos(std::clamp(glm::dot(out_of, up), -1.0, 1.0)) * 180.0 / std::numbers::pi;
+            const double lifts =
+                glm::dot(step.now.motion_since(step.before, at(step.now, other).body).travel(), up);
+            if (step.now.body_of(other).def->moves != Moves::Fixed && lifts > 0.0) out.carried = true;
+            if (slope <= limit)
+                out.carried = out.carried || m.gap_after < 0.0 || m.contact;
+            else if (slope < 100.0 && (!out.meeting || slope < out.slope))
+                out.meeting = &m, out.slope = slope;
+        }
+        return out;
+    }
+
+    void take(const Step& step, Slot body) {
+        const BodyState &is = step.now.body(body), &was = step.before.body(body);
+        const Vec3 up = context_.recording.header.up;
+        if (is.def->moves != Moves::Driven || is.fresh || is.warped || !was.velocity_known || was.fresh)
+            return;
+        const double rise = glm::dot(is.pose.at - was.pose.at, up), slop = context_.recording.slop();
+        if (rise <= 0.02 * slop ||
+            (is.wishes && glm::dot(is.wish, up) > 0.1 * glm::length(is.wish) && glm::dot(is.wish, up) > 0.0))
+            return;
+        const Steep steep = surfaces(step, body);
+        if (!steep.meeting) return;
+        Run* run = runs_.find(body);
+        if (steep.carried && !run) return;
+        // A jump beside a wall slows down by gravity; on a slope by its share along the slope.
+        const double dt = step.now.dt(),
+                     share = std::pow(std::sin(steep.slope * std::numbers::pi / 180.0), 2.0);
+        const double slowed = -glm::dot(context_.recording.header.gravity, up) * dt * dt * share;
+        const double rose = glm::dot(was.velocity, up) * dt;
+        if (rose > 0.0 && rise < rose - 0.5 * slowed) return;
+        // The first frame of a jump: it leaves with more than a climb would have, and the next ones tell.
+        const Slot mine = at(step.now, steep.meeting->a).body == body ? steep.meeting->a : steep.meeting->b;
+        const Slot other = mine == steep.meeting->a ? steep.meeting->b : steep.meeting->a;
+        Run& r = runs_.at(body, step.index);
+        if (r.frames++ == 0) {
+            r.mover = mine, r.other = other, r.slope = steep.slope;
+            const Box bounds = at(step.now, mine).geometry->bounds(is.pose);
+            const double height = std::abs(glm::dot(bounds.high - bounds.low, glm::abs(up)));
+            r.least =
+                is.def->step + std::max(4.0 * slop, context_.settings["wall-climb.least_rise"] * height);
+        }
+        r.rise += rise, r.at = (steep.meeting->on_a + steep.meeting->on_b) * 0.5;
+    }
+
+    void close(const Run& run) const {
+        const Recording& r = context_.recording;
+        if (run.rise <= run.least ||
+            run.frames < static_cast<std::size_t>(context_.settings["wall-climb.frames"]))
+            return;
+        const World w = r.world_at(run.first);
+        Finding f;
+        f.fault = "wall-climb", f.first = r.number(run.first), f.last = r.number(run.last);
+        name_bodies(w, {run.mover, run.other}, f);
+        f.at = run.at;
+        if (!r.header.has(Channel::Wish))
+            f.grade = Grade::Likely, f.assumes = "wishes were not logged: taken not to ask to climb";
+        f.weight = 0.75;
+        const std::string& u = r.header.unit;
+        add_fact(f, "rise_per_frame", run.rise / static_cast<double>(run.frames), u);
+        add_fact(f, "slope", run.slope, "degrees"), add_fact(f, "step_height_needed", run.rise, u);
+        add_fact(f, "slope_limit", w.body_of(run.mover).def->slope, "degrees");
+        add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
+        note_threshold(f, context_.settings.threshold("wall-climb.least_rise"));
+        const nlohmann::json who = mover_target(w, f);
+        f.suggest.push_back({"test the " + f.names[0] + " after it moved, slide only",
+                             {{{"motion", {who}}, {"tests", "after"}, {"answer", "slide"}}}});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    double margin_;
+    Runs<Slot, Run> runs_; // by body
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first)));
+    const BodyState& b = w.body_of(r.collider_slot(f.colliders[0]));
+    f.account.push_back(
+        {f.first,
+         {},
+         fmt::format("The {} touches the {}, whose surface is {}° steep there; it may walk on {}° at most.",
+                     f.names[0], f.names[1], figure(f.number("slope")), figure(f.number("slope_limit")))});
+    if (b.wishes)
+        f.account.push_back({f.first,
+                             {},
+                             fmt::format("It wishes to move at {}, not up, and is {}.",
+                                         speed_text(r, glm::length(b.wish)), motion_text(r, b.velocity))});
+    f.account.push_back(
+        {f.last,
+         {},
+         fmt::format("In {} frames it rose by {}, {} a frame; it may step up {}.", figure(f.number("frames")),
+                     length_text(r, f.number("step_height_needed")),
+                     length_text(r, f.number("rise_per_frame")), length_text(r, b.def->step))});
+}
+
+} // namespace
+
+const Fault wall_climb_fault = {"wall-climb", "Wall climb",
+                                "A body goes up a surface that is too steep for it.", watch, tell};
+
+} // namespace oddbounce

@@ -1,0 +1,234 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// wrong-face: a body meets a flat face, and its velocity is changed along the face instead of away from it,
+// or in both components. The face is the one that the swept test meets first. Not: friction up to a stop,
+// what the wish explains, what another touching surface explains, a hit so near a corner that the slop
+// decides which face it is.
+#include "fault/rule.hpp"
+#include "fault/telling.hpp"
+
+#include <fmt/format.h>
+
+#include <numbers>
+
+namespace oddbounce {
+
+namespace {
+
+struct Hit {
+    std::size_t index = 0;
+    Slot mover = -1, other = -1;
+    Vec3 normal{0.0}, at{0.0}; // from the mover to the other
+    double closing = 0.0, fraction = 0.0;
+    bool graze = false; // it only just comes to touch: the answer may be the next frame's
+};
+
+class Watch : public Rule {
+  public:
+    explicit Watch(const RuleContext& context)
+        : context_(context), most_angle_(context.settings["wrong-face.angle"]),
+          reversed_(context.settings["wrong-face.reversed_share"]) {}
+
+    void step(const Step& step) override {
+        // The game may answer one frame late: what it has not answered yet waits for the next.
+        std::vector<Hit> late;
+        late.swap(waiting_);
+        for (const Hit& h : late)
+            if (!met(step, h) && step.now.live(h.mover) && step.now.live(h.other)) judge(step, h, false);
+        for (const Meeting& m : step.meetings)
+            if (std::optional<Hit> h = hit(step, m)) judge(step, *h, true);
+    }
+
+  private:
+    static bool met(const Step& step, const Hit& h) {
+        return std::any_of(step.meetings.begin(), step.meetings.end(), [&](const Meeting& m) {
+            return std::minmax(m.a, m.b) == std::minmax(h.mover, h.other) &&
+                   m.sweep.status == Status::Found && m.sweep.first > 0.0;
+        });
+    }
+
+    /// What the mover would do with the velocity that it came with: the answer may have changed its way.
+    static Motion straight(const Step& step, Slot mover) {
+        Motion m = step.now.motion_since(step.before, at(step.now, mover).body);
+        m.to = m.from, m.to.at += step.before.body_of(mover).velocity * step.now.dt();
+        return m;
+    }
+    static Sweep swept(const Step& step, Slot mover, Slot other, const Vec3& shift, double longer) {
+        Motion mine = straight(step, mover);
+        mine.to.at = mine.from.at + (mine.to.at - mine.from.at) * longer;
+        mine.from.at += shift, mine.to.at += shift;
+        return sweep(*at(step.now, mover).geometry, mine, *at(step.now, other).geometry,
+                     step.now.motion_since(step.before, at(step.now, other).body));
+    }
+
+    std::optional<Hit> hit(const Step& step, const Meeting& m) const {
+        const auto role = [&](Slot c) { return at(step.now, c).def->role; };
+        const double slop = context_.recording.slop();
+        if (m.does != Does::Solid || role(m.a) != Role::Solid || role(m.b) != Role::Solid ||
+            one_owner(step.now, m.a, m.b) || m.gap_before < -slop || m.gap_before == infinity ||
+            (m.closest() > slop && !m.contact))
+            return {};
+        Hit h;
+        std::tie(h.mover, h.other) = mover_first(step.before, step.now, m.a, m.b);
+        const BodyState &was = step.before.body_of(h.mover), &is = step.now.body_of(h.mover);
+        if (!was.velocity_known || !is.velocity_known || is.warped || is.fresh) return {};
+        const double matters = closing_that_matters(step);
+        if (glm::length(was.velocity - step.before.body_of(h.other).velocity) <= matters) return {};
+        const Sweep s = swept(step, h.mover, h.other, Vec3(0.0), 1.0);
+        if (s.status != Status::Found && s.status != Status::Started) return {};
+        h.index = step.index, h.normal = s.normal, h.at = (s.on_a + s.on_b) * 0.5, h.fraction = s.first;
+        h.closing = closing_speed(step.before, h.mover, h.other, h.normal);
+        // A graze: had it gone on, it would have been inside by less than a part of the slop.
+        h.graze = h.closing * step.now.dt() * (1.0 - h.fraction) < 0.1 * slop;
+        if (h.closing <= matters || (h.graze && !m.contact)) return {};
+        if (!flat_there(step, h)) return {};
+        return h;
+    }
+
+    bool is_face(const World& w, Slot c, const Vec3& normal, const Pose& pose) const {
+        constexpr double same = 1.0 - 1e-6;
+        const auto& all = at(w, c).geometry->normals();
+        return std::any_of(all.begin(), all.end(),
+                           [&](const Vec2& n) { return glm::dot(pose.turn(n), flat(normal)) > same; });
+    }
+
+    /// A face of either is met, and a slop to either side the same one is.
+    bool flat_there(const Step& step, const Hit& h) const {
+        const Motion mine = step.now.motion_since(step.before, at(step.now, h.mover).body),
+                     theirs = step.now.motion_since(step.before, at(step.now, h.other).body);
+        if (!is_face(step.now, h.mover, h.normal, mine.at(h.fraction)) &&
+            !is_face(step.now, h.other, -h.normal, theirs.at(h.fraction)))
+            return false;
+        const Vec3 along(-h.normal.y, h.normal.x, 0.0);
+        const double slop = context_.recording.slop();
+        for (const double side : {-1.0, 1.0}) {
+            const Sweep s = swept(step, h.mover, h.other, along * (side * slop) - h.normal * slop, 1.5);
+            if (s.status == Status::Found && glm::dot(s.normal, h.normal) < 0.7) return false;
+        }
+        return true;
+    }
+
+    void judge(const Step& step, const Hit& h, bool may_wait) {
+        const BodyState &was = step.before.body_of(h.mover), &is = step.now.body_of(h.mover);
+        const Vec3 theirs_before = step.before.body_of(h.other).velocity,
+                   theirs = step.now.body_of(h.other).velocity;
+        const Vec3 before = was.velocity - theirs_before, now = is.velocity - theirs;
+        const bool falls = is.def->moves != Moves::Fixed;
+        const Vec3 change =
+            now - before - (falls ? context_.recording.header.gravity * step.now.dt() : Vec3(0.0));
+        const double matters = closing_that_matters(step);
+        if (glm::length(change) <= matters) {
+            if (may_wait && glm::dot(now, h.normal) > 0.5 * h.closing) waiting_.push_back(h);
+            return;
+        }
+        const auto along = [&](const Vec3& v) { return v - h.normal * glm::dot(v, h.normal); };
+        const Vec3 slid = along(before), slides = along(now), turned = along(change);
+        const double answered = -glm::dot(change, h.normal);
+        if (spins(step, h, glm::length(slid)) || explained(step, h, turned, slides)) return;
+        constexpr double hardly = 0.25; // of the closing speed: the face was not answered
+        const double slide = glm::length(slid);
+        if (answered < hardly * h.closing) {
+            if (h.graze && may_wait)
+                waiting_.push_back(h);
+            else if (glm::length(turned) > std::max(matters, hardly * h.closing))
+                emit(step, h, change, "along");
+        } else if (slide > std::max(matters, 0.1 * h.closing) &&
+                   glm::dot(slides, slid) < -reversed_ * slide * slide)
+            emit(step, h, change, "both");
+    }
+
+    /// Spin may turn a round body along the face.
+    bool spins(const Step& step, const Hit& h, double slide) const {
+        const double reach = at(step.now, h.mover).geometry->reach();
+        const double spin = std::max(glm::length(step.before.body_of(h.mover).turning),
+                                     glm::length(step.now.body_of(h.mover).turning));
+        return spin * reach > hardly_spins * std::max(slide, h.closing);
+    }
+
+    bool explained(const Step& step, const Hit& h, const Vec3& turned, const Vec3& slides) const {
+        const BodyState& is = step.now.body_of(h.mover);
+        if (is.wishes && glm::length(is.wish) > 0.0) {
+            const Vec3 wish = is.wish - h.normal * glm::dot(is.wish, h.normal);
+            if (glm::length(slides - wish) < 0.2 * glm::length(is.wish)) return true;
+        }
+        const Slot own = at(step.now, h.mover).body;
+        for (const Meeting& m : step.meetings) {
+            const bool is_a = at(step.now, m.a).body == own, is_b = at(step.now, m.b).body == own;
+            if ((!is_a && !is_b) || m.does != Does::Solid ||
+                std::minmax(m.a, m.b) == std::minmax(h.mover, h.other))
+                continue;
+            if (m.closest() > context_.recording.slop() && !m.contact) continue;
+            const Vec3 away = is_a ? -m.normal : m.normal;
+            if (glm::dot(away, unit(turned)) > 0.5) return true;
+        }
+        return false;
+    }
+
+    void emit(const Step& step, const Hit& h, const Vec3& change, const char* kind) {
+        const double angle =
+            std::acos(std::clamp(glm::dot(unit(change), -h.normal), -1.0, 1.0)) * 180.0 / std::numbers::pi;
+        const bool both = std::string_view(kind) == "both";
+        if (!both && angle <= most_angle_) return;
+        const Recording& r = context_.recording;
+        Finding f;
+        f.fault = "wrong-face", f.first = f.last = step.now.number();
+        name_bodies(step.now, {h.mover, h.other}, f);
+        f.at = h.at, f.fraction = h.index == step.index ? h.fraction : 0.0;
+        f.weight = both ? 0.7 : 0.75;
+        if (!r.header.has(Channel::Contacts))
+            f.grade = Grade::Likely,
+            f.assumes = "contacts were not logged: judged from shapes and motion alone";
+        add_fact(f, "angle", angle, "degrees");
+        f.facts.push_back({"true_normal", -h.normal, ""});
+        f.facts.push_back({"answered_direction", unit(change), ""});
+        f.facts.push_back(
+            {"kind", std::string(both ? "both components turned" : "turned along the face"), "text"});
+        note_threshold(f, context_.settings.threshold("wrong-face.angle"));
+        const nlohmann::json who = mover_target(step.now, f);
+        f.suggest.push_back({"turn the " + f.names[0] + " at the face it meets",
+                             {{{"motion", {who}}, {"tests", "swept"}, {"answer", "reflect"}}}});
+        f.suggest.push_back({"let the " + f.names[0] + " slide along the face it meets",
+                             {{{"motion", {who}}, {"tests", "swept"}, {"answer", "slide"}}}});
+        context_.found(std::move(f));
+    }
+
+    static constexpr double hardly_spins = 0.1;
+    RuleContext context_;
+    double most_angle_, reversed_;
+    std::vector<Hit> waiting_;
+};
+
+std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+
+void tell(const Recording& r, Finding& f) {
+    const auto index = static_cast<std::size_t>(r.frame_index(f.first));
+    const Slot a = r.collider_slot(f.colliders[0]);
+    const World before = r.world_at(index - 1), now = r.world_at(index);
+    const Vec3 normal = std::get<Vec3>(f.fact("true_normal")->value),
+               answered = std::get<Vec3>(f.fact("answered_direction")->value);
+    f.account.push_back(
+        {before.number(),
+         {},
+         fmt::format("The {} is {}.", f.names[0], motion_text(r, before.body_of(a).velocity))});
+    f.account.push_back({f.first, f.fraction,
+                         fmt::format("It meets the face of the {} that looks to ({}, {}).", f.names[1],
+                                     figure(normal.x), figure(normal.y))});
+    f.account.push_back(
+        {f.first,
+         {},
+         fmt::format("Its velocity is changed to ({}, {}), {}° away from that face: it is now {}.",
+                     figure(answered.x), figure(answered.y), figure(f.number("angle")),
+                     motion_text(r, now.body_of(a).velocity))});
+    const bool both = std::get<std::string>(f.fact("kind")->value).starts_with("both");
+    f.account.push_back({f.first,
+                         {},
+                         both ? "Both components turned, though a flat face turns only the one across it."
+                              : "The component along the face turned, the one across it did not."});
+}
+
+} // namespace
+
+const Fault wrong_face_fault = {"wrong-face", "Wrong face",
+                                "A hit turns the velocity another way than the face that was met.", watch,
+                                tell};
+
+} // namespace oddbounce

@@ -1,0 +1,130 @@
+// SPDX-License-Identifier: MIT
+// box2d_busy OUT.bouncelog SEED FRAMES [FAULT]: busy play stepped by Box2D: piles, rolling, restitution, a
+// sensor, a see-saw. Legal without FAULT; with one of `thin`, `seam`, `hang`, `filter`, `ray` it has that
+// fault seeded.
+#include "../../examples/box2d/box2d_recorder.hpp"
+
+#include <cstdlib>
+#include <cstring>
+#include <random>
+
+namespace {
+
+constexpr std::uint16_t scenery = 2, courier = 4;
+
+struct Play {
+    b2World world{{0.0f, -9.8f}};
+    std::mt19937 random;
+
+    float between(float a, float b) { return a + (b - a) * static_cast<float>(random() % 10001) / 10000.0f; }
+
+    b2Body* add(b2BodyType type, b2Vec2 at, const b2Shape& shape, float friction, float restitution,
+                std::uint16_t category = 1, std::uint16_t mask = 0xffff) {
+        b2BodyDef def;
+        def.type = type, def.position = at;
+        b2FixtureDef fixture;
+        fixture.shape = &shape, fixture.density = 1.0f, fixture.friction = friction,
+        fixture.restitution = restitution, fixture.filter.categoryBits = category,
+        fixture.filter.maskBits = mask;
+        b2Body* body = world.CreateBody(&def);
+        body->CreateFixture(&fixture);
+        return body;
+    }
+    b2Body* box(b2BodyType type, b2Vec2 at, float w, float h, float friction = 0.5f, float restitution = 0.0f,
+                std::uint16_t category = 1, std::uint16_t mask = 0xffff) {
+        b2PolygonShape shape;
+        shape.SetAsBox(w / 2, h / 2);
+        return add(type, at, shape, friction, restitution, category, mask);
+    }
+    b2Body* ball(b2Vec2 at, float r, float restitution) {
+        b2CircleShape shape;
+        shape.m_radius = r;
+        return add(b2_dynamicBody, at, shape, 0.4f, restitution);
+    }
+};
+
+} // namespace
+
+int main(int argc, char** argv) {
+    if (argc < 4) {
+        std::fprintf(stderr, "box2d_busy: expected OUT.bouncelog SEED FRAMES [FAULT]\n");
+        return 2;
+    }
+    const std::string fault = argc > 4 ? argv[4] : "";
+    Play play;
+    play.random.seed(static_cast<unsigned>(std::atoi(argv[2])));
+    play.world.SetContinuousPhysics(fault != "thin");
+    bounce::Box2dRecorder log(argv[1], play.world, 60, "busy play");
+    log.name(play.box(b2_staticBody, {0, -0.5f}, 60, 1), "quay", "pier");
+    log.name(play.box(b2_staticBody, {-30, 8}, 1, 20), "west wall", "quay");
+    log.name(play.box(b2_staticBody, {30, 8}, 1, 20), "east wall", "quay");
+    for (int i = 0; i < 30; ++i)
+        log.name(
+            play.box(b2_dynamicBody,
+                     {-20.0f + 3.0f * static_cast<float>(i % 6), 0.6f + 1.05f * static_cast<float>(i / 6)},
+                     play.between(0.7f, 1.1f), 1.0f, play.between(0.3f, 0.8f)),
+            "crate", "crate");
+    for (int i = 0; i < 20; ++i)
+        log.name(play.ball({1.0f + 2.2f * static_cast<float>(i % 8), 3.0f + 2.0f * static_cast<float>(i / 8)},
+                           play.between(0.25f, 0.6f), play.between(0, 0.8f)),
+                 "drum", "drum");
+    for (int i = 0; i < 6; ++i) {
+        b2PolygonShape shape;
+        b2Vec2 points[5];
+        for (int k = 0; k < 5; ++k)
+            points[k] = {0.5f * std::cos(1.2566f * static_cast<float>(k)),
+                         0.5f * std::sin(1.2566f * static_cast<float>(k))};
+        shape.Set(points, 5);
+        log.name(play.add(b2_dynamicBody, {-20.0f + 3.0f * static_cast<float>(i), 13}, shape, 0.5f, 0.2f),
+                 "stone", "stone");
+    }
+    b2Body* beam = play.box(b2_dynamicBody, {24, 2}, 6, 0.3f);
+    log.name(beam, "see-saw", "beam");
+    b2Body* hinge = play.box(b2_staticBody, {24, 0.9f}, 0.2f, 1.8f);
+    log.name(hinge, "hinge", "quay");
+    b2RevoluteJointDef joint;
+    joint.Initialize(beam, hinge, {24, 2});
+    play.world.CreateJoint(&joint);
+
+    b2Body* stoat = nullptr;
+    if (fault == "seam") {
+        for (int i = 0; i < 8; ++i)
+            log.name(play.box(b2_staticBody,
+                              {-6.0f + static_cast<float>(i), 20.0f + (i >= 4 ? 0.004f : 0.0f)}, 1, 0.5f, 0),
+                     "plank", "plank");
+        stoat = play.box(b2_dynamicBody, {-5.5f, 20.76f}, 0.6f, 1.0f, 0.0f);
+    } else if (fault == "hang") {
+        log.name(play.box(b2_staticBody, {0, 24}, 1, 8, 0.9f), "post", "quay");
+        stoat = play.box(b2_dynamicBody, {-1.5f, 25}, 0.6f, 1.0f, 0.9f);
+    } else if (fault == "filter") {
+        log.name(play.box(b2_staticBody, {0, 20}, 12, 0.5f, 0.2f), "shelf", "shelf");
+        log.name(
+            play.box(b2_staticBody, {1, 21}, 1, 1.4f, 0.5f, 0, scenery, static_cast<std::uint16_t>(~courier)),
+            "stall", "stall");
+        log.name(play.box(b2_staticBody, {5, 21}, 1, 1.4f, 0.5f, 0), "stall", "stall");
+        stoat = play.box(b2_dynamicBody, {-3, 20.76f}, 0.6f, 1.0f, 0.0f, 0.0f, courier);
+    }
+    if (stoat) stoat->SetFixedRotation(true), log.name(stoat, "stoat", "courier", true);
+
+    const int frames = std::atoi(argv[3]);
+    for (int n = 0; n < frames; ++n) {
+        if (n % 90 == 30) log.name(play.ball({play.between(-20, 20), 16}, 0.3f, 0.5f), "buoy", "buoy");
+        if (fault == "thin" && n == 5) log.name(play.box(b2_staticBody, {-10, 20}, 0.02f, 4), "net", "net");
+        if (fault == "thin" && n % 60 == 20 && n < 200) {
+            b2Body* parcel = play.ball({-14, 20.5f}, 0.15f, 0.1f);
+            parcel->SetLinearVelocity({70.0f + static_cast<float>(n), 1.0f});
+            log.name(parcel, "parcel", "parcel");
+        }
+        if (stoat && fault == "hang" && n < 150) stoat->ApplyForceToCenter({12.0f, 0}, true);
+        if (stoat && fault != "hang") stoat->SetLinearVelocity({3.0f, stoat->GetLinearVelocity().y});
+        if (n % 400 == 399) // a kick: everything wakes up
+            for (b2Body* b = play.world.GetBodyList(); b; b = b->GetNext())
+                if (b->GetType() == b2_dynamicBody && b != stoat)
+                    b->ApplyLinearImpulseToCenter(
+                        {b->GetMass() * play.between(-3, 3), b->GetMass() * play.between(0, 5)}, true);
+        play.world.Step(1.0f / 60, 8, 3);
+
+        log.frame();
+    }
+    return log.log().ok() ? 0 : 1;
+}

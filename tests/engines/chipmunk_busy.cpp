@@ -1,0 +1,114 @@
+// SPDX-License-Identifier: MIT
+// chipmunk_busy OUT.bouncelog SEED FRAMES [FAULT]: busy play stepped by Chipmunk2D, 120 times a second:
+// piles, rolling, restitution. Legal without FAULT; with one of `thin`, `filter`, `ray` it has
+// that fault seeded.
+#include "../../examples/chipmunk/chipmunk_recorder.hpp"
+
+#include <cstdlib>
+#include <cstring>
+#include <random>
+
+namespace {
+
+struct Play {
+    cpSpace* space = cpSpaceNew();
+    std::mt19937 random;
+
+    double between(double a, double b) {
+        return a + (b - a) * static_cast<double>(random() % 10001) / 10000.0;
+    }
+
+    cpBody* add(cpBody* body, cpVect at) {
+        cpBodySetPosition(body, at);
+        return cpSpaceAddBody(space, body);
+    }
+    cpShape* shaped(cpShape* shape, double friction, double elasticity) {
+        cpShapeSetFriction(shape, friction), cpShapeSetElasticity(shape, elasticity);
+        return cpSpaceAddShape(space, shape);
+    }
+    cpBody* box(bool fixed, cpVect at, double w, double h, double friction = 0.6, double elasticity = 0.0) {
+        cpBody* b =
+            add(fixed ? cpBodyNewStatic() : cpBodyNew(w * h / 400, cpMomentForBox(w * h / 400, w, h)), at);
+        last = shaped(cpBoxShapeNew(b, w, h, 0), friction, elasticity);
+        return b;
+    }
+    cpBody* ball(cpVect at, double r, double elasticity) {
+        cpBody* b = add(cpBodyNew(r * r / 100, cpMomentForCircle(r * r / 100, 0, r, cpvzero)), at);
+        last = shaped(cpCircleShapeNew(b, r, cpvzero), 0.4, elasticity);
+        return b;
+    }
+    cpShape* last = nullptr;
+};
+
+void free_all(cpSpace* space) {
+    std::vector<cpShape*> shapes;
+    std::vector<cpBody*> bodies;
+    cpSpaceEachShape(
+        space, [](cpShape* s, void* all) { static_cast<std::vector<cpShape*>*>(all)->push_back(s); },
+        &shapes);
+    cpSpaceEachBody(
+        space, [](cpBody* b, void* all) { static_cast<std::vector<cpBody*>*>(all)->push_back(b); }, &bodies);
+    for (cpShape* s : shapes) cpSpaceRemoveShape(space, s), cpShapeFree(s);
+    for (cpBody* b : bodies) cpSpaceRemoveBody(space, b), cpBodyFree(b);
+    cpSpaceFree(space);
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    if (argc < 4) {
+        std::fprintf(stderr, "chipmunk_busy: expected OUT.bouncelog SEED FRAMES [FAULT]\n");
+        return 2;
+    }
+    const std::string fault = argc > 4 ? argv[4] : "";
+    Play play;
+    play.random.seed(static_cast<unsigned>(std::atoi(argv[2])));
+    cpSpaceSetGravity(play.space, cpv(0, -600)), cpSpaceSetIterations(play.space, 30);
+    bool ok = false;
+    {
+        bounce::ChipmunkRecorder log(argv[1], play.space, 120, "busy play", "px");
+        log.name(play.box(true, cpv(0, -20), 2400, 40), "quay", "pier");
+        log.name(play.box(true, cpv(-1000, 300), 40, 700), "west wall", "quay");
+        log.name(play.box(true, cpv(1000, 300), 40, 700), "east wall", "quay");
+        for (int i = 0; i < 24; ++i)
+            log.name(
+                play.box(false, cpv(-700 + 90 * (i % 8), 20.2 + 40.3 * (i / 8)), play.between(30, 44), 40),
+                "crate", "crate");
+        for (int i = 0; i < 26; ++i)
+            log.name(play.ball(cpv(60 + 90 * (i % 9), 80 + 70 * (i / 9)), play.between(9, 20),
+                               play.between(0, 0.7)),
+                     "drum", "drum");
+        cpBody* picker = nullptr;
+        if (fault == "filter") {
+            // The shed and the carts of one group let each other pass; other carts meet the other shed.
+            for (int k = 0; k < 2; ++k) {
+                log.name(play.box(true, cpv(-300 + 400 * k, 660), 60, 60), "shed", "shed");
+                if (k == 0)
+                    cpShapeSetFilter(play.last, cpShapeFilterNew(7, CP_ALL_CATEGORIES, CP_ALL_CATEGORIES));
+                cpBody* cart = play.box(false, cpv(-420 + 400 * k, 660), 30, 30);
+                if (k == 0)
+                    cpShapeSetFilter(play.last, cpShapeFilterNew(7, CP_ALL_CATEGORIES, CP_ALL_CATEGORIES));
+                log.name(cart, "cart", "cart");
+                cpBodySetVelocity(cart, cpv(260, 150));
+            }
+        }
+        if (fault == "ray") log.name(picker = play.ball(cpv(-900, 400), 16, 0.2), "gull", "gull");
+        if (fault == "thin") log.name(play.box(true, cpv(0, 560), 4, 160), "net", "net");
+        const int frames = std::atoi(argv[3]);
+        for (int n = 0; n < frames; ++n) {
+            if (fault == "thin" && n % 60 == 20 && n < 200) {
+                cpBody* parcel = play.ball(cpv(-110, 560), 5, 0.2);
+                cpBodySetVelocity(parcel, cpv(7000 + 900 * (n / 60), 40));
+                log.name(parcel, "parcel", "parcel");
+            }
+            cpSpaceStep(play.space, 1.0 / 120);
+            if (picker && n % 3 == 0)
+                log.ray("look", picker, cpBodyGetPosition(picker),
+                        cpvadd(cpBodyGetPosition(picker), cpv(300, 0)));
+            log.frame();
+        }
+        ok = log.log().ok();
+    }
+    free_all(play.space);
+    return ok ? 0 : 1;
+}
