@@ -21,7 +21,6 @@ struct Run {
     double previous = 0.0;
     std::size_t plateaus = 0; // frames in which the depth stayed as it was
     bool solved = false;      // a solver moves one of them
-    bool crowded = false;     // and others that move touch them
     double mark = 0.0;        // depth at the start of the present window of solving
     std::size_t marked_at = 0;
     bool lies = false; // for a whole window it got hardly less deep
@@ -61,7 +60,6 @@ class Watch : public Rule {
     bool in_order(const Run& run) const;
     bool contact_logged(const Run& run) const;
     bool solver_at_work(const Run& run) const;
-    bool touched_by_third(const Step& step, const Meeting& m) const;
 
     RuleContext context_;
     double share_;
@@ -101,13 +99,10 @@ void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
             ? closing_change(step.before, step.now, run.mover, run.other, normal, (m.on_a + m.on_b) * 0.5)
                   .before
             : moved;
-    const double off =
-        glm::length(travel - (before.velocity - step.before.body_of(run.other).velocity) * run.dt);
-    const double off_now =
-        glm::length(travel - (now.velocity - step.now.body_of(run.other).velocity) * run.dt);
+    // A solver pushes out by places, not by velocities.
     run.placed = now.fresh || now.warped ||
-                 (now.velocity_logged && std::min(off, off_now) > 0.5 * glm::length(travel) &&
-                  glm::length(travel) > context_.recording.slop()); // less is a solver's creeping
+                 (now.velocity_logged && !run.solved && glm::length(travel) > context_.recording.slop() &&
+                  (!carried_there(step, run.mover) || !carried_there(step, run.other)));
     const Slot own = at(step.now, run.mover).body;
     for (const Meeting& other : step.meetings) {
         if (&other == &m || other.does != Does::Solid || other.gap_after > context_.recording.slop())
@@ -121,17 +116,6 @@ void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
     }
 }
 
-bool Watch::touched_by_third(const Step& step, const Meeting& m) const {
-    const Slot a = at(step.now, m.a).body, b = at(step.now, m.b).body;
-    return std::any_of(step.meetings.begin(), step.meetings.end(), [&](const Meeting& o) {
-        const Slot x = at(step.now, o.a).body, y = at(step.now, o.b).body;
-        const bool ours = x == a || x == b, theirs = y == a || y == b;
-        return o.does == Does::Solid && ours != theirs &&
-               (o.contact || o.closest() <= context_.recording.slop()) &&
-               step.now.body(ours ? y : x).def->moves != Moves::Fixed;
-    });
-}
-
 void Watch::take(const Step& step, const Meeting& m) {
     const auto found = runs_.find({m.a, m.b});
     if (!judged(step, m)) return;
@@ -141,7 +125,6 @@ void Watch::take(const Step& step, const Meeting& m) {
     Run& run = runs_[{m.a, m.b}];
     if (another) run = Run();
     if (found == runs_.end() || another) begin(step, m, run);
-    run.crowded = run.crowded || (run.solved && touched_by_third(step, m));
     const double depth = -m.gap_after;
     const Vec3 normal = run.mover == m.a ? m.normal : -m.normal;
     const double closing =
@@ -180,7 +163,8 @@ std::string Watch::cause(const Run& run) const {
 bool Watch::solver_at_work(const Run& run) const {
     const std::size_t frames = run.last - run.first + 1;
     if (!run.solved || run.placed || run.lies) return false;
-    if (frames <= solving_ && run.answered) return true;
+    // Out again in time: how it did that in a crowd is its own matter.
+    if (frames <= solving_ && (run.answered || run.last + 1 < context_.recording.size())) return true;
     return run.deepest_at - run.first <= solving_ && run.plateaus <= 1 + frames / solving_ &&
            (frames <= 2 || run.previous <= 0.8 * run.deepest);
 }
@@ -217,8 +201,6 @@ bool Watch::in_order(const Run& run) const {
     const bool logged = r.header.has(Channel::Contacts);
     if (logged && !contact_logged(run)) return false;
     if (logged && solver_at_work(run)) return true;
-    // In a crowd others push them in, and it takes a solver some frames to sort that out.
-    if (logged && run.crowded && run.last - run.first < solving_) return true;
     if (!run.shrinks) return false;
     const bool one_frame = run.last == run.first;
     return run.answered || (one_frame && run.first + 1 < r.size() && answered_next(run));

@@ -44,6 +44,8 @@ class Watch : public Rule {
 
     void take(const Step& step, const Meeting& m) {
         if (step.now.body_of(m.a).warped || step.now.body_of(m.b).warped) return;
+        const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Solved; };
+        if ((solved(m.a) || solved(m.b)) && touched_by_third(step, m)) return; // squeezed in a crowd
         const bool fresh = !runs_.find({m.a, m.b});
         Run& run = runs_.at({m.a, m.b}, step.index);
         if (fresh) {
@@ -79,7 +81,7 @@ class Watch : public Rule {
     /// A solver's bodies rattle in a crowd, for a frame or two more.
     std::size_t needed(const World& w, const Run& run) const {
         const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Solved; };
-        return solved(run.mover) || solved(run.other) ? 2 * least_ : least_;
+        return solved(run.mover) || solved(run.other) ? 3 * least_ : least_;
     }
     /// How far it goes to and fro.
     static double wide(const World& w, const Run& run) {

@@ -55,18 +55,6 @@ class Watch : public Rule {
         leave(step, in);
     }
 
-    /// Its velocities, the one it came with and the one it left with, explain the way: it was not put
-    /// anywhere.
-    static bool carried(const Step& step, Slot mover) {
-        const BodyState &now = step.now.body_of(mover), &before = step.before.body_of(mover);
-        const Vec3 moved = now.pose.at - before.pose.at, came = before.velocity * step.now.dt();
-        const Vec3 between = (now.velocity_logged ? now.velocity * step.now.dt() : came) - came;
-        const double square = glm::dot(between, between);
-        const double part =
-            square > 0.0 ? std::clamp(glm::dot(moved - came, between) / square, 0.0, 1.0) : 0.0;
-        return glm::length(moved - came - between * part) <= 0.5 * glm::length(moved);
-    }
-
     /// Its place where the game looked for overlaps: as logged, or where its velocity would have taken it.
     std::optional<Pose> before_the_push(const Step& step, Slot mover) const {
         const BodyState &now = step.now.body_of(mover), &before = step.before.body_of(mover);
@@ -78,7 +66,7 @@ class Watch : public Rule {
                 return p;
             }
         if (!before.velocity_known) return {};
-        if (carried(step, mover)) return {};
+        if (carried_there(step, mover)) return {};
         p.at = before.pose.at + before.velocity * step.now.dt();
         return p;
     }
@@ -115,7 +103,8 @@ class Watch : public Rule {
         if (!deep.known) return;
         // Its own velocity leads on: then only right through is through, not round a corner.
         constexpr double through = -0.5;
-        if (carried(step, in.mover) && glm::dot(in.came, -is.normal) > through) return;
+        const bool solved = body.def->moves == Moves::Solved;
+        if ((solved || carried_there(step, in.mover)) && glm::dot(in.came, -is.normal) > through) return;
         // Seen from the other, which may move itself.
         Pose from = in.first;
         from.at += step.now.body_of(in.other).pose.at - in.theirs.at;

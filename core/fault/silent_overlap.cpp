@@ -100,7 +100,8 @@ class Watch : public Rule {
     void take(const Step& step, const Meeting& m) {
         const double slop = context_.recording.slop();
         if (one_owner(step.now, m.a, m.b)) return;
-        if (m.does != Does::Nothing && m.closest() <= slop) met_.insert(kinds_of(step.now, m.a, m.b));
+        if (m.does != Does::Nothing && (m.contact || m.closest() <= slop + context_.recording.header.skin))
+            met_.insert(kinds_of(step.now, m.a, m.b));
         const bool filtered = m.does == Does::Nothing;
         const auto role = [&](Slot c) { return at(step.now, c).def->role; };
         const bool one_way = role(m.a) == Role::OneWay || role(m.b) == Role::OneWay;
@@ -120,7 +121,7 @@ class Watch : public Rule {
         const auto bodies = bodies_of(step.now, m.a, m.b);
         return std::any_of(step.meetings.begin(), step.meetings.end(), [&](const Meeting& o) {
             return o.does != Does::Nothing && bodies_of(step.now, o.a, o.b) == bodies &&
-                   o.closest() <= context_.recording.slop();
+                   o.closest() <= context_.recording.slop() + context_.recording.header.skin;
         });
     }
 
@@ -131,7 +132,9 @@ class Watch : public Rule {
             return;
         }
         const World w = context_.recording.world_at(run.first);
-        if (!reported(bodies_of(w, key.a, key.b), run.first)) emit(run);
+        // What begins with the last frame may be reported in the next.
+        const bool cut = context_.recording.complete() && run.first + 1 >= context_.recording.size();
+        if (!cut && !reported(bodies_of(w, key.a, key.b), run.first)) emit(run);
     }
 
     void emit(const Run& run) const {

@@ -25,7 +25,8 @@ struct Gain {
     std::size_t first = 0, last = 0;
     std::size_t steps = 0;
     double before = 0.0, after = 0.0;
-    Slot beside = -1; // a collider that it touches
+    double grew = 0.0; // in the last frame that it gained in
+    Slot beside = -1;  // a collider that it touches
 };
 
 class Watch : public Rule {
@@ -40,6 +41,7 @@ class Watch : public Rule {
         for (const Surge& s : waiting_)
             if (lasts(step, s)) emit(s);
         waiting_.clear();
+        came_ = std::move(come_), come_.clear();
         for (const Meeting& m : step.meetings) take(step, m);
         before_.clear();
         for (const Meeting& m : step.meetings)
@@ -81,16 +83,22 @@ class Watch : public Rule {
         s.at = swept ? (m.sweep.on_a + m.sweep.on_b) * 0.5 : (m.on_a + m.on_b) * 0.5;
         s.index = step.index, s.fraction = swept ? m.sweep.first : 0.0;
         const ClosingChange c = closing_change(step.before, step.now, s.mover, s.other, s.normal, s.at);
+        // Engines may answer in two steps: what came in is what came when the touch began.
+        const auto last = came_.find({m.a, m.b});
+        const double came = std::max(c.before, last == came_.end() ? 0.0 : last->second);
+        come_[{m.a, m.b}] = c.before;
         s.restitution = std::max(at(step.now, s.mover).def->bounce, at(step.now, s.other).def->bounce);
-        s.closing = c.before, s.apart = -c.after;
-        const double most = std::max(1.0, s.restitution) * (1.0 + share_) * c.before;
+        s.closing = came, s.apart = -c.after;
+        const double most = std::max(1.0, s.restitution) * (1.0 + share_) * came;
         const bool logged = is.velocity_logged || other_is.velocity_logged;
         const double slack =
             2.0 * gravity_gain(step) + (logged ? 0.05 : 1.0) * context_.recording.slop() / step.now.dt();
-        if (c.before <= closing_that_matters(step) || s.apart <= most + slack) return;
-        s.before = glm::length(was.velocity - other_was.velocity);
+        if (came <= closing_that_matters(step) || s.apart <= most + slack) return;
+        s.before = std::max(glm::length(was.velocity - other_was.velocity), came);
+        const double spin = glm::length(was.turning) * at(step.now, s.mover).geometry->reach() +
+                            glm::length(other_was.turning) * at(step.now, s.other).geometry->reach();
         s.after = glm::length(is.velocity - other_is.velocity);
-        if (s.after <= s.before * (1.0 + share_) + slack || explained(step, m, s)) return;
+        if (s.after <= (s.before + spin) * (1.0 + share_) + slack || explained(step, m, s)) return;
         waiting_.push_back(s);
     }
 
@@ -168,8 +176,13 @@ class Watch : public Rule {
         if (v1 <= free + least) return;
         Slot beside = -1;
         if (!unexplained(step, body, beside)) return;
+        // A steady push is a force that somebody applies; what leaks comes at a stroke, or more and more.
+        const Gain* last = gains_.find(body);
+        const bool steady = last && last->last + 1 == step.index && v1 - free < 1.02 * last->grew;
         Gain& g = gains_.at(body, step.index);
-        if (g.steps++ == 0) g.before = v0;
+        if (g.steps == 0) g.before = v0;
+        if (!steady) ++g.steps;
+        g.grew = v1 - free;
         g.after = v1;
         if (beside >= 0) g.beside = beside;
     }
@@ -213,6 +226,8 @@ class Watch : public Rule {
     double share_;
     std::size_t steps_;
     std::vector<Surge> waiting_;
+    std::map<std::pair<Slot, Slot>, double> came_,
+        come_;                                  // closing speeds of the last step's touches, and this one's
     std::vector<std::pair<Slot, Slot>> before_; // bodies that were near each other in the step before
     Runs<Slot, Gain> gains_;
 };

@@ -123,25 +123,37 @@ class Watch : public Rule {
         const auto along = [&](const Vec3& v) { return v - h.normal * glm::dot(v, h.normal); };
         const Vec3 slid = along(before), slides = along(now), turned = along(change);
         const double answered = -glm::dot(change, h.normal);
-        if (spins(step, h, glm::length(slid)) || explained(step, h, turned, slides)) return;
+        if (explained(step, h, turned, slides)) return;
         constexpr double hardly = 0.25; // of the closing speed: the face was not answered
         const double slide = glm::length(slid);
-        if (answered < hardly * h.closing) {
+        // Where contacts are logged, an answer to this face is one.
+        const bool answers = !context_.recording.header.has(Channel::Contacts) || touched(step, h);
+        const double spin = spin_speed(step, h.mover);
+        if (answered < hardly * h.closing && !answers) {
+            if (may_wait) waiting_.push_back(h);
+        } else if (answered < hardly * h.closing) {
             if (h.graze && may_wait)
                 waiting_.push_back(h);
-            else if (glm::length(turned) > std::max(matters, hardly * h.closing))
+            else if (spin < hardly * h.closing && glm::length(turned) > std::max(matters, hardly * h.closing))
                 emit(step, h, change, "along");
-        } else if (slide > std::max(matters, 0.1 * h.closing) &&
+        } else if (slide > std::max(matters, 0.1 * h.closing) && spin < 0.2 * slide &&
                    glm::dot(slides, slid) < -reversed_ * slide * slide)
             emit(step, h, change, "both");
     }
 
-    /// Spin may turn a round body along the face.
-    bool spins(const Step& step, const Hit& h, double slide) const {
-        const double reach = at(step.now, h.mover).geometry->reach();
-        const double spin = std::max(glm::length(step.before.body_of(h.mover).turning),
-                                     glm::length(step.now.body_of(h.mover).turning));
-        return spin * reach > hardly_spins * std::max(slide, h.closing);
+    static bool touched(const Step& step, const Hit& h) {
+        return std::any_of(step.frame->contacts.begin(), step.frame->contacts.end(),
+                           [&](const ContactRow& c) {
+                               return c.phase != Phase::End && std::minmax(c.mark_a.slot, c.mark_b.slot) ==
+                                                                   std::minmax(h.mover, h.other);
+                           });
+    }
+
+    /// Spin, what came and what the hit gave, turns a body along the face.
+    static double spin_speed(const Step& step, Slot mover) {
+        return at(step.now, mover).geometry->reach() *
+               std::max(glm::length(step.before.body_of(mover).turning),
+                        glm::length(step.now.body_of(mover).turning));
     }
 
     bool explained(const Step& step, const Hit& h, const Vec3& turned, const Vec3& slides) const {
@@ -150,15 +162,23 @@ class Watch : public Rule {
             const Vec3 wish = is.wish - h.normal * glm::dot(is.wish, h.normal);
             if (glm::length(slides - wish) < 0.2 * glm::length(is.wish)) return true;
         }
-        const Slot own = at(step.now, h.mover).body;
+        const Slot own = at(step.now, h.mover).body, met = at(step.now, h.other).body;
         for (const Meeting& m : step.meetings) {
             const bool is_a = at(step.now, m.a).body == own, is_b = at(step.now, m.b).body == own;
+            // What the other one touches turns that one.
+            const bool others =
+                (at(step.now, m.a).body == met || at(step.now, m.b).body == met) && !is_a && !is_b;
+            if (others && m.does == Does::Solid && m.contact &&
+                step.now.body(met).def->moves == Moves::Solved)
+                return true;
             if ((!is_a && !is_b) || m.does != Does::Solid ||
                 std::minmax(m.a, m.b) == std::minmax(h.mover, h.other))
                 continue;
-            if (m.closest() > context_.recording.slop() && !m.contact) continue;
+            // A solver sees what is only near, too, and pushes from there.
+            const bool solved = is.def->moves == Moves::Solved;
+            if (m.closest() > (solved ? 4.0 : 1.0) * context_.recording.slop() && !m.contact) continue;
             const Vec3 away = is_a ? -m.normal : m.normal;
-            if (glm::dot(away, unit(turned)) > 0.5) return true;
+            if (glm::dot(away, unit(turned)) > (solved ? 0.2 : 0.5)) return true;
         }
         return false;
     }
@@ -191,7 +211,6 @@ class Watch : public Rule {
         context_.found(std::move(f));
     }
 
-    static constexpr double hardly_spins = 0.1;
     RuleContext context_;
     double most_angle_, reversed_;
     std::vector<Hit> waiting_;

@@ -90,7 +90,7 @@ int main(int argc, char** argv) {
     if (fault == "seam") {
         for (int i = 0; i < 8; ++i)
             log.name(play.box(b2_staticBody,
-                              {-6.0f + static_cast<float>(i), 20.0f + (i >= 4 ? 0.004f : 0.0f)}, 1, 0.5f, 0),
+                              {-6.0f + static_cast<float>(i), 20.0f + (i >= 4 ? 0.012f : 0.0f)}, 1, 0.5f, 0),
                      "plank", "plank");
         stoat = play.box(b2_dynamicBody, {-5.5f, 20.76f}, 0.6f, 1.0f, 0.0f);
     } else if (fault == "hang") {
@@ -116,7 +116,8 @@ int main(int argc, char** argv) {
             log.name(parcel, "parcel", "parcel");
         }
         if (stoat && fault == "hang" && n < 150) stoat->ApplyForceToCenter({12.0f, 0}, true);
-        if (stoat && fault != "hang") stoat->SetLinearVelocity({3.0f, stoat->GetLinearVelocity().y});
+        if (stoat && (fault == "filter" || (fault == "seam" && n == 0)))
+            stoat->SetLinearVelocity({3.0f, stoat->GetLinearVelocity().y});
         if (n % 400 == 399) // a kick: everything wakes up
             for (b2Body* b = play.world.GetBodyList(); b; b = b->GetNext())
                 if (b->GetType() == b2_dynamicBody && b != stoat)
