@@ -117,8 +117,8 @@ void recording(benchmark::State& state) {
         log.frame(n++);
         for (int i = 0; i < 100; ++i) log.state(i, 0.1 * n + i, 1.0 / (n + i), 0.01 * n, 3.7 / n, -9.81 * n);
     }
-    state.counters["body-frames"] = benchmark::Counter(100.0 * static_cast<double>(state.iterations()),
-                                                       benchmark::Counter::kIsRate);
+    state.counters["body-frames"] =
+        benchmark::Counter(100.0 * static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
 }
 
 void reading(benchmark::State& state) {
@@ -135,6 +135,15 @@ void scanning(benchmark::State& state) {
     for (auto _ : state) benchmark::DoNotOptimize(scan(*r, options).findings.size());
     state.counters["body-frames"] = benchmark::Counter(
         100.0 * 1200.0 * static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
+}
+
+/// What each fault adds: the scan of one alone, of which the walk is most.
+void scanning_for(benchmark::State& state) {
+    static const auto r = read_log_text(play(100, 600), "bench");
+    ScanOptions options;
+    options.threads = 1, options.only = {catalogue()[static_cast<std::size_t>(state.range(0))].id};
+    for (auto _ : state) benchmark::DoNotOptimize(scan(*r, options).findings.size());
+    state.SetLabel(options.only[0]);
 }
 
 /// A bounce file of that play: written, read as a whole, one span at hand.
@@ -186,5 +195,8 @@ BENCHMARK(reading)->Unit(benchmark::kMillisecond);
 BENCHMARK(writing_file)->Unit(benchmark::kMillisecond);
 BENCHMARK(reading_file)->Unit(benchmark::kMillisecond);
 BENCHMARK(reading_span)->Unit(benchmark::kMillisecond);
+BENCHMARK(scanning_for)
+    ->DenseRange(0, static_cast<int>(catalogue().size()) - 1)
+    ->Unit(benchmark::kMillisecond);
 BENCHMARK(scanning)->Arg(1)->Arg(2)->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK_MAIN();

@@ -64,8 +64,7 @@ template <class T> class SharedList {
         const Items& items() const { return held_->items; }
         Items& own() {
             if (held_->count.load(std::memory_order_acquire) > 1) {
-                Block mine;
-                mine.held_->items = held_->items;
+                Block mine(new Held(held_->items));
                 std::swap(held_, mine.held_);
             }
             return held_->items;
@@ -73,9 +72,12 @@ template <class T> class SharedList {
 
       private:
         struct Held {
+            Held() = default;
+            explicit Held(const Items& from) : items(from) {}
             std::atomic<int> count{1};
             Items items;
         };
+        explicit Block(Held* held) : held_(held) {}
         Held* held_;
     };
 

@@ -48,7 +48,8 @@ Motion World::motion_since(const World& before, Slot body) const {
     const BodyState& was = before.bodies_[index(body)];
     if (!was.present || now.fresh || now.warped) return {now.pose, now.pose};
     Motion m{was.pose, now.pose};
-    m.to.angle = unwrapped(was.pose.angle, now.pose.angle, now.turning.z * dt_);
+    if (now.pose.angle != was.pose.angle || now.turning.z != 0.0)
+        m.to.angle = unwrapped(was.pose.angle, now.pose.angle, now.turning.z * dt_);
     return m;
 }
 
@@ -138,7 +139,10 @@ void World::place(const BodyRow& row, double dt) {
     if (row.given >= BodyRow::Turning)
         b.turning = row.turning;
     else
-        b.turning = {0.0, 0.0, stepped ? (unwrapped(was.angle, b.pose.angle) - was.angle) / dt : 0.0};
+        b.turning = {0.0, 0.0,
+                     stepped && b.pose.angle != was.angle
+                         ? (unwrapped(was.angle, b.pose.angle) - was.angle) / dt
+                         : 0.0};
     b.present = true, b.waiting = false;
     if (b.fresh || !b.velocity_logged) marked_.push_back(slot);
     if (appears) follow_presence(slot);
