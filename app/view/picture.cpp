@@ -53,7 +53,8 @@ void paint_loupe(QPainter& p, const Session& s, const Mapping& outer, SceneOptio
     const double side = std::clamp(outer.area.height() * 0.36, 90.0, 190.0);
     const QRectF frame(outer.area.left() + 14, outer.area.top() + 14, side * 1.15, side);
     const LoupeNumber number = loupe_number(s, *f);
-    if (number.text.isEmpty() || f->fault.compare(0, 4, "ray-") == 0) return; // nothing small to show
+    if (number.text.isEmpty() || f->fault.compare(0, 4, "ray-") == 0 || f->fault == "probe-gap")
+        return; // nothing small to show
     Mapping m = outer;
     m.area = frame.adjusted(0, 0, 0, -24);
     m.center = number.at;

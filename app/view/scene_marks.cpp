@@ -43,7 +43,7 @@ void ScenePainter::marks() {
     if (!o_.plain) {
         rays();
         if (o_.body >= 0 && t_.present(o_.body)) arrows(o_.body);
-        contacts(), touch();
+        contacts(), touch(), finding_marks();
     }
     if (o_.names) name_all();
 }
@@ -59,6 +59,41 @@ void ScenePainter::touch() {
     const QPointF diamond[4] = {q + QPointF(0, -6), q + QPointF(6, 0), q + QPointF(0, 6), q + QPointF(-6, 0)};
     p_.setPen(QPen(th.finding, 1.8)), p_.setBrush(th.panel);
     p_.drawPolygon(diamond, 4);
+}
+
+/// The lines that this finding's picture needs: ways as arrows, measures between ticks.
+void ScenePainter::finding_marks() {
+    if (!o_.finding) return;
+    const Theme& th = Theme::current();
+    p_.setFont(type(12));
+    std::vector<QRectF> taken;
+    for (const Mark& mark : o_.finding->marks) {
+        if (mark.frame != t_.now->number()) continue;
+        const QPointF from = m_.to(flat(mark.from)), to = m_.to(flat(mark.to));
+        const QPointF d = to - from;
+        const double n = length(d);
+        if (mark.arrow)
+            arrow(p_, from, to, th.finding, false);
+        else {
+            const QPointF side = n > 0.0 ? QPointF(-d.y(), d.x()) / n * 5.0 : QPointF(0.0, 5.0);
+            p_.setPen(QPen(th.finding, 1.6));
+            p_.drawLine(from, to), p_.drawLine(from - side, from + side), p_.drawLine(to - side, to + side);
+        }
+        if (mark.label.empty() || !o_.names) continue;
+        const QString label = QString::fromStdString(mark.label);
+        // Beyond an arrow's tip, beside a measure.
+        const QSizeF size = p_.fontMetrics().size(0, label);
+        QPointF middle = (from + to) / 2.0 + QPointF(size.width() / 2.0 + 10.0, -size.height());
+        if (mark.arrow && n > 0.0)
+            middle =
+                to + QPointF(d.x() / n * (size.width() / 2.0 + 7.0), d.y() / n * (size.height() / 2.0 + 4.0));
+        QRectF where(middle - QPointF(size.width(), size.height()) / 2.0, size);
+        for (const QRectF& other : taken)
+            if (other.intersects(where)) where.moveTop(other.bottom() + 2);
+        taken.push_back(where);
+        p_.setPen(th.finding);
+        halo_text(p_, where, label);
+    }
 }
 
 void ScenePainter::contacts() {

@@ -51,6 +51,7 @@ class ScenePainter {
     void heading(const Geometry& g, const Pose& pose);
     void contacts();
     void touch();
+    void finding_marks();
     void rays();
     void arrows(Slot body);
     void band(Slot body);

@@ -94,13 +94,13 @@ ArtLook::Seen ArtLook::seen(const World& w, Slot body) const {
     return out;
 }
 
-double seen_gap(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Seen& b, const Pose& at_b,
-                double within) {
-    double least = infinity;
+Distance seen_gap(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Seen& b, const Pose& at_b,
+                  double within) {
+    Distance least;
     for (const auto& ga : a.parts)
         for (const auto& gb : b.parts) {
             const Distance d = distance(*ga, at_a, *gb, at_b, within);
-            if (d.known) least = std::min(least, d.gap);
+            if (d.known && d.gap < least.gap) least = d;
         }
     return least;
 }

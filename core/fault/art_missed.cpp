@@ -65,7 +65,7 @@ class Watch : public Rule {
         const auto pose = [&](Slot body) { return step.now.body(body).pose; };
         const ArtLook::Seen sa = art_.seen(step.now, a), sb = art_.seen(step.now, b);
         const double allowed = context_.recording.slop() + sa.half_pixel + sb.half_pixel;
-        if (seen_gap(sa, pose(a), sb, pose(b), 0.0) >= -allowed) return;
+        if (seen_gap(sa, pose(a), sb, pose(b), 0.0).gap >= -allowed) return;
         const double depth = seen_depth(sa, pose(a), sb, pose(b));
         if (depth <= allowed) return;
         Run& run = runs_.at(std::minmax(a, b), step.index);

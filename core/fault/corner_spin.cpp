@@ -18,7 +18,7 @@ struct Run {
     std::size_t first = 0, last = 0;
     Slot mover = -1, other = -1;
     double turn = 0.0, arm = 0.0; // radians, unit
-    Vec3 at{0.0};
+    Vec3 at{0.0}, centre{0.0}, normal{0.0};
 };
 
 class Watch : public Rule {
@@ -74,7 +74,8 @@ class Watch : public Rule {
             if (arm <= context_.recording.slop()) continue;
             Run& run = runs_.at(body, step.index);
             if (run.mover < 0 || arm > run.arm)
-                run.mover = mine, run.other = other, run.arm = arm, run.at = point;
+                run.mover = mine, run.other = other, run.arm = arm, run.at = point, run.centre = centre,
+                run.normal = normal;
             run.turn += turn;
         }
     }
@@ -99,6 +100,10 @@ class Watch : public Rule {
         f.weight = 0.65;
         add_fact(f, "turn", run.turn, "radians"), add_fact(f, "contact_arm", run.arm, r.header.unit);
         add_fact(f, "spin", is.turning.z, "radians/s");
+        const Vec3 foot =
+            run.at + run.normal * glm::dot(run.centre - run.at, run.normal); // of the push's line
+        f.marks.push_back({f.last, run.centre, foot, false, "arm " + length_text(r, run.arm)});
+        f.marks.push_back({f.last, run.at, foot, false, ""});
         note_threshold(f, context_.settings.threshold("corner-spin.least_turn"));
         f.suggest.push_back(
             {"keep the " + f.names[0] + "'s turn out of the answer", nlohmann::json::array()});

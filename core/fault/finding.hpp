@@ -42,6 +42,15 @@ struct Threshold {
     std::string unit;
 };
 
+/// A line that the picture of a finding needs, in world coordinates: a way, a normal, or a measure between
+/// two points.
+struct Mark {
+    std::int64_t frame = 0; ///< the frame that it belongs to
+    Vec3 from{0.0}, to{0.0};
+    bool arrow = false; ///< it leads to `to`; else a measure
+    std::string label;  ///< "54.1 px out"
+};
+
 struct Finding {
     std::string id, fault;
     std::int64_t first = 0, last = 0; ///< frame numbers of the log
@@ -57,6 +66,7 @@ struct Finding {
     std::vector<Sentence> account;
     std::vector<Suggestion> suggest;
     std::vector<Threshold> thresholds;
+    std::vector<Mark> marks;
 
     const Fact* fact(const std::string& key) const;
     /// A fact's number; 0 where there is none.

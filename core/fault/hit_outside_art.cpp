@@ -18,7 +18,7 @@ struct Run {
     std::size_t first = 0, last = 0;
     Slot a = -1, b = -1; // colliders, mover first
     double gap = 0.0, fraction = 1.0;
-    Vec3 at{0.0};
+    Vec3 at{0.0}, on_a{0.0}, on_b{0.0}; // the nearest points of what is seen
     bool apart = false;
 };
 
@@ -69,12 +69,15 @@ class Watch : public Rule {
         const Motion ma = step.now.motion_since(step.before, body_a),
                      mb = step.now.motion_since(step.before, body_b);
         // In any moment at which the game may have looked.
-        double gap = infinity;
-        std::vector<double> moments{0.0, 1.0};
+        Distance nearest;
+        std::vector<double> moments{1.0, 0.0};
         if (m.sweep.status == Status::Found) moments.push_back(m.sweep.first), run.fraction = m.sweep.first;
-        for (const double t : moments) gap = std::min(gap, seen_gap(a, ma.at(t), b, mb.at(t)));
+        for (const double t : moments)
+            if (const Distance d = seen_gap(a, ma.at(t), b, mb.at(t)); d.gap < nearest.gap) nearest = d;
+        const Distance now = seen_gap(a, ma.to, b, mb.to);
         const double allowed = context_.recording.slop() + a.half_pixel + b.half_pixel;
-        run.apart = gap < infinity && gap > allowed, run.gap = gap;
+        run.apart = nearest.known && nearest.gap > allowed, run.gap = nearest.gap;
+        run.on_a = now.on_a, run.on_b = now.on_b;
         run.at =
             m.sweep.status == Status::Found ? (m.sweep.on_a + m.sweep.on_b) * 0.5 : (m.on_a + m.on_b) * 0.5;
     }
@@ -90,6 +93,7 @@ class Watch : public Rule {
         f.at = run.at, f.fraction = run.fraction;
         f.weight = 0.6;
         add_fact(f, "gap", run.gap, u);
+        f.marks.push_back({f.first, run.on_a, run.on_b, false, length_text(r, run.gap) + " apart"});
         note_threshold(f, {"slop", r.slop(), u});
         // The one of the two that lies farther outside its art.
         Slot loose = -1;
@@ -120,7 +124,7 @@ class Watch : public Rule {
         for (const char* kind : {"circle", "box", "capsule", "hull"}) {
             const double area = Geometry(fitted(points, kind), Vec3(1.0)).area();
             add_fact(f, std::string("area_of_") + kind, area, u + "²");
-            if (std::string_view(kind) != "hull" && area < least) least = area, best = kind;
+            if (std::string_view(kind) != "hull" && area < 0.99 * least) least = area, best = kind;
         }
         Box box;
         for (const Vec2& p : points) box.add(raised(p));

@@ -129,6 +129,7 @@ class Watch : public Rule {
         for (const Slot c : run.touching)
             touching += (touching.empty() ? "" : ", ") + body_name(w, at(w, c).body);
         f.facts.push_back({"touched", touching.empty() ? "nothing else" : touching, "text"});
+        f.marks.push_back({f.first, run.at, run.at + run.pass * extent, true, "free way"});
         note_threshold(f, context_.settings.threshold("one-way-drop.asked"));
         note_threshold(f, {"slop", slop, u});
         const nlohmann::json who = mover_target(w, f);

@@ -134,6 +134,10 @@ class Watch : public Rule {
         add_fact(f, "shortest_way_out", std::min(back, shortest), u);
         f.facts.push_back({"came_from", came, ""}), f.facts.push_back({"went_to", went, ""});
         f.facts.push_back({"inside_at", inside.at, u});
+        const Vec3 there = step.now.body_of(mover).pose.at;
+        f.marks.push_back(
+            {f.last, inside.at, inside.at + unit(came) * back, true, length_text(r, back) + " back"});
+        f.marks.push_back({f.last, inside.at, there, true, length_text(r, taken) + " taken"});
         note_threshold(f, context_.settings.threshold("pop-through.turned"));
         note_threshold(f, {"slop", slop, u});
         const nlohmann::json who = mover_target(step.now, f);

@@ -156,6 +156,12 @@ class Watch : public Rule {
         }
         f.at = raised(state.pose.place((side.from + side.to) * 0.5 * flat(state.scale)));
         const bool intruded = body.intrusions[s] > 0;
+        for (const std::size_t i : {body.first, intruded ? body.intruded_at[s] : body.last}) {
+            const BodyState then = r.world_at(i).body_of(body.collider);
+            const auto world = [&](const Vec2& p) { return raised(then.pose.place(p * flat(then.scale))); };
+            f.marks.push_back(
+                {r.number(i), world(side.from), world(side.to), false, "gap " + length_text(r, gap)});
+        }
         f.weight = intruded ? 0.7 : 0.4;
         if (!intruded)
             f.grade = Grade::Likely, f.assumes = "it must be stopped by everything solid that comes near";
@@ -169,7 +175,7 @@ class Watch : public Rule {
         add_fact(f, "tests_now", static_cast<double>(body.probes.size()), "tests");
         add_fact(f, "frames_intruded", static_cast<double>(body.intrusions[s]), "frames");
         const Vec3 guards = raised(state.pose.turn(side.guards * flat(state.scale)));
-        f.facts.push_back({"side", std::string(word_of(unit(guards))), "text"});
+        f.facts.push_back({"kind", std::string(word_of(unit(guards))) + " side", "text"});
         if (intruded)
             add_fact(f, "intruded_frame", static_cast<double>(r.number(body.intruded_at[s])), "frame");
         f.suggest.push_back({fmt::format("{} probes on that side of the {}", figure(needed), f.names[0]),
@@ -191,12 +197,12 @@ class Watch : public Rule {
 std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
 
 void tell(const Recording& r, Finding& f) {
-    const std::string side = std::get<std::string>(f.fact("side")->value);
+    const std::string side = std::get<std::string>(f.fact("kind")->value);
     f.account.push_back(
         {f.first,
          {},
-         fmt::format("On its {} side the {} tests at {} points; two neighbours are {} apart.", side,
-                     f.names[0], figure(f.number("probes_now")), length_text(r, f.number("gap")))});
+         fmt::format("On its {} the {} tests at {} points; two neighbours are {} apart.", side, f.names[0],
+                     figure(f.number("probes_now")), length_text(r, f.number("gap")))});
     f.account.push_back({f.first,
                          {},
                          fmt::format("{} is only {} wide and fits between them.",

@@ -278,6 +278,8 @@ class Short : public Rule {
         const double margin = std::max(r.slop(), 0.01 * glm::length(run.ray.to - run.ray.from));
         add_fact(f, "shortfall", run.number, r.header.unit);
         add_fact(f, "extension_needed", longest + margin, r.header.unit);
+        f.marks.push_back({f.first, run.ray.to, run.ray.to + unit(run.ray.to - run.ray.from) * run.number,
+                           false, length_text(r, run.number) + " missing"});
         note_threshold(f, context_.settings.threshold("ray-short.farther"));
         f.suggest.push_back(
             {fmt::format("cast it {} farther than to its aim: its end is rounded like any number",

@@ -16,7 +16,7 @@ struct Run {
     Slot wearer = -1, part = -1; // colliders
     std::size_t frames = 0;
     double pushed = 0.0;
-    Vec3 at{0.0};
+    Vec3 at{0.0}, away{0.0};
 };
 
 class Watch : public Rule {
@@ -55,7 +55,7 @@ class Watch : public Rule {
         if (!is.wishes && !m.contact) return;
         if (carried(step, m, wearer, away, push)) return;
         Run& run = runs_.at({wearer, part}, step.index);
-        run.wearer = wearer, run.part = part, run.pushed += push, ++run.frames;
+        run.wearer = wearer, run.part = part, run.pushed += push, run.away = away, ++run.frames;
         run.at = (m.on_a + m.on_b) * 0.5;
     }
 
@@ -94,6 +94,9 @@ class Watch : public Rule {
         add_fact(f, "push_per_frame", run.pushed / static_cast<double>(run.frames), r.header.unit);
         add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
         f.facts.push_back({"pair_to_open", a + " and " + b, "text"});
+        for (const std::int64_t frame : {f.first, f.last})
+            f.marks.push_back({frame, run.at, run.at + run.away * at(w, run.wearer).geometry->reach(), true,
+                               length_text(r, f.number("push_per_frame")) + " a frame"});
         note_threshold(f, context_.settings.threshold("self-push.least"));
         f.suggest.push_back({"let " + a + " and " + b + " pass", {{{"pair", {a, b}}, {"does", "nothing"}}}});
         context_.found(std::move(f));

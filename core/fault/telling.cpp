@@ -8,7 +8,7 @@ namespace oddbounce {
 std::string figure(double value) {
     const double size = std::abs(value);
     if (!std::isfinite(value)) return "unknown";
-    if (size < 1e-12) return "0";
+    if (size < 1e-10) return "0"; // what subtracting leaves of nothing
     if (size < 1e-4 || size >= 1e9) return fmt::format("{:.2e}", value);
     const bool whole = std::abs(value - std::round(value)) < 1e-9 * size;
     const int digits = whole           ? 0

@@ -89,6 +89,7 @@ class Watch : public Rule {
         name_bodies(w, {b.mover, b.other}, f);
         f.at = b.at, f.weight = 0.7;
         const std::string& layer = at(w, b.other).def->layer;
+        f.marks.push_back({f.first, b.at, b.at - b.way * at(w, b.mover).geometry->reach(), true, "unseen"});
         describe(f, b, layer.empty() ? w.body_of(b.other).def->kind : layer);
         note_threshold(f, context_.settings.threshold("unseen-blocker.near"));
         f.suggest.push_back({"take the unseen collider of the " + f.names[1] + " out",

@@ -120,6 +120,8 @@ class Watch : public Rule {
         add_fact(f, "slope", run.slope, "degrees"), add_fact(f, "step_height_needed", run.rise, u);
         add_fact(f, "slope_limit", w.body_of(run.mover).def->slope, "degrees");
         add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
+        f.marks.push_back(
+            {f.last, run.at - r.header.up * run.rise, run.at, true, length_text(r, run.rise) + " up"});
         note_threshold(f, context_.settings.threshold("wall-climb.least_rise"));
         const nlohmann::json who = mover_target(w, f);
         f.suggest.push_back({"test the " + f.names[0] + " after it moved, slide only",

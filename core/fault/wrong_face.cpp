@@ -202,6 +202,9 @@ class Watch : public Rule {
         f.facts.push_back({"answered_direction", unit(change), ""});
         f.facts.push_back(
             {"kind", std::string(both ? "both components turned" : "turned along the face"), "text"});
+        const double reach = 1.5 * at(step.now, h.mover).geometry->reach();
+        f.marks.push_back({f.last, h.at, h.at - h.normal * reach, true, "the face's way"});
+        f.marks.push_back({f.last, h.at, h.at + unit(change) * reach, true, "the answer's way"});
         note_threshold(f, context_.settings.threshold("wrong-face.angle"));
         const nlohmann::json who = mover_target(step.now, f);
         f.suggest.push_back({"turn the " + f.names[0] + " at the face it meets",
