@@ -38,6 +38,10 @@ bool explains(const Finding& strong, const Finding& weak) {
             strong.bodies.size() > 1 && in(weak.bodies, strong.bodies[0]) &&
             in(weak.bodies, strong.bodies[1]))
             return true;
+    // Held by an edge, or by what it is in, it is not held by nothing.
+    if (weak.fault == "unseen-blocker" && weak.colliders.size() == 1 &&
+        (strong.fault == "stuck-on-edge" || strong.fault == "trapped"))
+        return overlap_in_time(strong, weak) && in(strong.bodies, weak.bodies[0]);
     if (strong.fault != "double-hit" || weak.fault != "deep-overlap" || !overlap_in_time(strong, weak))
         return false;
     return std::all_of(weak.bodies.begin(), weak.bodies.end(), [&](Id id) { return in(strong.bodies, id); });

@@ -19,7 +19,7 @@ struct Run {
     Slot mover = -1, other = -1;
     double rise = 0.0, slope = 0.0, least = 0.0; // height gained; degrees; height that is in order
     std::size_t frames = 0;
-    Vec3 at{0.0};
+    Vec3 began{0.0}, at{0.0}; // the first and the last contact
 };
 
 class Watch : public Rule {
@@ -100,6 +100,7 @@ class Watch : public Rule {
                 is.def->step + std::max(4.0 * slop, context_.settings["wall-climb.least_rise"] * height);
         }
         r.rise += rise, r.at = (steep.meeting->on_a + steep.meeting->on_b) * 0.5;
+        if (r.frames == 1) r.began = r.at;
     }
 
     void close(const Run& run) const {
@@ -120,8 +121,9 @@ class Watch : public Rule {
         add_fact(f, "slope", run.slope, "degrees"), add_fact(f, "step_height_needed", run.rise, u);
         add_fact(f, "slope_limit", w.body_of(run.mover).def->slope, "degrees");
         add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
-        f.marks.push_back(
-            {f.last, run.at - r.header.up * run.rise, run.at, true, length_text(r, run.rise) + " up"});
+        const Vec3 risen = r.header.up * run.rise;
+        f.marks.push_back({f.first, run.began, run.began + risen, true, "rises " + length_text(r, run.rise)});
+        f.marks.push_back({f.last, run.at - risen, run.at, true, "rose " + length_text(r, run.rise)});
         note_threshold(f, context_.settings.threshold("wall-climb.least_rise"));
         const nlohmann::json who = mover_target(w, f);
         f.suggest.push_back({"test the " + f.names[0] + " after it moved, slide only",
