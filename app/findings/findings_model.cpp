@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "findings/findings_model.hpp"
 
+#include <map>
+#include <set>
+
 namespace oddbounce {
 
 namespace {
@@ -20,10 +23,18 @@ QString title_of(const Finding& f) {
     if (f.fault == "false-footing") return mover + ", " + text("kind");
     if (f.fault == "no-reaction" || f.fault == "repeat-effect")
         return mover + " and " + other + ", " + text("event");
-    if (other.isEmpty()) return mover;
-    if (f.fault == "trapped" || f.fault == "endless-resolve") return mover + " inside " + other;
-    if (f.fault == "tunneling") return mover + " through " + other;
-    if (f.fault == "deep-overlap") return mover + " inside " + other;
+    if (f.fault == "probe-gap") return mover + ", " + how;
+    if (other.isEmpty()) return f.fault == "unseen-blocker" ? mover + ", by nothing recorded" : mover;
+    static const std::map<std::string, const char*> between = {
+        {"trapped", "inside"},        {"endless-resolve", "inside"}, {"deep-overlap", "inside"},
+        {"silent-overlap", "inside"}, {"tunneling", "through"},      {"pop-through", "through"},
+        {"one-way-drop", "through"},  {"wrong-face", "off"},         {"speed-surge", "off"},
+        {"flip-flop", "against"},     {"flush-contact", "at"},       {"unseen-blocker", "at"},
+        {"self-push", "pushed by"},   {"wall-climb", "up"},          {"hit-outside-art", "and"},
+        {"art-missed", "and"}};
+    static const std::set<std::string> with_kind = {"silent-overlap", "wrong-face"};
+    if (const auto it = between.find(f.fault); it != between.end())
+        return mover + " " + it->second + " " + other + (with_kind.count(f.fault) ? ", " + how : "");
     if (f.fault == "stuck-on-edge") return mover + " on " + other + ", " + how;
     return mover + " on " + other + (how.isEmpty() || how == "twice" ? "" : ", " + how);
 }
