@@ -37,9 +37,9 @@ class Watch : public Rule {
     using Pair = std::pair<Slot, Slot>;
 
     bool judged(const Step& step, const Meeting& m) const {
-        const auto open_or_one_way = [&](Slot c) { return at(step.now, c).def->role == Role::OneWay; };
-        return m.does == Does::Solid && !open_or_one_way(m.a) && !open_or_one_way(m.b) &&
-               !one_owner(step.now, m.a, m.b) && m.gap_before != infinity;
+        const auto one_way = [&](Slot c) { return at(step.now, c).def->role == Role::OneWay; };
+        return m.does == Does::Solid && !one_way(m.a) && !one_way(m.b) && !one_owner(step.now, m.a, m.b) &&
+               m.gap_before != infinity;
     }
 
     void take(const Step& step, const Meeting& m) {

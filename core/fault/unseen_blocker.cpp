@@ -49,16 +49,12 @@ class Watch : public Rule {
         const bool touches =
             m.contact || m.closest() <= context_.recording.slop() + context_.recording.header.skin;
         if (!touches || step.now.body_of(mover).def->moves == Moves::Fixed) return;
-        if (Blocked* under_way = hits_.find({mover, other})) { // leaning on it goes on
-            hits_.at({mover, other}, under_way->last);
-            last_touch_[{mover, other}] = step.index;
-            return;
-        }
         const auto touched = last_touch_.find({mover, other});
         const bool goes_on = touched != last_touch_.end() && touched->second + 1 >= step.index;
         last_touch_[{mover, other}] = step.index;
         const BodyState& was = step.before.body_of(mover);
-        if (goes_on || !was.velocity_known || step.now.body_of(mover).warped) return;
+        if (goes_on || hits_.find({mover, other}) || !was.velocity_known || step.now.body_of(mover).warped)
+            return;
         const bool swept = m.sweep.status == Status::Found;
         const Vec3 n = (swept ? m.sweep.normal : m.normal) * (mover == m.a ? 1.0 : -1.0);
         const Vec3 point = swept ? (m.sweep.on_a + m.sweep.on_b) * 0.5 : (m.on_a + m.on_b) * 0.5;
