@@ -11,6 +11,23 @@ namespace {
 
 constexpr int samples = 128; // a side
 constexpr std::size_t most_scales = 8;
+constexpr std::size_t most_cells = 48; // a side: larger pictures are judged coarser
+
+/// Cells twice as large, seen where two of their four are; enough for outlines, and large pictures cost less.
+void coarsen(Shape& cells) {
+    const std::vector<std::string>& fine = cells.layers.at(0);
+    const auto seen = [&](std::size_t r, std::size_t c) {
+        return r < fine.size() && c < fine[r].size() && fine[r][c] == '#';
+    };
+    std::vector<std::string> rows((fine.size() + 1) / 2);
+    for (std::size_t r = 0; r < rows.size(); ++r)
+        for (std::size_t c = 0; c < (fine[2 * r].size() + 1) / 2; ++c) {
+            const int four = seen(2 * r, 2 * c) + seen(2 * r, 2 * c + 1) + seen(2 * r + 1, 2 * c) +
+                             seen(2 * r + 1, 2 * c + 1);
+            rows[r] += four >= 2 ? '#' : '.';
+        }
+    cells.layers = {rows}, cells.cell *= 2.0;
+}
 
 bool inside(const ArtLook::Seen& s, const Vec3& point, const Pose& pose) {
     return std::any_of(s.parts.begin(), s.parts.end(),
@@ -52,6 +69,8 @@ void ArtLook::step(const Frame& frame) {
             art.cells.origin = {-0.5 * def->size.x, -0.5 * wide * size.height, 0.0};
             art.cells.at = {def->at.x, def->at.y / art.tall, 0.0};
             art.cells = cells_of(art.cells, png, recording_.header);
+            while (std::max(art.cells.layers[0].size(), art.cells.layers[0][0].size()) > most_cells)
+                coarsen(art.cells);
         } catch (const NoPicture&) {
             continue; // said when the log was read
         }

@@ -65,7 +65,13 @@ class Watch : public Rule {
         const auto pose = [&](Slot body) { return step.now.body(body).pose; };
         const ArtLook::Seen sa = art_.seen(step.now, a), sb = art_.seen(step.now, b);
         const double allowed = context_.recording.slop() + sa.half_pixel + sb.half_pixel;
-        if (seen_gap(sa, pose(a), sb, pose(b), 0.0).gap >= -allowed) return;
+        // What the axes say is never too small: only a new deepest is worth its sixteen directions.
+        const double rough = -seen_gap(sa, pose(a), sb, pose(b), 0.0).gap;
+        if (rough <= allowed) return;
+        if (const Run* under_way = runs_.find(std::minmax(a, b)); under_way && rough <= under_way->depth) {
+            runs_.at(std::minmax(a, b), step.index);
+            return;
+        }
         const double depth = seen_depth(sa, pose(a), sb, pose(b));
         if (depth <= allowed) return;
         Run& run = runs_.at(std::minmax(a, b), step.index);
