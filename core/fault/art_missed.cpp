@@ -138,7 +138,11 @@ void tell(const Recording& r, Finding& f) {
                                      length_text(r, f.number("depth")), figure(f.number("area")),
                                      r.header.unit, length_text(r, f.number("collider_gap")))});
     f.account.push_back(
-        {f.last, {}, fmt::format("After {} frames they part; nothing was hit.", figure(f.number("frames")))});
+        {f.last,
+         {},
+         f.last == r.number(r.size() - 1)
+             ? std::string("The recording ends while they overlap; nothing was hit.")
+             : fmt::format("After {} frames they part; nothing was hit.", figure(f.number("frames")))});
 }
 
 } // namespace

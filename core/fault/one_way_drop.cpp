@@ -165,8 +165,10 @@ void tell(const Recording& r, Finding& f) {
     f.account.push_back(
         {f.last,
          {},
-         fmt::format("It is through, {}; it was {} deep at most.", motion_text(r, end.body_of(a).velocity),
-                     length_text(r, f.number("depth")))});
+         fmt::format("{}, {}; it was {} deep at most.",
+                     f.last == r.number(r.size() - 1) ? "The recording ends with it on its way"
+                                                      : "It is through",
+                     motion_text(r, end.body_of(a).velocity), length_text(r, f.number("depth")))});
 }
 
 } // namespace

@@ -257,7 +257,7 @@ void tell(const Recording& r, Finding& f) {
     f.account.push_back({f.first, f.fraction, fmt::format("It meets the {}.", f.names[1])});
     f.account.push_back({f.first,
                          {},
-                         fmt::format("It leaves at {}: {} times as fast, where restitution allows {}.",
+                         fmt::format("It leaves at {}: {} times as fast, at a restitution of {}.",
                                      speed_text(r, f.number("speed_after")), figure(f.number("factor")),
                                      figure(f.number("restitution")))});
 }
