@@ -114,7 +114,14 @@ int draw_window(Window& window, const QCommandLineParser& parser) {
     }
     QElapsedTimer wait;
     for (wait.start(); wait.elapsed() < 200;) QCoreApplication::processEvents(QEventLoop::AllEvents, 50);
-    return window.grab().save(parser.value("window-picture"))
+    QWidget* drawn = &window;
+    if (parser.isSet("settings")) {
+        window.show_settings();
+        drawn = window.settings();
+        for (wait.restart(); wait.elapsed() < 200;)
+            QCoreApplication::processEvents(QEventLoop::AllEvents, 50);
+    }
+    return drawn->grab().save(parser.value("window-picture"))
                ? 0
                : fail(parser.value("window-picture") + ": cannot be written");
 }
@@ -136,6 +143,7 @@ int main(int argc, char** argv) {
     parser.addHelpOption(), parser.addVersionOption();
     parser.addPositionalArgument("FILE", "a bounce log", "[FILE]");
     parser.addOptions({{"frame", "goes to frame N, or N.f between two frames.", "N[.f]"},
+                       {"settings", "opens the settings of the project."},
                        {"finding", "chooses a finding by its id; 'worst' is the first of the list.", "ID"},
                        {"picture", "draws the moment to OUT.png or OUT.svg, without a window.", "OUT"},
                        {"window-picture", "draws the whole window to OUT.png.", "OUT"},

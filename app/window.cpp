@@ -55,7 +55,7 @@ Window::Window(QWidget* parent) : QMainWindow(parent) {
     connect(&session_, &Session::live_changed, this, &Window::refresh_live);
     connect(&session_, &Session::grown, this, &Window::refresh_header);
     connect(&session_, &Session::closed, this, [this] { shown_.clear(), pages_->setCurrentIndex(0); });
-    offer_clips();
+    offer_for_findings();
     restore();
     refresh_header();
 }
@@ -75,6 +75,10 @@ QWidget* Window::header() {
     row->addWidget(title_), row->addSpacing(12), row->addWidget(detail_), row->addStretch(2);
     row->addWidget(moment_), row->addSpacing(12), row->addWidget(time_), row->addStretch(3),
         row->addWidget(playing_);
+    auto* settings_button = new QPushButton("settings");
+    settings_button->setToolTip("Thresholds of this project, and what changing them would do (Ctrl+,)");
+    settings_button->setFocusPolicy(Qt::NoFocus);
+    connect(settings_button, &QPushButton::clicked, this, &Window::show_settings);
     auto* keys_button = new QPushButton("keys");
     keys_button->setToolTip("All keys (?)");
     keys_button->setFocusPolicy(Qt::NoFocus);
@@ -82,7 +86,8 @@ QWidget* Window::header() {
     live_ = new QPushButton;
     live_->setFocusPolicy(Qt::NoFocus), live_->hide();
     connect(live_, &QPushButton::clicked, this, [this] { session_.set_follows(!session_.follows()); });
-    row->addWidget(live_), row->addSpacing(6), row->addWidget(keys_button);
+    row->addWidget(live_), row->addSpacing(6), row->addWidget(settings_button), row->addSpacing(6),
+        row->addWidget(keys_button);
     return bar;
 }
 
@@ -182,8 +187,11 @@ void Window::keys() {
         session_.set_asks_what_stops(!session_.asks_what_stops());
     });
     add_key("D", "drop a note here…", [this] { view_->drop_note(); });
+    add_key("O", "the finding is fine as it is…, or not after all", [this] { mark_fine(false); });
+    add_key("Shift+O", "all findings like it are fine…", [this] { mark_fine(true); });
+    add_key("Ctrl+,", "settings of the project…", [this] { show_settings(); });
     add_key("C", "new candidate…", [this] { tries_->new_candidate(); });
-    add_key("Ctrl+Z", "undo a change of candidates or notes", [this] { session_.undo().undo(); });
+    add_key("Ctrl+Z", "undo a change of candidates, notes or marks", [this] { session_.undo().undo(); });
     add_key("Ctrl+Shift+Z", "redo it", [this] { session_.undo().redo(); });
     add_key("Ctrl+F", "filter the findings", [this] { findings_->filter_line()->setFocus(); });
     add_key("Ctrl+C", "copy the strip as a picture", [this] { copy_drawing(strip_, "strip"); });
@@ -317,18 +325,51 @@ void Window::offer_picture(QWidget* panel, const QString& name) {
     });
 }
 
-void Window::offer_clips() {
+void Window::offer_for_findings() {
     QListView* list = findings_->list();
     list->setContextMenuPolicy(Qt::CustomContextMenu);
     connect(list, &QWidget::customContextMenuRequested, this, [this, list](const QPoint& at) {
         const QString id = list->indexAt(at).data(FindingsModel::FindingId).toString();
         if (id.isEmpty()) return;
         session_.choose_finding(id);
+        const Finding* f = session_.finding();
+        if (!f) return;
         QMenu menu;
+        if (f->fine)
+            menu.addAction("Not fine after all", this, [this] { session_.unmark(*session_.finding()); });
+        else {
+            menu.addAction("Fine as it is…", this, [this] { mark_fine(false); });
+            menu.addAction(QString("Fine: %1…").arg(QString::fromStdString(text_of(rule_for(*f)))), this,
+                           [this] { mark_fine(true); });
+        }
+        menu.addSeparator();
         menu.addAction("Save a clip of it…", this, [this] { save_clip_as(false); });
         menu.addAction("Save the smallest clip that shows it…", this, [this] { save_clip_as(true); });
         menu.exec(list->viewport()->mapToGlobal(at));
     });
+}
+
+/// Asks for a word why. A finding that is marked is taken back.
+void Window::mark_fine(bool all_like_it) {
+    const Finding* f = session_.finding();
+    if (!f) return say("Choose a finding first: it is then marked as fine.");
+    if (f->fine) return session_.unmark(*f);
+    Fine fine = all_like_it ? rule_for(*f) : Fine{f->id, {}, {}, {}};
+    bool ok = false;
+    const QString why = QInputDialog::getText(
+        this, "Fine as it is",
+        (all_like_it ? QString::fromStdString(text_of(fine)) : QString("this finding")) + " is fine, because",
+        QLineEdit::Normal, {}, &ok);
+    if (!ok) return;
+    fine.why = why.trimmed().isEmpty() ? "no reason given" : why.trimmed().toStdString();
+    session_.mark_fine(fine);
+    say("Marked as fine; oddb scan passes it over too. Ctrl+Z takes it back.");
+}
+
+void Window::show_settings() {
+    if (!session_.recording()) return say("Open a recording first: the settings belong to its project.");
+    if (!settings_) settings_ = new SettingsDialog(session_, this);
+    settings_->open_afresh();
 }
 
 void Window::save_clip_as(bool smallest) {

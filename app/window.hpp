@@ -5,6 +5,7 @@
 #include "account/account_panel.hpp"
 #include "findings/bodies_panel.hpp"
 #include "findings/findings_panel.hpp"
+#include "settings/settings_dialog.hpp"
 #include "start/start_page.hpp"
 #include "strip/strip_widget.hpp"
 #include "timeline/timeline_widget.hpp"
@@ -40,6 +41,8 @@ class Window : public QMainWindow {
     TimelineWidget& timeline() { return *timeline_; }
     FindingsPanel& findings() { return *findings_; }
     StripWidget& strip() { return *strip_; }
+    void show_settings();
+    SettingsDialog* settings() { return settings_; }
     const std::vector<Shortcut>& shortcuts() const { return shortcuts_; }
     QString said() const { return status_->text(); }
     void set_theme(bool dark);
@@ -66,7 +69,8 @@ class Window : public QMainWindow {
     void offer_picture(QWidget* panel, const QString& name);
     void copy_drawing(QWidget* panel, const QString& name);
     void save_drawing_as(QWidget* panel, const QString& name);
-    void offer_clips();
+    void offer_for_findings();
+    void mark_fine(bool all_like_it);
     void save_clip_as(bool smallest);
     void opened();
     void remember(const QString& path);
@@ -90,6 +94,7 @@ class Window : public QMainWindow {
     QLabel *title_, *detail_, *moment_, *time_, *status_, *playing_;
     QPushButton *stop_, *live_;
     QString shown_; ///< the recording whose place is to be remembered
+    SettingsDialog* settings_ = nullptr;
     QTimer play_;
     std::vector<Shortcut> shortcuts_;
     std::vector<double> speeds_{0.25, 0.5, 1, 2, 5, 15, 30, 60, 120};

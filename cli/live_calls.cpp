@@ -65,7 +65,7 @@ class Judge {
   public:
     Judge(std::shared_ptr<const Recording> r, const ListenCall& call) : recording_(std::move(r)) {
         ScanOptions options;
-        if (!call.settings.empty()) options.settings = Settings::read(call.settings);
+        if (!call.settings.empty()) options.project = read_project(call.settings);
         options.found = [this, as_json = call.format == "json"](const Finding& f) {
             const std::lock_guard lock(printing());
             std::cout << (as_json ? json_of(f, recording_->header.space).dump() + "\n" : line_of_finding(f))

@@ -2,7 +2,7 @@
 // oddb listen and oddb send: sessions of running games.
 #pragma once
 
-#include "fault/settings.hpp"
+#include "fault/project.hpp"
 
 #include <string>
 

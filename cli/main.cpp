@@ -3,6 +3,7 @@
 #include "live_calls.hpp"
 
 #include "fault/shrink.hpp"
+#include "fix/case_file.hpp"
 #include "fix/verdict.hpp"
 #include "recording/clip.hpp"
 #include "recording/csv_import.hpp"
@@ -30,7 +31,7 @@ struct Call {
                       table = "bodies";
     ShotFolder shots;
     std::vector<double> rect;
-    bool as_json = false, shrink = false;
+    bool as_json = false, shrink = false, no_case = false;
     int jobs = 0;
 };
 
@@ -78,17 +79,26 @@ int info(const Call& call) {
     return Nothing;
 }
 
+/// What this recording is judged by.
+Project project(const Call& call, const std::string& file) {
+    if (!call.no_case) return project_of(file, call.settings);
+    Project out =
+        project_of("-", call.settings.empty() && file != "-" ? project_file_of(file) : call.settings);
+    out.fine.clear();
+    return out;
+}
+
 int scan_files(const Call& call) {
     ScanOptions options;
     options.only = split(call.only), options.threads = call.jobs;
-    if (!call.settings.empty()) options.settings = Settings::read(call.settings);
     bool found = false;
     for (const std::string& file : call.files) {
         const auto recording = read_recording(file);
         ScanOptions own = options;
+        own.project = project(call, file);
         frame_range(*recording, call.frames, own);
         const Scan result = scan(*recording, own);
-        found = found || !result.findings.empty();
+        found = found || std::ranges::any_of(result.findings, [](const Finding& f) { return !f.fine; });
         if (call.format == "json")
             std::cout << json_of(*recording, result).dump() << "\n";
         else
@@ -101,12 +111,12 @@ int try_one(const Call& call) {
     const auto recording = read_recording(call.file);
     const Fix fix = read_fix(call.fix);
     TryOptions options;
-    if (!call.settings.empty()) options.settings = Settings::read(call.settings);
+    options.project = project(call, call.file);
     options.method = call.method == "recheck" ? Method::Recheck
                      : call.method == "rerun" ? Method::Rerun
                                               : Method::Auto;
     ScanOptions scan_options;
-    scan_options.settings = options.settings;
+    scan_options.project = options.project;
     options.before = scan(*recording, scan_options).findings;
     const Verdict verdict = try_fix(*recording, fix, options);
     if (call.format == "json")
@@ -120,14 +130,14 @@ int try_one(const Call& call) {
 std::shared_ptr<Recording> clip_of_finding(const Call& call, const Recording& r) {
     constexpr std::size_t before = 60, after = 30;
     ScanOptions options;
-    if (!call.settings.empty()) options.settings = Settings::read(call.settings);
+    options.project = project(call, call.file);
     const Scan result = scan(r, options);
     const auto f = std::ranges::find(result.findings, call.finding, &Finding::id);
     if (f == result.findings.end())
         throw BadInput(r.file, 0, "has no finding '" + call.finding + "', see oddb scan", "--finding");
     if (call.shrink) {
         ShrinkOptions shrinking;
-        shrinking.settings = options.settings;
+        shrinking.project = options.project;
         if (auto smallest = shrink(r, *f, shrinking)) return smallest;
         throw BadInput(r.file, 0, "shows '" + call.finding + "' only as a whole: it cannot be shrunk",
                        "--shrink");
@@ -164,7 +174,7 @@ int export_csv(const Call& call) {
     const auto recording = read_recording(call.file);
     if (recording->empty()) throw BadInput(call.file, 0, "holds no frames, expected at least one");
     ScanOptions range;
-    if (!call.settings.empty()) range.settings = Settings::read(call.settings);
+    range.project = project(call, call.file);
     frame_range(*recording, call.frames, range);
     const std::size_t end = recording->size() - 1, last = std::min(range.last, end);
     if (range.first > last)
@@ -212,7 +222,8 @@ void add_reading(CLI::App& app, Call& call, Run& run) {
     on_scan->add_option("FILE", call.files, "recordings, - for standard input")->required();
     on_scan->add_option("--only", call.only, "fault ids, separated by commas");
     on_scan->add_option("--format", call.format, "text or json")->check(CLI::IsMember({"text", "json"}));
-    on_scan->add_option("--settings", call.settings, "thresholds (JSON)");
+    on_scan->add_option("--settings", call.settings, "thresholds (JSON); else the nearest odd-bounce.json");
+    on_scan->add_flag("--no-case", call.no_case, "as if nobody had marked a finding as fine");
     on_scan->add_option("--frames", call.frames, "A:B, frame numbers");
     on_scan->add_option("--jobs", call.jobs, "threads; 0: all cores")->check(CLI::Range(0, 1024));
     on_scan->callback([&] { run = [&] { return scan_files(call); }; });

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// gullwick FOLDER: writes every sample recording and an index of them into FOLDER.
+// gullwick FOLDER [--seed N]: writes every sample recording and an index of them into FOLDER; a seed varies
+// speeds, sizes and rates.
 // gullwick --morning MINUTES OUT: writes a long session, and says how many parcels pass through the net in
 // it.
 #include "morning.hpp"
@@ -16,8 +17,10 @@ int main(int argc, char** argv) {
         std::fprintf(stderr, "%d parcels pass through the net\n", morning(argv[3], std::atof(argv[2])));
         return 0;
     }
-    if (argc != 2) {
-        std::fprintf(stderr, "gullwick: expected a folder for the samples, or --morning MINUTES OUT\n");
+    const bool seeded = argc == 4 && std::string_view(argv[2]) == "--seed";
+    const std::uint64_t seed = seeded ? std::strtoull(argv[3], nullptr, 10) : 0;
+    if (argc != 2 && !seeded) {
+        std::fprintf(stderr, "gullwick: expected FOLDER [--seed N], or --morning MINUTES OUT\n");
         return 2;
     }
     const std::filesystem::path folder = argv[1];
@@ -26,10 +29,16 @@ int main(int argc, char** argv) {
     std::ofstream index(folder / "index.json");
     index << "[\n";
     bool first = true;
+    const auto write = [&](const Scene& s, bool wrong) {
+        const std::string file = std::string(wrong ? s.file : s.right_file) + ".bouncelog";
+        Chance vary(seed);
+        s.write((folder / file).string(), wrong, vary);
+        return "\"file\":\"" + file + "\",\"title\":\"" + (wrong ? s.title : s.right_title) +
+               "\",\"what\":\"" + (wrong ? s.what : s.right) + "\"";
+    };
     for (const Scene& s : scenes()) {
-        s.write((folder / (std::string(s.file) + ".bouncelog")).string());
-        index << (first ? "" : ",\n") << "{\"file\":\"" << s.file << ".bouncelog\",\"title\":\"" << s.title
-              << "\",\"what\":\"" << s.what << "\"}";
+        index << (first ? "" : ",\n") << "{" << write(s, true) << ",\"group\":\"" << s.group
+              << "\",\"fault\":\"" << s.fault << "\",\"right\":{" << write(s, false) << "}}";
         first = false;
     }
     index << "\n]\n";

@@ -18,16 +18,6 @@ struct Point {
     double x, y;
 };
 
-/// Axis-aligned box by centre and size.
-struct Block {
-    bounce::Id collider;
-    double x, y, w, h;
-    double left() const { return x - w / 2; }
-    double right() const { return x + w / 2; }
-    double top() const { return y + h / 2; }
-    double bottom() const { return y - h / 2; }
-};
-
 bounce::Header header(const char* title, double gravity) {
     bounce::Header h;
     h.title = title, h.gravity_y = gravity, h.slop = 0.5;
@@ -43,7 +33,7 @@ Block fixed(bounce::Recorder& log, bounce::Id id, const char* name, const char* 
     return {id, b.x, b.y, b.w, b.h};
 }
 
-void place(bounce::Recorder& log, const Block& b) { log.state(b.collider, b.x, b.y); }
+void place(bounce::Recorder& log, const Block& b) { log.state(b.id, b.x, b.y); }
 
 /// Gap between a circle and a box, and the point of the box that is nearest.
 double gap(const Point& c, double r, const Block& b, Point& nearest) {
@@ -98,26 +88,23 @@ void throw_parcels(const std::string& path, bool swept) {
             if (swept && p.x + r <= net.left() && to.x + r > net.left() && to.y < net.top()) {
                 to.x = net.left() - r;
                 log.contact(
-                    Contact(parcel, net.collider).at(net.left(), to.y).normal(1, 0).depth(0).phase("begin"));
-                log.event("caught", {parcel, net.collider});
+                    Contact(parcel, net.id).at(net.left(), to.y).normal(1, 0).depth(0).phase("begin"));
+                log.event("caught", {parcel, net.id});
                 v = {-0.1 * v.x, 0.2 * v.y};
             } else if (!swept && gap(to, r, net, near) < 0) {
                 log.contact(
-                    Contact(parcel, net.collider).at(net.left(), to.y).normal(1, 0).depth(0).phase("begin"));
-                log.event("caught", {parcel, net.collider});
+                    Contact(parcel, net.id).at(net.left(), to.y).normal(1, 0).depth(0).phase("begin"));
+                log.event("caught", {parcel, net.id});
                 to.x = net.left() - r, v = {-0.1 * v.x, 0.2 * v.y};
             }
             if (to.x + r > sacks.left()) {
-                log.contact(Contact(parcel, sacks.collider)
-                                .at(sacks.left(), to.y)
-                                .normal(1, 0)
-                                .depth(0)
-                                .phase("begin"));
+                log.contact(
+                    Contact(parcel, sacks.id).at(sacks.left(), to.y).normal(1, 0).depth(0).phase("begin"));
                 to.x = sacks.left() - r, v = {-0.1 * v.x, v.y};
             }
             for (const Block* floor : {&pier, &quay})
                 if (to.x > floor->left() && to.x < floor->right() && to.y - r < floor->top()) {
-                    log.contact(Contact(parcel, floor->collider)
+                    log.contact(Contact(parcel, floor->id)
                                     .at(to.x, floor->top())
                                     .normal(0, -1)
                                     .depth(0)
@@ -127,16 +114,15 @@ void throw_parcels(const std::string& path, bool swept) {
             p = to;
             const bool inside = gap(p, r, slot, near) < 0;
             if (inside)
-                log.contact(Contact(parcel, slot.collider).phase(in_slot ? "stay" : "begin"));
+                log.contact(Contact(parcel, slot.id).phase(in_slot ? "stay" : "begin"));
             else if (in_slot)
-                log.contact(Contact(parcel, slot.collider).phase("end"));
+                log.contact(Contact(parcel, slot.id).phase("end"));
             in_slot = inside;
         }
         if (n == 0)
             for (const Block* b : {&pier, &quay, &net, &sacks, &plank, &slot}) place(log, *b);
         log.state(stoat, -170, 16.2, 0, 0, 0), log.wish(stoat, 0, 0), log.grounded(stoat);
-        log.contact(
-            Contact(stoat, pier.collider).at(-170, 0).normal(0, -1).depth(0).phase(n ? "stay" : "begin"));
+        log.contact(Contact(stoat, pier.id).at(-170, 0).normal(0, -1).depth(0).phase(n ? "stay" : "begin"));
         log.state(parcel, p.x, p.y, 0, v.x, v.y);
         const double swing = 20 * std::sin(0.02 * n);
         log.state(gull, 20 + swing, 150, 0, 20 * 0.02 * 60 * std::cos(0.02 * n), 0);
@@ -182,8 +168,7 @@ void hit_buoy(const std::string& path, bool twice) {
             log.contact(Contact(20, 21).phase("end"));
         if (x + half > far_wall.left()) {
             x = far_wall.left() - half, v = -v > -150 ? -v : -230;
-            log.contact(
-                Contact(21, far_wall.collider).at(far_wall.left(), 0).normal(1, 0).depth(0).phase("begin"));
+            log.contact(Contact(21, far_wall.id).at(far_wall.left(), 0).normal(1, 0).depth(0).phase("begin"));
         }
         if (n == 0)
             for (const Block* b : {&mole, &far_wall, &plank}) place(log, *b);
@@ -217,18 +202,18 @@ void jump_at_pier(const std::string& path, bool sticky) {
         wall = beside && x + 9 > pier.left() - 0.01;
         if (wall) {
             x = pier.left() - 9, vx = 0;
-            log.contact(Contact(stoat, pier.collider)
+            log.contact(Contact(stoat, pier.id)
                             .at(pier.left(), y)
                             .normal(1, 0)
                             .depth(0)
                             .phase(was ? "stay" : "begin"));
         } else if (was)
-            log.contact(Contact(stoat, pier.collider).phase("end"));
+            log.contact(Contact(stoat, pier.id).phase("end"));
         const bool stood = ground;
         ground = x - 9 < low.right() && y - 18 <= low.top() + 0.01 && vy <= 0;
         if (ground) {
             y = low.top() + 18, vy = 0, log.grounded(stoat);
-            log.contact(Contact(stoat, low.collider)
+            log.contact(Contact(stoat, low.id)
                             .at(x, low.top())
                             .normal(0, -1)
                             .depth(0)
@@ -342,30 +327,99 @@ void roll_cart(const std::string& path, bool late) {
 } // namespace
 
 const std::vector<Scene>& scenes() {
+    static const char *const passing = "Passing through, and missing", *const answers = "Answered wrongly",
+                             *const stuck = "Stuck, or standing on nothing",
+                             *const seen = "Shape and picture", *const rays = "Rays",
+                             *const numbers = "Numbers, loops and effects";
     static const std::vector<Scene> all = {
-        {"net-throw", "Net throw",
+        {"net-throw", "net-throw-caught", "tunneling", passing, "Net throw",
          "Parcels fly through a mooring net that is thinner than one step of their flight.",
-         [](const std::string& p) { throw_parcels(p, false); }},
-        {"net-throw-caught", "Net throw, caught",
-         "The same throws; the game tests the whole way. Nothing is wrong here.",
-         [](const std::string& p) { throw_parcels(p, true); }},
-        {"buoy-drum", "Buoy and drum", "A drum that strikes a buoy is answered twice and leaves too fast.",
-         [](const std::string& p) { hit_buoy(p, true); }},
-        {"buoy-drum-right", "Buoy and drum, right", "One hit, one answer. Nothing is wrong here.",
-         [](const std::string& p) { hit_buoy(p, false); }},
-        {"pier-hang", "Pier hang",
-         "A jumping stoat that presses against the pier's side hangs there in mid-air.",
-         [](const std::string& p) { jump_at_pier(p, true); }},
-        {"pier-slide", "Pier slide", "The same jump without friction: it slides off. Nothing is wrong here.",
-         [](const std::string& p) { jump_at_pier(p, false); }},
-        {"plank-seam", "Plank seam", "Walking over level planks, the stoat stops dead at a seam.",
-         [](const std::string& p) { walk_planks(p, true); }},
-        {"plank-walk", "Plank walk", "The same walk goes through to the crate. Nothing is wrong here.",
-         [](const std::string& p) { walk_planks(p, false); }},
-        {"hand-cart", "Hand cart", "The cart is tested before it is moved and ends inside the bollard.",
-         [](const std::string& p) { roll_cart(p, true); }},
-        {"hand-cart-right", "Hand cart, right", "Tested after the move and put back. Nothing is wrong here.",
-         [](const std::string& p) { roll_cart(p, false); }},
+         "Net throw, caught", "The same throws; the game tests the whole way.",
+         [](const std::string& p, bool wrong, Chance&) { throw_parcels(p, !wrong); }},
+        {"jump-into-deck", "jump-into-deck-right", "pop-through", passing, "Jump into a deck",
+         "A stoat jumps up against a deck and is set on top of it.", "Jump into a deck, right",
+         "Its head is stopped, and it falls again.", jump_into_deck},
+        {"walk-through-crate", "walk-through-crate-right", "silent-overlap", passing, "Walk through a crate",
+         "One crate stops the stoat, the next lets it in: it lies on another layer.",
+         "Walk through a crate, right", "Both crates stop it.", walk_through_crate},
+        {"plank-lets-go", "plank-lets-go-right", "one-way-drop", passing, "The plank lets go",
+         "A plank that can be jumped up through lets the stoat fall as soon as it touches another one.",
+         "The plank holds", "Each plank holds whoever is above it.", plank_lets_go},
+        {"feelers", "feelers-right", "probe-gap", passing, "Feelers",
+         "A tall stoat feels for walls with two points, and a beam fits between them.", "Feelers, right",
+         "Enough points for the thinnest beam.", feelers},
+        {"hand-cart", "hand-cart-right", "deep-overlap", passing, "Hand cart",
+         "The cart is tested before it is moved and ends inside the bollard.", "Hand cart, right",
+         "Tested after the move and put back.",
+         [](const std::string& p, bool wrong, Chance&) { roll_cart(p, wrong); }},
+        {"buoy-drum", "buoy-drum-right", "double-hit", answers, "Buoy and drum",
+         "A drum that strikes a buoy is answered twice and leaves too fast.", "Buoy and drum, right",
+         "One hit, one answer.", [](const std::string& p, bool wrong, Chance&) { hit_buoy(p, wrong); }},
+        {"mail-slot", "mail-slot-right", "repeat-effect", answers, "Mail slot",
+         "The postage is paid in every frame of the touch, and the stoat gets faster and faster.",
+         "Mail slot, right", "Paid once for each touch.", mail_slot},
+        {"drum-in-wall", "drum-in-wall-right", "flip-flop", answers, "Drum in the wall",
+         "A drum is turned round in every frame that it overlaps the mole, and shivers inside it.",
+         "Drum at the wall", "Put outside first, then turned round.", drum_in_wall},
+        {"drum-on-crate", "drum-on-crate-right", "wrong-face", answers, "Drum on a crate",
+         "A drum that drops on top of a crate is sent back as if it had hit its side.",
+         "Drum on a crate, right", "The top was met, and the top answers.", drum_on_crate},
+        {"drum-between-moles", "drum-between-moles-right", "speed-surge", answers, "Drum between moles",
+         "Every wall gives the drum back faster than it came.", "Drum between moles, right",
+         "As fast back as it came.", drum_between_moles},
+        {"cart-at-corner", "cart-at-corner-right", "corner-spin", answers, "Cart at a corner",
+         "A cart that should never turn is turned by the corner that it hits.", "Cart at a corner, right",
+         "It stops, upright.", cart_at_corner},
+        {"lantern", "lantern-right", "self-push", answers, "Lantern",
+         "The stoat lifts its lantern and is pushed about by it.", "Lantern, right",
+         "Bearer and lantern do not meet.", lantern},
+        {"pier-hang", "pier-slide", "stuck-on-edge", stuck, "Pier hang",
+         "A jumping stoat that presses against the pier's side hangs there in mid-air.", "Pier slide",
+         "The same jump without friction: it slides off.",
+         [](const std::string& p, bool wrong, Chance&) { jump_at_pier(p, wrong); }},
+        {"plank-seam", "plank-walk", "stuck-on-edge", stuck, "Plank seam",
+         "Walking over level planks, the stoat stops dead at a seam.", "Plank walk",
+         "The same walk goes through to the crate.",
+         [](const std::string& p, bool wrong, Chance&) { walk_planks(p, wrong); }},
+        {"cart-in-shed", "cart-in-shed-right", "trapped", stuck, "Cart in the shed",
+         "Once the cart is inside, every move of it is refused.", "Cart at the shed",
+         "It is put back outside and stays free.", cart_in_shed},
+        {"quay-wall", "quay-wall-right", "wall-climb", stuck, "Up the quay wall",
+         "A rule for low steps lifts the stoat up a wall that nobody could walk.", "At the quay wall",
+         "The wall is too steep and stops it.", quay_wall},
+        {"empty-place", "empty-place-right", "unseen-blocker", stuck, "Empty place",
+         "The stoat is stopped where nothing is to be seen.", "Empty place, right",
+         "What was left behind there is switched off.", empty_place},
+        {"pier-edge", "pier-edge-right", "false-footing", stuck, "Edge of the pier",
+         "The stoat counts as standing after it has walked off the pier, and jumps in mid-air.",
+         "Edge of the pier, right", "Off the edge it falls.", edge_of_pier},
+        {"gull-box", "gull-box-right", "hit-outside-art", seen, "Gull in a box",
+         "A parcel hits the empty corner of the box round the gull.", "Gull in its outline",
+         "Tested by its picture: the parcel misses.", gull_box},
+        {"stoat-ears", "stoat-ears-right", "art-missed", seen, "Through the ears",
+         "The parcel flies through the stoat's head: its collider ends below.", "At the ears",
+         "The collider covers the picture.", stoat_ears},
+        {"gull-sight", "gull-sight-right", "ray-self-hit", rays, "Gull's sight",
+         "The gull's sight begins inside its own body and sees nothing else.", "Gull's sight, right",
+         "It passes over its own body.", gull_sight},
+        {"lamp-beams", "lamp-beams-right", "ray-short", rays, "Lamp beams",
+         "A second beam, aimed at the point that the first one hit, ends a hair before it.",
+         "Lamp beams, right", "Aimed a little farther than the point.", lamp_beams},
+        {"gull-crates", "gull-crates-right", "ray-wrong-answer", rays, "Gull and crates",
+         "The gull is told of the last crate in its sight, not of the first.", "Gull and crates, right",
+         "The nearest answers.", gull_and_crates},
+        {"mail-sorter", "mail-sorter-right", "ray-knife-edge", rays, "Mail sorter",
+         "The ray picks at the edge between two cells, where the last digit decides.", "Mail sorter, right",
+         "It aims at the middle of a cell.", mail_sorter},
+        {"flush-wall", "flush-wall-right", "flush-contact", numbers, "Flush with the wall",
+         "The stoat leans on a wall, and the test says yes and no in turn.", "Flush with the wall, right",
+         "It says yes as long as it leans.", flush_wall},
+        {"narrow-gap", "narrow-gap-right", "endless-resolve", numbers, "Narrow gap",
+         "A loop pushes the parcel out of one crate into the other, and never ends.", "Narrow gap, right",
+         "There is room for it.", narrow_gap},
+        {"parcel-taken", "parcel-taken-right", "no-reaction", numbers, "Parcel not taken",
+         "The parcel touches the stoat, and nothing happens.", "Parcel taken",
+         "It is picked up one frame later.", letter_box},
     };
     return all;
 }

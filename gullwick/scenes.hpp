@@ -1,15 +1,48 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The sample recordings of Gullwick Post: one faulty and one right way of doing the same thing.
+// The sample recordings of Gullwick Post: of each fault one faulty and one right way of doing the same thing.
 #pragma once
 
-#include <string>
-#include <vector>
+#include "stage.hpp"
 
 struct Scene {
-    const char* file;  ///< name without ending
-    const char* title; ///< for the start page
-    const char* what;  ///< what is wrong in it, in words that a newcomer understands
-    void (*write)(const std::string& path);
+    const char* file;       ///< name without ending
+    const char* right_file; ///< of the right way
+    const char* fault;      ///< what is found in it
+    const char* group;      ///< heading on the start page
+    const char* title;
+    const char* what; ///< what is wrong in it, in words that a newcomer understands
+    const char* right_title;
+    const char* right; ///< what is done right
+    void (*write)(const std::string& path, bool wrong, Chance& vary);
 };
 
 const std::vector<Scene>& scenes();
+
+// One function a situation; `wrong` picks the faulty way.
+// scenes_passing.cpp
+void jump_into_deck(const std::string& path, bool wrong, Chance& vary);
+void walk_through_crate(const std::string& path, bool wrong, Chance& vary);
+void plank_lets_go(const std::string& path, bool wrong, Chance& vary);
+void feelers(const std::string& path, bool wrong, Chance& vary);
+// scenes_answers.cpp
+void mail_slot(const std::string& path, bool wrong, Chance& vary);
+void drum_in_wall(const std::string& path, bool wrong, Chance& vary);
+void drum_on_crate(const std::string& path, bool wrong, Chance& vary);
+void drum_between_moles(const std::string& path, bool wrong, Chance& vary);
+void cart_at_corner(const std::string& path, bool wrong, Chance& vary);
+void lantern(const std::string& path, bool wrong, Chance& vary);
+void letter_box(const std::string& path, bool wrong, Chance& vary);
+// scenes_stuck.cpp
+void cart_in_shed(const std::string& path, bool wrong, Chance& vary);
+void quay_wall(const std::string& path, bool wrong, Chance& vary);
+void empty_place(const std::string& path, bool wrong, Chance& vary);
+void edge_of_pier(const std::string& path, bool wrong, Chance& vary);
+void narrow_gap(const std::string& path, bool wrong, Chance& vary);
+void flush_wall(const std::string& path, bool wrong, Chance& vary);
+// scenes_seen.cpp
+void gull_box(const std::string& path, bool wrong, Chance& vary);
+void stoat_ears(const std::string& path, bool wrong, Chance& vary);
+void gull_sight(const std::string& path, bool wrong, Chance& vary);
+void lamp_beams(const std::string& path, bool wrong, Chance& vary);
+void gull_and_crates(const std::string& path, bool wrong, Chance& vary);
+void mail_sorter(const std::string& path, bool wrong, Chance& vary);

@@ -21,7 +21,7 @@ const std::map<std::string, std::vector<std::string>> sprites = {
          "..bb....bb..", ".bddb..bddb.", ".bddbbbbddb.", ".bbbbbbbbbb.", "bbbkbbbbkbbb", "bbbbbbbbbbbb",
          "bbccckkcccbb", ".bccccccccb.", "..bccrrccb..", "...brrrrb...", "..rrrrrrrr..", ".brrrrrrrrb.",
          "bbbbccccbbbb", "bb.bccccb.bb", "bb.bccccb.bb", "bd.bccccb.db", "...bccccb...", "...bccccb...",
-         "..bbccccbb..", "..bbbccbbb..", "..bbb..bbb..", "..bb....bb..", "..bd....db..", ".ddd....ddd.",
+         "..bbccccbb..", "..bbbccbbb..", "..bbb..bbb..", "..bb....bb..", ".bbd....dbb.", "dddd....dddd",
      }},
     {"parcel",
      {
@@ -90,6 +90,14 @@ const std::map<std::string, std::vector<std::string>> sprites = {
          "sgssssssssss",
          "sggsssssssss",
          ".ssssssssss.",
+     }},
+    {"ring",
+     {
+         ".......kkkkkk.......", ".....kkkkkkkkkk.....", "...kkksssssssskkk...", "..kkksssssssssskkk..",
+         "..kksssggggggssskk..", ".kksssgssssssgssskk.", ".ksssgssssssssgsssk.", "kkssgsssswwssssgsskk",
+         "kkssgssswsswsssgsskk", "kkssgsswsssswssgsskk", "kkssgsswsssswssgsskk", "kkssgssswsswsssgsskk",
+         "kkssgsssswwssssgsskk", ".ksssgssssssssgsssk.", ".kksssgssssssgssskk.", "..kksssggggggssskk..",
+         "..kkksssssssssskkk..", "...kkksssssssskkk...", ".....kkkkkkkkkk.....", ".......kkkkkk.......",
      }},
     {"cart",
      {

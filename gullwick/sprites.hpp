@@ -4,5 +4,5 @@
 
 #include <string>
 
-/// "stoat", "parcel", "gull", "buoy", "drum", "cart": a PNG as a data URI.
+/// "stoat", "parcel", "gull", "buoy", "drum", "ring" (a drum's end), "cart": a PNG as a data URI.
 std::string sprite(const std::string& name);

@@ -37,6 +37,13 @@ typedef struct {
     int float_bits, substeps;
 } bounce_header;
 
+/* What a body is besides its name. */
+typedef struct {
+    bounce_id owner;          /* the body that it is a part of; below zero: none */
+    int upright, seen;        /* meant never to turn; the player can see it */
+    double mass, step, slope; /* step: the height that it may step up; slope: degrees that it may walk; negative: not known */
+} bounce_traits;
+
 /* What a collider is besides its shape; NULL for a plain solid one. */
 typedef struct {
     const char *name, *layer, *role; /* role: solid, sensor, one-way */
@@ -44,8 +51,8 @@ typedef struct {
     int seen;
 } bounce_surface;
 
-enum { BOUNCE_BODIES, BOUNCE_GONE, BOUNCE_WARP, BOUNCE_ON, BOUNCE_OFF, BOUNCE_WISH, BOUNCE_GROUNDED, BOUNCE_CONTACTS,
-       BOUNCE_RAYS, BOUNCE_EVENTS, BOUNCE_LISTS };
+enum { BOUNCE_BODIES, BOUNCE_GONE, BOUNCE_WARP, BOUNCE_ON, BOUNCE_OFF, BOUNCE_SCALE, BOUNCE_WISH, BOUNCE_GROUNDED,
+       BOUNCE_TRIED, BOUNCE_PASSES, BOUNCE_CONTACTS, BOUNCE_RAYS, BOUNCE_EVENTS, BOUNCE_LISTS };
 
 typedef struct {
     char *text;
@@ -141,7 +148,7 @@ static void bounce_write(bounce_log *log) {
 }
 
 static void bounce_finish(bounce_log *log) {
-    static const char *const keys[] = {"bodies", "gone", "warp", "on", "off", "wish", "grounded", "contacts", "rays", "events"};
+    static const char *const keys[] = {"bodies", "gone", "warp", "on", "off", "scale", "wish", "grounded", "tried", "passes", "contacts", "rays", "events"};
     int i;
     if (!log->open) return;
     log->open = 0;
@@ -175,6 +182,10 @@ static void bounce_id_in(bounce_log *log, int which, bounce_id id) {
 static inline bounce_header bounce_header_default(void) {
     bounce_header h = {"", "px", "", 0, 1, 60, 0, 0, -1, 0, 32, 1};
     return h;
+}
+static inline bounce_traits bounce_traits_default(void) {
+    bounce_traits t = {-1, 0, 1, -1, 0, -1};
+    return t;
 }
 static inline bounce_surface bounce_surface_default(void) {
     bounce_surface s = {"", "", "solid", -1, 0, 1};
@@ -241,12 +252,25 @@ static inline void bounce_close(bounce_log *log) {
     free(log->head.text), free(log->line.text), free(log);
 }
 
-/* Definitions: before the first frame that uses them, or between frames. moves: fixed, driven, solved. */
-static inline void bounce_body(bounce_log *log, bounce_id id, const char *name, const char *kind, const char *moves) {
+/* Definitions: before the first frame that uses them, or between frames. moves: fixed, driven, solved. traits: NULL for
+ * none. */
+static inline void bounce_body_with(bounce_log *log, bounce_id id, const char *name, const char *kind, const char *moves,
+                                    const bounce_traits *traits) {
+    const bounce_traits t = traits ? *traits : bounce_traits_default();
     if (!bounce_ok(log)) return;
     bounce_finish(log);
-    bounce_format(log, &log->line, "{\"body\":%i,\"name\":%s,\"kind\":%s,\"moves\":%s}", id, name, kind, moves);
+    bounce_format(log, &log->line, "{\"body\":%i,\"name\":%s,\"kind\":%s,\"moves\":%s", id, name, kind, moves);
+    if (t.owner >= 0) bounce_format(log, &log->line, ",\"owner\":%i", t.owner);
+    if (t.upright) bounce_puts(log, &log->line, ",\"upright\":true");
+    if (!t.seen) bounce_puts(log, &log->line, ",\"seen\":false");
+    if (t.mass >= 0) bounce_format(log, &log->line, ",\"mass\":%n", t.mass);
+    if (t.step != 0) bounce_format(log, &log->line, ",\"step\":%n", t.step);
+    if (t.slope >= 0) bounce_format(log, &log->line, ",\"slope\":%n", t.slope);
+    bounce_puts(log, &log->line, "}");
     bounce_write(log);
+}
+static inline void bounce_body(bounce_log *log, bounce_id id, const char *name, const char *kind, const char *moves) {
+    bounce_body_with(log, id, name, kind, moves, NULL);
 }
 static inline void bounce_collider(bounce_log *log, bounce_id id, bounce_id body, bounce_shape s, const bounce_surface *f) {
     int i;
@@ -274,6 +298,23 @@ static inline void bounce_collider(bounce_log *log, bounce_id id, bounce_id body
     if (f && f->bounce != 0) bounce_format(log, &log->line, ",\"bounce\":%n", f->bounce);
     if (f && !f->seen) bounce_puts(log, &log->line, ",\"seen\":false");
     bounce_puts(log, &log->line, "}");
+    bounce_write(log);
+}
+/* A point of the body at which the game tests for ground or wall, and the direction that it guards. */
+static inline void bounce_probe(bounce_log *log, bounce_id id, bounce_id body, const char *name, double x, double y,
+                                double guards_x, double guards_y) {
+    if (!bounce_ok(log)) return;
+    bounce_finish(log);
+    bounce_format(log, &log->line, "{\"probe\":%i,\"body\":%i,\"name\":%s,\"at\":[%n,%n],\"guards\":[%n,%n]}", id,
+                  body, name, x, y, guards_x, guards_y);
+    bounce_write(log);
+}
+/* A contact of these two layers must be followed by the event within so many frames. */
+static inline void bounce_expect(bounce_log *log, const char *a, const char *b, const char *event, int within) {
+    if (!bounce_ok(log)) return;
+    bounce_finish(log);
+    bounce_format(log, &log->line, "{\"expect\":{\"pair\":[%s,%s],\"event\":%s,\"within\":%i}}", a, b, event,
+                  (bounce_id)within);
     bounce_write(log);
 }
 /* What two layers do on meeting: solid, notice, nothing. */
@@ -332,6 +373,20 @@ static inline void bounce_state_spin(bounce_log *log, bounce_id body, double x, 
 static inline void bounce_wish(bounce_log *log, bounce_id body, double vx, double vy) {
     bounce_text *t = bounce_list(log, BOUNCE_WISH);
     if (t) bounce_format(log, t, "[%i,%n,%n]", body, vx, vy);
+}
+/* Mirrored or stretched from this frame on: a mirrored side is negative. */
+static inline void bounce_scale(bounce_log *log, bounce_id body, double x, double y) {
+    bounce_text *t = bounce_list(log, BOUNCE_SCALE);
+    if (t) bounce_format(log, t, "[%i,%n,%n]", body, x, y);
+}
+/* Where it was before overlaps were resolved; how many times the resolving loop ran. */
+static inline void bounce_tried(bounce_log *log, bounce_id body, double x, double y) {
+    bounce_text *t = bounce_list(log, BOUNCE_TRIED);
+    if (t) bounce_format(log, t, "[%i,%n,%n]", body, x, y);
+}
+static inline void bounce_passes(bounce_log *log, bounce_id body, int times) {
+    bounce_text *t = bounce_list(log, BOUNCE_PASSES);
+    if (t) bounce_format(log, t, "[%i,%i]", body, (bounce_id)times);
 }
 static inline void bounce_grounded(bounce_log *log, bounce_id body) { bounce_id_in(log, BOUNCE_GROUNDED, body); }
 static inline void bounce_warp(bounce_log *log, bounce_id body) { bounce_id_in(log, BOUNCE_WARP, body); }

@@ -90,7 +90,8 @@ struct Body {
     std::string name, kind, moves; // moves: fixed, driven, solved
     Id owner = -1;
     bool upright = false, seen = true;
-    double mass = -1, step = 0;
+    double mass = -1, step = 0; // step: the height that it may step up
+    double slope = -1;          // degrees: the steepest ground that it may walk; negative: 50
 };
 
 // What a collider is besides its shape.
@@ -98,6 +99,7 @@ struct Surface {
     std::string name, layer, role = "solid"; // role: solid, sensor, one-way
     double friction = -1, bounce = 0;
     bool seen = true;
+    double pass_x = 0, pass_y = 0; // where a one-way lets through; zero: up
 };
 
 // Shapes in the body's frame, as JSON.
@@ -161,6 +163,42 @@ class Contact {
     std::string text_;
 };
 
+// A ray that was cast, and what it hit, chained: Ray("sight", x0, y0, x1, y1).by(gull).hit(collider)
+class Ray {
+  public:
+    Ray(const std::string& name, double x0, double y0, double x1, double y1)
+        : text_("{\"name\":" + detail::quoted(name) + ",\"from\":" + detail::pair(x0, y0) +
+                ",\"to\":" + detail::pair(x1, y1)) {}
+    Ray& by(Id body) { return body < 0 ? *this : add("by", std::to_string(body)); }
+    Ray& hit(Id collider) { // below zero: nothing
+        hit_ = collider < 0 ? "null" : std::to_string(collider);
+        return *this;
+    }
+    Ray& at(double x, double y) { return add("at", detail::pair(x, y)); } // of the hit
+    Ray& normal(double x, double y) { return add("normal", detail::pair(x, y)); }
+    Ray& cell(Id i, Id j) { return add("cell", "[" + std::to_string(i) + "," + std::to_string(j) + "]"); }
+    Ray& after(const std::string& name) { return add("after", detail::quoted(name)); } // aimed at its hit
+    Ray& step(double stride) { return add("step", detail::number(stride)); } // of a marching ray
+    Ray& layers(const std::vector<std::string>& names) {                   // those that it can hit
+        std::string all;
+        for (const std::string& n : names) all += (all.empty() ? "" : ",") + detail::quoted(n);
+        return add("layers", "[" + all + "]");
+    }
+    Ray& skip(const std::vector<Id>& colliders) { // those that it passes through
+        std::string all;
+        for (const Id id : colliders) all += (all.empty() ? "" : ",") + std::to_string(id);
+        return add("skip", "[" + all + "]");
+    }
+    std::string json() const { return text_ + ",\"hit\":" + hit_ + "}"; }
+
+  private:
+    Ray& add(const char* key, const std::string& value) {
+        text_ += ",\"" + std::string(key) + "\":" + value;
+        return *this;
+    }
+    std::string text_, hit_ = "null";
+};
+
 class Recorder {
   public:
     Recorder(const std::string& path, const Header& h) : file_(std::fopen(path.c_str(), "wb")) {
@@ -190,7 +228,8 @@ class Recorder {
              (b.owner >= 0 ? ",\"owner\":" + std::to_string(b.owner) : "") +
              (b.upright ? ",\"upright\":true" : "") + (b.seen ? "" : ",\"seen\":false") +
              (b.mass >= 0 ? ",\"mass\":" + detail::number(b.mass) : "") +
-             (b.step != 0 ? ",\"step\":" + detail::number(b.step) : "") + "}");
+             (b.step != 0 ? ",\"step\":" + detail::number(b.step) : "") +
+             (b.slope >= 0 ? ",\"slope\":" + detail::number(b.slope) : "") + "}");
     }
     void collider(Id id, Id body, const std::string& shape, const Surface& s = Surface()) {
         finish_frame();
@@ -200,7 +239,22 @@ class Recorder {
              (s.role == "solid" ? "" : ",\"role\":" + detail::quoted(s.role)) +
              (s.friction >= 0 ? ",\"friction\":" + detail::number(s.friction) : "") +
              (s.bounce != 0 ? ",\"bounce\":" + detail::number(s.bounce) : "") +
+             (s.pass_x != 0 || s.pass_y != 0 ? ",\"pass\":" + detail::pair(s.pass_x, s.pass_y) : "") +
              (s.seen ? "" : ",\"seen\":false") + "}");
+    }
+    // A point of the body at which the game tests for ground or wall, and the direction that it guards.
+    void probe(Id id, Id body, const std::string& name, double x, double y, double guards_x,
+               double guards_y) {
+        finish_frame();
+        line("{\"probe\":" + std::to_string(id) + ",\"body\":" + std::to_string(body) +
+             ",\"name\":" + detail::quoted(name) + ",\"at\":" + detail::pair(x, y) +
+             ",\"guards\":" + detail::pair(guards_x, guards_y) + "}");
+    }
+    // A contact of these two layers must be followed by the event within so many frames.
+    void expect(const std::string& a, const std::string& b, const std::string& event, int within) {
+        finish_frame();
+        line("{\"expect\":{\"pair\":[" + detail::quoted(a) + "," + detail::quoted(b) +
+             "],\"event\":" + detail::quoted(event) + ",\"within\":" + std::to_string(within) + "}}");
     }
     // What two layers do on meeting: solid, notice, nothing.
     void pair(const std::string& a, const std::string& b, const char* does) {
@@ -237,6 +291,11 @@ class Recorder {
         bodies_.row(body, {x, y, turn, vx, vy, spin});
     }
     void wish(Id body, double vx, double vy) { wish_.row(body, {vx, vy}); }
+    // Mirrored or stretched from this frame on: a mirrored side is negative.
+    void scale(Id body, double x, double y) { scale_.row(body, {x, y}); }
+    // Where it was before overlaps were resolved; how many times the resolving loop ran.
+    void tried(Id body, double x, double y) { tried_.row(body, {x, y}); }
+    void passes(Id body, int times) { passes_.row(body, {static_cast<double>(times)}); }
     void grounded(Id body) { grounded_.add(std::to_string(body)); }
     void warp(Id body) { warp_.add(std::to_string(body)); }
     void gone(Id body) { gone_.add(std::to_string(body)); }
@@ -244,10 +303,10 @@ class Recorder {
     void off(Id collider) { off_.add(std::to_string(collider)); }
     void contact(const Contact& c) { contacts_.add(c.json()); }
     void contact(Id a, Id b) { contacts_.add(Contact(a, b).json()); }
+    void ray(const Ray& r) { rays_.add(r.json()); }
     void ray(const std::string& name, Id by, double x0, double y0, double x1, double y1, Id hit = -1) {
-        rays_.add("{\"name\":" + detail::quoted(name) + (by >= 0 ? ",\"by\":" + std::to_string(by) : "") +
-                  ",\"from\":" + detail::pair(x0, y0) + ",\"to\":" + detail::pair(x1, y1) +
-                  ",\"hit\":" + (hit >= 0 ? std::to_string(hit) : "null") + "}");
+        Ray r(name, x0, y0, x1, y1);
+        ray(r.by(by).hit(hit));
     }
     void event(const std::string& name, std::initializer_list<Id> about = {}, const std::string& note = "") {
         std::string ids;
@@ -293,7 +352,8 @@ class Recorder {
     void finish_frame() {
         if (!open_) return;
         for (List* l :
-             {&bodies_, &gone_, &warp_, &on_, &off_, &wish_, &grounded_, &contacts_, &rays_, &events_}) {
+             {&bodies_, &gone_, &warp_, &on_, &off_, &scale_, &wish_, &grounded_,
+              &tried_, &passes_, &contacts_, &rays_, &events_}) {
             if (l->text.empty()) continue;
             head_.append(",\"").append(l->key).append("\":[").append(l->text).append("]");
             l->text.clear();
@@ -318,8 +378,8 @@ class Recorder {
     std::FILE* file_ = nullptr;
     std::string failure_, head_;
     bool open_ = false;
-    List bodies_{"bodies"}, gone_{"gone"}, warp_{"warp"}, on_{"on"}, off_{"off"}, wish_{"wish"},
-        grounded_{"grounded"}, contacts_{"contacts"}, rays_{"rays"}, events_{"events"};
+    List bodies_{"bodies"}, gone_{"gone"}, warp_{"warp"}, on_{"on"}, off_{"off"}, scale_{"scale"},
+        wish_{"wish"}, grounded_{"grounded"}, tried_{"tried"}, passes_{"passes"}, contacts_{"contacts"}, rays_{"rays"}, events_{"events"};
 };
 
 } // namespace bounce

@@ -137,6 +137,16 @@ function Recorder:pair(a, b, does) -- solid, notice, nothing
   finish(self)
   line(self, '"pair":' .. json({ a, b }), { does = does })
 end
+-- A point of the body at which the game tests for ground or wall, and the direction that it guards.
+function Recorder:probe(id, body, at, guards, name)
+  finish(self)
+  line(self, '"probe":' .. number(id), { body = body, at = at, guards = guards, name = name or "" })
+end
+-- A contact of these two layers must be followed by the event within so many frames.
+function Recorder:expect(a, b, event, within)
+  finish(self)
+  line(self, '"expect":' .. json({ pair = { a, b }, event = event, within = within }), {})
+end
 -- What the player sees. image: a PNG's path within the log's folder, or a data:image/png;base64, URI.
 -- more: body (without: a backdrop in the world), at, alpha.
 function Recorder:art(id, image, size, more)
@@ -152,6 +162,11 @@ end
 -- turn, vx, vy, spin may be left out from the right.
 function Recorder:state(body, x, y, turn, vx, vy, spin) add(self, "bodies", list({ body, x, y, turn, vx, vy, spin })) end
 function Recorder:wish(body, vx, vy) add(self, "wish", { body, vx, vy }) end
+-- Mirrored or stretched from this frame on: a mirrored side is negative.
+function Recorder:scale(body, x, y) add(self, "scale", { body, x, y }) end
+-- Where it was before overlaps were resolved; how many times the resolving loop ran.
+function Recorder:tried(body, x, y) add(self, "tried", { body, x, y }) end
+function Recorder:passes(body, times) add(self, "passes", { body, times }) end
 function Recorder:grounded(body) add(self, "grounded", body) end
 function Recorder:warp(body) add(self, "warp", body) end
 function Recorder:gone(body) add(self, "gone", body) end

@@ -80,6 +80,10 @@ export class Recorder {
   // Definitions: before the first frame that uses them, or between frames. Further keys as in the format.
   body(id, more = {}) { this.finish(); this.line({ body: id, moves: 'fixed', ...more }); }
   collider(id, body, shape, more = {}) { this.finish(); this.line({ collider: id, body, shape, ...more }); }
+  // A point of the body at which the game tests for ground or wall, and the direction that it guards.
+  probe(id, body, at, guards, name = '') { this.finish(); this.line({ probe: id, body, name, at, guards }); }
+  // A contact of these two layers must be followed by the event within so many frames.
+  expect(a, b, event, within) { this.finish(); this.line({ expect: { pair: [a, b], event, within } }); }
   pair(a, b, does) { this.finish(); this.line({ pair: [a, b], does }); } // does: solid, notice, nothing
   /** What the player sees. image: a PNG's path within the log's folder, or a data:image/png;base64, URI.
    *  more: body (without: a backdrop in the world), at, alpha. */
@@ -90,6 +94,11 @@ export class Recorder {
   /** turn, vx, vy, spin may be left out from the right. */
   state(body, x, y, ...more) { this.add('bodies', [body, x, y, ...more]); }
   wish(body, vx, vy) { this.add('wish', [body, vx, vy]); }
+  // Mirrored or stretched from this frame on: a mirrored side is negative.
+  scale(body, x, y) { this.add('scale', [body, x, y]); }
+  // Where it was before overlaps were resolved; how many times the resolving loop ran.
+  tried(body, x, y) { this.add('tried', [body, x, y]); }
+  passes(body, times) { this.add('passes', [body, times]); }
   grounded(body) { this.add('grounded', body); }
   warp(body) { this.add('warp', body); }
   gone(body) { this.add('gone', body); }

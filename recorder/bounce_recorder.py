@@ -87,6 +87,16 @@ class Recorder:
         self._finish()
         self._line({"pair": [a, b], "does": does})
 
+    def probe(self, id, body, at, guards, name=""):
+        """A point of the body at which the game tests for ground or wall, and the direction that it guards."""
+        self._finish()
+        self._line({"probe": id, "body": body, "name": name, "at": list(at), "guards": list(guards)})
+
+    def expect(self, a, b, event, within):
+        """A contact of these two layers must be followed by the event within so many frames."""
+        self._finish()
+        self._line({"expect": {"pair": [a, b], "event": event, "within": within}})
+
     def art(self, id, image, size, **more):  # more: body (without: a backdrop in the world), at, alpha
         """What the player sees. image: a PNG's path within the log's folder, or a data:image/png;base64, URI."""
         self._finish()
@@ -111,6 +121,16 @@ class Recorder:
 
     def wish(self, body, vx, vy):
         self._add("wish", [body, vx, vy])
+
+    def scale(self, body, x, y):
+        """Mirrored or stretched from this frame on: a mirrored side is negative."""
+        self._add("scale", [body, x, y])
+
+    def tried(self, body, x, y):  # where it was before overlaps were resolved
+        self._add("tried", [body, x, y])
+
+    def passes(self, body, times):  # how many times its resolving loop ran
+        self._add("passes", [body, times])
 
     def grounded(self, body):
         self._add("grounded", body)

@@ -112,6 +112,26 @@ class DocsTest : public QObject {
         QCOMPARE(followed, 5);
     }
 
+    /// Each fault has its section, with a picture that is there, and each threshold its row.
+    void everyFaultAndThreshold_isDescribed() {
+        const QString text = text_of(SOURCE "/docs/faults.md");
+        for (const oddbounce::Fault& f : oddbounce::catalogue()) {
+            const QString section = text.section(QString("\n## %1\n").arg(f.id), 1, 1).section("\n## ", 0, 0);
+            const auto picture = QRegularExpression("!\\[[^]]+\\]\\((.+)\\)").match(section);
+            QVERIFY2(picture.hasMatch() && QFile::exists(SOURCE "/docs/" + picture.captured(1)), f.id);
+            QVERIFY2(section.contains("Facts:"), f.id);
+        }
+        for (const oddbounce::SettingInfo& s : oddbounce::Settings::table())
+            QVERIFY2(text.contains(QString("| `%1` |").arg(s.name)), s.name);
+        QTemporaryDir folder;
+        QFile file(folder.filePath("odd-bounce.json"));
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        file.write(blocks(text, "json").at(0).toUtf8()), file.close();
+        const auto project = oddbounce::read_project(file.fileName().toStdString());
+        QCOMPARE(project.fine.size(), std::size_t(1));
+        QCOMPARE(project.settings.of_kind("parcel")["deep-overlap.share_of_extent"], 0.1);
+    }
+
     void fixExamples_areValid() {
         const QStringList all = blocks(text_of(SOURCE "/docs/fix-file.md"), "json");
         QVERIFY(!all.isEmpty());

@@ -127,10 +127,10 @@ void AccountPanel::paintEvent(QPaintEvent*) {
     p.setPen(th.ink), p.setFont(type(14, true));
     p.drawText(QRectF(16, 10, 120, 24), Qt::AlignVCenter, "Account");
     if (const Finding* f = session_.finding()) {
-        p.setFont(type(12)), p.setPen(th.finding);
+        p.setFont(type(12)), p.setPen(f->fine ? th.soft : th.finding);
         p.drawText(QRectF(100, 10, width() - 116, 24), Qt::AlignVCenter | Qt::AlignRight,
                    QString("%1 · %2").arg(QString::fromUtf8(fault_by_id(f->fault)->title).toLower(),
-                                          word(f->grade)));
+                                          f->fine ? "fine as it is" : word(f->grade)));
     }
     const double line = std::min(split, std::max(end, 100.0) + 8.0);
     p.setPen(QPen(th.rule, 1.0));

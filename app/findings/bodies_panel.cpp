@@ -85,8 +85,7 @@ QString BodiesPanel::what_it_is(Slot body, bool sensor) const {
 void BodiesPanel::paint_row(QPainter& p, Slot body, double y) const {
     const Theme& th = Theme::current();
     const World& w = *session_.instant().now;
-    const bool moving = w.body(body).def->moves != Moves::Fixed,
-               hidden = session_.hidden(body);
+    const bool moving = w.body(body).def->moves != Moves::Fixed, hidden = session_.hidden(body);
     if (body == session_.body()) {
         p.setPen(Qt::NoPen), p.setBrush(th.chosen);
         p.drawRoundedRect(QRectF(6, y, width() - 12, body_row - 1), 3, 3);

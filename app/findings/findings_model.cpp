@@ -52,35 +52,91 @@ void FindingsModel::filter(const QString& words) {
     rebuild();
 }
 
+void FindingsModel::group(Grouping by) {
+    grouping_ = by;
+    rebuild();
+}
+
+void FindingsModel::show(Showing which) {
+    showing_ = which;
+    rebuild();
+}
+
+FindingsModel::Row FindingsModel::row_for(const Finding& f) const {
+    Row row;
+    row.title = title_of(f), row.id = QString::fromStdString(f.id), row.fine = f.fine.has_value();
+    row.frames = f.first == f.last ? QString("frame %1").arg(f.first)
+                                   : QString("frames %1–%2").arg(f.first).arg(f.last);
+    if (grouping_ != Grouping::Fault)
+        row.frames = QString::fromUtf8(fault_by_id(f.fault)->title).toLower() + ", " + row.frames;
+    row.from = static_cast<double>(session_.recording()->frame_index(f.first));
+    row.to = static_cast<double>(session_.recording()->frame_index(f.last));
+    row.tip = QString("%1, %2").arg(fault_by_id(f.fault)->what, word(f.grade));
+    if (f.fine) {
+        row.frames = "fine: " + QString::fromStdString(*f.fine);
+        row.tip += "\nFine as it is: " + QString::fromStdString(*f.fine);
+    }
+    return row;
+}
+
+QString FindingsModel::group_of(const Finding& f) const {
+    constexpr double heavy = 0.7, light = 0.5;
+    switch (grouping_) {
+    case Grouping::Fault:
+        return fault_by_id(f.fault)->title;
+    case Grouping::Body:
+        return QString::fromStdString(f.names.at(0));
+    case Grouping::Pair: {
+        QStringList names;
+        for (std::size_t i = 0; i < std::min<std::size_t>(2, f.names.size()); ++i)
+            names.push_back(QString::fromStdString(f.names[i]));
+        names.sort();
+        return names.join(" and ");
+    }
+    case Grouping::Weight:
+        return f.weight >= heavy ? "Heavy" : f.weight >= light ? "Middling" : "Light";
+    case Grouping::Mark:
+        return f.fine ? "Fine as they are" : "Not marked";
+    }
+    return {};
+}
+
+bool FindingsModel::shown(const Finding& f, const Row& row) const {
+    constexpr double heavy = 0.7;
+    const bool wanted = showing_ == Showing::All      ? true
+                        : showing_ == Showing::Fine   ? row.fine
+                        : row.fine                    ? false
+                        : showing_ == Showing::Heavy  ? f.weight >= heavy
+                        : showing_ == Showing::Proven ? f.grade == Grade::Sure
+                                                      : true;
+    if (!wanted) return false;
+    const QString all = (row.title + " " + QString::fromStdString(f.fault) + " " +
+                         fault_by_id(f.fault)->title + " " + row.frames + " " + word(f.grade))
+                            .toLower();
+    const QStringList words = words_.toLower().split(' ', Qt::SkipEmptyParts);
+    return std::all_of(words.begin(), words.end(), [&](const QString& w) { return all.contains(w); });
+}
+
 void FindingsModel::rebuild() {
     beginResetModel();
     rows_.clear();
-    std::vector<std::string> order;
-    std::map<std::string, std::vector<Row>> groups;
-    const QStringList words = words_.toLower().split(' ', Qt::SkipEmptyParts);
+    QStringList order;
+    std::map<QString, std::vector<Row>> groups;
+    std::map<QString, QString> tips;
     for (const Finding& f : session_.findings()) {
-        Row row;
-        row.title = title_of(f), row.id = QString::fromStdString(f.id);
-        row.frames = f.first == f.last ? QString("frame %1").arg(f.first)
-                                       : QString("frames %1–%2").arg(f.first).arg(f.last);
-        row.from = static_cast<double>(session_.recording()->frame_index(f.first));
-        row.to = static_cast<double>(session_.recording()->frame_index(f.last));
-        row.tip = QString("%1, %2").arg(fault_by_id(f.fault)->what, word(f.grade));
-        const QString all =
-            (row.title + " " + QString::fromStdString(f.fault) + " " + row.frames + " " + word(f.grade))
-                .toLower();
-        if (!std::all_of(words.begin(), words.end(), [&](const QString& w) { return all.contains(w); }))
-            continue;
-        if (!groups.count(f.fault)) order.push_back(f.fault);
-        groups[f.fault].push_back(std::move(row));
+        Row row = row_for(f);
+        if (!shown(f, row)) continue;
+        const QString group = group_of(f);
+        if (!groups.count(group)) order.push_back(group);
+        if (grouping_ == Grouping::Fault) tips[group] = fault_by_id(f.fault)->what;
+        groups[group].push_back(std::move(row));
     }
-    for (const std::string& fault : order) {
+    for (const QString& group : order) {
         Row head;
-        head.group = true, head.title = fault_by_id(fault)->title,
-        head.count = static_cast<int>(groups[fault].size());
-        head.tip = fault_by_id(fault)->what;
+        head.group = true, head.title = group, head.tip = tips[group];
+        head.count = static_cast<int>(groups[group].size());
         rows_.push_back(head);
-        for (Row& r : groups[fault]) rows_.push_back(std::move(r));
+        for (Row& r : groups[group]) rows_.push_back(std::move(r));
     }
     endResetModel();
 }
@@ -114,6 +170,8 @@ QVariant FindingsModel::data(const QModelIndex& index, int role) const {
         return r.tip;
     case IsGroup:
         return r.group;
+    case IsFine:
+        return r.fine;
     case FindingId:
         return r.id;
     case Frames:

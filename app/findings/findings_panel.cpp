@@ -41,18 +41,21 @@ class RowPainter : public QStyledItemDelegate {
             p->drawRoundedRect(r.adjusted(6, 1, -6, -1), 3, 3);
             p->fillRect(QRect(r.left() + 6, r.top() + 1, 3, r.height() - 2), th.finding);
         }
-        p->setPen(th.ink), p->setFont(type(13));
+        const bool fine = index.data(FindingsModel::IsFine).toBool();
+        p->setPen(fine ? th.soft : th.ink), p->setFont(type(13));
         const QRect text = r.adjusted(20, 4, -14, -4);
         p->drawText(text, Qt::AlignLeft | Qt::AlignTop,
                     p->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, text.width()));
         p->setPen(th.soft), p->setFont(type(12));
-        p->drawText(text, Qt::AlignLeft | Qt::AlignBottom, index.data(FindingsModel::Frames).toString());
+        p->drawText(text, Qt::AlignLeft | Qt::AlignBottom,
+                    p->fontMetrics().elidedText(index.data(FindingsModel::Frames).toString(), Qt::ElideRight,
+                                                text.width() - 82));
         const QRectF bar(r.right() - 84, r.bottom() - 12.0, 70, 4);
         p->setPen(Qt::NoPen), p->setBrush(th.rule);
         p->drawRoundedRect(bar, 2, 2);
         const double from = index.data(FindingsModel::From).toDouble(),
                      to = index.data(FindingsModel::To).toDouble();
-        p->setBrush(th.finding);
+        p->setBrush(fine ? th.soft : th.finding);
         p->drawRoundedRect(QRectF(bar.left() + from * (bar.width() - 3), bar.top() - 3,
                                   std::max(3.0, (to - from) * bar.width()), 10),
                            1.5, 1.5);
@@ -83,6 +86,16 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent) : QWidget(parent
     line->setContentsMargins(14, 0, 14, 0);
     line->addWidget(filter_);
     column->addLayout(line);
+    grouping_ = new QComboBox, showing_ = new QComboBox;
+    for (const char* w : grouping_words) grouping_->addItem(w);
+    for (const char* w : showing_words) showing_->addItem(w);
+    grouping_->setToolTip("What the list is divided by"), showing_->setToolTip("Which findings are listed");
+    grouping_->setAccessibleName("group"), showing_->setAccessibleName("show");
+    auto* ways = new QHBoxLayout;
+    ways->setContentsMargins(14, 0, 14, 0), ways->setSpacing(6);
+    for (QComboBox* box : {grouping_, showing_})
+        box->setFont(type(12)), box->setFocusPolicy(Qt::TabFocus), ways->addWidget(box, 1);
+    column->addLayout(ways);
     model_ = new FindingsModel(session, this);
     list_ = new QListView;
     list_->setModel(model_), list_->setItemDelegate(new RowPainter(list_));
@@ -96,6 +109,10 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent) : QWidget(parent
 
     connect(filter_, &QLineEdit::textChanged, this,
             [this](const QString& words) { model_->filter(words), refresh(); });
+    connect(grouping_, &QComboBox::currentIndexChanged, this,
+            [this](int by) { model_->group(static_cast<Grouping>(by)), refresh(); });
+    connect(showing_, &QComboBox::currentIndexChanged, this,
+            [this](int which) { model_->show(static_cast<Showing>(which)), refresh(); });
     connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this,
             [this](const QModelIndex& now) {
                 const QString id = now.data(FindingsModel::FindingId).toString();
@@ -132,8 +149,11 @@ void FindingsPanel::refresh() {
     const bool read = r->complete() || session_.live();
     if (!read)
         count_->clear();
-    else if (!session_.scanning())
-        count_->setText(QString("%1 in %2 frames").arg(session_.findings().size()).arg(r->kept()));
+    else if (!session_.scanning()) {
+        const auto open = std::count_if(session_.findings().begin(), session_.findings().end(),
+                                        [](const Finding& f) { return !f.fine; });
+        count_->setText(QString("%1 in %2 frames").arg(open).arg(r->kept()));
+    }
     QString note;
     if (r->header.space == 3)
         note = "Not judged: recordings of three dimensions can be opened and listed.";
@@ -146,7 +166,10 @@ void FindingsPanel::refresh() {
     else if (session_.findings().empty() && session_.live())
         note = "Nothing found so far. Findings come here while the game runs.";
     else if (model_->rowCount() == 0 && !session_.findings().empty())
-        note = "No finding has these words. Clear the filter to see all.";
+        note = !filter_->text().isEmpty() ? "No finding has these words. Clear the filter to see all."
+               : showing_->currentIndex() == 0
+                   ? "All that was found is marked as fine. Choose \"all\" above to see it."
+                   : "Nothing of that kind. Choose \"all\" above to see every finding.";
     note_->setText(note), note_->setVisible(!note.isEmpty());
     const int row = session_.finding() ? model_->row_of(QString::fromStdString(session_.finding()->id)) : -1;
     const QSignalBlocker quiet(list_->selectionModel());

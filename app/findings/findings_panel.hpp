@@ -4,6 +4,7 @@
 
 #include "findings/findings_model.hpp"
 
+#include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListView>
@@ -17,6 +18,8 @@ class FindingsPanel : public QWidget {
     explicit FindingsPanel(Session& session, QWidget* parent = nullptr);
     QLineEdit* filter_line() const { return filter_; }
     QListView* list() const { return list_; }
+    QComboBox* grouping() const { return grouping_; }
+    QComboBox* showing() const { return showing_; }
 
   private:
     void refresh();
@@ -25,6 +28,7 @@ class FindingsPanel : public QWidget {
     FindingsModel* model_;
     QListView* list_;
     QLineEdit* filter_;
+    QComboBox *grouping_, *showing_;
     QLabel *count_, *note_;
     QPushButton* stop_;
 };

@@ -141,7 +141,7 @@ void Session::take(std::shared_ptr<const Recording> recording, const QString& pa
                                                                                    hidden_.clear();
     body_ = -1, candidate_ = -1, awaited_.clear(), asks_what_stops_ = false;
     undo_.clear();
-    load_case();
+    load_case(), load_project();
     emit recording_changed();
     emit findings_changed();
     emit finding_changed();
@@ -160,8 +160,9 @@ void Session::scan_now() {
     auto met = std::make_shared<std::deque<Encounter>>();
     const bool growing = !recording_->complete();
     scan_work_.run(
-        [this, recording = recording_, result, met, growing](Background::Work& work) {
+        [this, recording = recording_, result, met, growing, project = judged_by()](Background::Work& work) {
             ScanOptions options;
+            options.project = project;
             options.control = &work;
             options.encounter = [&](Encounter&& e) {
                 if (growing)
@@ -178,6 +179,7 @@ void Session::scan_now() {
             if (!growing) encounters_ = std::move(*met);
             not_judged_ = result->not_judged, findings_ = std::move(result->findings);
             scanning_ = false, complete_ = result->complete;
+            judged_by().mark(findings_); // it may have been marked meanwhile
             emit scan_changed();
             emit findings_changed();
             choose_awaited();
@@ -296,6 +298,8 @@ int Session::finding_row() const {
 }
 
 double Session::touch_moment(const Finding& f) const {
+    if (f.fact("deepest_frame")) // there is no touch to go to: where it shows most
+        return static_cast<double>(recording_->frame_index(std::llround(f.number("deepest_frame"))));
     const std::ptrdiff_t last = recording_->frame_index(f.fraction < 1.0 ? f.last : f.first);
     return std::max(0.0, static_cast<double>(last) - 1.0 + f.fraction);
 }
@@ -327,7 +331,9 @@ void Session::choose_awaited() {
 void Session::next_finding(int direction) {
     if (findings_.empty()) return;
     const int count = static_cast<int>(findings_.size()), row = finding_row();
-    const int next = row < 0 ? (direction > 0 ? 0 : count - 1) : (row + direction + count) % count;
+    int next = row < 0 ? (direction > 0 ? 0 : count - 1) : (row + direction + count) % count;
+    for (int k = 1; k < count && findings_[static_cast<std::size_t>(next)].fine; ++k)
+        next = (next + direction + count) % count; // what is fine is passed over
     choose_finding(QString::fromStdString(findings_[static_cast<std::size_t>(next)].id));
 }
 

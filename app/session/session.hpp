@@ -4,10 +4,10 @@
 #pragma once
 
 #include "fault/scan.hpp"
+#include "fix/case_file.hpp"
 #include "fix/verdict.hpp"
 #include "recording/live.hpp"
 #include "session/background.hpp"
-#include "session/case_file.hpp"
 
 #include <QObject>
 #include <QString>
@@ -149,7 +149,22 @@ class Session : public QObject {
     void change_note(std::size_t index, const QString& text); ///< empty text: removes it
     double moment_of(const Note& note) const;
 
-    /// Where the case (the person's candidates and notes) is kept: beside the recording.
+    // What is fine as it is: by the person's word, in the case; undone like any change of it.
+    void mark_fine(const Fine& fine);
+    /// Takes back every mark of the case that covers this finding; one of the project's file stays, and is
+    /// said.
+    void unmark(const Finding& finding);
+
+    // Thresholds: of the project's file, the nearest odd-bounce.json in the recording's folder or above it.
+    const Settings& settings() const { return project_.settings; }
+    /// Thresholds and all that is marked: what judging goes by.
+    Project judged_by() const;
+    /// Where the thresholds are kept, also while there is no such file yet.
+    QString project_path() const;
+    /// Writes the project's file and judges again.
+    void keep_settings(const Settings& settings);
+
+    /// Where the case (the person's candidates, notes and marks) is kept: beside the recording.
     QString case_path() const;
 
   signals:
@@ -161,6 +176,7 @@ class Session : public QObject {
     void body_changed();
     void candidates_changed();
     void notes_changed();
+    void settings_changed();
     void pictures_changed(); ///< one is decoded, or they are shown or not
     void loading_changed();
     void grown();                          ///< there are more frames, or fewer at the beginning
@@ -189,7 +205,10 @@ class Session : public QObject {
     void edit(Case after, const QString& what);
     void set_case(const Case& now);
     void save_case();
+    bool keep(const QString& path, const nlohmann::json& what);
     void load_case();
+    void load_project();
+    void mark_again();
     void lost(const std::exception& why) const;
 
     std::shared_ptr<const Recording> recording_;
@@ -209,7 +228,9 @@ class Session : public QObject {
     std::vector<Candidate> candidates_;
     std::unique_ptr<PictureShelf> pictures_;
     bool shows_pictures_ = true;
-    Case case_; ///< the person's own
+    std::set<QString> unreadable_; ///< files that are put aside before they are written over
+    Case case_;                    ///< the person's own
+    Project project_;              ///< of the project's file
     int candidate_ = -1;
     QUndoStack undo_;
     QString loading_;

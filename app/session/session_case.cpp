@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What the person makes of a recording: candidates and their verdicts, notes, clips, the case file.
+// What the person makes of a recording: candidates and their verdicts, notes, clips, marks,
+// the case file; and the thresholds of the project.
 #include "session/session.hpp"
 
 #include "fault/shrink.hpp"
 #include "recording/clip.hpp"
 #include "recording/files.hpp"
 
+#include <QFile>
 #include <QFileInfo>
 #include <QUndoCommand>
 
@@ -33,11 +35,13 @@ void Session::edit(Case after, const QString& what) {
 }
 
 void Session::set_case(const Case& now) {
-    const bool fixes = json_of(now, "")["fixes"] != json_of(case_, "")["fixes"];
+    const bool fixes = json_of(now, "")["fixes"] != json_of(case_, "")["fixes"],
+               fine = now.fine != case_.fine;
     case_ = now;
     save_case();
     emit notes_changed();
-    if (!fixes) return;
+    if (fine) mark_again();
+    if (!fixes && !fine) return;
     candidate_ = -1;
     suggest();
 }
@@ -145,8 +149,10 @@ void Session::judge_next() {
     const auto index = static_cast<std::size_t>(next - candidates_.begin());
     auto verdict = std::make_shared<Verdict>();
     try_work_.run(
-        [recording = recording_, fix = next->fix, before = findings_, verdict](Background::Work& work) {
+        [recording = recording_, fix = next->fix, before = findings_, verdict,
+         project = judged_by()](Background::Work& work) {
             TryOptions options;
+            options.project = project;
             options.before = before, options.control = &work;
             *verdict = try_fix(*recording, fix, options);
         },
@@ -167,12 +173,12 @@ void Session::save_clip(const QString& path, bool smallest) {
     emit said("Cutting the clip…");
     auto part = std::make_shared<std::shared_ptr<Recording>>();
     clip_work_.run(
-        [r = recording_, f = *f, path, smallest, part](Background::Work& work) {
+        [r = recording_, f = *f, path, smallest, part, project = judged_by()](Background::Work& work) {
             const auto before = static_cast<std::size_t>(std::ceil(r->header.rate)), after = before / 2;
             const auto first = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r->frame_index(f.first))),
                        last = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r->frame_index(f.last)));
             ShrinkOptions options;
-            options.control = &work;
+            options.control = &work, options.project = project;
             if (smallest) *part = shrink(*r, f, options);
             if (!*part)
                 *part = clip(*r, first > before ? first - before : 0, std::min(r->size() - 1, last + after));
@@ -188,28 +194,96 @@ void Session::save_clip(const QString& path, bool smallest) {
 
 // ---- the case file
 
-QString Session::case_path() const {
-    const QFileInfo info(path_);
-    return info.path() + "/" + info.completeBaseName() + ".case.json";
+QString Session::case_path() const { return QString::fromStdString(case_path_of(path_.toStdString())); }
+
+/// Written; else the sentence is said.
+bool Session::keep(const QString& path, const nlohmann::json& what) {
+    try {
+        if (unreadable_.erase(path) > 0) {
+            QFile::remove(path + ".old");
+            QFile::rename(path, path + ".old");
+        }
+        write_file(path.toStdString(), what.dump(1) + "\n");
+    } catch (const std::exception& e) {
+        emit said(QString("It was not kept: %1").arg(QString::fromUtf8(e.what())));
+        return false;
+    }
+    return true;
 }
 
-void Session::save_case() {
-    try {
-        write_file(case_path().toStdString(),
-                   json_of(case_, QFileInfo(path_).fileName().toStdString()).dump(1) + "\n");
-    } catch (const std::exception& e) {
-        emit said(QString("The case was not kept: %1").arg(QString::fromUtf8(e.what())));
-    }
-}
+void Session::save_case() { keep(case_path(), json_of(case_, QFileInfo(path_).fileName().toStdString())); }
 
 void Session::load_case() {
-    if (!QFileInfo::exists(case_path())) return;
-    const std::string path = case_path().toStdString();
     try {
-        case_ = case_from_json(nlohmann::json::parse(read_file(path, 1 << 26), nullptr, false), path);
+        case_ = read_case(case_path().toStdString());
     } catch (const std::exception& e) {
+        unreadable_.insert(case_path());
         emit said(QString::fromUtf8(e.what()));
     }
+}
+
+// ---- what is fine, and the project's thresholds
+
+void Session::mark_fine(const Fine& fine) {
+    if (!recording_) return;
+    Case after = case_;
+    std::erase_if(after.fine, [&](Fine had) { return had.why = fine.why, had == fine; });
+    after.fine.push_back(fine);
+    edit(std::move(after), "mark as fine");
+}
+
+void Session::unmark(const Finding& finding) {
+    Case after = case_;
+    if (std::erase_if(after.fine, [&](const Fine& f) { return covers(f, finding); }) > 0)
+        edit(std::move(after), "take a mark back");
+    if (std::any_of(project_.fine.begin(), project_.fine.end(),
+                    [&](const Fine& f) { return covers(f, finding); }))
+        emit said(QString("It is still fine by %1.").arg(project_path()));
+}
+
+Project Session::judged_by() const {
+    Project out = project_;
+    out.fine.insert(out.fine.end(), case_.fine.begin(), case_.fine.end());
+    return out;
+}
+
+void Session::mark_again() {
+    judged_by().mark(findings_);
+    emit findings_changed();
+    for (Candidate& c : candidates_) // their verdicts counted what was open before
+        if (c.state == Candidate::Judged) c.state = Candidate::Waiting;
+}
+
+QString Session::project_path() const {
+    const std::string known = project_file_of(path_.toStdString());
+    return known.empty() ? QFileInfo(path_).absolutePath() + "/odd-bounce.json"
+                         : QString::fromStdString(known);
+}
+
+void Session::keep_settings(const Settings& settings) {
+    if (!recording_) return;
+    Project after = project_;
+    after.settings = settings;
+    if (!keep(project_path(), json_of(after))) return;
+    project_ = std::move(after);
+    emit settings_changed();
+    scan_work_.stop(), try_work_.stop();
+    awaited_ = finding_;
+    findings_.clear(), encounters_.clear(), candidates_.clear();
+    emit findings_changed();
+    scan_now();
+}
+
+void Session::load_project() {
+    project_ = {};
+    const std::string path = project_file_of(path_.toStdString());
+    try {
+        if (!path.empty()) project_ = read_project(path);
+    } catch (const std::exception& e) {
+        unreadable_.insert(QString::fromStdString(path));
+        emit said(QString::fromUtf8(e.what()));
+    }
+    emit settings_changed();
 }
 
 } // namespace oddbounce

@@ -1,17 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "start/start_page.hpp"
 
+#include "fault/rule.hpp"
 #include "theme/theme.hpp"
 
 #include <QCoreApplication>
 #include <QFile>
 #include <QFileInfo>
+#include <QHelpEvent>
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
+#include <QToolTip>
 
 #include <cmath>
 
@@ -24,17 +27,23 @@ std::vector<Sample> samples() {
         QFile index(folder + "/index.json");
         if (!index.open(QIODevice::ReadOnly)) continue;
         for (const QJsonValue& v : QJsonDocument::fromJson(index.readAll()).array()) {
-            const QJsonObject o = v.toObject();
-            const QFileInfo file(folder + "/" + o["file"].toString());
+            const QJsonObject o = v.toObject(), right = o["right"].toObject();
+            const QFileInfo file(folder + "/" + o["file"].toString()),
+                right_file(folder + "/" + right["file"].toString());
+            const Fault* fault = fault_by_id(o["fault"].toString().toStdString());
             if (file.exists())
-                out.push_back({file.canonicalFilePath(), o["title"].toString(), o["what"].toString()});
+                out.push_back({file.canonicalFilePath(), o["title"].toString(), o["what"].toString(),
+                               o["group"].toString(), fault ? QString(fault->title).toLower() : QString(),
+                               right_file.canonicalFilePath(), right["what"].toString()});
         }
         break;
     }
     return out;
 }
 
-StartPage::StartPage(QWidget* parent) : QWidget(parent), samples_(samples()) { setMouseTracking(true); }
+StartPage::StartPage(QWidget* parent) : QWidget(parent), samples_(samples()) {
+    setMouseTracking(true), setFocusPolicy(Qt::StrongFocus);
+}
 
 void StartPage::show_recent(const QStringList& paths) {
     recent_ = paths;
@@ -76,7 +85,7 @@ void StartPage::paintEvent(QPaintEvent*) {
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(rect(), Theme::current().paper);
     spots_.clear();
-    const double left = std::max(48.0, width() / 2.0 - 500.0), wide = std::min(1000.0, width() - 96.0);
+    const double left = std::max(48.0, width() / 2.0 - 592.0), wide = std::min(1184.0, width() - 96.0);
     paint_sign(p, left + wide);
     paint_head(p, left, wide);
     if (!recent_.isEmpty()) paint_recent(p, left, wide, 240.0);
@@ -97,7 +106,7 @@ void StartPage::paint_head(QPainter& p, double left, double wide) {
         p.drawRoundedRect(box, 5, 5);
         p.setPen(th.ink), p.setFont(type(14, true));
         p.drawText(box, Qt::AlignCenter, text);
-        spots_.push_back({box, {}, asks});
+        spots_.push_back({box, {}, asks, {}, false});
     };
     const QRectF open(left, 152, 190, 36), games(left + 202, 152, 236, 36);
     button(open, "Open a recording…", &StartPage::wants_dialog);
@@ -124,7 +133,7 @@ void StartPage::paint_recent(QPainter& p, double left, double wide, double y) {
         p.drawRoundedRect(box, 4, 4);
         p.setPen(th.ink);
         p.drawText(box, Qt::AlignCenter, name);
-        spots_.push_back({box, path, nullptr});
+        spots_.push_back({box, path, nullptr, {}, false});
         x = box.right() + 8;
     }
 }
@@ -133,39 +142,130 @@ void StartPage::paint_samples(QPainter& p, double left, double wide, double y) {
     const Theme& th = Theme::current();
     p.setPen(th.ink), p.setFont(type(14, true));
     p.drawText(QPointF(left, y + 4), "Samples from Gullwick Post");
-    y += 22;
-    const double gap = 14.0, card_w = (wide - gap) / 2.0, card_h = 76.0;
-    for (std::size_t i = 0; i < samples_.size(); ++i) {
-        const QRectF card(left + static_cast<double>(i % 2) * (card_w + gap),
-                          y + static_cast<double>(i / 2) * (card_h + gap), card_w, card_h);
-        const bool right = samples_[i].what.contains("Nothing is wrong");
-        p.setPen(QPen(card.contains(pointer_) ? th.soft : th.rule, 1.0)),
-            p.setBrush(card.contains(pointer_) ? th.chosen : th.panel);
-        p.drawRoundedRect(card, 5, 5);
-        p.fillRect(QRectF(card.left(), card.top() + 4, 3, card.height() - 8), right ? th.moving : th.finding);
-        p.setPen(th.ink), p.setFont(type(14, true));
-        p.drawText(card.adjusted(16, 10, -12, 0), Qt::AlignTop, samples_[i].title);
-        p.setPen(th.soft), p.setFont(type(13));
-        p.drawText(card.adjusted(16, 32, -12, -6), Qt::TextWordWrap | Qt::AlignTop, samples_[i].what);
-        spots_.push_back({card, samples_[i].path, nullptr});
-    }
+    p.setPen(th.soft), p.setFont(type(12));
+    p.drawText(QRectF(left, y - 12, wide, 22), Qt::AlignRight | Qt::AlignVCenter,
+               "each done wrong, and done right");
     if (samples_.empty()) {
-        p.setPen(th.soft), p.setFont(type(13));
-        p.drawText(QPointF(left, y + 16), "The samples are not installed; `gullwick FOLDER` writes them.");
+        p.setFont(type(13));
+        p.drawText(QPointF(left, y + 38), "The samples are not installed; `gullwick FOLDER` writes them.");
+        return;
     }
+    list_top_ = y + 16;
+    p.save();
+    p.setClipRect(QRectF(0, list_top_, width(), height() - list_top_));
+    const double gap = 12.0, card_h = 88.0;
+    const int across = wide > 1000 ? 3 : 2;
+    const double card_w = (wide - gap * (across - 1)) / across;
+    double top = list_top_ + 6 - scroll_;
+    QString group;
+    int column = 0;
+    for (const Sample& s : samples_) {
+        if (s.group != group) {
+            if (column > 0) top += card_h + gap;
+            group = s.group, column = 0;
+            p.setPen(th.soft), p.setFont(type(13, true));
+            p.drawText(QRectF(left, top, wide, 24), Qt::AlignVCenter, group);
+            top += 28;
+        } else if (column == across)
+            column = 0, top += card_h + gap;
+        paint_card(p, s, QRectF(left + column * (card_w + gap), top, card_w, card_h));
+        ++column;
+    }
+    p.restore();
+    overflow_ = std::max(0.0, top + card_h + 16 + scroll_ - height());
+    if (overflow_ > 0.0) { // how far down the list goes
+        const double room = height() - list_top_ - 12, part = room / (room + overflow_);
+        p.setPen(Qt::NoPen), p.setBrush(th.rule);
+        p.drawRoundedRect(QRectF(width() - 14, list_top_ + scroll_ * part, 6, room * part), 3, 3);
+    }
+}
+
+bool StartPage::lit(const QRectF& box, const QString& path) const {
+    const auto i = static_cast<std::size_t>(keyed_);
+    return box.contains(pointer_) ||
+           (keyed_ >= 0 && i < spots_.size() && spots_[i].path == path && hasFocus());
+}
+
+void StartPage::paint_card(QPainter& p, const Sample& s, const QRectF& card) {
+    const Theme& th = Theme::current();
+    const QRectF right(card.right() - 112, card.bottom() - 28, 102, 21);
+    const bool over_right = lit(right, s.right_path), over = lit(card, s.path) && !over_right;
+    p.setPen(QPen(over ? th.soft : th.rule, 1.0)), p.setBrush(over ? th.chosen : th.panel);
+    p.drawRoundedRect(card, 5, 5);
+    p.fillRect(QRectF(card.left(), card.top() + 4, 3, card.height() - 8), th.finding);
+    p.setPen(th.ink), p.setFont(type(14, true));
+    p.drawText(card.adjusted(14, 7, -10, 0), Qt::AlignTop, s.title);
+    p.setPen(th.soft), p.setFont(type(12));
+    p.drawText(card.adjusted(14, 27, -10, -24), Qt::TextWordWrap | Qt::AlignTop, s.what);
+    p.setPen(th.finding);
+    p.drawText(card.adjusted(14, 0, -120, -8), Qt::AlignBottom, s.fault);
+    p.setPen(QPen(over_right ? th.soft : th.rule, 1.0)), p.setBrush(over_right ? th.chosen : th.paper);
+    p.drawRoundedRect(right, 4, 4);
+    p.setPen(th.moving);
+    p.drawText(right, Qt::AlignCenter, "the right way");
+    spots_.push_back({card, s.path, nullptr, {}, true});
+    spots_.push_back({right, s.right_path, nullptr, s.right, true});
+}
+
+/// The smaller of two that lie on each other.
+const StartPage::Spot* StartPage::at(const QPointF& pixel) const {
+    const Spot* found = nullptr;
+    for (const Spot& s : spots_)
+        if (s.where.contains(pixel) && (!s.scrolls || pixel.y() > list_top_)) found = &s;
+    return found;
+}
+
+void StartPage::take(const Spot& spot) {
+    const Spot s = spot; // painting makes them anew
+    if (s.asks)
+        (this->*s.asks)();
+    else
+        emit wants(s.path);
 }
 
 void StartPage::mousePressEvent(QMouseEvent* e) {
-    for (const Spot& s : spots_)
-        if (s.where.contains(e->position())) return s.asks ? (this->*s.asks)() : emit wants(s.path);
+    if (const Spot* s = at(e->position())) take(*s);
 }
 
 void StartPage::mouseMoveEvent(QMouseEvent* e) {
-    pointer_ = e->position();
-    const bool over =
-        std::any_of(spots_.begin(), spots_.end(), [&](const Spot& s) { return s.where.contains(pointer_); });
-    setCursor(over ? Qt::PointingHandCursor : Qt::ArrowCursor);
+    pointer_ = e->position(), keyed_ = -1;
+    setCursor(at(pointer_) ? Qt::PointingHandCursor : Qt::ArrowCursor);
     update();
+}
+
+void StartPage::wheelEvent(QWheelEvent* e) {
+    scroll_ = std::clamp(scroll_ - e->angleDelta().y() / 2.0, 0.0, overflow_);
+    update();
+}
+
+bool StartPage::focusNextPrevChild(bool next) {
+    const int count = static_cast<int>(spots_.size());
+    if (count == 0) return false;
+    keyed_ = (keyed_ + (next ? 1 : count - (keyed_ < 0 ? 0 : 1))) % count;
+    const Spot& s = spots_[static_cast<std::size_t>(keyed_)];
+    if (s.scrolls)
+        scroll_ = std::clamp(scroll_ + std::max(0.0, s.where.bottom() + 16 - height()) -
+                                 std::max(0.0, list_top_ + 34 - s.where.top()),
+                             0.0, overflow_);
+    pointer_ = s.scrolls ? QPointF(-1, -1) : s.where.center();
+    update();
+    return true;
+}
+
+void StartPage::keyPressEvent(QKeyEvent* e) {
+    if ((e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter) && keyed_ >= 0 &&
+        keyed_ < static_cast<int>(spots_.size()))
+        take(spots_[static_cast<std::size_t>(keyed_)]);
+    else
+        QWidget::keyPressEvent(e);
+}
+
+bool StartPage::event(QEvent* e) {
+    if (e->type() != QEvent::ToolTip) return QWidget::event(e);
+    const auto* help = static_cast<QHelpEvent*>(e);
+    const Spot* s = at(help->pos());
+    QToolTip::showText(help->globalPos(), s ? s->tip : QString());
+    return true;
 }
 
 } // namespace oddbounce

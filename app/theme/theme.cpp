@@ -73,22 +73,33 @@ void Theme::use(QApplication& app, bool dark) {
     app.setPalette(p);
     app.setFont(type(13));
     app.setStyleSheet(
-        QString("QMenu{background:%4;border:1px solid %2;padding:4px;}"
-                "QMenu::item{padding:4px 14px;}QMenu::item:selected{background:%5;}"
-                "QLineEdit{background:%1;border:1px solid "
-                "%2;border-radius:4px;padding:3px 6px;}"
-                "QLineEdit:focus{border-color:%3;}"
-                "QPushButton{background:%5;border:1px solid %2;border-radius:4px;padding:4px 10px;}"
-                "QPushButton:hover{border-color:%3;} QPushButton:disabled{color:%3;}"
-                "QPushButton:checked{background:%7;border-color:%6;}"
-                "QToolTip{background:%4;color:%6;border:1px solid %2;}"
-                "QScrollBar:vertical{background:transparent;width:8px;margin:0;}"
-                "QScrollBar::handle:vertical{background:%2;border-radius:4px;min-height:24px;}"
-                "QScrollBar::add-line,QScrollBar::sub-line{height:0;width:0;}"
-                "QScrollBar::add-page,QScrollBar::sub-page{background:transparent;}"
-                "QSplitter::handle{background:%2;}")
+        QString(
+            "QMenu{background:%4;border:1px solid %2;padding:4px;}"
+            "QMenu::item{padding:4px 14px;}QMenu::item:selected{background:%5;}"
+            "QLineEdit{background:%1;border:1px solid "
+            "%2;border-radius:4px;padding:3px 6px;}"
+            "QLineEdit:focus{border-color:%3;}"
+            "QPushButton{background:%5;border:1px solid %2;border-radius:4px;padding:4px 10px;}"
+            "QPushButton:hover{border-color:%3;} QPushButton:disabled{color:%3;}"
+            "QPushButton:checked{background:%7;border-color:%6;}"
+            "QComboBox{background:%5;border:1px solid %2;border-radius:4px;padding:3px 8px;}"
+            "QComboBox:hover,QComboBox:focus{border-color:%3;}"
+            "QComboBox::drop-down{border:none;width:16px;}"
+            "QComboBox::down-arrow{image:url(:/down-%8.svg);width:8px;height:8px;}"
+            "QComboBox QAbstractItemView{background:%4;border:1px solid %2;"
+            "selection-background-color:%7;selection-color:%6;}"
+            "QTableView,QListWidget{background:%4;border:1px solid %2;border-radius:4px;"
+            "selection-background-color:%7;selection-color:%6;outline:none;}"
+            "QListWidget::item{padding:3px 6px;}"
+            "QHeaderView::section{background:%1;color:%3;border:none;border-bottom:1px solid %2;padding:4px;}"
+            "QToolTip{background:%4;color:%6;border:1px solid %2;}"
+            "QScrollBar:vertical{background:transparent;width:8px;margin:0;}"
+            "QScrollBar::handle:vertical{background:%2;border-radius:4px;min-height:24px;}"
+            "QScrollBar::add-line,QScrollBar::sub-line{height:0;width:0;}"
+            "QScrollBar::add-page,QScrollBar::sub-page{background:transparent;}"
+            "QSplitter::handle{background:%2;}")
             .arg(t.paper.name(), t.rule.name(), t.soft.name(), t.panel.name(), t.shade.name(), t.ink.name(),
-                 t.chosen.name()));
+                 t.chosen.name(), dark ? "dark" : "light"));
 }
 
 } // namespace oddbounce

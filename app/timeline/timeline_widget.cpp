@@ -194,7 +194,9 @@ void TimelineWidget::paint_findings(QPainter& p, double y) {
         if (to < ruler_.left - 10 || from > ruler_.right + 10) continue;
         const bool chosen = session_.finding() && session_.finding()->id == f.id;
         const QRectF bar(from, y + 5, std::max(5.0, to - from), row - 10);
-        p.setPen(Qt::NoPen), p.setBrush(chosen ? th.finding : th.tint(th.finding, 0.5));
+        p.setPen(Qt::NoPen), p.setBrush(f.fine   ? th.tint(th.soft, chosen ? 0.8 : 0.4)
+                                        : chosen ? th.finding
+                                                 : th.tint(th.finding, 0.5));
         p.drawRoundedRect(bar, 3, 3);
         if (!chosen) continue;
         p.setPen(th.finding), p.setFont(type(12));

@@ -23,7 +23,7 @@ const std::vector<Knob>& knobs() {
         {"size", "size", Knob::Size, "", false},
         {"move by", "move", Knob::Size, "", false},
         {"round its corners by", "round", Knob::Length, "", false},
-        {"another shape", "fit", Knob::Choice, "circle|box|capsule|hull", false},
+        {"another shape", "fit", Knob::Choice, "circle|ellipse|box|capsule|hull", false},
         {"friction", "friction", Knob::Share, "", false},
         {"restitution", "bounce", Knob::Share, "", false},
         {"role", "role", Knob::Choice, "solid|sensor|one-way", false},

@@ -3,6 +3,7 @@
 
 #include "fault/telling.hpp"
 #include "theme/theme.hpp"
+#include "view/last_places.hpp"
 
 #include <QBuffer>
 #include <QFile>
@@ -28,6 +29,14 @@ LoupeNumber loupe_number(const Session& s, const Finding& f) {
     LoupeNumber out;
     out.at = flat(f.at);
     if (f.colliders.size() < 2) return out;
+    if (f.fault == "art-missed" || f.fault == "hit-outside-art") { // what is seen counts, not the colliders
+        const bool apart = f.fault == "hit-outside-art";
+        out.size = f.number(apart ? "gap" : "depth");
+        out.text =
+            QString("%1 %2").arg(QString::fromStdString(length_text(r, out.size)), apart ? "apart" : "deep");
+        if (apart && !f.marks.empty()) out.at = flat((f.marks[0].from + f.marks[0].to) * 0.5);
+        return out;
+    }
     const Instant& t = s.instant();
     const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
     if (!t.now->live(a) || !t.now->live(b)) return out;
@@ -44,6 +53,25 @@ LoupeNumber loupe_number(const Session& s, const Finding& f) {
     return out;
 }
 
+/// In place of the shapes enlarged: the numbers that lie between them.
+void paint_grid_loupe(QPainter& p, const Session& s, const Finding& f, const QRectF& frame) {
+    const Theme& th = Theme::current();
+    QPainterPath shape;
+    shape.addRoundedRect(frame, 8, 8);
+    p.save();
+    p.setClipPath(shape);
+    p.fillRect(frame, th.panel);
+    paint_last_places(p, frame.adjusted(0, 0, 0, -14), s, f);
+    p.setPen(th.ink), p.setFont(type(12, true));
+    p.drawText(QRectF(frame.left() + 10, frame.bottom() - 24, frame.width() - 20, 24), Qt::AlignCenter,
+               f.number("last_places") < 0.001
+                   ? QString("on the edge")
+                   : QString("%1 last places").arg(QString::fromStdString(figure(f.number("last_places")))));
+    p.restore();
+    p.setBrush(Qt::NoBrush), p.setPen(QPen(th.ink, 1.4));
+    p.drawPath(shape);
+}
+
 } // namespace
 
 void paint_loupe(QPainter& p, const Session& s, const Mapping& outer, SceneOptions options) {
@@ -52,6 +80,7 @@ void paint_loupe(QPainter& p, const Session& s, const Mapping& outer, SceneOptio
     const Theme& th = Theme::current();
     const double side = std::clamp(outer.area.height() * 0.36, 90.0, 190.0);
     const QRectF frame(outer.area.left() + 14, outer.area.top() + 14, side * 1.15, side);
+    if (hangs_on_last_places(*f)) return paint_grid_loupe(p, s, *f, frame);
     const LoupeNumber number = loupe_number(s, *f);
     if (number.text.isEmpty() || f->fault.compare(0, 4, "ray-") == 0 || f->fault == "probe-gap")
         return; // nothing small to show

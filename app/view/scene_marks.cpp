@@ -74,8 +74,8 @@ void ScenePainter::finding_marks() {
         const double n = length(d);
         if (mark.arrow)
             arrow(p_, from, to, th.finding, false);
-        else {
-            const QPointF side = n > 0.0 ? QPointF(-d.y(), d.x()) / n * 5.0 : QPointF(0.0, 5.0);
+        else if (n > 0.0) {
+            const QPointF side = QPointF(-d.y(), d.x()) / n * 5.0;
             p_.setPen(QPen(th.finding, 1.6));
             p_.drawLine(from, to), p_.drawLine(from - side, from + side), p_.drawLine(to - side, to + side);
         }

@@ -263,6 +263,9 @@ void ScenePainter::scale_bar() {
     const Theme& th = Theme::current();
     const double units = scale_bar_length(m_.scale, 110.0), pixels = units * m_.scale;
     const QPointF left(m_.area.left() + 18, m_.area.bottom() - 16);
+    QColor behind = th.paper; // names may lie there
+    behind.setAlphaF(0.85F);
+    p_.fillRect(QRectF(left - QPointF(6, 26), QSizeF(std::max(pixels, 50.0) + 12, 34)), behind);
     p_.setPen(QPen(th.ink, 2.0));
     p_.drawLine(left, left + QPointF(pixels, 0));
     p_.setPen(QPen(th.ink, 1.2));

@@ -16,6 +16,21 @@ bool turns_closing(const Step& step, const Meeting& m) {
     return c.before >= closing_that_matters(step) && c.after <= 0.1 * c.before;
 }
 
+bool logged_begin(const Frame& frame, Id a, Id b) {
+    return std::any_of(frame.contacts.begin(), frame.contacts.end(), [&](const ContactRow& c) {
+        return c.phase == Phase::Begin && c.active && std::minmax(c.a, c.b) == std::minmax(a, b);
+    });
+}
+
+bool event_about(const Frame& frame, Id a, Id b) {
+    return std::any_of(frame.events.begin(), frame.events.end(), [&](const EventRow& e) {
+        const auto names = [&](Id id) {
+            return std::find(e.about.begin(), e.about.end(), id) != e.about.end();
+        };
+        return names(a) && names(b);
+    });
+}
+
 bool touched_by_third(const Step& step, const Meeting& m) {
     const Slot a = at(step.now, m.a).body, b = at(step.now, m.b).body;
     const Header& header = step.now.recording().header;

@@ -45,6 +45,12 @@ bool turns_closing(const Step& step, const Meeting& meeting);
 /// Least closing speed that matters, unit/s: it covers the slop in one step, and twice gravity's gain.
 double closing_that_matters(const Step& step);
 
+/// The log says that a contact of these two colliders begins in this frame; one that is let through does not
+/// count.
+bool logged_begin(const Frame& frame, Id collider_a, Id collider_b);
+/// An event of this frame is about both bodies, perhaps among others.
+bool event_about(const Frame& frame, Id body_a, Id body_b);
+
 /// Another body, one that moves, touches one of the two as well: a crowd, in which a solver pushes many at
 /// once.
 bool touched_by_third(const Step& step, const Meeting& meeting);

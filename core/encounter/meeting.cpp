@@ -14,7 +14,15 @@ namespace {
 constexpr double near_share_of_size = 0.5;
 constexpr double near_steps_of_travel = 2.0;
 constexpr double near_slops = 4.0;
-constexpr std::size_t frames_per_span = 64;
+// As a recording keeps them: the world at the start of each is at hand.
+/// Frames that are computed at once: a span, or a part of one where there are so many bodies that their worlds
+/// would fill the memory.
+std::size_t frames_at_once(const Recording& recording) {
+    constexpr std::size_t many = 2000; // bodies
+    return recording.body_count() <= many       ? Recording::span_frames
+           : recording.body_count() <= 2 * many ? Recording::span_frames / 2
+                                                : Recording::span_frames / 4;
+}
 
 bool fixed(const World& w, Slot c) { return w.body_of(c).def->moves == Moves::Fixed; }
 } // namespace
@@ -55,13 +63,25 @@ void Pairing::index_still(const World& now) {
     still_.tree = BoxTree(boxes);
 }
 
+double Pairing::gap_before(Slot a, Slot b) const {
+    const auto it =
+        std::lower_bound(last_.begin(), last_.end(), std::pair(a, b),
+                         [](const Gap& g, const auto& pair) { return std::pair(g.a, g.b) < pair; });
+    return it != last_.end() && it->a == a && it->b == b ? it->gap : infinity;
+}
+
 void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool first,
                    std::vector<Meeting>& out) const {
-    const auto id = [&](Slot c) { return at(now, c).def->id; };
-    if (id(a) > id(b)) std::swap(a, b);
-    const Does does = now.does(a, b);
+    if (at(now, a).def->id > at(now, b).def->id) std::swap(a, b);
     const ColliderState &ca = at(now, a), &cb = at(now, b);
     if (ca.body == cb.body) return;
+    const Does does = now.does(a, b);
+    // Who does nothing on meeting matters where it overlaps at a frame's end, no sooner.
+    if (does == Does::Nothing) {
+        const Vec3 between = now.body_of(a).pose.at - now.body_of(b).pose.at;
+        const double reaches = ca.geometry->reach() + cb.geometry->reach();
+        if (glm::dot(between, between) > reaches * reaches) return;
+    }
     const Motion ma = now.motion_since(before, ca.body), mb = now.motion_since(before, cb.body);
     const double travel = glm::length(ma.travel() - mb.travel());
     const double near = nearing_distance(*ca.geometry, *cb.geometry, travel, now.recording().slop());
@@ -71,6 +91,7 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
     const Distance after = distance(*ca.geometry, ma.to, *cb.geometry, mb.to, near);
     if (after.known)
         m.gap_after = after.gap, m.normal = after.normal, m.on_a = after.on_a, m.on_b = after.on_b;
+    if (does == Does::Nothing && m.gap_after > 0.0) return;
     const auto stepped = [&](Slot body) {
         const BodyState& state = now.bodies()[static_cast<std::size_t>(body)];
         return !state.fresh && !state.warped;
@@ -80,13 +101,21 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
         const bool same_shapes =
             at(before, a).geometry == ca.geometry && at(before, b).geometry == cb.geometry;
         const bool unmoved = travel == 0.0 && ma.turning() == 0.0 && mb.turning() == 0.0 && same_shapes;
-        const Distance was =
-            unmoved ? after
-                    : distance(*at(before, a).geometry, ma.from, *at(before, b).geometry, mb.from, near);
-        if (was.known) m.gap_before = was.gap;
-        if (!unmoved)
+        m.gap_before = gap_before(a, b);
+        if (unmoved)
+            m.gap_before = after.gap;
+        else if (m.gap_before == infinity)
+            m.gap_before =
+                distance(*at(before, a).geometry, ma.from, *at(before, b).geometry, mb.from, near).gap;
+        if (m.gap_before > near) m.gap_before = infinity;
+        // What is farther apart at both ends than it travels in between cannot touch on the way.
+        const double moved = travel + std::abs(ma.turning()) * ca.geometry->corner_reach() +
+                             std::abs(mb.turning()) * cb.geometry->corner_reach();
+        const bool apart =
+            same_shapes && std::min(m.gap_before, near) + std::min(m.gap_after, near) > 1.000001 * moved;
+        if (!unmoved && !apart)
             m.sweep = sweep(*ca.geometry, ma, *cb.geometry, mb);
-        else if (after.gap <= 0.0)
+        else if (unmoved && after.gap <= 0.0)
             m.sweep.status = Status::Started, m.sweep.last = 1.0;
         if (!after.known && m.sweep.status != Status::None)
             m.normal = m.sweep.normal, m.on_a = m.sweep.on_a, m.on_b = m.sweep.on_b;
@@ -98,6 +127,7 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
 std::vector<Meeting> Pairing::meetings(const World& before, const World& now, const Frame& frame,
                                        bool first) {
     index_still(now);
+    if (before.number() != last_number_) last_.clear();
     std::vector<Mover> movers;
     const double slop = now.recording().slop();
     for (const Slot body : now.movers())
@@ -133,14 +163,19 @@ std::vector<Meeting> Pairing::meetings(const World& before, const World& now, co
         const auto it = std::lower_bound(out.begin(), out.end(), key, by_pair);
         if (it != out.end() && it->a == key.a && it->b == key.b) it->contact = true;
     }
+    last_.clear(), last_number_ = now.number();
+    for (const Meeting& m : out)
+        if (m.gap_after != infinity) last_.push_back({m.a, m.b, m.gap_after});
     return out;
 }
 
 namespace {
 
-/// Frames first..last, and who met in their steps.
+/// Frames first..last: the worlds at their ends, and who met in their steps.
 struct Stretch {
     std::size_t first = 0, last = 0;
+    std::vector<World> worlds; // the one before the first, too
+    std::vector<std::shared_ptr<const Frame>> frames;
     std::vector<std::vector<Meeting>> meetings;
 };
 
@@ -149,14 +184,16 @@ World start_of(const Recording& r, std::size_t first) {
 }
 
 void compute(const Recording& r, Stretch& s, const Control* control) {
-    World now = start_of(r, s.first);
+    s.worlds.reserve(s.last - s.first + 2);
+    s.worlds.push_back(start_of(r, s.first));
     Pairing pairing;
     for (std::size_t i = s.first; i <= s.last; ++i) {
         if (control && control->stop) break;
-        const World before = now;
-        const auto frame = r.frame(i);
-        if (i > 0) now.step(*frame);
-        s.meetings.push_back(pairing.meetings(before, now, *frame, i == 0));
+        s.frames.push_back(r.frame(i));
+        s.worlds.push_back(s.worlds.back());
+        if (i > 0) s.worlds.back().step(*s.frames.back());
+        const std::size_t k = s.worlds.size() - 1;
+        s.meetings.push_back(pairing.meetings(s.worlds[k - 1], s.worlds[k], *s.frames.back(), i == 0));
     }
 }
 
@@ -172,8 +209,10 @@ bool walk(const Recording& recording, const WalkOptions& options,
                       first = std::max(recording.begin(), std::min(options.first, last));
     const int cores = tbb::info::default_concurrency();
     const int threads = options.threads > 0 ? std::min(options.threads, cores) : cores;
+    const std::size_t at_once = frames_at_once(recording);
+    // A crowd takes long enough for each that few need to wait.
+    const std::size_t waiting = at_once == Recording::span_frames ? 3 : 2;
     std::size_t next = first;
-    World now = start_of(recording, first);
     // The pipeline keeps everything in turn by itself; the locks (hardly ever waited for) hold the stretches
     // that are ready, and let a thread checker see the turns.
     std::mutex handing_out, handing_over, using_up;
@@ -185,13 +224,12 @@ bool walk(const Recording& recording, const WalkOptions& options,
             return {};
         }
         const std::size_t from = next;
-        const std::size_t to =
-            std::min({last, (from / frames_per_span + 1) * frames_per_span - 1, recording.size() - 1});
+        const std::size_t to = std::min({last, (from / at_once + 1) * at_once - 1, recording.size() - 1});
         next = to + 1;
         return {from, to};
     };
     const auto make = [&](std::pair<std::size_t, std::size_t> frames) {
-        Stretch stretch{frames.first, frames.second, {}};
+        Stretch stretch{frames.first, frames.second, {}, {}, {}};
         compute(recording, stretch, options.control);
         const std::lock_guard lock(handing_over);
         ready.emplace(frames.first, std::move(stretch));
@@ -206,11 +244,8 @@ bool walk(const Recording& recording, const WalkOptions& options,
         Stretch stretch = take(from);
         for (std::size_t k = 0; k < stretch.meetings.size(); ++k) {
             if (stopped()) return;
-            const std::size_t i = stretch.first + k;
-            const World before = now;
-            const auto frame = recording.frame(i);
-            if (i > 0) now.step(*frame);
-            each(Step{before, now, frame, i, std::move(stretch.meetings[k])});
+            each(Step{stretch.worlds[k], stretch.worlds[k + 1], stretch.frames[k], stretch.first + k,
+                      std::move(stretch.meetings[k])});
         }
         if (options.control)
             options.control->progress = static_cast<double>(stretch.last + 1 - first) /
@@ -219,7 +254,7 @@ bool walk(const Recording& recording, const WalkOptions& options,
     tbb::task_arena arena(threads);
     arena.execute([&] {
         tbb::parallel_pipeline(
-            static_cast<std::size_t>(threads) * 3,
+            static_cast<std::size_t>(threads) * waiting,
             tbb::make_filter<void, std::pair<std::size_t, std::size_t>>(tbb::filter_mode::serial_in_order,
                                                                         hand_out) &
                 tbb::make_filter<std::pair<std::size_t, std::size_t>, std::size_t>(tbb::filter_mode::parallel,

@@ -58,7 +58,16 @@ class Pairing {
     void meet(const World& before, const World& now, Slot a, Slot b, bool first,
               std::vector<Meeting>& out) const;
 
+    /// Known from the step before; infinity where it is not.
+    double gap_before(Slot a, Slot b) const;
+    struct Gap {
+        Slot a, b;
+        double gap;
+    };
+
     Still still_;
+    std::vector<Gap> last_; // of the step that led to frame `last_number_`, sorted
+    std::int64_t last_number_ = -1;
 };
 
 /// How near a pair must come to be an encounter: part of the smaller body's size, and two steps of travel.

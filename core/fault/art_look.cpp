@@ -50,33 +50,31 @@ template <class Each> void sample(const Box& box, Each&& each) {
 
 } // namespace
 
-void ArtLook::step(const Frame& frame) {
-    for (const DefinitionRef& d : frame.before) {
-        const auto* def = std::get_if<ArtDef>(&*d);
-        if (!def) continue;
-        for (auto& [body, ids] : of_body_) std::erase(ids, def->id);
-        std::erase_if(of_body_, [](const auto& entry) { return entry.second.empty(); });
-        arts_.erase(def->id);
-        const Slot body = def->body ? recording_.body_slot(*def->body) : -1;
-        if (body < 0 || def->image.empty() || !(def->size.x > 0.0) || !(def->size.y > 0.0)) continue;
-        Art art{*def, {}, 1.0, {}};
-        try {
-            const std::string png = recording_.png(def->image);
-            const Pixels size = png_size(png);
-            const double wide = def->size.x / size.width, tall = def->size.y / size.height;
-            art.tall = tall / wide;
-            art.cells.kind = ShapeKind::Cells, art.cells.cell = wide, art.cells.alpha = def->alpha;
-            art.cells.origin = {-0.5 * def->size.x, -0.5 * wide * size.height, 0.0};
-            art.cells.at = {def->at.x, def->at.y / art.tall, 0.0};
-            art.cells = cells_of(art.cells, png, recording_.header);
-            while (std::max(art.cells.layers[0].size(), art.cells.layers[0][0].size()) > most_cells)
-                coarsen(art.cells);
-        } catch (const NoPicture&) {
-            continue; // said when the log was read
-        }
-        arts_.emplace(def->id, std::move(art));
-        of_body_[body].push_back(def->id);
+void ArtLook::define(const Definition& definition) {
+    const auto* def = std::get_if<ArtDef>(&definition);
+    if (!def) return;
+    for (auto& [body, ids] : of_body_) std::erase(ids, def->id);
+    std::erase_if(of_body_, [](const auto& entry) { return entry.second.empty(); });
+    arts_.erase(def->id);
+    const Slot body = def->body ? recording_.body_slot(*def->body) : -1;
+    if (body < 0 || def->image.empty() || !(def->size.x > 0.0) || !(def->size.y > 0.0)) return;
+    Art art{*def, {}, 1.0, {}};
+    try {
+        const std::string png = recording_.png(def->image);
+        const Pixels size = png_size(png);
+        const double wide = def->size.x / size.width, tall = def->size.y / size.height;
+        art.tall = tall / wide;
+        art.cells.kind = ShapeKind::Cells, art.cells.cell = wide, art.cells.alpha = def->alpha;
+        art.cells.origin = {-0.5 * def->size.x, -0.5 * wide * size.height, 0.0};
+        art.cells.at = {def->at.x, def->at.y / art.tall, 0.0};
+        art.cells = cells_of(art.cells, png, recording_.header);
+        while (std::max(art.cells.layers[0].size(), art.cells.layers[0][0].size()) > most_cells)
+            coarsen(art.cells);
+    } catch (const NoPicture&) {
+        return; // said when the log was read
     }
+    arts_.emplace(def->id, std::move(art));
+    of_body_[body].push_back(def->id);
 }
 
 std::vector<Slot> ArtLook::drawn_bodies() const {

@@ -12,8 +12,8 @@ namespace oddbounce {
 class ArtLook {
   public:
     explicit ArtLook(const Recording& recording) : recording_(recording) {}
-    /// Every frame first: takes in its definitions.
-    void step(const Frame& frame);
+    /// Every definition first: takes in those of art.
+    void define(const Definition& definition);
     /// True for a body that has art that can be used.
     bool drawn(Slot body) const { return of_body_.count(body) > 0; }
     bool any() const { return !of_body_.empty(); }

@@ -27,8 +27,8 @@ class Watch : public Rule {
           runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                 [this](const Pair&, Run& run) { close(run); }) {}
 
+    void define(const Definition& d) override { art_.define(d); }
     void step(const Step& step) override {
-        art_.step(*step.frame);
         if (art_.any()) look(step);
         runs_.sweep(step.index);
     }
@@ -106,7 +106,9 @@ class Watch : public Rule {
         name_bodies(w, {run.a, run.b}, f);
         const Slot a = at(w, run.a).body, b = at(w, run.b).body;
         const auto pose = [&](Slot body) { return w.body(body).pose; };
-        f.at = (pose(a).at + pose(b).at) * 0.5;
+        f.at = pose(a).at;
+        f.marks.push_back(
+            {r.number(run.deepest_at), f.at, f.at, false, "pixels " + length_text(r, run.depth) + " deep"});
         f.weight = 0.55;
         add_fact(f, "depth", run.depth, u);
         add_fact(f, "area", seen_overlap(art_.seen(w, a), pose(a), art_.seen(w, b), pose(b)), u + "²");

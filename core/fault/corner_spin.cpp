@@ -32,23 +32,40 @@ class Watch : public Rule {
         for (const Meeting& m : step.meetings)
             if (m.does == Does::Solid && !one_owner(step.now, m.a, m.b)) take(step, m);
         for (const Slot body : step.now.movers())
-            if (turns(step.now.body(body))) turned_.insert(body);
+            if (turns(step, body)) turned_.insert(body);
         runs_.sweep(step.index);
     }
     void finish() override { runs_.finish(); }
 
   private:
-    bool turns(const BodyState& b) const {
-        return b.def->moves == Moves::Driven && glm::length(b.turning) > 0.0;
+    static double turned(const Step& step, Slot body) {
+        return std::remainder(step.now.body(body).pose.angle - step.before.body(body).pose.angle,
+                              2.0 * std::numbers::pi);
+    }
+    static bool turns(const Step& step, Slot body) {
+        const BodyState& b = step.now.body(body);
+        return b.def->moves == Moves::Driven &&
+               (glm::length(b.turning) > 0.0 || (!b.fresh && turned(step, body) != 0.0));
+    }
+
+    /// Code faces a body another way, or lets it look where it goes; a hit tips it.
+    static bool tipped(const Step& step, Slot body) {
+        constexpr double most = std::numbers::pi / 3.0, same = std::numbers::pi / 180.0;
+        const BodyState &is = step.now.body(body), &was = step.before.body(body);
+        if (is.turning.z != 0.0) return true;
+        const double by = turned(step, body);
+        const double way =
+            std::atan2(is.velocity.y, is.velocity.x) - std::atan2(was.velocity.y, was.velocity.x);
+        return std::abs(by) < most && std::abs(std::remainder(by - way, 2.0 * std::numbers::pi)) > same;
     }
 
     /// More turn in this step, or at its end, than the step before had, in radians a step.
     double gained(const Step& step, Slot body) const {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
-        const double turned = std::remainder(is.pose.angle - was.pose.angle, 2.0 * std::numbers::pi);
+        const double by = turned(step, body);
         const double expected = was.turning.z * step.now.dt();
         const double spun = (is.turning.z - was.turning.z) * step.now.dt();
-        return std::max(std::abs(turned) > std::abs(expected) ? std::abs(turned - expected) : 0.0,
+        return std::max(std::abs(by) > std::abs(expected) ? std::abs(by - expected) : 0.0,
                         std::abs(is.turning.z) > std::abs(was.turning.z) ? std::abs(spun) : 0.0);
     }
 
@@ -58,7 +75,7 @@ class Watch : public Rule {
             const Slot body = at(step.now, mine).body, other = mine == m.a ? m.b : m.a;
             const BodyState& is = step.now.body_of(mine);
             const bool judged = is.def->upright || (is.def->moves == Moves::Driven && !turned_.count(body) &&
-                                                    is.turning.z != 0.0); // set turned by code: no spin
+                                                    tipped(step, body));
             if (!judged || is.def->moves == Moves::Fixed || is.fresh || is.warped) continue;
             const double turn = gained(step, body);
             if (turn <= least_) continue;

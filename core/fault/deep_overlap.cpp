@@ -23,7 +23,9 @@ struct Run {
     bool solved = false;      // a solver moves one of them
     double mark = 0.0;        // depth at the start of the present window of solving
     std::size_t marked_at = 0;
-    bool lies = false; // for a whole window it got hardly less deep
+    bool lies = false;   // for a whole window it got hardly less deep
+    bool loaded = false; // so far it is a solver's contact under load, answered in every frame
+    Vec3 normal{0.0};    // as it came in, from the mover
 };
 
 class Watch : public Rule {
@@ -32,7 +34,9 @@ class Watch : public Rule {
         : context_(context), share_(context.settings["deep-overlap.share_of_extent"]),
           shed_(context.settings["deep-overlap.shed_share"]),
           holes_(static_cast<std::size_t>(context.settings["run.holes"])),
-          solving_(static_cast<std::size_t>(context.settings["deep-overlap.solving_frames"])) {}
+          solving_(std::max(static_cast<std::size_t>(context.settings["deep-overlap.solving_frames"]),
+                            static_cast<std::size_t>(context.settings["deep-overlap.solving_frames"] *
+                                                     context.recording.header.rate / 60.0))) {}
 
     void step(const Step& step) override {
         for (const Meeting& m : step.meetings) take(step, m);
@@ -59,7 +63,9 @@ class Watch : public Rule {
     bool answered_next(const Run& run) const;
     bool in_order(const Run& run) const;
     bool contact_logged(const Run& run) const;
+    bool under_load(const Run& run) const;
     bool solver_at_work(const Run& run) const;
+    bool out_as_it_came(const Run& run) const;
 
     RuleContext context_;
     double share_;
@@ -87,6 +93,7 @@ void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
     std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
     const Vec3 entry = m.sweep.status == Status::Found ? m.sweep.normal : m.normal;
     const Vec3 normal = run.mover == m.a ? entry : -entry;
+    run.normal = normal;
     run.first = step.index, run.dt = step.now.dt();
     run.solved = step.now.body_of(run.mover).def->moves == Moves::Solved ||
                  step.now.body_of(run.other).def->moves == Moves::Solved;
@@ -103,6 +110,8 @@ void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
     run.placed = now.fresh || now.warped ||
                  (now.velocity_logged && !run.solved && glm::length(travel) > context_.recording.slop() &&
                   (!carried_there(step, run.mover) || !carried_there(step, run.other)));
+    const auto driven = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Driven; };
+    run.loaded = run.solved && !run.placed && !driven(run.mover) && !driven(run.other);
     const Slot own = at(step.now, run.mover).body;
     for (const Meeting& other : step.meetings) {
         if (&other == &m || other.does != Does::Solid || other.gap_after > context_.recording.slop())
@@ -110,6 +119,7 @@ void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
         const bool is_a = at(step.now, other.a).body == own, is_b = at(step.now, other.b).body == own;
         const Slot pusher = is_a ? other.b : other.a;
         if ((!is_a && !is_b) || step.now.body_of(pusher).def->moves == Moves::Fixed) continue;
+        run.loaded = run.loaded && step.now.body_of(pusher).def->moves != Moves::Driven;
         const Vec3 push = is_a ? -other.normal : other.normal;
         run.pushed = run.pushed || (glm::dot(push, normal) > 0.5 &&
                                     glm::dot(step.now.body_of(pusher).velocity, normal) > 0.0);
@@ -129,6 +139,8 @@ void Watch::take(const Step& step, const Meeting& m) {
     const Vec3 normal = run.mover == m.a ? m.normal : -m.normal;
     const double closing =
         closing_change(step.now, step.now, run.mover, run.other, normal, (m.on_a + m.on_b) * 0.5).after;
+    run.loaded = run.loaded && m.contact && closing <= closing_that_matters(step) &&
+                 (step.index == run.first || step.index == run.last + 1);
     if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= 0.1 * run.closing) run.answered = true;
     // The frame after the answer must already be less deep.
     if (step.index > run.first + 1 && depth >= run.previous - 1e-3 * run.deepest) run.shrinks = false;
@@ -169,6 +181,13 @@ bool Watch::solver_at_work(const Run& run) const {
            (frames <= 2 || run.previous <= 0.8 * run.deepest);
 }
 
+bool Watch::out_as_it_came(const Run& run) const {
+    if (run.last + 1 >= context_.recording.size()) return false;
+    const World out = context_.recording.world_at(run.last + 1);
+    const PairView v = pair_at(out, run.mover, run.other);
+    return v.known && v.gap > -most(out, run.mover, run.other) && glm::dot(v.normal, run.normal) > 0.5;
+}
+
 /// Engines find a contact at the start of a step: the one after the step that led inside counts too.
 bool Watch::contact_logged(const Run& run) const {
     const Recording& r = context_.recording;
@@ -191,8 +210,20 @@ bool Watch::answered_next(const Run& run) const {
     if (closing <= 0.1 * run.closing) return true;
     // In a crowd a solver has parted the pair while others drive it on.
     constexpr double eased = 0.75;
-    return run.solved && context_.recording.header.has(Channel::Contacts) && contact_logged(run) &&
+    return run.solved && (!context_.recording.header.has(Channel::Contacts) || contact_logged(run)) &&
            closing <= eased * run.closing && pair_at(next, run.mover, run.other).gap >= 0.0;
+}
+
+/// A pile, a bridge, a mill that spins a drum: what is answered at once and stays so is pressed in by its
+/// load or its speed, and comes out again.
+bool Watch::under_load(const Run& run) const {
+    if (!run.loaded || run.last + 1 >= context_.recording.size()) return false;
+    constexpr double soft = 0.25; // of the smaller extent
+    const World w = context_.recording.world_at(run.first);
+    double extent = infinity;
+    for (const Slot c : {run.mover, run.other})
+        if (w.body_of(c).def->moves != Moves::Fixed) extent = std::min(extent, at(w, c).geometry->extent());
+    return run.deepest <= soft * extent;
 }
 
 /// Answered in time, by what the recording says: no fault.
@@ -200,7 +231,9 @@ bool Watch::in_order(const Run& run) const {
     const Recording& r = context_.recording;
     const bool logged = r.header.has(Channel::Contacts);
     if (logged && !contact_logged(run)) return false;
-    if (logged && solver_at_work(run)) return true;
+    if (under_load(run)) return true;
+    // What is not logged is not denied: a solver that puts it out where it came in has seen it.
+    if (solver_at_work(run) && (logged || run.answered || out_as_it_came(run))) return true;
     if (!run.shrinks) return false;
     const bool one_frame = run.last == run.first;
     return run.answered || (one_frame && run.first + 1 < r.size() && answered_next(run));

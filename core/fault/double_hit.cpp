@@ -2,8 +2,9 @@
 // double-hit: one approach answered twice. Three ways:
 //   twice      a second turn (or a new contact that turns) on the pair before it has parted by the slop
 //   cancelled  one step answered against two neighbouring colliders, so that the velocity ends as it was
-//   reported   one activation of a switched hitbox that reports the same target twice
+//   reported   one activation of a switched hitbox, or one touch, that reports the same target twice
 // Not: contacts that flicker at rest, a body that rocks onto its second corner, a jump.
+#include "fault/reports.hpp"
 #include "fault/rule.hpp"
 #include "fault/telling.hpp"
 
@@ -14,21 +15,6 @@ namespace oddbounce {
 namespace {
 
 using Pair = std::pair<Slot, Slot>;
-
-bool logged_begin(const Frame& frame, Id a, Id b) {
-    return std::any_of(frame.contacts.begin(), frame.contacts.end(), [&](const ContactRow& c) {
-        return c.phase == Phase::Begin && c.active && std::minmax(c.a, c.b) == std::minmax(a, b);
-    });
-}
-
-bool event_about(const Frame& frame, Id a, Id b) {
-    return std::any_of(frame.events.begin(), frame.events.end(), [&](const EventRow& e) {
-        const auto names = [&](Id id) {
-            return std::find(e.about.begin(), e.about.end(), id) != e.about.end();
-        };
-        return names(a) && names(b);
-    });
-}
 
 struct Turn {
     std::size_t index;
@@ -52,26 +38,18 @@ struct Cancelled {
     double closing;
 };
 
-struct Activation {
-    std::vector<std::size_t> reports;
-};
-
 class Watch : public Rule {
   public:
     explicit Watch(const RuleContext& context)
         : context_(context), window_(static_cast<std::size_t>(context.settings["double-hit.window"])),
-          share_(context.settings["double-hit.turned_share"]) {}
+          share_(context.settings["double-hit.turned_share"]),
+          reports_(window_, [this](const Reported& r) { report(r); }) {}
 
     void step(const Step& step) override {
         settle_cancelled(step);
-        for (const auto* switches : {&step.frame->on, &step.frame->off})
-            for (Id id : *switches) restart(context_.recording.collider_slot(id));
-        for (const Meeting& m : step.meetings) {
-            if (m.does == Does::Solid)
-                solid(step, m);
-            else if (m.does == Does::Notice)
-                sensor(step, m);
-        }
+        for (const Meeting& m : step.meetings)
+            if (m.does == Does::Solid) solid(step, m);
+        reports_.step(step);
         look_for_cancelled(step);
         for (auto it = open_.begin(); it != open_.end();)
             if (it->second.turns.back().index + window_ < step.index)
@@ -81,16 +59,14 @@ class Watch : public Rule {
     }
     void finish() override {
         for (auto& [pair, a] : open_) close(a);
-        for (auto& [pair, a] : activations_) report(pair, a);
+        reports_.finish();
     }
 
   private:
     void solid(const Step& step, const Meeting& m);
     bool struck_elsewhere(const Step& step, const Meeting& m) const;
     bool second_answer(const Step& step, const Meeting& m, const Approach& a, double turned) const;
-    void sensor(const Step& step, const Meeting& m);
-    void restart(Slot collider);
-    void report(const Pair& pair, const Activation& a) const;
+    void report(const Reported& r) const;
     void look_for_cancelled(const Step& step);
     void settle_cancelled(const Step& step);
     void close(const Approach& a) const;
@@ -100,9 +76,8 @@ class Watch : public Rule {
     std::size_t window_;
     double share_;
     std::map<Pair, Approach> open_;
-    std::map<Pair, Activation> activations_;
     std::vector<Cancelled> cancelled_;
-    std::map<Slot, bool> switched_;
+    Reports reports_;
 };
 
 ClosingChange change_of(const Step& step, const Meeting& m) {
@@ -153,6 +128,10 @@ bool Watch::second_answer(const Step& step, const Meeting& m, const Approach& a,
     const bool event = event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
     if (context_.recording.header.has(Channel::Contacts)) return logged_begin(*step.frame, ia, ib) || event;
     const BodyState& mover = step.now.body_of(a.mover);
+    // A solver may take two steps for one answer, and what only it moves may be driven on by others.
+    const bool by_solver = mover.def->moves == Moves::Solved;
+    const bool by_code = step.now.body_of(a.other).def->moves == Moves::Driven;
+    if (!event && by_solver && (!by_code || a.turns.back().index + 1 == step.index)) return false;
     const bool jumps = mover.wishes || mover.grounded || step.before.body_of(a.mover).grounded;
     return event || !jumps;
 }
@@ -238,41 +217,23 @@ void Watch::close(const Approach& a) const {
     context_.found(std::move(f));
 }
 
-void Watch::sensor(const Step& step, const Meeting& m) {
-    if (!switched_.count(m.a) && !switched_.count(m.b)) return;
-    const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
-    const bool reported =
-        logged_begin(*step.frame, ia, ib) ||
-        event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
-    if (reported) activations_[{m.a, m.b}].reports.push_back(step.index);
-}
-
-void Watch::restart(Slot collider) {
-    switched_[collider] = true;
-    for (auto it = activations_.begin(); it != activations_.end();) {
-        if (it->first.first != collider && it->first.second != collider) {
-            ++it;
-            continue;
-        }
-        report(it->first, it->second);
-        it = activations_.erase(it);
-    }
-}
-
-void Watch::report(const Pair& pair, const Activation& a) const {
-    if (a.reports.size() < 2) return;
-    const World now = context_.recording.world_at(a.reports[1]);
-    const auto [mover, other] =
-        mover_first(context_.recording.world_at(a.reports[0]), now, pair.first, pair.second);
-    Finding f = start(a.reports.front(), a.reports.back(), {mover, other});
+void Watch::report(const Reported& told) const {
+    const std::vector<std::size_t>& at_frames = told.at;
+    const World now = context_.recording.world_at(at_frames[1]);
+    const auto [mover, other] = mover_first(context_.recording.world_at(at_frames[0]), now, told.a, told.b);
+    Finding f = start(at_frames.front(), at_frames.back(), {mover, other});
     f.at = now.body_of(other).pose.at, f.weight = 0.6;
-    f.facts.push_back({"kind", std::string("reported"), "text"});
-    add_fact(f, "frames_between", static_cast<double>(a.reports[1] - a.reports[0]), "frames");
+    f.facts.push_back({"kind", std::string(told.event.empty() ? "reported" : "told"), "text"});
+    add_fact(f, "frames_between", static_cast<double>(at_frames[1] - at_frames[0]), "frames");
     add_fact(f, "separation_between", 0.0, context_.recording.header.unit);
-    add_fact(f, "answers", static_cast<double>(a.reports.size()), "count");
-    f.suggest.push_back(
-        {"switch the hitbox off after its first report",
-         {{{"colliders", {f.colliders[0]}}, {"on", false}, {"frames", {f.first + 1, f.last}}}}});
+    add_fact(f, "answers", static_cast<double>(at_frames.size()), "count");
+    if (!told.event.empty()) {
+        f.facts.push_back({"event", told.event, "text"});
+        f.suggest.push_back({"fire '" + told.event + "' once a touch", nlohmann::json::array()});
+    } else
+        f.suggest.push_back(
+            {"switch the hitbox off after its first report",
+             {{{"colliders", {f.colliders[0]}}, {"on", false}, {"frames", {f.first + 1, f.last}}}}});
     context_.found(std::move(f));
 }
 
@@ -292,9 +253,8 @@ void Watch::look_for_cancelled(const Step& step) {
             continue;
         const auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
         const Side side{mover, other, mover == m.a ? m.normal : -m.normal, (m.on_a + m.on_b) * 0.5};
-        const double before = closing_speed(step.before, mover, other, side.normal);
-        const bool turned = closing_speed(step.now, mover, other, side.normal) < 0.5 * before;
-        if (before >= closing_that_matters(step) && !turned) hits.push_back(side);
+        const ClosingChange c = closing_change(step.before, step.now, mover, other, side.normal, side.at);
+        if (c.before >= closing_that_matters(step) && c.after >= 0.5 * c.before) hits.push_back(side);
     }
     for (std::size_t i = 0; i < hits.size(); ++i)
         for (std::size_t j = i + 1; j < hits.size(); ++j) {
@@ -359,13 +319,20 @@ void tell(const Recording& r, Finding& f) {
              fmt::format("In between they never parted by more than {}: one approach, {} answers.",
                          length_text(r, std::max(r.slop(), f.number("separation_between"))),
                          figure(f.number("answers")))});
-    else if (kind == "cancelled" && f.names.size() > 2)
+    else if (kind == "cancelled")
         f.account.push_back(
             {f.last,
              {},
-             fmt::format(
-                 "It is turned once by the {} and once by the {} in the same step: no bounce is left.",
-                 f.names[1], f.names[2])});
+             fmt::format("It is turned once by the {} and once by {} in the same step: no bounce is left.",
+                         f.names[1],
+                         f.names.size() > 2 ? "the " + f.names[2] : "its neighbouring collider")});
+    else if (kind == "told")
+        f.account.push_back(
+            {f.last,
+             {},
+             fmt::format("They never parted, and '{}' has fired {} times: one touch, {} hits.",
+                         std::get<std::string>(f.fact("event")->value), figure(f.number("answers")),
+                         figure(f.number("answers")))});
     else
         f.account.push_back({f.last, {}, "The hitbox stayed on and reported the same target again."});
 }

@@ -19,6 +19,12 @@ struct Run {
     std::optional<std::size_t> jump;
     Slot own = -1, touched = -1; // colliders: what it touches, or stands on
     Vec3 normal{0.0};            // from own to touched
+    struct Foot {
+        std::size_t index;
+        Vec3 at;
+        double below; // how far the ground is
+    };
+    std::vector<Foot> feet; // where it takes itself to stand on nothing
 };
 
 class Watch : public Rule {
@@ -101,15 +107,38 @@ class Watch : public Rule {
         const bool lifts = now.velocity_known && rise > 0.1 * matters;
         if (now.grounded && !carried)
             add(step, {body, true}, touched);
-        else if (!now.grounded && carrier && !lifts && !asks_down)
+        else if (!now.grounded && carrier && !lifts && !asks_down && !falls(step, body, carrier->other))
             add(step, {body, false}, carrier);
+    }
+
+    /// It sinks from what is below it as fast as falling begins: nothing holds it up.
+    bool falls(const Step& step, Slot body, Slot support) const {
+        const Header& header = context_.recording.header;
+        const auto height = [&](const World& w) {
+            return glm::dot(w.body(body).pose.at - w.body_of(support).pose.at, header.up);
+        };
+        const double dt = step.now.dt(), fall = -glm::dot(header.gravity, header.up) * dt * dt;
+        return fall > 0.0 && height(step.before) - height(step.now) > 0.25 * fall;
     }
 
     void add(const Step& step, const Key& key, const Near* near) {
         Run& run = runs_.at(key, step.index);
         ++run.frames;
+        if (key.claimed && run.feet.size() < Finding::most_marked) run.feet.push_back(foot(step, key.body));
         if (!near || run.own >= 0) return;
         run.own = near->own, run.touched = near->other, run.normal = near->normal;
+    }
+
+    /// The middle of its lowest edge.
+    static Run::Foot foot(const Step& step, Slot body) {
+        const Vec3& up = step.now.recording().header.up;
+        Box box;
+        for (const Slot c : step.now.colliders_of(body))
+            if (step.now.live(c) && at(step.now, c).def->role != Role::Sensor)
+                box.add(at(step.now, c).geometry->bounds(step.now.body(body).pose));
+        if (box.empty()) box.add(step.now.body(body).pose.at);
+        const Vec3 half = box.size() * 0.5;
+        return {step.index, box.center() - up * glm::dot(half, glm::abs(up)), gap_below(step.now, body)};
     }
 
     /// How far it could fall straight down at the end of this frame; infinity: there is nothing below.
@@ -156,6 +185,12 @@ class Watch : public Rule {
             {"kind", key.claimed ? "stands on nothing" : "does not know that it stands", "text"});
         const double below = gap_below(w, key.body);
         if (below < infinity) add_fact(f, "gap_below", below, r.header.unit);
+        for (const Run::Foot& foot : run.feet) {
+            const bool ends = foot.below < infinity;
+            const double shown = ends ? foot.below : at(w, w.colliders_of(key.body)[0]).geometry->reach();
+            f.marks.push_back({r.number(foot.index), foot.at, foot.at - r.header.up * shown, !ends,
+                               ends ? "no ground for " + length_text(r, shown) : "no ground"});
+        }
         if (run.own >= 0) f.facts.push_back({"normal", run.normal, ""});
         add_fact(f, "frames_late", static_cast<double>(run.frames), "frames");
         if (run.jump) add_fact(f, "jump_frame", static_cast<double>(r.number(*run.jump)), "frame");

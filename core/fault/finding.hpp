@@ -47,15 +47,16 @@ struct Threshold {
 struct Mark {
     std::int64_t frame = 0; ///< the frame that it belongs to
     Vec3 from{0.0}, to{0.0};
-    bool arrow = false; ///< it leads to `to`; else a measure
+    bool arrow = false; ///< it leads to `to`; else a measure, or without any length a note at that place
     std::string label;  ///< "54.1 px out"
 };
 
 struct Finding {
     std::string id, fault;
-    std::int64_t first = 0, last = 0; ///< frame numbers of the log
-    std::vector<Id> bodies;           ///< the mover first
-    std::vector<std::string> names;
+    std::int64_t first = 0, last = 0;      ///< frame numbers of the log
+    std::vector<Id> bodies;                ///< the mover first
+    std::vector<std::string> names, kinds; ///< of the bodies
+    std::optional<std::string> fine;       ///< a person says that it is as it should be, and why
     std::vector<Id> colliders;
     Vec3 at{0.0};
     double fraction = 1.0; ///< the time of impact in the step that ends with `last`, where one is known
@@ -67,6 +68,7 @@ struct Finding {
     std::vector<Suggestion> suggest;
     std::vector<Threshold> thresholds;
     std::vector<Mark> marks;
+    static constexpr std::size_t most_marked = 240; ///< frames of a long run that get marks
 
     const Fact* fact(const std::string& key) const;
     /// A fact's number; 0 where there is none.

@@ -58,7 +58,7 @@ class Watch : public Rule {
         const double closing = closing_speed(step.now, run.mover, run.other, run.normal);
         const double went =
             glm::dot(relative_travel(step.before, step.now, run.mover, run.other), run.normal);
-        const double matters = 2.0 * closing_that_matters(step);
+        const double matters = (solved(m.a) || solved(m.b) ? 2.0 : 1.0) * closing_that_matters(step);
         if (turned(run.closing, closing, matters) || turned(run.went, went, matters * step.now.dt())) {
             if (run.turns++ == 0) run.first = step.index;
             run.most_turns = std::max(run.most_turns, run.turns);
@@ -83,6 +83,11 @@ class Watch : public Rule {
         const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Solved; };
         return solved(run.mover) || solved(run.other) ? 3 * least_ : least_;
     }
+    /// Less far to and fro cannot be seen; a solver's bodies rattle farther.
+    double least_width(const World& w, const Run& run) const {
+        const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Solved; };
+        return (solved(run.mover) || solved(run.other) ? 4.0 : 1.0) * context_.recording.slop();
+    }
     /// How far it goes to and fro.
     static double wide(const World& w, const Run& run) {
         return std::max(run.high > run.low ? run.high - run.low : 0.0, run.speed * w.dt());
@@ -90,8 +95,9 @@ class Watch : public Rule {
 
     void close(const Run& run) const {
         const Recording& r = context_.recording;
+        if (run.most_turns < least_) return; // before a world is made: most touches turn once
         const World w = r.world_at(run.first);
-        if (run.most_turns < needed(w, run) || wide(w, run) <= 4.0 * r.slop()) return;
+        if (run.most_turns < needed(w, run) || wide(w, run) <= least_width(w, run)) return;
         const std::string& u = r.header.unit;
         Finding f;
         f.fault = "flip-flop", f.first = r.number(run.first), f.last = r.number(run.last);
@@ -103,6 +109,10 @@ class Watch : public Rule {
         add_fact(f, "turns", static_cast<double>(run.most_turns), "count");
         add_fact(f, "speed", run.speed, u + "/s");
         f.facts.push_back({"left_inside", run.low < -r.slop() ? f.names[0] : std::string("nobody"), "text"});
+        const double half = 0.5 * wide(w, run);
+        for (std::size_t i = run.first; i <= run.last; ++i)
+            f.marks.push_back({r.number(i), run.at - run.normal * half, run.at + run.normal * half, false,
+                               length_text(r, 2.0 * half) + " to and fro"});
         note_threshold(f, context_.settings.threshold("flip-flop.turns"));
         const nlohmann::json who = mover_target(w, f);
         f.suggest.push_back(

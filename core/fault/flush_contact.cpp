@@ -11,14 +11,19 @@ namespace oddbounce {
 
 namespace {
 
+struct Told {
+    int answer = 0;
+    std::size_t changes = 0;
+};
+
 struct Run {
     std::size_t first = 0, last = 0;
     Slot mover = -1, other = -1;
-    std::size_t changes = 0, frames = 0, changed_at = 0;
+    std::size_t frames = 0;
     double most = 0.0, place = 0.0, low = infinity, high = -infinity; // gaps in last places; size of one
     Vec3 at{0.0};
-    bool answer = false;
-    std::string what;
+    std::map<std::string, Told> told; // by what it says: contact, footing, ...
+    double answered_at = 0.0;         // the gap when an answer last changed
 };
 
 class Watch : public Rule {
@@ -56,40 +61,50 @@ class Watch : public Rule {
         return std::nextafter(size, infinity) - size;
     }
 
-    /// Contact and footing and passes, as far as they are logged, as one answer; without any the sign of
-    /// the gap, which is what the game's own test gives.
-    bool answer(const Step& step, const Meeting& m, std::string& what) const {
+    /// What the game said of the pair in this step: contact, footing, passes, as far as they are logged;
+    /// without any the sign of the gap, which is what the game's own test gives.
+    std::map<std::string, int> answers(const Step& step, const Meeting& m, double place,
+                                       const Run* run) const {
         const Header& h = context_.recording.header;
+        std::map<std::string, int> out;
         if (h.has(Channel::Contacts)) {
-            what = "contact";
             const Id a = at(step.now, m.a).def->id, b = at(step.now, m.b).def->id;
-            return std::any_of(
+            out["contact"] = std::any_of(
                 step.frame->contacts.begin(), step.frame->contacts.end(), [&](const ContactRow& c) {
                     return c.active && c.phase != Phase::End && std::minmax(c.a, c.b) == std::minmax(a, b);
                 });
         }
-        if (h.has(Channel::Grounded)) {
-            const auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
-            const Vec3 away = mover == m.a ? -m.normal : m.normal;
-            if (glm::dot(away, h.up) > 0.7) {
-                what = "footing";
-                return step.now.body_of(mover).grounded;
-            }
-        }
-        what = "overlap";
-        return m.gap_after <= 0.0;
+        const auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
+        const Vec3 away = mover == m.a ? -m.normal : m.normal;
+        if (h.has(Channel::Grounded) && glm::dot(away, h.up) > 0.7)
+            out["footing"] = step.now.body_of(mover).grounded;
+        // Passes are the body's, not the pair's: they count while it moves across this very surface.
+        if (h.has(Channel::Passes) && run && run->high - run->low > part * place)
+            for (const IdCount& p : step.frame->passes)
+                if (p.id == step.now.body_of(mover).def->id) out["passes"] = p.count;
+        if (!out.empty()) return out;
+        // What moves by less than a part of a last place has not moved: so much our own sums lose.
+        const bool stays =
+            run && run->told.count("overlap") && std::abs(m.gap_after - run->answered_at) < part * place;
+        out["overlap"] = stays ? run->told.at("overlap").answer : m.gap_after <= 0.5 * part * place;
+        return out;
     }
 
     void take(const Step& step, const Meeting& m) {
         const double place = last_place(step, m);
         if (!(place > 0.0) || std::abs(m.gap_after) > most_ * place) return;
-        const bool fresh = !runs_.find({m.a, m.b});
+        const Run* under_way = runs_.find({m.a, m.b});
+        const bool fresh = !under_way;
+        const std::map<std::string, int> said = answers(step, m, place, under_way);
         Run& run = runs_.at({m.a, m.b}, step.index);
-        std::string what;
-        const bool now = answer(step, m, what);
         if (fresh) std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
-        if (!fresh && now != run.answer) ++run.changes, run.changed_at = step.index;
-        run.answer = now, run.what = what, run.place = std::max(run.place, place), ++run.frames;
+        for (const auto& [what, answer] : said) {
+            const auto [it, first] = run.told.try_emplace(what);
+            if (first || it->second.answer != answer) run.answered_at = m.gap_after;
+            it->second.changes += !first && it->second.answer != answer;
+            it->second.answer = answer;
+        }
+        run.place = std::max(run.place, place), ++run.frames;
         run.most = std::max(run.most, std::abs(m.gap_after) / place);
         run.low = std::min(run.low, m.gap_after), run.high = std::max(run.high, m.gap_after);
         run.at = (m.on_a + m.on_b) * 0.5;
@@ -97,27 +112,31 @@ class Watch : public Rule {
 
     void close(const Run& run) const {
         const Recording& r = context_.recording;
+        const auto& [what, told] =
+            *std::max_element(run.told.begin(), run.told.end(), [](const auto& a, const auto& b) {
+                return a.second.changes < b.second.changes;
+            });
         // Rarely changing answers are the game's, not the last place's.
-        if (run.changes < static_cast<std::size_t>(context_.settings["flush-contact.changes"]) ||
-            run.changes * 2 * holes_ < run.frames)
+        if (told.changes < static_cast<std::size_t>(context_.settings["flush-contact.changes"]) ||
+            told.changes * 2 * holes_ < run.frames)
             return;
         const World w = r.world_at(run.first);
         // What a solver lays down flickers now and then.
         const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Solved; };
-        if ((solved(run.mover) || solved(run.other)) && run.changes < solver_flickers) return;
+        if ((solved(run.mover) || solved(run.other)) && told.changes < solver_flickers) return;
         const std::string& u = r.header.unit;
         Finding f;
         f.fault = "flush-contact", f.first = r.number(run.first), f.last = r.number(run.last);
         name_bodies(w, {run.mover, run.other}, f);
         f.at = run.at, f.weight = 0.55;
-        if (run.what == "overlap")
+        if (what == "overlap")
             f.grade = Grade::Likely,
             f.assumes = "neither contacts nor footing were logged: the gap's sign stands for them";
         add_fact(f, "last_places", run.most, "last places");
         add_fact(f, "margin_needed", 4.0 * (run.high - run.low + run.place), u);
         add_fact(f, "last_place", run.place, u);
-        add_fact(f, "changes", static_cast<double>(run.changes), "count");
-        f.facts.push_back({"answer", run.what, "text"});
+        add_fact(f, "changes", static_cast<double>(told.changes), "count");
+        f.facts.push_back({"answer", what, "text"});
         note_threshold(f, context_.settings.threshold("flush-contact.last_places"));
         const nlohmann::json who = mover_target(w, f);
         f.suggest.push_back(
@@ -125,6 +144,7 @@ class Watch : public Rule {
         context_.found(std::move(f));
     }
 
+    static constexpr double part = 0.2; // of a last place
     static constexpr std::size_t solver_flickers = 10;
     RuleContext context_;
     double most_;

@@ -14,6 +14,13 @@ namespace oddbounce {
 
 namespace {
 
+/// Shapes that are tried round the picture, and how they are told.
+constexpr std::pair<const char*, const char*> tried[] = {{"circle", "a circle"},
+                                                         {"ellipse", "an ellipse"},
+                                                         {"box", "a box"},
+                                                         {"capsule", "a capsule"},
+                                                         {"hull", "its outline without hollows"}};
+
 struct Run {
     std::size_t first = 0, last = 0;
     Slot a = -1, b = -1; // colliders, mover first
@@ -29,13 +36,13 @@ class Watch : public Rule {
           runs_(static_cast<std::size_t>(context.settings["hit-outside-art.holes"]),
                 [this](const Pair&, Run& run) { close(run); }) {}
 
+    void define(const Definition& d) override { art_.define(d); }
     void step(const Step& step) override {
-        art_.step(*step.frame);
         if (art_.any()) {
             const bool logged = context_.recording.header.has(Channel::Contacts);
             for (const Meeting& m : step.meetings) {
                 if (m.does == Does::Nothing || one_owner(step.now, m.a, m.b)) continue;
-                if (logged ? touches(step, m) : turns_closing(step, m)) take(step, m);
+                if ((logged ? touches(step, m) : turns_closing(step, m)) || told(step, m)) take(step, m);
             }
         }
         runs_.sweep(step.index);
@@ -44,6 +51,13 @@ class Watch : public Rule {
 
   private:
     using Pair = std::pair<Slot, Slot>; // bodies
+
+    /// The game tells of the two whose shapes touch: a hit, whatever else is logged of it.
+    static bool told(const Step& step, const Meeting& m) {
+        const Recording& r = step.now.recording();
+        return m.closest() <= r.slop() + r.header.skin &&
+               event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
+    }
 
     static bool touches(const Step& step, const Meeting& m) {
         // Shapes that do not touch do not hit, whatever the log says of them.
@@ -90,7 +104,8 @@ class Watch : public Rule {
         Finding f;
         f.fault = "hit-outside-art", f.first = r.number(run.first), f.last = r.number(run.last);
         name_bodies(w, {run.a, run.b}, f);
-        f.at = run.at, f.fraction = run.fraction;
+        f.at = run.at;
+        if (run.first == run.last) f.fraction = run.fraction;
         f.weight = 0.6;
         add_fact(f, "gap", run.gap, u);
         f.marks.push_back({f.first, run.on_a, run.on_b, false, length_text(r, run.gap) + " apart"});
@@ -119,26 +134,19 @@ class Watch : public Rule {
             const std::vector<Vec2> more = outline_points(*g);
             points.insert(points.end(), more.begin(), more.end()), visible += g->area();
         }
+        const double covers = at(w, c).geometry->area();
         std::string best;
         double least = infinity;
-        for (const char* kind : {"circle", "box", "capsule", "hull"}) {
-            const double area = Geometry(fitted(points, kind), Vec3(1.0)).area();
+        for (const auto& [kind, words] : tried) {
+            const bool capsule = std::string_view(kind) == "capsule";
+            const double area =
+                Geometry(capsule ? capsule_round(points) : fitted(points, kind), Vec3(1.0)).area();
             add_fact(f, std::string("area_of_") + kind, area, u + "²");
+            add_fact(f, std::string("saved_by_") + kind, 100.0 * (1.0 - area / covers), "%");
             if (std::string_view(kind) != "hull" && area < 0.99 * least) least = area, best = kind;
         }
-        Box box;
-        for (const Vec2& p : points) box.add(raised(p));
-        // Least area round a box: pi/4 of it is the ellipse within; the one round the points is found by
-        // scaling.
-        const Vec3 middle = box.center(), half = box.size() * 0.5;
-        double reach = 0.0;
-        for (const Vec2& p : points) {
-            const Vec2 d = (p - flat(middle)) / flat(half);
-            reach = std::max(reach, glm::dot(d, d));
-        }
-        add_fact(f, "area_of_ellipse", 3.14159265358979323846 * half.x * half.y * reach, u + "²");
         add_fact(f, "area_seen", visible, u + "²");
-        add_fact(f, "area_of_collider", at(w, c).geometry->area(), u + "²");
+        add_fact(f, "area_of_collider", covers, u + "²");
         f.facts.push_back({"tightest", best, "text"});
         const Id collider = at(w, c).def->id;
         f.suggest.push_back(
@@ -160,16 +168,22 @@ void tell(const Recording& r, Finding& f) {
         {f.first, f.fraction < 1.0 ? std::optional<double>(f.fraction) : std::nullopt,
          fmt::format("The {} and the {} hit each other, but what is seen of them is {} apart.", f.names[0],
                      f.names.at(1), length_text(r, f.number("gap")))});
-    if (const Fact* loose = f.fact("loose"))
-        f.account.push_back(
-            {f.first,
-             {},
-             fmt::format("{} % of the {}'s collider lies outside its picture; it covers {} {}², a {} round "
-                         "the picture {}.",
-                         figure(f.number("waste")), std::get<std::string>(loose->value),
-                         figure(f.number("area_of_collider")), r.header.unit,
-                         std::get<std::string>(f.fact("tightest")->value),
-                         figure(f.number("area_of_" + std::get<std::string>(f.fact("tightest")->value))))});
+    const Fact* loose = f.fact("loose");
+    if (!loose) return;
+    std::vector<std::pair<double, std::string>> savings; // the greatest first
+    for (const auto& [kind, words] : tried)
+        if (const double saved = f.number(std::string("saved_by_") + kind); saved >= 1.0)
+            savings.emplace_back(-saved, fmt::format("{} by {} %", words, figure(saved)));
+    std::sort(savings.begin(), savings.end());
+    std::vector<std::string> others;
+    for (const auto& [saved, words] : savings) others.push_back(words);
+    f.account.push_back({f.first,
+                         {},
+                         fmt::format("{} % of the {}'s collider lies outside its picture. {}.",
+                                     figure(f.number("waste")), std::get<std::string>(loose->value),
+                                     others.empty() ? "No simple shape round that picture covers less"
+                                                    : fmt::format("Round that picture these cover less: {}",
+                                                                  fmt::join(others, ", ")))});
 }
 
 } // namespace

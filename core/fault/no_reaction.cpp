@@ -24,8 +24,10 @@ class Watch : public Rule {
         : context_(context), holes_(static_cast<std::size_t>(context.settings["run.holes"])),
           contacts_(context.recording.header.has(Channel::Contacts)) {}
 
+    void define(const Definition& d) override {
+        if (const auto* e = std::get_if<ExpectDef>(&d)) expects_.push_back(*e);
+    }
     void step(const Step& step) override {
-        learn(step);
         if (expects_.empty()) return;
         touches(step);
         events_.push_back({step.index, step.frame->events});
@@ -44,17 +46,6 @@ class Watch : public Rule {
         Slot a, b;
         std::size_t index;
     };
-
-    void learn(const Step& step) {
-        const auto take = [&](const Definition& d) {
-            if (const auto* e = std::get_if<ExpectDef>(&d)) expects_.push_back(*e);
-        };
-        if (begun_)
-            for (const Definition& d : step.frame->before) take(d);
-        else
-            for (const Recording::Defined& d : context_.recording.definitions(0, step.index + 1))
-                take(d.definition);
-    }
 
     void touches(const Step& step) {
         const bool first = !std::exchange(begun_, true);
@@ -140,6 +131,7 @@ class Watch : public Rule {
         add_fact(f, "within", w.expect.within, "frames");
         f.facts.push_back({"event", w.expect.event, "text"});
         f.facts.push_back({"missing", missing(w, now), "text"});
+        f.marks.push_back({f.first, f.at, f.at, false, "no '" + w.expect.event + "' follows"});
         f.suggest.push_back({"look where the game turns this contact into '" + w.expect.event +
                                  "': what it asks of layer, kind and owner",
                              nlohmann::json::array()});

@@ -16,6 +16,7 @@ struct Run {
     std::size_t first = 0, last = 0;
     Slot mover = -1, other = -1;
     bool asked = false, out = false, cancelled = false;
+    bool stood = false;                    // on it, at rest, before
     double deepest = 0.0, clearance = 0.0; // lowest point above the surface in the frame before
     Vec3 at{0.0}, pass{0.0};
     std::vector<Slot> touching; // other colliders that the mover touched when it began
@@ -62,7 +63,8 @@ class Watch : public Rule {
         Run* run = runs_.find({mover, other});
         if (!run) {
             // It begins where the lowest point sinks below the surface in this step.
-            if (going >= 0.0 || m.gap_before < -slop || m.gap_before == infinity || m.gap_after >= 0.0)
+            const double rounding = 1e-3 * slop; // whoever stands flush is above or below by that
+            if (going >= 0.0 || m.gap_before < -slop || m.gap_before == infinity || m.gap_after >= -rounding)
                 return;
             const PairView was = pair_at(step.before, mover, other);
             if (!was.known || glm::dot(-was.normal, pass) < 0.7 || !was_above(step, mover, other, pass))
@@ -70,6 +72,9 @@ class Watch : public Rule {
             run = &runs_.at({mover, other}, step.index);
             run->mover = mover, run->other = other, run->pass = pass, run->clearance = was.gap;
             run->asked = asked(step, mover), run->at = (m.on_a + m.on_b) * 0.5;
+            run->stood =
+                m.gap_before <= slop + context_.recording.header.skin &&
+                std::abs(glm::dot(step.before.body_of(mover).velocity, pass)) < closing_that_matters(step);
             for (const Meeting& o : step.meetings)
                 if (&o != &m && (o.a == mover || o.b == mover) && o.does != Does::Nothing &&
                     o.closest() <= slop)
@@ -111,6 +116,9 @@ class Watch : public Rule {
         const Recording& r = context_.recording;
         const double slop = r.slop();
         if (run.cancelled || run.asked || run.deepest <= slop) return;
+        // Whoever stands and then drops, with nothing else about, may well have asked: only the wish could
+        // tell.
+        if (!r.header.has(Channel::Wish) && run.stood && run.touching.empty()) return;
         const World w = r.world_at(run.first), end = r.world_at(run.last);
         const double extent = at(w, run.mover).geometry->extent();
         // Still inside at the end: it must be on its way through, not sunk in a little.

@@ -28,7 +28,7 @@ struct Body {
     double smallest = infinity;
     Slot smallest_is = -1;
     std::vector<std::size_t> intrusions; // frames, by side
-    std::vector<std::size_t> intruded_at;
+    std::vector<std::size_t> intruded_at, intruded_last;
     Slot collider = -1;
 };
 
@@ -36,9 +36,10 @@ class Watch : public Rule {
   public:
     explicit Watch(const RuleContext& context) : context_(context) {}
 
+    void define(const Definition& d) override {
+        if (const auto* p = std::get_if<ProbeDef>(&d)) learn(*p);
+    }
     void step(const Step& step) override {
-        for (const DefinitionRef& d : step.frame->before)
-            if (const auto* p = std::get_if<ProbeDef>(&*d)) learn(*p);
         for (auto& [id, body] : bodies_) look(step, id, body);
     }
     void finish() override {
@@ -78,7 +79,8 @@ class Watch : public Rule {
             for (const auto& [place, point] : places) side.places.push_back(place);
             if (side.places.size() > 1) body.sides.push_back(side);
         }
-        body.intrusions.resize(body.sides.size()), body.intruded_at.resize(body.sides.size());
+        body.intrusions.resize(body.sides.size()), body.intruded_at.resize(body.sides.size()),
+            body.intruded_last.resize(body.sides.size());
     }
 
     void look(const Step& step, Id id, Body& body) {
@@ -97,8 +99,10 @@ class Watch : public Rule {
                 one_owner(step.now, m.a, m.b))
                 continue;
             for (std::size_t s = 0; s < body.sides.size(); ++s)
-                if (between(step, body.sides[s], state, is_a ? m.b : m.a) && body.intrusions[s]++ == 0)
-                    body.intruded_at[s] = step.index;
+                if (between(step, body.sides[s], state, is_a ? m.b : m.a)) {
+                    if (body.intrusions[s]++ == 0) body.intruded_at[s] = step.index;
+                    body.intruded_last[s] = step.index;
+                }
         }
     }
 
@@ -177,7 +181,8 @@ class Watch : public Rule {
         const Vec3 guards = raised(state.pose.turn(side.guards * flat(state.scale)));
         f.facts.push_back({"kind", std::string(word_of(unit(guards))) + " side", "text"});
         if (intruded)
-            add_fact(f, "intruded_frame", static_cast<double>(r.number(body.intruded_at[s])), "frame");
+            add_fact(f, "intruded_frame", static_cast<double>(r.number(body.intruded_at[s])), "frame"),
+                add_fact(f, "intruded_last", static_cast<double>(r.number(body.intruded_last[s])), "frame");
         f.suggest.push_back({fmt::format("{} probes on that side of the {}", figure(needed), f.names[0]),
                              nlohmann::json::array()});
         context_.found(std::move(f));

@@ -150,6 +150,10 @@ class Watch : public Rule {
                 if (const Answer a = nearest(w, moved, candidates); !(a == exact) && other == exact)
                     other = a;
             }
+        std::vector<Slot> between; // both answers take part
+        for (const Slot c : {exact.collider, other.collider})
+            if (c >= 0) between.push_back(c);
+        name_bodies(w, between, f);
         f.weight = 0.5;
         add_fact(f, "distance", run.number * place, r.header.unit);
         add_fact(f, "last_places", run.number, "last places");

@@ -64,6 +64,8 @@ class SelfHit : public Rule {
         Finding f = ray_finding("ray-self-hit", r, run, w);
         f.weight = 0.65;
         add_fact(f, "move_start_by", run.number + r.slop(), r.header.unit);
+        f.marks.push_back({f.first, run.ray.from, run.ray.from + unit(run.ray.to - run.ray.from) * run.number,
+                           false, length_text(r, run.number) + " in its own"});
         f.facts.push_back({"logged", answer_text(w, run.ray, logged(r, run.ray)), "text"});
         f.suggest.push_back({fmt::format("begin it {} farther along, outside of its caster",
                                          length_text(r, run.number + r.slop())),
@@ -179,6 +181,13 @@ class WrongAnswer : public Rule {
         }
         f.facts.push_back({"logged", answer_text(w, run.ray, hit), "text"});
         f.facts.push_back({"answer", answer_text(w, run.ray, run.collider), "text"});
+        for (const RayMeets& m : look_along(w, run.ray)) {
+            if (m.collider != run.collider) continue;
+            const Vec3 there = run.ray.from + (run.ray.to - run.ray.from) * m.fraction;
+            f.marks.push_back({f.first, there, run.ray.at.value_or(run.ray.to), false,
+                               "meets " + answer_text(w, run.ray, run.collider) + " first"});
+            break;
+        }
         f.suggest.push_back(
             {run.ray.step ? "a shorter stride: what is thinner than it is stepped over"
              : hit >= 0 && run.collider >= 0
@@ -210,7 +219,9 @@ class Short : public Rule {
     void step(const Step& step) override {
         runs_.step(step.index);
         for (const RayRow& ray : step.frame->rays) {
+            cut_ = false;
             if (ray.hit && !ray.name.empty()) {
+                reach_[ray.name] = std::max(reach_[ray.name], glm::length(ray.to - ray.from));
                 const Slot hit = logged(context_.recording, ray);
                 if (const BodyDef* def = step.now.body_of(hit).def) kinds_[ray.name].insert(def->kind);
             }
@@ -222,6 +233,7 @@ class Short : public Rule {
             }
             RayRun& run = runs_.bad(ray, step.index);
             if (run.casts == 1) run.number = by, run.collider = target;
+            cuts_[{ray.name, ray.by.value_or(-1)}] = cut_;
             longest_[{ray.name, ray.by.value_or(-1)}] =
                 run.casts == 1 ? by : std::max(longest_[{ray.name, ray.by.value_or(-1)}], by);
         }
@@ -230,7 +242,7 @@ class Short : public Rule {
 
   private:
     /// How much longer it would have to be to meet what it was aimed at; 0: that is not it.
-    double shortfall(const Step& step, const RayRow& ray, Slot& target) const {
+    double shortfall(const Step& step, const RayRow& ray, Slot& target) {
         const double length = glm::length(ray.to - ray.from),
                      farther = context_.settings["ray-short.farther"];
         if (length == 0.0 || !look_along(step.now, ray).empty()) return 0.0;
@@ -246,8 +258,22 @@ class Short : public Rule {
         // A thing out of range is out of range; a body that stands has its ground under it.
         const auto known = kinds_.find(ray.name);
         if (known == kinds_.end() || !known->second.count(step.now.body_of(target).def->kind)) return 0.0;
+        // Cast shorter than others of its name, it was cut to measure, not to a range.
+        constexpr double clearly = 0.99;
+        cut_ = length < clearly * reach_[ray.name] && !ends_at_somebody(step, ray);
+        if (cut_) return by;
         const bool down = glm::dot(ray.to - ray.from, context_.recording.header.up) < -0.7 * length;
         return down && stands(step, ray) ? by : 0.0;
+    }
+    /// It ends in or at a body: a look at that one, which nothing hides.
+    bool ends_at_somebody(const Step& step, const RayRow& ray) const {
+        const double slop = context_.recording.slop();
+        for (Slot c = 0; c < static_cast<Slot>(step.now.colliders().size()); ++c)
+            if (step.now.live(c) && !is_own(step.now, ray, c) &&
+                (point_distance(ray.to, *at(step.now, c).geometry, step.now.body_of(c).pose) <= slop ||
+                 glm::length(step.now.body_of(c).pose.at - ray.to) <= slop))
+                return true;
+        return false;
     }
     bool stands(const Step& step, const RayRow& ray) const {
         const Slot body = ray.by ? context_.recording.body_slot(*ray.by) : -1;
@@ -269,6 +295,8 @@ class Short : public Rule {
         // Without an aim, only a gap between two hits shows that it should have reached.
         if (run.ray.after.empty() && !(run.before && hits_after)) return;
         const Recording& r = context_.recording;
+        // One such cast may be a bullet's last step before it hits.
+        if (run.casts < 2 && cuts_.at({run.ray.name, run.ray.by.value_or(-1)})) return;
         const World w = r.world_at(run.first);
         Finding f = ray_finding("ray-short", r, run, w);
         f.weight = 0.5;
@@ -290,6 +318,9 @@ class Short : public Rule {
     RuleContext context_;
     RayRuns runs_;
     std::map<std::string, std::set<std::string>> kinds_; ///< that rays of a name have hit
+    std::map<std::string, double> reach_;                ///< the longest of a name that has hit
+    bool cut_ = false;                                   ///< the cast at hand is shorter than those
+    std::map<RayRuns::Key, bool> cuts_;                  ///< so is the run under way
     std::map<RayRuns::Key, double> longest_;             ///< shortfall of the run under way
 };
 

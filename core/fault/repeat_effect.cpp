@@ -15,8 +15,9 @@ namespace {
 struct Run {
     std::size_t first = 0, last = 0;
     std::size_t fired = 0, begun = 0;
-    Slot a = -1, b = -1; // colliders that touched
-    Vec3 before{0.0};    // the first body's velocity before it
+    Slot a = -1, b = -1;                              // colliders that touched
+    Vec3 before{0.0};                                 // the first body's velocity before it
+    std::vector<std::pair<std::size_t, Vec3>> places; // of the body that moves, frame by frame, for the marks
 };
 
 class Watch : public Rule {
@@ -83,6 +84,9 @@ class Watch : public Rule {
         if (touching != now_touching_.end()) std::tie(run.a, run.b) = touching->second;
         run.begun += begins;
         run.last = step.index;
+        if (run.a < 0 || run.places.size() >= Finding::most_marked) return;
+        const bool fixed = step.now.body_of(run.a).def->moves == Moves::Fixed;
+        run.places.emplace_back(step.index, step.now.body_of(fixed ? run.b : run.a).pose.at);
     }
 
     void close(const Key& key, const Run& run) const {
@@ -105,6 +109,9 @@ class Watch : public Rule {
                  glm::length(now.body_of(mover).velocity) - glm::length(before.body_of(mover).velocity),
                  r.header.unit + "/s");
         f.facts.push_back({"event", key.first, "text"});
+        for (const auto& [index, there] : run.places)
+            f.marks.push_back({r.number(index), there, there, false,
+                               "'" + key.first + "' × " + std::to_string(index - run.first + 1)});
         f.suggest.push_back({"fire '" + key.first + "' when the contact begins, not while it lasts",
                              nlohmann::json::array()});
         context_.found(std::move(f));

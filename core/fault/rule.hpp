@@ -19,6 +19,8 @@ struct RuleContext {
 class Rule {
   public:
     virtual ~Rule() = default;
+    /// A definition that holds from the next step on; those before the first step that is scanned come too.
+    virtual void define(const Definition&) {}
     virtual void step(const Step& step) = 0;
     virtual void finish() {}
 };

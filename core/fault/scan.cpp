@@ -5,6 +5,7 @@
 #include "recording/bad_input.hpp"
 
 #include <set>
+#include <unordered_map>
 
 namespace oddbounce {
 
@@ -31,17 +32,40 @@ bool explains(const Finding& strong, const Finding& weak) {
         {"flip-flop", "double-hit"},          {"flip-flop", "silent-overlap"},
         {"flip-flop", "speed-surge"},         {"flip-flop", "wrong-face"},
         {"self-push", "deep-overlap"},        {"flush-contact", "double-hit"},
-        {"flush-contact", "repeat-effect"},   {"stuck-on-edge", "hit-outside-art"},
-        {"unseen-blocker", "hit-outside-art"}};
+        {"flush-contact", "repeat-effect"},   {"flush-contact", "false-footing"},
+        {"stuck-on-edge", "hit-outside-art"}, {"unseen-blocker", "hit-outside-art"},
+        {"one-way-drop", "false-footing"},    {"wall-climb", "false-footing"}};
     for (const auto& [s, w] : same_pair)
         if (strong.fault == s && weak.fault == w && overlap_in_time(strong, weak) &&
             strong.bodies.size() > 1 && in(weak.bodies, strong.bodies[0]) &&
             in(weak.bodies, strong.bodies[1]))
             return true;
+    // Two answers that were told as two hits are one double hit.
+    const auto kind = [](const Finding& f) {
+        const Fact* fact = f.fact("kind");
+        const std::string* text = fact ? std::get_if<std::string>(&fact->value) : nullptr;
+        return text ? *text : std::string();
+    };
+    if (strong.fault == "double-hit" && weak.fault == "double-hit")
+        return kind(strong) == "twice" && kind(weak) == "told" && overlap_in_time(strong, weak) &&
+               strong.bodies == weak.bodies;
+    // A loop that pushes a body out of one thing into the next shows as all these, against each of them.
+    static const std::set<std::string> of_a_loop{"flip-flop",  "deep-overlap", "pop-through",
+                                                 "double-hit", "wrong-face",   "flush-contact"};
+    if (strong.fault == "endless-resolve" && of_a_loop.count(weak.fault))
+        return overlap_in_time(strong, weak) && in(weak.bodies, strong.bodies[0]);
     // Held by an edge, or by what it is in, it is not held by nothing.
     if (weak.fault == "unseen-blocker" && weak.colliders.size() == 1 &&
         (strong.fault == "stuck-on-edge" || strong.fault == "trapped"))
         return overlap_in_time(strong, weak) && in(strong.bodies, weak.bodies[0]);
+    // What came in between two probes ended inside: that is how it was found.
+    if (strong.fault == "probe-gap" && (weak.fault == "deep-overlap" || weak.fault == "silent-overlap") &&
+        strong.fact("intruded_frame")) {
+        return strong.bodies.size() > 1 && in(weak.bodies, strong.bodies[0]) &&
+               in(weak.bodies, strong.bodies[1]) &&
+               strong.number("intruded_frame") <= static_cast<double>(weak.last) &&
+               static_cast<double>(weak.first) <= strong.number("intruded_last");
+    }
     if (strong.fault != "double-hit" || weak.fault != "deep-overlap" || !overlap_in_time(strong, weak))
         return false;
     return std::all_of(weak.bodies.begin(), weak.bodies.end(), [&](Id id) { return in(strong.bodies, id); });
@@ -65,11 +89,37 @@ bool one_cause(const Recording& r, const Finding& a, const Finding& b) {
     return pair_at(w, r.collider_slot(a.colliders[1]), r.collider_slot(b.colliders[1])).gap <= r.slop();
 }
 
+/// Which findings may be explained by which: those that name the first body of the other one.
+class Kin {
+  public:
+    explicit Kin(const std::vector<Finding>& all) {
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            for (const Id body : all[i].bodies) naming_[body].push_back(i);
+            if (!all[i].bodies.empty()) first_[all[i].bodies[0]].push_back(i);
+        }
+    }
+    /// In rising order, each once.
+    std::vector<std::size_t> of(const Finding& f) const {
+        std::set<std::size_t> out;
+        const auto add = [&](const auto& by_body, Id body) {
+            if (const auto it = by_body.find(body); it != by_body.end())
+                out.insert(it->second.begin(), it->second.end());
+        };
+        if (!f.bodies.empty()) add(naming_, f.bodies[0]);
+        for (const Id body : f.bodies) add(first_, body);
+        return {out.begin(), out.end()};
+    }
+
+  private:
+    std::unordered_map<Id, std::vector<std::size_t>> naming_, first_;
+};
+
 /// One cause, one finding.
 void tidy(const Recording& r, std::vector<Finding>& all) {
+    const Kin kin(all);
     std::vector<bool> gone(all.size(), false);
     for (std::size_t i = 0; i < all.size(); ++i)
-        for (std::size_t j = 0; j < all.size(); ++j) {
+        for (const std::size_t j : kin.of(all[i])) {
             if (i == j || gone[i] || gone[j]) continue;
             if (explains(all[i], all[j]) || told_whole(r, all[i], all[j]))
                 gone[j] = true;
@@ -80,7 +130,8 @@ void tidy(const Recording& r, std::vector<Finding>& all) {
                 all[i].last = std::max(all[i].last, all[j].last);
                 for (std::size_t k = 1; k < all[j].bodies.size(); ++k)
                     if (!in(all[i].bodies, all[j].bodies[k]))
-                        all[i].bodies.push_back(all[j].bodies[k]), all[i].names.push_back(all[j].names[k]);
+                        all[i].bodies.push_back(all[j].bodies[k]), all[i].names.push_back(all[j].names[k]),
+                            all[i].kinds.push_back(all[j].kinds[k]);
                 all[i].colliders.insert(all[i].colliders.end(), all[j].colliders.begin() + 1,
                                         all[j].colliders.end());
                 gone[j] = true;
@@ -102,15 +153,27 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
     for (const std::string& id : options.only)
         if (!fault_by_id(id)) throw BadInput("--only", 0, "'" + id + "' is no fault that is judged", id);
     std::set<std::string> ids;
-    const auto take = [&](Finding&& f) {
+    // A kind with thresholds of its own is watched by rules of its own; each tells of its own findings.
+    std::map<std::string, Settings> settings{{"", options.project.settings}};
+    for (const auto& [kind, own] : options.project.settings.changed())
+        if (!kind.empty()) settings[kind] = options.project.settings.of_kind(kind);
+    const auto watched_as = [&](const Finding& f) {
+        for (const std::string& kind : f.kinds)
+            if (settings.count(kind)) return kind;
+        return std::string();
+    };
+    const auto take = [&](Finding&& f, const std::string& kind) {
+        for (const Id id : f.bodies) f.kinds.push_back(body_kind(recording, id));
+        if (watched_as(f) != kind) return;
         const std::string name = stem(f);
         f.id = name;
         for (int n = 2; !ids.insert(f.id).second; ++n) f.id = name + "-" + std::to_string(n);
         fault_by_id(f.fault)->tell(recording, f);
+        for (const Fine& one : options.project.fine)
+            if (covers(one, f)) f.fine = one.why;
         if (options.found) options.found(f);
         out.findings.push_back(std::move(f));
     };
-    const RuleContext context{recording, options.settings, take};
     std::vector<std::unique_ptr<Rule>> rules;
     for (const Fault& fault : catalogue()) {
         if (!options.only.empty() &&
@@ -125,18 +188,31 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
             continue;
         }
         out.judged.push_back(fault.id);
-        rules.push_back(fault.watch(context));
+        for (const auto& entry : settings)
+            rules.push_back(fault.watch({recording, entry.second, [&take, kind = entry.first](Finding&& f) {
+                                             take(std::move(f), kind);
+                                         }}));
     }
     std::unique_ptr<EncounterStream> encounters;
     if (options.encounter) encounters = std::make_unique<EncounterStream>(options.encounter);
+    bool begun = false;
+    const auto define = [&](const Definition& d) {
+        for (const auto& rule : rules) rule->define(d);
+    };
     out.complete = walk(recording, {options.first, options.last, options.threads, options.control},
                         [&](const Step& step) {
+                            if (std::exchange(begun, true))
+                                for (const Definition& d : step.frame->before) define(d);
+                            else
+                                for (const Recording::Defined& d : recording.definitions(0, step.index + 1))
+                                    define(d.definition);
                             for (const auto& rule : rules) rule->step(step);
                             if (encounters) encounters->step(step);
                         });
     for (const auto& rule : rules) rule->finish();
     if (encounters) encounters->finish();
     tidy(recording, out.findings);
+    options.project.mark(out.findings); // what was made one may be of other bodies now
     std::stable_sort(out.findings.begin(), out.findings.end(), [](const Finding& a, const Finding& b) {
         return a.weight != b.weight ? a.weight > b.weight
                : a.first != b.first ? a.first < b.first

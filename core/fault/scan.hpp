@@ -2,13 +2,14 @@
 // The scan: drives the faults over a recording and tidies up what they report.
 #pragma once
 
+#include "fault/project.hpp"
 #include "fault/rule.hpp"
 
 namespace oddbounce {
 
 struct ScanOptions {
     std::vector<std::string> only; ///< fault ids; empty: all
-    Settings settings;
+    Project project; ///< thresholds, and what is fine as it is: such findings are told, and marked
     std::size_t first = 0, last = ~std::size_t(0); ///< frame indices
     int threads = 0;
     Control* control = nullptr;

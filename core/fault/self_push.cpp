@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // self-push: two bodies of one owner touch solidly, and the one that wears the other is moved away from it,
-// without wishing to. Not: what only rides along, what a moving ground or another body pushes.
+// without wishing to. Not: what only rides along, what a moving ground or another body pushes, limbs that a
+// solver moves.
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 #include "fault/telling.hpp"
@@ -45,7 +46,10 @@ class Watch : public Rule {
                               : b_owns ? Pair(m.b, m.a)
                                        : mover_first(step.before, step.now, m.a, m.b);
         const BodyState &is = step.now.body_of(wearer), &was = step.before.body_of(wearer);
-        if (is.def->moves == Moves::Fixed || is.fresh || is.warped || !was.present) return;
+        // Limbs that a solver moves push each other as any of its bodies do.
+        const bool limbs = is.def->moves == Moves::Solved && !is.def->upright && !is.wishes &&
+                           step.now.body_of(part).def->moves == Moves::Solved;
+        if (limbs || is.def->moves == Moves::Fixed || is.fresh || is.warped || !was.present) return;
         const Vec3 away = wearer == m.a ? -m.normal : m.normal;
         const double push = glm::dot(is.pose.at - was.pose.at, away);
         if (push <= context_.settings["self-push.least"] * slop) return;

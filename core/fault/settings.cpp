@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fault/settings.hpp"
 
-#include "recording/files.hpp"
+#include "recording/bad_input.hpp"
 
-#include <cmath>
+#include <algorithm>
+#include <iterator>
+#include <unordered_map>
 
 namespace oddbounce {
 
@@ -20,7 +22,8 @@ constexpr SettingInfo settings_table[] = {
     {"deep-overlap.cause_match", 0.15, "share",
      "how near the depth must be to speed x step - gap to name the cause"},
     {"deep-overlap.solving_frames", 12, "frames",
-     "a solver that saw the contact has that long to push it out"},
+     "a solver that saw the contact has that long to push it out; in proportion longer above 60 steps a "
+     "second"},
     {"deep-overlap.shed_share", 0.75, "share",
      "a solver at work leaves less than this share of the depth in that time"},
     {"double-hit.window", 8, "frames", "without logged contacts, two turns farther apart are two approaches"},
@@ -69,30 +72,47 @@ constexpr SettingInfo settings_table[] = {
 
 std::span<const SettingInfo> Settings::table() { return settings_table; }
 
-double Settings::operator[](const std::string& name) const { return threshold(name).value; }
+namespace {
+/// Rules ask in every step: by hash.
+const SettingInfo* info_of(std::string_view name) {
+    static const auto by_name = [] {
+        std::unordered_map<std::string_view, const SettingInfo*> all;
+        for (const SettingInfo& s : settings_table) all.emplace(s.name, &s);
+        return all;
+    }();
+    const auto it = by_name.find(name);
+    return it == by_name.end() ? nullptr : it->second;
+}
+} // namespace
 
-Threshold Settings::threshold(const std::string& name) const {
-    for (const SettingInfo& s : settings_table)
-        if (name == s.name) {
-            const auto it = changed_.find(name);
-            return {name, it == changed_.end() ? s.value : it->second, s.unit};
-        }
-    throw BadInput("settings", 0, "'" + name + "' is no setting", name);
+double Settings::operator[](std::string_view name) const {
+    const SettingInfo* s = info_of(name);
+    if (!s) throw BadInput("settings", 0, "'" + std::string(name) + "' is no setting", std::string(name));
+    if (changed_.empty()) return s->value;
+    const auto all = changed_.find("");
+    if (all == changed_.end()) return s->value;
+    const auto own = all->second.find(std::string(name));
+    return own == all->second.end() ? s->value : own->second;
 }
 
-Settings Settings::read(const std::string& path) {
-    const nlohmann::json json = nlohmann::json::parse(read_file(path, 1 << 20), nullptr, false);
-    if (!json.is_object())
-        throw BadInput(path, 0, "is not a settings file, expected a JSON object {\"name\": number, …}");
+bool Settings::known(const std::string& name) { return info_of(name) != nullptr; }
+
+Threshold Settings::threshold(const std::string& name) const {
+    const double value = (*this)[name];
+    return {name, value, info_of(name)->unit};
+}
+
+void Settings::set(const std::string& name, double value, const std::string& kind) {
+    changed_[kind].erase(name);
+    if ((*this)[name] != value) changed_[kind][name] = value; // what holds otherwise is no change
+    std::erase_if(changed_, [](const auto& entry) { return entry.second.empty(); });
+}
+
+Settings Settings::of_kind(const std::string& kind) const {
     Settings out;
-    for (const auto& [name, value] : json.items()) {
-        if (!value.is_number()) throw BadInput(path, 0, "'" + name + "' must be a number", name);
-        bool known = false;
-        for (const SettingInfo& s : settings_table) known = known || name == s.name;
-        if (!known)
-            throw BadInput(path, 0, "'" + name + "' is no setting, expected one of docs/faults.md", name);
-        out.set(name, value.get<double>());
-    }
+    for (const std::string& from : {std::string(), kind})
+        if (const auto own = changed_.find(from); own != changed_.end())
+            for (const auto& [name, value] : own->second) out.changed_[""][name] = value;
     return out;
 }
 

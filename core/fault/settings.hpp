@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Every threshold of the faults: name, unit, default, reason. One JSON file overrides them.
+// Every threshold of the faults: name, unit, default, reason; changed for all, or for bodies of one kind.
 #pragma once
 
 #include "fault/finding.hpp"
@@ -19,16 +19,23 @@ struct SettingInfo {
 class Settings {
   public:
     /// Value by name. Requires: a name of the table.
-    double operator[](const std::string& name) const;
+    double operator[](std::string_view name) const;
     Threshold threshold(const std::string& name) const;
-    void set(const std::string& name, double value) { changed_[name] = value; }
+    /// For all bodies, or for a finding whose first body with settings of its own is of this kind.
+    /// The default itself is no change.
+    void set(const std::string& name, double value, const std::string& kind = "");
+    /// What holds for a kind, its own settings before those of all.
+    Settings of_kind(const std::string& kind) const;
+    /// kind -> name -> value; the kind of what holds for all is empty.
+    using Changes = std::map<std::string, std::map<std::string, double>>;
+    const Changes& changed() const { return changed_; }
+    bool operator==(const Settings&) const = default;
 
     static std::span<const SettingInfo> table();
-    /// {"name": number, …}; throws BadInput naming an unknown key or a value that is not a number.
-    static Settings read(const std::string& path);
+    static bool known(const std::string& name);
 
   private:
-    std::map<std::string, double> changed_;
+    Changes changed_;
 };
 
 } // namespace oddbounce

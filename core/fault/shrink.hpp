@@ -7,7 +7,7 @@
 namespace oddbounce {
 
 struct ShrinkOptions {
-    Settings settings;
+    Project project;
     Control* control = nullptr; ///< stopped: the smallest found so far
 };
 

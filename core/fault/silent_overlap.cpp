@@ -100,7 +100,8 @@ class Watch : public Rule {
     void take(const Step& step, const Meeting& m) {
         const double slop = context_.recording.slop();
         if (one_owner(step.now, m.a, m.b)) return;
-        if (m.does != Does::Nothing && (m.contact || m.closest() <= slop + context_.recording.header.skin))
+        if (m.does != Does::Nothing && (m.contact || m.closest() <= slop + context_.recording.header.skin) &&
+            touched_.insert(bodies_of(step.now, m.a, m.b)).second)
             met_.insert(kinds_of(step.now, m.a, m.b));
         const bool filtered = m.does == Does::Nothing;
         const auto role = [&](Slot c) { return at(step.now, c).def->role; };
@@ -175,6 +176,7 @@ class Watch : public Rule {
     Runs<Key, Run> runs_;
     std::map<std::pair<Slot, Slot>, Report> reported_; // by bodies
     std::set<Kinds> met_;
+    std::set<std::pair<Slot, Slot>> touched_; // bodies that met: their kinds are known already
     std::map<Kinds, std::vector<Run>> waiting_;
 };
 

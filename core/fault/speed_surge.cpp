@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // speed-surge: a solid contact returns more speed than came in, beyond restitution and gravity; or a body
 // gains speed step by step that neither a wish nor gravity nor a new contact explains. Not: what a third
-// moving body, a wish along the push or a jump gives.
+// moving body, a wish along the push or a jump gives, nor what joints and springs do to a solver's body.
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 #include "fault/telling.hpp"
@@ -18,6 +18,7 @@ struct Surge {
     Slot mover = -1, other = -1;
     Vec3 normal{0.0}, at{0.0};
     double before = 0.0, after = 0.0, closing = 0.0, apart = 0.0, fraction = 0.0, restitution = 0.0;
+    bool contact = false; // the log has it
 };
 
 /// A body that gains speed step by step.
@@ -25,6 +26,7 @@ struct Gain {
     std::size_t first = 0, last = 0;
     std::size_t steps = 0;
     double before = 0.0, after = 0.0;
+    bool told = true;  // what it wishes is known, and no joint or spring may pull it
     double grew = 0.0; // in the last frame that it gained in
     Slot beside = -1;  // a collider that it touches
 };
@@ -91,6 +93,8 @@ class Watch : public Rule {
         s.closing = came, s.apart = -c.after;
         const double most = std::max(1.0, s.restitution) * (1.0 + share_) * came;
         const bool logged = is.velocity_logged || other_is.velocity_logged;
+        // A solver pushes places apart: what they move by then is no speed.
+        if (!logged && (is.def->moves == Moves::Solved || other_is.def->moves == Moves::Solved)) return;
         const double slack =
             2.0 * gravity_gain(step) + (logged ? 0.05 : 1.0) * context_.recording.slop() / step.now.dt();
         if (came <= closing_that_matters(step) || s.apart <= most + slack) return;
@@ -99,6 +103,7 @@ class Watch : public Rule {
                             glm::length(other_was.turning) * at(step.now, s.other).geometry->reach();
         s.after = glm::length(is.velocity - other_is.velocity);
         if (s.after <= (s.before + spin) * (1.0 + share_) + slack || explained(step, m, s)) return;
+        s.contact = m.contact;
         waiting_.push_back(s);
     }
 
@@ -108,8 +113,10 @@ class Watch : public Rule {
             const BodyState& b = step.now.body_of(c);
             const Vec3 away = c == s.mover ? -s.normal : s.normal;
             if (b.wishes && glm::dot(b.wish, away) > 0.3 * s.apart) return true;
-            const bool could_jump = b.def->upright && b.def->moves == Moves::Driven && !b.wishes &&
-                                    glm::dot(away, context_.recording.header.up) > 0.7;
+            // Whoever walks may jump in the frame in which it lands.
+            const bool walks = b.def->upright || b.grounded || step.before.body_of(c).grounded;
+            const bool could_jump =
+                walks && b.def->moves == Moves::Driven && glm::dot(away, context_.recording.header.up) > 0.7;
             if (could_jump) return true;
         }
         const Slot mine = at(step.now, s.mover).body, theirs = at(step.now, s.other).body;
@@ -127,7 +134,14 @@ class Watch : public Rule {
                            [&](const auto& pair) { return by_third(pair.first, pair.second); });
     }
 
+    /// What the log does not call a contact, not even a frame late, was pushed by something else.
     bool lasts(const Step& step, const Surge& s) const {
+        const auto same = [&](const Meeting& m) {
+            return m.contact && std::minmax(m.a, m.b) == std::minmax(s.mover, s.other);
+        };
+        if (context_.recording.header.has(Channel::Contacts) && !s.contact &&
+            std::none_of(step.meetings.begin(), step.meetings.end(), same))
+            return false;
         if (!step.now.live(s.mover) || !step.now.live(s.other)) return true;
         const double apart = -closing_speed(step.now, s.mover, s.other, s.normal);
         return apart > 0.8 * s.apart - 2.0 * gravity_gain(step);
@@ -140,12 +154,20 @@ class Watch : public Rule {
         f.fault = "speed-surge", f.first = f.last = r.number(s.index);
         name_bodies(w, {s.mover, s.other}, f);
         f.at = s.at, f.fraction = s.fraction;
+        if (!r.header.has(Channel::Contacts))
+            f.grade = Grade::Likely, f.assumes = "contacts were not logged: nothing else pushes them apart";
         tell_speeds(f, s.before, s.after);
         // The same along the normal: what came in and what went out.
         const std::string u = context_.recording.header.unit + "/s";
         add_fact(f, "before", s.closing, u), add_fact(f, "after", s.apart, u);
         f.facts.push_back({"kind", std::string("returned by a contact"), "text"});
         add_fact(f, "restitution", s.restitution, "");
+        // Both ways as long as their speeds, in the same measure.
+        const double reach = 2.0 * at(w, s.mover).geometry->reach() / std::max(s.apart, 1e-9);
+        f.marks.push_back(
+            {f.first, s.at - s.normal * (s.closing * reach), s.at, true, speed_text(r, s.closing) + " in"});
+        f.marks.push_back(
+            {f.first, s.at, s.at - s.normal * (s.apart * reach), true, speed_text(r, s.apart) + " out"});
         const nlohmann::json who = mover_target(w, f);
         f.suggest.push_back({"no more restitution than 1 for the " + f.names[0],
                              {{{"motion", {who}}, {"restitution", std::min(1.0, s.restitution)}}}});
@@ -164,7 +186,9 @@ class Watch : public Rule {
     void gain(const Step& step, Slot body) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
         const bool still_wish = is.wishes && glm::length(is.wish) < 0.1 * glm::length(is.velocity);
-        const bool judged = is.def->moves == Moves::Solved ? !is.wishes : still_wish;
+        // A driven body of which nobody says what it wishes is judged by how it gains: more and more.
+        const bool wish_unknown = !context_.recording.header.has(Channel::Wish) && !is.def->upright;
+        const bool judged = is.def->moves == Moves::Solved ? !is.wishes : still_wish || wish_unknown;
         if (!judged || is.fresh || is.warped || !was.velocity_known || !is.velocity_known || was.fresh)
             return;
         const Vec3 moved = is.pose.at - was.pose.at;
@@ -172,8 +196,12 @@ class Watch : public Rule {
         const double fell = glm::dot(context_.recording.header.gravity, moved);
         const double free = std::sqrt(std::max(0.0, v0 * v0 + 2.0 * fell));
         // Steps, not a steady push: a drum that something rolls uphill gains little a frame.
-        const double least = std::max(share_ * v0, 0.5 * closing_that_matters(step));
+        // What is driven and logs its velocity has no noise in it.
+        const bool exact = is.def->moves == Moves::Driven && is.velocity_logged && was.velocity_logged;
+        const double least = std::max(share_ * v0, (exact ? 0.05 : 0.5) * closing_that_matters(step));
         if (v1 <= free + least) return;
+        const bool solved = is.def->moves == Moves::Solved;
+        if (solved && !along_its_way(step, is, was)) return;
         Slot beside = -1;
         if (!unexplained(step, body, beside)) return;
         // A steady push is a force that somebody applies; what leaks comes at a stroke, or more and more.
@@ -182,9 +210,18 @@ class Watch : public Rule {
         Gain& g = gains_.at(body, step.index);
         if (g.steps == 0) g.before = v0;
         if (!steady) ++g.steps;
+        g.told = g.told && !solved && !wish_unknown;
         g.grew = v1 - free;
         g.after = v1;
         if (beside >= 0) g.beside = beside;
+    }
+
+    /// Joints and springs, which no log shows, pull a solver's body hither and thither; what leaks speed
+    /// leaks it into the speed that there is.
+    bool along_its_way(const Step& step, const BodyState& is, const BodyState& was) const {
+        const Vec3 push = is.velocity - was.velocity - context_.recording.header.gravity * step.now.dt();
+        constexpr double along = 0.98; // cosine
+        return glm::dot(push, was.velocity) >= along * glm::length(push) * glm::length(was.velocity);
     }
 
     /// No new contact, nothing that moves or that only reports is touched.
@@ -203,9 +240,10 @@ class Watch : public Rule {
 
     void close(Slot body, const Gain& g) const {
         const Recording& r = context_.recording;
+        const bool runs_away = g.steps >= 3 * steps_ && g.steps > g.last - g.first;
+        if (g.steps < steps_ || (!g.told && !runs_away)) return;
         const World w = r.world_at(g.first);
-        if (g.steps < steps_ || w.colliders_of(body).empty() ||
-            g.after < (1.0 + 10.0 * share_) * g.before + r.slop() / w.dt())
+        if (w.colliders_of(body).empty() || g.after < (1.0 + 10.0 * share_) * g.before + r.slop() / w.dt())
             return;
         Finding f;
         f.fault = "speed-surge", f.first = r.number(g.first), f.last = r.number(g.last);

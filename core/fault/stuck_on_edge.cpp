@@ -7,13 +7,10 @@
 //   ledge perch    less than a tenth of its width is supported
 //   overhang hook  held by a part of its own outline well above its feet
 // Not: a wall that is really there, standing by choice, a body that floats with nothing beside it.
-#include "fault/rule.hpp"
+#include "fault/edge_look.hpp"
 #include "fault/telling.hpp"
 
 #include <fmt/format.h>
-
-#include <set>
-#include <unordered_map>
 
 #include <optional>
 
@@ -36,14 +33,6 @@ const char* name(Kind k) {
         return "";
     }
 }
-
-/// One collider of the body against one other, normal from the body to the other.
-struct Touch {
-    Slot mine, other;
-    Vec3 normal, at;
-    double gap;
-    bool logged;
-};
 
 /// A body that does not get on along its way.
 struct Stall {
@@ -71,11 +60,11 @@ struct Run {
 class Watch : public Rule {
   public:
     explicit Watch(const RuleContext& context)
-        : context_(context), r_(context.recording), up_(r_.header.up), right_(rightward(r_)),
-          slop_(r_.slop()), gravity_(glm::length(r_.header.gravity)),
+        : context_(context), r_(context.recording), up_(r_.header.up), slop_(r_.slop()),
+          gravity_(glm::length(r_.header.gravity)),
           lift_(context.settings["stuck-on-edge.lift"] * slop_ + r_.header.skin),
           moved_share_(context.settings["stuck-on-edge.moved_share"]),
-          frames_(static_cast<std::size_t>(context.settings["stuck-on-edge.frames"])) {}
+          frames_(static_cast<std::size_t>(context.settings["stuck-on-edge.frames"])), look_(r_) {}
 
     void step(const Step& step) override;
     void finish() override {
@@ -83,115 +72,32 @@ class Watch : public Rule {
     }
 
   private:
-    void list_meetings(const Step& step);
-    /// Solid meetings of this step with the body in them.
-    const std::vector<const Meeting*>& met_by(Slot body) const {
-        static const std::vector<const Meeting*> none;
-        const auto it = met_.find(body);
-        return it == met_.end() ? none : it->second;
-    }
-    std::vector<Touch> touches(const Step& step, Slot body) const;
     Evidence judge(const Step& step, Slot body);
     std::optional<Stall> stalled(const Step& step, Slot body) const;
-    bool opposed(const Step& step, const Touch& touch, const Vec3& way) const;
     Evidence seam(const Step& step, Slot body, const std::vector<Touch>& all) const;
     std::optional<double> does_not_fall(const Step& step, Slot body);
     Evidence hung(const Step& step, Slot body, Slot mine, const std::vector<Touch>& sides) const;
     Evidence carried(const Step& step, Slot body, Slot mine, const std::vector<Touch>& all,
                      const std::vector<Touch>& below) const;
     Evidence held_up(const Step& step, Slot body, const std::vector<Touch>& all);
-    bool free_ahead(const Step& step, Slot body, const Vec3& lift, const Vec3& way) const;
-    bool vertex_ahead(const Step& step, const Touch& touch, const Vec3& way, double reach,
-                      Vec3& vertex) const;
-    bool on_flat_run(const Step& step, const Touch& touch, const std::vector<Touch>& all, const Vec3& vertex,
-                     double lift, double near) const;
-    double supported_share(const Step& step, Slot mine, const std::vector<Touch>& all,
-                           double& overhang) const;
-    bool walkable(const Step& step, Slot body, const Vec3& normal) const {
-        const double slope = step.now.body(body).def->slope;
-        return -glm::dot(normal, up_) >= std::cos(glm::radians(slope)) - 1e-6;
-    }
     void close(const Run& run) const;
     void suggest(Finding& f, const Run& run) const;
 
     RuleContext context_;
     const Recording& r_;
-    Vec3 up_, right_;
+    Vec3 up_;
     double slop_, gravity_, lift_, moved_share_;
     std::size_t frames_;
     std::map<Slot, Run> runs_;
-    std::map<Slot, int> falls_, still_;
-    std::unordered_map<Slot, std::vector<const Meeting*>> met_;
+    std::unordered_map<Slot, int> falls_, still_;
+    EdgeLook look_;
 };
 
-void Watch::list_meetings(const Step& step) {
-    met_.clear();
-    for (const Meeting& m : step.meetings) {
-        if (m.does != Does::Solid) continue;
-        met_[at(step.now, m.a).body].push_back(&m);
-        met_[at(step.now, m.b).body].push_back(&m);
-    }
-}
-
-std::vector<Touch> Watch::touches(const Step& step, Slot body) const {
-    std::vector<Touch> out;
-    for (const Meeting* met : met_by(body)) {
-        const Meeting& m = *met;
-        const bool is_a = at(step.now, m.a).body == body;
-        const double sign = is_a ? 1.0 : -1.0;
-        out.push_back({is_a ? m.a : m.b, is_a ? m.b : m.a, m.normal * sign, is_a ? m.on_b : m.on_a,
-                       m.gap_after, m.contact});
-    }
-    return out;
-}
-
-/// The body lifted by `lift` and moved by `way` meets nothing solid.
-bool Watch::free_ahead(const Step& step, Slot body, const Vec3& lift, const Vec3& way) const {
-    for (const Meeting* met : met_by(body)) {
-        const Meeting& m = *met;
-        const bool is_a = at(step.now, m.a).body == body;
-        const Slot mine = is_a ? m.a : m.b, other = is_a ? m.b : m.a;
-        Motion move{step.now.body_of(mine).pose, step.now.body_of(mine).pose};
-        move.from.at += lift, move.to.at += lift + way;
-        const Pose rest = step.now.body_of(other).pose;
-        if (sweep(*at(step.now, mine).geometry, move, *at(step.now, other).geometry, {rest, rest}).status !=
-            Status::None)
-            return false;
-    }
-    return true;
-}
-
-/// A corner of the touched collider within `reach` of the body, ahead of its middle.
-bool Watch::vertex_ahead(const Step& step, const Touch& t, const Vec3& way, double reach,
-                         Vec3& vertex) const {
-    const Pose& mine = step.now.body_of(t.mine).pose;
-    const Pose& rest = step.now.body_of(t.other).pose;
-    double nearest = reach;
-    bool found = false;
-    for (const Vec2& corner : at(step.now, t.other).geometry->corners()) {
-        const Vec3 p = raised(rest.place(corner));
-        if (glm::dot(p - mine.at, way) <= 0.0) continue;
-        const double d = point_distance(p, *at(step.now, t.mine).geometry, mine);
-        if (d <= nearest) nearest = d, vertex = p, found = true;
-    }
-    return found;
-}
-
-/// A seam: the vertex is level with what carries the body, which is a neighbour of the vertex's collider
-/// (or itself: chains, cells), and neither moves. Another crate's corner is an obstacle, not a seam.
-bool Watch::on_flat_run(const Step& step, const Touch& t, const std::vector<Touch>& all, const Vec3& vertex,
-                        double lift, double near) const {
-    const auto still = [&](Slot c) {
-        return glm::length(step.now.motion_since(step.before, at(step.now, c).body).travel()) <= 1e-3 * slop_;
-    };
-    if (!still(t.other)) return false;
-    return std::any_of(all.begin(), all.end(), [&](const Touch& s) {
-        if (s.gap > near || !walkable(step, at(step.now, t.mine).body, s.normal) || !still(s.other))
-            return false;
-        if (std::abs(glm::dot(vertex - s.at, up_)) > lift + r_.header.skin) return false;
-        if (s.other == t.other) return at(step.now, t.other).geometry->pieces().size() > 1;
-        return pair_at(step.now, s.other, t.other).gap <= lift;
-    });
+double reach_of(const Step& step, Slot body) {
+    double reach = 0.0;
+    for (const Slot c : step.now.colliders_of(body))
+        if (step.now.live(c)) reach = std::max(reach, at(step.now, c).geometry->reach());
+    return reach;
 }
 
 /// None: it goes as it should.
@@ -212,10 +118,15 @@ std::optional<Stall> Watch::stalled(const Step& step, Slot body) const {
     const double moved = glm::dot(travel, s.way) / dt;
     const double was = before.velocity_known ? glm::dot(before.velocity, s.way) : 0.0;
     const double is = now.velocity_known ? glm::dot(now.velocity, s.way) : moved;
-    const bool ran = was > 4.0 * least && was >= 0.5 * s.speed;
+    // What tumbles is thrown about by its own corners.
+    const bool tumbles = now.def->moves == Moves::Solved && !now.def->upright &&
+                         glm::length(before.turning) * reach_of(step, body) > 0.25 * was;
+    const bool ran = was > 4.0 * least && was >= 0.5 * s.speed && !tumbles;
     s.lost = was > 0.0 ? std::clamp(1.0 - is / was, 0.0, 1.0) : 0.0;
     s.stuck = wishes_logged && moved < moved_share_ * s.speed;
-    s.trip = ran && is < context_.settings["stuck-on-edge.trip_share"] * was && moved < 0.9 * was;
+    // The seam may lie at the very end of the step: then it stands from now on.
+    const bool stands = now.velocity_logged && is < moved_share_ * was;
+    s.trip = ran && is < context_.settings["stuck-on-edge.trip_share"] * was && (moved < 0.9 * was || stands);
     // Thrown up: only where the log says which contact did it; a jump has none that opposes the way.
     if (ran && !wants_up && r_.header.has(Channel::Contacts) && before.velocity_known && now.velocity_known &&
         std::abs(glm::dot(before.velocity, up_)) < 0.1 * was) {
@@ -227,73 +138,34 @@ std::optional<Stall> Watch::stalled(const Step& step, Slot body) const {
     return s;
 }
 
-/// A logged contact pushes the collider back against its way.
-bool Watch::opposed(const Step& step, const Touch& t, const Vec3& way) const {
-    const Id mine = at(step.now, t.mine).def->id, other = at(step.now, t.other).def->id;
-    return std::any_of(step.frame->contacts.begin(), step.frame->contacts.end(), [&](const ContactRow& c) {
-        const bool same = c.a == mine && c.b == other, swapped = c.a == other && c.b == mine;
-        return (same || swapped) && (!c.normal || glm::dot(*c.normal, way) * (same ? 1.0 : -1.0) > 0.3);
-    });
-}
-
 Evidence Watch::seam(const Step& step, Slot body, const std::vector<Touch>& all) const {
     const std::optional<Stall> s = stalled(step, body);
     if (!s) return {};
     const double near = slop_ + r_.header.skin + s->rise;
     const bool supported = std::any_of(all.begin(), all.end(), [&](const Touch& t) {
-        return t.gap <= near && walkable(step, body, t.normal);
+        return t.gap <= near && look_.walkable(step, body, t.normal);
     });
     if (!supported) return {};
     const double lift = std::max(lift_, step.now.body(body).def->step) + s->rise;
-    if (!free_ahead(step, body, up_ * lift, s->way * std::max(s->speed * step.now.dt(), 4.0 * slop_)))
-        return {};
+    // Thrown up: what rises behind the seam is a slope that it goes up.
+    const double ahead =
+        std::max(s->speed * step.now.dt(), 4.0 * slop_) + (s->thrown > 0.0 ? 20.0 * slop_ : 0.0);
+    if (!look_.free_ahead(step, body, up_ * lift, s->way * ahead)) return {};
     for (const Touch& t : all) {
         Vec3 vertex;
-        if (!vertex_ahead(step, t, s->way, lift + slop_, vertex) ||
-            !on_flat_run(step, t, all, vertex, lift, near))
+        if (!look_.vertex_ahead(step, t, s->way, lift + slop_, vertex) ||
+            !look_.on_flat_run(step, t, all, vertex, lift, near))
             continue;
-        if (r_.header.has(Channel::Contacts) && !opposed(step, t, s->way)) continue;
+        if (r_.header.has(Channel::Contacts) && !look_.opposed(step, t, s->way)) continue;
         Evidence e;
         e.kind = Kind::Seam, e.mine = t.mine, e.others = {t.other}, e.at = vertex, e.trip = s->trip;
         e.lost = s->lost, e.thrown = s->thrown;
         for (const Touch& o : all)
-            if (o.other != t.other && o.gap <= near && walkable(step, body, o.normal))
+            if (o.other != t.other && o.gap <= near && look_.walkable(step, body, o.normal))
                 e.others.push_back(o.other);
         return e;
     }
     return {};
-}
-
-/// Share of the body's width that has something below it within the slop; `overhang`: the longest free end.
-double Watch::supported_share(const Step& step, Slot mine, const std::vector<Touch>& all,
-                              double& overhang) const {
-    const Geometry& g = *at(step.now, mine).geometry;
-    const Pose& pose = step.now.body_of(mine).pose;
-    double left = infinity, right = -infinity, low = infinity, high = -infinity;
-    for (const plane::Piece& local : g.pieces()) {
-        const plane::Piece p = plane::placed(local, pose);
-        for (int i = 0; i < p.count; ++i) {
-            const double s = glm::dot(p[i], flat(right_)), h = glm::dot(p[i], flat(up_));
-            left = std::min(left, s - p.radius), right = std::max(right, s + p.radius);
-            low = std::min(low, h - p.radius), high = std::max(high, h + p.radius);
-        }
-    }
-    constexpr int samples = 64;
-    int held = 0, free_left = samples, free_right = samples;
-    for (int i = 0; i < samples; ++i) {
-        const double s = left + (right - left) * (i + 0.5) / samples;
-        const Vec3 top = right_ * s + up_ * (0.5 * (low + high)),
-                   bottom = right_ * s + up_ * (low - 2.0 * slop_ - r_.header.skin);
-        const bool on = std::any_of(all.begin(), all.end(), [&](const Touch& t) {
-            return ray_cast(top, bottom, *at(step.now, t.other).geometry, step.now.body_of(t.other).pose)
-                       .status != Status::None;
-        });
-        if (!on) continue;
-        ++held;
-        free_left = std::min(free_left, i), free_right = std::min(free_right, samples - 1 - i);
-    }
-    overhang = (right - left) * std::max(free_left, free_right) / samples;
-    return static_cast<double>(held) / samples;
 }
 
 /// The least fall of this step that is still stuck; none: it falls, or has no reason to.
@@ -323,7 +195,7 @@ Evidence Watch::hung(const Step& step, Slot body, Slot mine, const std::vector<T
     const BodyState& now = step.now.body(body);
     const double clear = std::max(4.0 * slop_, 0.1 * at(step.now, mine).geometry->extent());
     const Vec3 away = -sides[0].normal * (2.0 * slop_);
-    if (falls_.at(body) < 2 || !free_ahead(step, body, away, up_ * -clear)) return {};
+    if (falls_.at(body) < 2 || !look_.free_ahead(step, body, away, up_ * -clear)) return {};
     Evidence e;
     e.kind = Kind::Hung, e.at = sides[0].at, e.mine = sides[0].mine;
     for (const Touch& t : sides) e.others.push_back(t.other);
@@ -340,7 +212,7 @@ Evidence Watch::carried(const Step& step, Slot body, Slot mine, const std::vecto
     if (!now.def->upright && now.def->moves != Moves::Driven) return {};
     Evidence e;
     e.mine = mine, e.at = below[0].at;
-    const double share = supported_share(step, mine, all, e.overhang);
+    const double share = look_.supported_share(step, mine, all, e.overhang);
     for (const Touch& t : below) e.others.push_back(t.other);
     const Box bounds = at(step.now, mine).geometry->bounds(now.pose);
     const double low = std::min(glm::dot(bounds.low, up_), glm::dot(bounds.high, up_)),
@@ -393,7 +265,7 @@ Evidence Watch::judge(const Step& step, Slot body) {
         const double gain = glm::dot(before.velocity - now.velocity, up_) / (gravity_ * step.now.dt());
         if (gain > 0.6 && gain < 1.6) ++falls_[body];
     }
-    const std::vector<Touch> all = touches(step, body);
+    const std::vector<Touch> all = look_.touches(step, body);
     if (all.empty()) return {};
     if (const Evidence e = seam(step, body, all); e.kind != Kind::None) return e;
     return held_up(step, body, all);
@@ -401,9 +273,11 @@ Evidence Watch::judge(const Step& step, Slot body) {
 
 void Watch::step(const Step& step) {
     const auto holes = static_cast<std::size_t>(context_.settings["run.holes"]);
-    list_meetings(step);
-    std::set<Slot> bodies(step.now.movers().begin(), step.now.movers().end());
-    for (const auto& [body, run] : runs_) bodies.insert(body); // also those that are gone
+    look_.begin(step);
+    std::vector<Slot> bodies = step.now.movers();
+    for (const auto& [body, run] : runs_) // also those that are gone
+        if (!std::binary_search(bodies.begin(), bodies.end(), body))
+            bodies.insert(std::lower_bound(bodies.begin(), bodies.end(), body), body);
     for (const Slot body : bodies) {
         const Evidence e = judge(step, body);
         auto it = runs_.find(body);

@@ -43,6 +43,11 @@ std::string body_name(const Recording& recording, Id id) {
     return "body " + std::to_string(id);
 }
 
+std::string body_kind(const Recording& recording, Id id) {
+    const BodyDef* def = recording.body_def(id);
+    return def && !def->kind.empty() ? def->kind : body_name(recording, id);
+}
+
 PairView pair_at(const World& world, Slot a, Slot b) {
     PairView v;
     if (!world.live(a) || !world.live(b)) return v;

@@ -15,6 +15,8 @@ std::string speed_text(const Recording& recording, double value);
 /// Name of a body for a sentence: its name, else its kind, else "body 7".
 std::string body_name(const World& world, Slot body);
 std::string body_name(const Recording& recording, Id id);
+/// Its kind, or its name where it has none.
+std::string body_kind(const Recording& recording, Id id);
 
 /// A pair at the end of one frame: gap between the two nearest colliders of the pair, and where a is from b.
 struct PairView {

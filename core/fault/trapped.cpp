@@ -91,9 +91,7 @@ class Watch : public Rule {
         constexpr double went = 0.25; // of what it tried: more is a way through, not a trap
         const Recording& r = context_.recording;
         const auto least = static_cast<std::size_t>(context_.settings["trapped.frames"]);
-        if (run.frames < least || 2 * run.tries < run.frames ||
-            glm::length(run.now - run.began) > went * run.tried)
-            return;
+        if (run.tries < least || glm::length(run.now - run.began) > went * run.tried) return;
         const World w = r.world_at(run.first);
         Finding f;
         f.fault = "trapped", f.first = r.number(run.first), f.last = r.number(run.last);

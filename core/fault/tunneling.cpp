@@ -37,13 +37,7 @@ bool answered_by_log(const World& now, const Frame& frame, const Crossing& c) {
         if (!row.normal || glm::dot(*row.normal, c.way) * (same ? 1.0 : -1.0) > 0.0) return true;
     }
     if (!c.sensor) return false;
-    const Id a = now.body_of(c.mover).def->id, b = now.body_of(c.other).def->id;
-    return std::any_of(frame.events.begin(), frame.events.end(), [&](const EventRow& e) {
-        const auto names = [&](Id id) {
-            return std::find(e.about.begin(), e.about.end(), id) != e.about.end();
-        };
-        return names(a) && names(b);
-    });
+    return event_about(frame, now.body_of(c.mover).def->id, now.body_of(c.other).def->id);
 }
 
 /// The one-way of the pair holds the mover only if it arrives against `pass`, and not if it asks to drop.
@@ -73,6 +67,7 @@ class Watch : public Rule {
   private:
     void consider(const Step& step, const Meeting& m);
     void follow_point(const Step& step, Crossing& c) const;
+    bool goes_round(const Step& step, const Crossing& c) const;
     bool deep_enough(const Step& step, const Crossing& c) const;
     void measure(const Step& step, Crossing& c) const;
     void settle(const Step& step, Crossing& c) const;
@@ -89,7 +84,7 @@ void Watch::consider(const Step& step, const Meeting& m) {
     const double slop = context_.recording.slop();
     const bool crossed =
         m.sweep.status == Status::Found || m.sweep.status == Status::Started; // from a touch, too
-    if (m.does == Does::Nothing || !crossed || m.sweep.last >= 1.0 || m.gap_before == infinity) return;
+    if (m.does == Does::Nothing || !crossed || m.sweep.last >= 1.0) return;
     if (m.gap_before < -slop || m.gap_after < -slop || one_owner(step.now, m.a, m.b)) return;
     Crossing c;
     std::tie(c.mover, c.other) = mover_first(step.before, step.now, m.a, m.b);
@@ -109,7 +104,7 @@ void Watch::consider(const Step& step, const Meeting& m) {
     const bool logged = step.now.body_of(c.mover).velocity_logged;
     if (!c.sensor && logged && closing_speed(step.now, c.mover, c.other, c.sweep.normal) < -0.1 * c.closing)
         return;
-    if (!deep_enough(step, c)) return;
+    if (!deep_enough(step, c) || goes_round(step, c)) return;
     measure(step, c);
     pending_.push_back(c);
 }
@@ -140,6 +135,34 @@ double moving_extent(const World& now, const Crossing& c) {
         if (now.body_of(s).def->moves != Moves::Fixed && !at(now, s).geometry->open())
             extent = std::min(extent, at(now, s).geometry->extent());
     return extent < infinity ? extent : 0.0;
+}
+
+/// A game that moves axis by axis goes round a corner that the straight way cuts: one of the two ways round
+/// stays clear.
+bool Watch::goes_round(const Step& step, const Crossing& c) const {
+    const Geometry &mine = *at(step.now, c.mover).geometry, &theirs = *at(step.now, c.other).geometry;
+    const Motion straight = step.now.motion_since(step.before, at(step.now, c.mover).body),
+                 other = step.now.motion_since(step.before, at(step.now, c.other).body);
+    if (step.now.body_of(c.mover).def->moves != Moves::Driven || straight.turning() != 0.0 ||
+        glm::length(other.travel()) != 0.0)
+        return false;
+    const double slop = context_.recording.slop();
+    const Vec3 up = context_.recording.header.up, rise = up * glm::dot(straight.travel(), up);
+    const auto clear = [&](const Vec3& first) {
+        Pose corner = straight.from;
+        corner.at += first;
+        for (const Motion& leg : {Motion{straight.from, corner}, Motion{corner, straight.to}}) {
+            const Sweep s = sweep(mine, leg, theirs, other);
+            if (s.status == Status::None) continue;
+            if (theirs.open() || s.status == Status::Undecided) return false;
+            for (int i = 0; i <= 8; ++i) {
+                const double t = s.first + (std::min(1.0, s.last) - s.first) * i / 8.0;
+                if (distance(mine, leg.at(t), theirs, other.from, 0.0).gap < -slop) return false;
+            }
+        }
+        return true;
+    };
+    return clear(rise) || clear(straight.travel() - rise);
 }
 
 bool Watch::deep_enough(const Step& step, const Crossing& c) const {

@@ -15,7 +15,7 @@ struct Blocked {
     std::size_t first = 0, last = 0;
     Slot mover = -1, other = -1;
     Vec3 at{0.0}, way{0.0};
-    double gap = infinity; // from the contact to the nearest thing seen
+    double gap = infinity; // to the nearest thing seen that way
     double speed = 0.0;    // that was lost, at first
     std::size_t frames = 0;
 };
@@ -49,31 +49,34 @@ class Watch : public Rule {
         const bool touches =
             m.contact || m.closest() <= context_.recording.slop() + context_.recording.header.skin;
         if (!touches || step.now.body_of(mover).def->moves == Moves::Fixed) return;
-        const auto touched = last_touch_.find({mover, other});
-        const bool goes_on = touched != last_touch_.end() && touched->second + 1 >= step.index;
-        last_touch_[{mover, other}] = step.index;
         const BodyState& was = step.before.body_of(mover);
-        if (goes_on || hits_.find({mover, other}) || !was.velocity_known || step.now.body_of(mover).warped)
-            return;
+        if (!was.velocity_known || step.now.body_of(mover).warped) return;
         const bool swept = m.sweep.status == Status::Found;
         const Vec3 n = (swept ? m.sweep.normal : m.normal) * (mover == m.a ? 1.0 : -1.0);
         const Vec3 point = swept ? (m.sweep.on_a + m.sweep.on_b) * 0.5 : (m.on_a + m.on_b) * 0.5;
         const ClosingChange c = closing_change(step.before, step.now, mover, other, n, point);
         const double least = 0.25 * closing_that_matters(step);
-        if (c.before <= least || c.after > 0.5 * c.before) return;
-        const double gap = to_nearest_seen(step.now, point, at(step.now, mover).body);
+        if (c.before > least && c.after > 0.5 * c.before) return; // still on its way
+        const auto touched = last_touch_.find({mover, other});
+        const bool goes_on = touched != last_touch_.end() && touched->second + 1 >= step.index;
+        last_touch_[{mover, other}] = step.index;
+        if (goes_on || hits_.find({mover, other}) || c.before <= least) return;
+        const double gap = to_nearest_seen(step.now, mover, n);
         if (gap <= context_.settings["unseen-blocker.near"] * context_.recording.slop()) return;
         Blocked& b = hits_.at({mover, other}, step.index);
         b.mover = mover, b.other = other, b.at = point, b.way = n, b.gap = gap, b.speed = c.turned();
     }
 
-    /// To the nearest collider that can be seen, of another body.
-    double to_nearest_seen(const World& w, const Vec3& point, Slot own) const {
+    /// From the mover to the nearest collider that can be seen and lies that way: the ground under its feet
+    /// does not explain a stop.
+    double to_nearest_seen(const World& w, Slot mover, const Vec3& way) const {
+        constexpr double that_way = 0.3; // cosine
         double least = infinity;
-        for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c)
-            if (w.live(c) && at(w, c).body != own && seen(w, c) && at(w, c).geometry->judged())
-                least = std::min(least,
-                                 std::max(0.0, point_distance(point, *at(w, c).geometry, w.body_of(c).pose)));
+        for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c) {
+            if (!w.live(c) || at(w, c).body == at(w, mover).body || !seen(w, c)) continue;
+            const PairView v = pair_at(w, mover, c);
+            if (v.known && v.gap < least && glm::dot(v.normal, way) > that_way) least = std::max(0.0, v.gap);
+        }
         return least;
     }
 
@@ -146,10 +149,9 @@ class Watch : public Rule {
 
     void stopped_by_nothing(Slot body, const Blocked& b) const {
         const Recording& r = context_.recording;
+        if (b.frames < static_cast<std::size_t>(context_.settings["unseen-blocker.frames"])) return;
         const World w = r.world_at(b.first);
-        if (b.frames < static_cast<std::size_t>(context_.settings["unseen-blocker.frames"]) ||
-            w.colliders_of(body).empty())
-            return;
+        if (w.colliders_of(body).empty()) return;
         Finding f;
         f.fault = "unseen-blocker", f.first = r.number(b.first), f.last = r.number(b.last);
         name_bodies(w, {w.colliders_of(body)[0]}, f);

@@ -73,13 +73,18 @@ class Watch : public Rule {
         if (!was.velocity_known || !is.velocity_known || is.warped || is.fresh) return {};
         const double matters = closing_that_matters(step);
         if (glm::length(was.velocity - step.before.body_of(h.other).velocity) <= matters) return {};
-        const Sweep s = swept(step, h.mover, h.other, Vec3(0.0), 1.0);
+        // A game that puts its bodies at the touch may leave them a hair before it: look a slop farther.
+        const double longer = 1.0 + slop / std::max(glm::length(was.velocity) * step.now.dt(), slop);
+        const Sweep s = swept(step, h.mover, h.other, Vec3(0.0), longer);
         if (s.status != Status::Found && s.status != Status::Started) return {};
-        h.index = step.index, h.normal = s.normal, h.at = (s.on_a + s.on_b) * 0.5, h.fraction = s.first;
+        h.index = step.index, h.normal = s.normal, h.at = (s.on_a + s.on_b) * 0.5;
+        h.fraction = std::min(1.0, s.first * longer);
         h.closing = closing_speed(step.before, h.mover, h.other, h.normal);
         // A graze: had it gone on, it would have been inside by less than a part of the slop.
         h.graze = h.closing * step.now.dt() * (1.0 - h.fraction) < 0.1 * slop;
-        if (h.closing <= matters || (h.graze && !m.contact)) return {};
+        const bool answered = !context_.recording.header.has(Channel::Contacts) &&
+                              closing_speed(step.now, h.mover, h.other, h.normal) < 0.5 * h.closing;
+        if (h.closing <= matters || (h.graze && !m.contact && !answered)) return {};
         if (!flat_there(step, h)) return {};
         return h;
     }
@@ -134,9 +139,11 @@ class Watch : public Rule {
         } else if (answered < hardly * h.closing) {
             if (h.graze && may_wait)
                 waiting_.push_back(h);
-            else if (spin < hardly * h.closing && glm::length(turned) > std::max(matters, hardly * h.closing))
+            else if (const bool slides_on = slide > matters && glm::dot(slides, slid) > 0.5 * slide * slide;
+                     !slides_on && spin < hardly * h.closing &&
+                     glm::length(turned) > std::max(matters, hardly * h.closing))
                 emit(step, h, change, "along");
-        } else if (slide > std::max(matters, 0.1 * h.closing) && spin < 0.2 * slide &&
+        } else if (!turns_by_code(is) && slide > std::max(matters, 0.1 * h.closing) && spin < 0.2 * slide &&
                    glm::dot(slides, slid) < -reversed_ * slide * slide)
             emit(step, h, change, "both");
     }
@@ -147,6 +154,12 @@ class Watch : public Rule {
                                return c.phase != Phase::End && std::minmax(c.mark_a.slot, c.mark_b.slot) ==
                                                                    std::minmax(h.mover, h.other);
                            });
+    }
+
+    /// A walker that a solver moves and code steers: it may turn round in the frame in which it lands.
+    bool turns_by_code(const BodyState& b) const {
+        return b.def->moves == Moves::Solved && b.def->upright &&
+               !context_.recording.header.has(Channel::Wish);
     }
 
     /// Spin, what came and what the hit gave, turns a body along the face.
@@ -163,12 +176,28 @@ class Watch : public Rule {
             if (glm::length(slides - wish) < 0.2 * glm::length(is.wish)) return true;
         }
         const Slot own = at(step.now, h.mover).body, met = at(step.now, h.other).body;
+        // What the log says it touched in this step, though the way from end to end may be far from it.
+        for (const ContactRow& c : step.frame->contacts) {
+            if (!c.normal || c.phase == Phase::End || c.mark_a.slot < 0 || c.mark_b.slot < 0) continue;
+            const bool is_a = at(step.now, c.mark_a.slot).body == own,
+                       is_b = at(step.now, c.mark_b.slot).body == own;
+            if (is_a != is_b && std::minmax(c.mark_a.slot, c.mark_b.slot) != std::minmax(h.mover, h.other) &&
+                glm::dot(is_a ? -*c.normal : *c.normal, unit(turned)) > 0.5)
+                return true;
+        }
+        // Without contacts, whatever it could reach after the hit may have turned it, too.
+        const bool logged = context_.recording.header.has(Channel::Contacts);
+        const double on =
+            logged ? 0.0
+                   : glm::length(step.before.body_of(h.mover).velocity) * step.now.dt() * (1.0 - h.fraction);
+        const double slop = context_.recording.slop();
         for (const Meeting& m : step.meetings) {
             const bool is_a = at(step.now, m.a).body == own, is_b = at(step.now, m.b).body == own;
             // What the other one touches turns that one.
             const bool others =
                 (at(step.now, m.a).body == met || at(step.now, m.b).body == met) && !is_a && !is_b;
-            if (others && m.does == Does::Solid && m.contact &&
+            if (others && m.does == Does::Solid &&
+                (m.contact || (!logged && m.closest() <= 4.0 * slop + on)) &&
                 step.now.body(met).def->moves == Moves::Solved)
                 return true;
             if ((!is_a && !is_b) || m.does != Does::Solid ||
@@ -176,7 +205,7 @@ class Watch : public Rule {
                 continue;
             // A solver sees what is only near, too, and pushes from there.
             const bool solved = is.def->moves == Moves::Solved;
-            if (m.closest() > (solved ? 4.0 : 1.0) * context_.recording.slop() && !m.contact) continue;
+            if (m.closest() > (solved ? 4.0 : 1.0) * slop + on && !m.contact) continue;
             const Vec3 away = is_a ? -m.normal : m.normal;
             if (glm::dot(away, unit(turned)) > (solved ? 0.2 : 0.5)) return true;
         }

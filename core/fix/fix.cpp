@@ -59,7 +59,7 @@ void check_words(const json& c, const std::string& where, const std::string& fil
     need("tests", tests_words, "before, after, swept, substeps");
     need("answer", answer_words, "flip, reflect, slide, stop, go-back, push-out");
     if (c.contains("fit") && !fit_kind(c["fit"]))
-        throw BadInput(file, 0, where + "'fit' must be one of circle, box, capsule, hull", "fit");
+        throw BadInput(file, 0, where + "'fit' must be one of circle, ellipse, box, capsule, hull", "fit");
 }
 
 void check_change(const json& c, std::size_t index, const std::string& file) {

@@ -43,7 +43,7 @@ struct Judged {
 Judged judge(const Recording& r, const TryOptions& options) {
     Judged out;
     ScanOptions scan_options;
-    scan_options.settings = options.settings, scan_options.threads = options.threads,
+    scan_options.project = options.project, scan_options.threads = options.threads,
     scan_options.control = options.control;
     for (const Fault& fault : catalogue())
         if (fault.by_log != always_by_log) scan_options.only.push_back(fault.id);
@@ -56,7 +56,7 @@ Judged judge(const Recording& r, const TryOptions& options) {
             out.touches[{key.first, key.second}].push_back({t.first, t.last});
     };
     out.scan = scan(r, scan_options);
-    std::erase_if(out.scan.findings, rests_on_log);
+    std::erase_if(out.scan.findings, [](const Finding& f) { return rests_on_log(f) || f.fine; });
     for (auto& [pair, stretches] : out.touches) unite(stretches);
     return out;
 }
@@ -160,7 +160,7 @@ Fit fit_to(const Recording& r, const Finding& f, const TryOptions& options) {
         moved_along(r, w.body, rerun(r, w.body, w.first, w.last, out.model, options.control)));
     const auto again = edited(r, edits);
     ScanOptions scan_options;
-    scan_options.only = {f.fault}, scan_options.settings = options.settings,
+    scan_options.only = {f.fault}, scan_options.project = options.project,
     scan_options.threads = options.threads;
     scan_options.control = options.control;
     scan_options.first = w.first, scan_options.last = w.last;
@@ -226,6 +226,10 @@ bool begins_at_return(const Finding& f, const Verdict& v, const Recording& r) {
 Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& given) {
     Verdict v;
     TryOptions options = given;
+    std::vector<Finding> fine; // as they are: neither they nor what becomes of them counts
+    for (const Finding& f : options.before)
+        if (f.fine) fine.push_back(f);
+    std::erase_if(options.before, [](const Finding& f) { return f.fine.has_value(); });
     v.not_judged = std::erase_if(options.before, rests_on_log);
     v.fix = fix.name;
     Applied applied = apply(fix, recording);
@@ -251,6 +255,9 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
     const Judged before = judge(recording, options), after = judge(*applied.recording, options);
     v.complete = before.scan.complete && after.scan.complete;
     compare_findings(options.before, after.scan.findings, v);
+    std::erase_if(v.fresh, [&](const Finding& f) {
+        return std::any_of(fine.begin(), fine.end(), [&](const Finding& g) { return same_fault(g, f); });
+    });
     std::erase_if(v.fresh, [&](const Finding& f) { return begins_at_return(f, v, recording); });
     runs_missing_in(after.touches, before.touches, recording, v.gained);
     runs_missing_in(before.touches, after.touches, recording, v.lost);

@@ -31,7 +31,7 @@ struct Verdict {
 
 struct TryOptions {
     Method method = Method::Auto;
-    Settings settings;
+    Project project;
     std::vector<Finding> before; ///< the scan of the unchanged recording
     std::string finding;         ///< judge only this finding's window (id); empty: all
     int threads = 0;

@@ -101,14 +101,14 @@ void write_contacts_csv(std::ostream& out, const Recording& r, std::size_t first
 }
 
 void write_findings_csv(std::ostream& out, const std::vector<Finding>& findings) {
-    out << "id,fault,first,last,bodies,x,y,z,grade,weight,facts\r\n";
+    out << "id,fault,first,last,bodies,x,y,z,grade,weight,facts,fine\r\n";
     for (const Finding& f : findings) {
         std::string names, facts;
         for (const std::string& n : f.names) names += (names.empty() ? "" : "; ") + n;
         for (const Fact& fact : f.facts) facts += (facts.empty() ? "" : "; ") + text_of(fact);
         Line line(out);
         line.text(f.id).text(f.fault).whole(f.first).whole(f.last).text(names).vector(f.at);
-        line.raw(word(f.grade)).number(f.weight).text(facts);
+        line.raw(word(f.grade)).number(f.weight).text(facts).text(f.fine.value_or(""));
     }
 }
 

@@ -57,6 +57,7 @@ json json_of(const Finding& f, int space) {
                 {"last", f.last},
                 {"bodies", f.bodies},
                 {"names", f.names},
+                {"kinds", f.kinds},
                 {"colliders", f.colliders},
                 {"at", vector_json(f.at, space)},
                 {"grade", word(f.grade)},
@@ -66,12 +67,13 @@ json json_of(const Finding& f, int space) {
                 {"account", account},
                 {"suggest", suggest}};
     if (!f.assumes.empty()) out["assumes"] = f.assumes;
+    if (f.fine) out["why_fine"] = *f.fine;
     return out;
 }
 
 json json_of(const Recording& r, const Scan& s) {
-    json findings = json::array();
-    for (const Finding& f : s.findings) findings.push_back(json_of(f, r.header.space));
+    json findings = json::array(), fine = json::array();
+    for (const Finding& f : s.findings) (f.fine ? fine : findings).push_back(json_of(f, r.header.space));
     json out = {{"oddb", 1},
                 {"file", r.file},
                 {"space", r.header.space},
@@ -81,6 +83,7 @@ json json_of(const Recording& r, const Scan& s) {
                 {"judged", s.judged},
                 {"not_judged", s.not_judged},
                 {"findings", findings}};
+    if (!fine.empty()) out["fine"] = fine;
     if (!s.complete) out["incomplete"] = true;
     return out;
 }
@@ -89,9 +92,13 @@ std::string text_of(const Recording& r, const Scan& s) {
     std::string out;
     for (const std::string& w : r.warnings()) out += fmt::format("note: {}\n", w);
     for (const auto& [id, reason] : s.not_judged) out += fmt::format("{} not judged: {}\n", id, reason);
-    out += fmt::format("{}: {} in {}\n", r.file, plural(s.findings.size(), "finding"),
-                       plural(r.kept(), "frame"));
+    const auto open = static_cast<std::size_t>(
+        std::count_if(s.findings.begin(), s.findings.end(), [](const Finding& f) { return !f.fine; }));
+    out += fmt::format("{}: {} in {}\n", r.file, plural(open, "finding"), plural(r.kept(), "frame"));
+    for (const Finding& f : s.findings)
+        if (f.fine) out += fmt::format("fine as it is: {}, {}\n", f.id, *f.fine);
     for (const Finding& f : s.findings) {
+        if (f.fine) continue;
         std::string names;
         for (const std::string& n : f.names) names += (names.empty() ? "" : ", ") + n;
         out += fmt::format("\n{}  frames {}-{}  {}  {}\n", f.fault, f.first, f.last, names, word(f.grade));

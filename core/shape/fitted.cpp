@@ -2,6 +2,7 @@
 #include "shape/fitted.hpp"
 
 #include <numbers>
+#include <set>
 
 namespace oddbounce {
 
@@ -27,6 +28,51 @@ std::vector<Vec2> hull_of(std::vector<Vec2> p) {
     return h;
 }
 
+struct Disc {
+    Vec2 center{0.0};
+    double radius = 0.0;
+};
+
+/// The least disc round the points: the centre that is nearest to its farthest point, by shrinking steps.
+Disc least_disc(const std::vector<Vec2>& points, Vec2 start, int steps) {
+    Disc d{start, 0.0};
+    for (int i = 1; i < steps; ++i) {
+        const Vec2 far = *std::max_element(points.begin(), points.end(), [&](const Vec2& a, const Vec2& b) {
+            return glm::length(a - d.center) < glm::length(b - d.center);
+        });
+        d.center += (far - d.center) / (i + 1.0);
+    }
+    for (const Vec2& p : points) d.radius = std::max(d.radius, glm::length(p - d.center));
+    return d;
+}
+
+/// The points of an upright ellipse of little area round the points, from outside: its corners lie beyond it
+/// so that its sides hold them. The ellipse is the least disc of the points squeezed in y; the squeeze of
+/// least area is looked for round that of their box.
+std::vector<Vec2> ellipse_round(const std::vector<Vec2>& all, const Box& box) {
+    constexpr int corners = 16, tries = 17, steps = 400;
+    const std::vector<Vec2> points = hull_of(all);
+    const Vec3 size = glm::max(box.size(), Vec3(1e-9));
+    Disc best;
+    double least = infinity, squeeze = 1.0;
+    for (int i = 0; i < tries; ++i) {
+        const double k = size.x / size.y * std::pow(2.0, 0.125 * (i - tries / 2));
+        std::vector<Vec2> squeezed;
+        for (const Vec2& p : points) squeezed.push_back({p.x, p.y * k});
+        const Vec3 middle = box.center();
+        const Disc d = least_disc(squeezed, {middle.x, middle.y * k}, steps);
+        if (d.radius * d.radius / k < least) least = d.radius * d.radius / k, best = d, squeeze = k;
+    }
+    std::vector<Vec2> out;
+    const double beyond = best.radius / std::cos(std::numbers::pi / corners);
+    for (int i = 0; i < corners; ++i) {
+        const double a = 2.0 * std::numbers::pi * i / corners;
+        const Vec2 p = best.center + Vec2(std::cos(a), std::sin(a)) * beyond;
+        out.push_back({p.x, p.y / squeeze});
+    }
+    return out;
+}
+
 } // namespace
 
 std::vector<Vec2> outline_points(const Geometry& geometry) {
@@ -42,8 +88,45 @@ std::vector<Vec2> outline_points(const Geometry& geometry) {
     return out;
 }
 
+Shape capsule_round(const std::vector<Vec2>& points) {
+    constexpr int middles = 24, radii = 48;
+    const std::vector<Vec2> hull = hull_of(points);
+    Shape best;
+    best.kind = ShapeKind::Capsule;
+    double least = infinity;
+    for (const bool lying : {false, true}) {
+        std::vector<Vec2> p = hull; // x across the capsule, y along it
+        double left = infinity, right = -infinity;
+        for (Vec2& v : p) {
+            if (lying) std::swap(v.x, v.y);
+            left = std::min(left, v.x), right = std::max(right, v.x);
+        }
+        const double wide = std::max(right - left, 1e-9);
+        for (int i = 0; i <= middles; ++i)
+            for (int k = 0; k < radii; ++k) {
+                const double c = left + wide * (0.25 + 0.5 * i / middles);
+                const double r = std::max(right - c, c - left) * std::pow(1.0 + 1.0 / radii, k);
+                double low = infinity, high = -infinity; // ends of the middle line
+                for (const Vec2& v : p) {
+                    const double end = std::sqrt(std::max(r * r - (v.x - c) * (v.x - c), 0.0));
+                    low = std::min(low, v.y + end), high = std::max(high, v.y - end);
+                }
+                if (high < low) low = high = 0.5 * (low + high);
+                const double area = std::numbers::pi * r * r + 2.0 * r * (high - low);
+                if (area >= least) continue;
+                const Vec3 half =
+                    lying ? Vec3(0.5 * (high - low), 0.0, 0.0) : Vec3(0.0, 0.5 * (high - low), 0.0);
+                const double along = 0.5 * (low + high);
+                least = area, best.radius = r, best.a = -half, best.b = half;
+                best.at = lying ? Vec3(along, c, 0.0) : Vec3(c, along, 0.0);
+            }
+    }
+    return best;
+}
+
 bool fit_kind(const std::string& name) {
-    return name == "circle" || name == "box" || name == "capsule" || name == "hull";
+    static const std::set<std::string> kinds{"circle", "ellipse", "box", "capsule", "hull"};
+    return kinds.count(name) > 0;
 }
 
 Shape fitted(const std::vector<Vec2>& points, const std::string& kind) {
@@ -53,17 +136,8 @@ Shape fitted(const std::vector<Vec2>& points, const std::string& kind) {
     Shape s;
     if (kind == "box") s.kind = ShapeKind::Box, s.size = {size.x, size.y, 0.0}, s.at = center;
     if (kind == "circle") {
-        // The centre that is nearest to its farthest point, by shrinking steps (Badoiu & Clarkson 2003).
-        Vec2 c = flat(center);
-        for (int i = 1; i < 2000; ++i) {
-            const Vec2 far =
-                *std::max_element(points.begin(), points.end(), [&](const Vec2& a, const Vec2& b) {
-                    return glm::length(a - c) < glm::length(b - c);
-                });
-            c += (far - c) / (i + 1.0);
-        }
-        for (const Vec2& p : points) s.radius = std::max(s.radius, glm::length(p - c));
-        s.kind = ShapeKind::Circle, s.at = raised(c);
+        const Disc d = least_disc(points, flat(center), 2000);
+        s.kind = ShapeKind::Circle, s.radius = d.radius, s.at = raised(d.center);
     }
     if (kind == "capsule") {
         const bool tall = size.y >= size.x;
@@ -71,9 +145,10 @@ Shape fitted(const std::vector<Vec2>& points, const std::string& kind) {
         s.kind = ShapeKind::Capsule, s.radius = r, s.at = center;
         s.a = tall ? Vec3(0.0, -half, 0.0) : Vec3(-half, 0.0, 0.0), s.b = -s.a;
     }
-    if (kind == "hull") {
+    if (kind == "hull" || kind == "ellipse") {
         s.kind = ShapeKind::Polygon;
-        for (const Vec2& p : hull_of(points)) s.points.push_back(raised(p));
+        for (const Vec2& p : kind == "hull" ? hull_of(points) : ellipse_round(points, box))
+            s.points.push_back(raised(p));
     }
     return s;
 }

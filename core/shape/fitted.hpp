@@ -1,16 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Simple shapes round given points: the tightest circle, box, capsule, convex hull.
+// Simple shapes round given points: the tightest circle, ellipse, box, capsule, convex hull.
 #pragma once
 
 #include "shape/geometry.hpp"
 
 namespace oddbounce {
 
-/// True for a kind that `fitted` understands: circle, box, capsule, hull.
+/// True for a kind that `fitted` understands: circle, ellipse, box, capsule, hull.
 bool fit_kind(const std::string& name);
-/// The shape of that kind that holds all points. Circle: the least one, within 0.1 % (Badoiu & Clarkson
-/// 2003); box and capsule upright. Requires: at least one point.
+/// The shape of that kind round all points: the least circle, within 0.1 % (Badoiu & Clarkson 2003); an
+/// upright ellipse of 16 corners; the upright box; the convex hull. The capsule is the one that fills their
+/// box, as it takes the place of a box: corners stick out of it. Requires: at least one point.
 Shape fitted(const std::vector<Vec2>& points, const std::string& kind);
+/// The least upright or lying capsule that does hold all points, by search: within 1 %.
+Shape capsule_round(const std::vector<Vec2>& points);
 /// Points on the outline in the body's frame: corners and, for round parts, points round each corner.
 std::vector<Vec2> outline_points(const Geometry& geometry);
 

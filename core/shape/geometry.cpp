@@ -166,10 +166,15 @@ Box Geometry::bounds(const Pose& pose) const {
         box.grow(reach_);
         return box;
     }
-    for (int i = 0; i < 4; ++i) {
-        const Vec2 corner(i & 1 ? bounds_.high.x : bounds_.low.x, i & 2 ? bounds_.high.y : bounds_.low.y);
-        box.add(raised(pose.place(corner)));
+    const Vec2 middle = pose.place(flat(bounds_.center()));
+    Vec2 half = flat(bounds_.size()) * 0.5;
+    if (pose.angle != 0.0) {
+        const double c = std::abs(std::cos(pose.angle)), s = std::abs(std::sin(pose.angle));
+        half = {c * half.x + s * half.y, s * half.x + c * half.y};
     }
+    // Nothing is farther from the origin than the reach: round shapes keep their size as they turn.
+    box.low = raised(glm::max(middle - half, flat(pose.at) - reach_));
+    box.high = raised(glm::min(middle + half, flat(pose.at) + reach_));
     return box;
 }
 

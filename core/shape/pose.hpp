@@ -16,12 +16,14 @@ struct Pose {
     /// Local point of a 2D body in world coordinates.
     Vec2 place(const Vec2& local) const { return flat(at) + turn(local); }
     Vec2 turn(const Vec2& v) const {
+        if (angle == 0.0) return v; // most bodies stand upright
         const double c = std::cos(angle), s = std::sin(angle);
         return {c * v.x - s * v.y, s * v.x + c * v.y};
     }
     /// World point in the body's own coordinates: the inverse of `place`.
     Vec2 unplace(const Vec2& world) const {
         const Vec2 d = world - flat(at);
+        if (angle == 0.0) return d;
         const double c = std::cos(angle), s = std::sin(angle);
         return {c * d.x + s * d.y, -s * d.x + c * d.y};
     }
@@ -35,7 +37,7 @@ struct Motion {
         Pose p;
         p.at = from.at + (to.at - from.at) * t;
         p.angle = from.angle + (to.angle - from.angle) * t;
-        p.spin = glm::slerp(from.spin, to.spin, t);
+        p.spin = from.spin == to.spin ? from.spin : glm::slerp(from.spin, to.spin, t);
         return p;
     }
     Vec3 travel() const { return to.at - from.at; }

@@ -2,6 +2,8 @@
 // Distance, sweep and ray cast over whole shapes: unions of pieces.
 #include "shape/geometry.hpp"
 
+#include <boost/container/small_vector.hpp>
+
 #include <optional>
 
 namespace oddbounce {
@@ -30,8 +32,11 @@ template <class With> void pieces_near(const Geometry& g, const Pose& pose, cons
     g.tree().meeting(local, with);
 }
 
-std::vector<Piece> placed_near(const Geometry& g, const Pose& pose, const Box& box) {
-    std::vector<Piece> out;
+/// Most shapes are of one piece: no memory for them.
+using Pieces = boost::container::small_vector<Piece, 2>;
+
+Pieces placed_near(const Geometry& g, const Pose& pose, const Box& box) {
+    Pieces out;
     pieces_near(g, pose, box, [&](int i) {
         const Piece p = plane::placed(g.pieces()[static_cast<std::size_t>(i)], pose);
         Box own = plane::bounds(p);
@@ -103,6 +108,13 @@ class Ways {
     std::vector<Vec2> all;
 };
 
+/// The way is an outward normal of the shape's outline.
+bool has_normal(const Geometry& g, const Pose& pose, const Vec2& way) {
+    constexpr double same = 1.0 - 1e-9;
+    return std::any_of(g.normals().begin(), g.normals().end(),
+                       [&](const Vec2& n) { return glm::dot(pose.turn(n), way) > same; });
+}
+
 /// Depth of overlapping shapes of several pieces: the shortest way out along the outlines' normals. Where
 /// the outline was cut into pieces does not matter.
 void least_way_out(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb, plane::Gap& g) {
@@ -128,18 +140,32 @@ Distance distance(const Geometry& a, const Pose& at_a, const Geometry& b, const 
     const Vec3 base = at_a.at;
     const Pose pa = relative(at_a, base), pb = relative(at_b, base);
     Box near_a = b.bounds(pb), near_b = a.bounds(pa);
-    near_a.grow(within), near_b.grow(within);
-    const std::vector<Piece> as = placed_near(a, pa, near_a), bs = placed_near(b, pb, near_b);
+    near_a.grow(within);
+    if (!near_a.meets(near_b)) return out;
+    near_b.grow(within);
+    const Pieces as = placed_near(a, pa, near_a), bs = placed_near(b, pb, near_b);
 
+    const double touches = 1e-9 * std::min(a.reach(), b.reach()); // by rounding alone
+    const bool cut = a.pieces().size() > 1 || b.pieces().size() > 1;
     plane::Gap best;
+    bool on_outline = false;
     for (const Piece& p : as)
         for (const Piece& q : bs) {
             const plane::Gap g = plane::gap(p, q);
-            if (g.distance < best.distance) best = g;
+            if (!cut || std::abs(g.distance) > touches) {
+                if (g.distance < best.distance) best = g, on_outline = false;
+                continue;
+            }
+            // Of pieces that touch alike, the one that does so by a face, not by where the outline was cut.
+            const bool face = has_normal(a, pa, g.normal) || has_normal(b, pb, -g.normal);
+            if (g.distance < best.distance - 2.0 * touches ||
+                (face && !on_outline && best.distance > -touches) ||
+                (face == on_outline && g.distance < best.distance))
+                best = g, on_outline = face;
         }
     if (best.distance > within || best.distance == infinity) return out;
-    if (best.distance < 0.0 && (a.pieces().size() > 1 || b.pieces().size() > 1))
-        least_way_out(a, pa, b, pb, best);
+    // What touches by rounding alone has no way out that means anything: every way is as short.
+    if (best.distance < -touches && cut) least_way_out(a, pa, b, pb, best);
     out.known = true, out.gap = best.distance, out.normal = raised(best.normal);
     out.on_a = raised(best.on_a) + base, out.on_b = raised(best.on_b) + base;
     return out;
@@ -264,9 +290,17 @@ Sweep sweep(const Geometry& a, const Motion& move_a, const Geometry& b, const Mo
         });
     }
     if (best.status == Status::None) return out;
+    out.status = best.status, out.first = best.first, out.last = best.last;
+    // Several pieces may touch at one time: by the outline, as `distance` has it.
+    if (best.status == Status::Found && (a.pieces().size() > 1 || b.pieces().size() > 1)) {
+        const Distance d = distance(a, ma.at(best.first), b, mb.at(best.first), 1e-3 * a.reach());
+        if (d.known && std::abs(d.gap) <= 10.0 * tolerance) {
+            out.normal = d.normal, out.on_a = d.on_a + base, out.on_b = d.on_b + base;
+            return out;
+        }
+    }
     const plane::Gap g =
         plane::gap(plane::placed(*best_a, ma.at(best.first)), plane::placed(*best_b, mb.at(best.first)));
-    out.status = best.status, out.first = best.first, out.last = best.last;
     out.normal = raised(g.normal), out.on_a = raised(g.on_a) + base, out.on_b = raised(g.on_b) + base;
     return out;
 }
@@ -291,7 +325,7 @@ RayHit ray_cast(const Vec3& from, const Vec3& to, const Geometry& shape, const P
     Box box;
     box.add(Vec3(0.0)), box.add(raised(way));
     const Piece* best = nullptr;
-    std::vector<Piece> near = placed_near(shape, p, box);
+    const Pieces near = placed_near(shape, p, box);
     for (const Piece& piece : near) {
         const bool inside = plane::gap(dot, piece).distance <= 0.0;
         const auto span = plane::pass(dot, piece, way, 0.0);

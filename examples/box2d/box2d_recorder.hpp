@@ -115,16 +115,17 @@ class Box2dRecorder : public b2ContactListener {
         }
     }
 
-    using Filter = std::tuple<int, int, int>; // category, mask, group
+    using Filter = std::tuple<int, int, int, bool>; // category, mask, group, is of a dynamic body
     static bool collide(const Filter& a, const Filter& b) {
-        const auto& [category_a, mask_a, group_a] = a;
-        const auto& [category_b, mask_b, group_b] = b;
+        const auto& [category_a, mask_a, group_a, dynamic_a] = a;
+        const auto& [category_b, mask_b, group_b, dynamic_b] = b;
+        if (!dynamic_a && !dynamic_b) return false; // the engine lets them pass
         if (group_a == group_b && group_a != 0) return group_a > 0;
         return (mask_a & category_b) != 0 && (category_a & mask_b) != 0;
     }
     std::string layer_of(const b2Fixture& f) {
         const Filter filter{f.GetFilterData().categoryBits, f.GetFilterData().maskBits,
-                            f.GetFilterData().groupIndex};
+                            f.GetFilterData().groupIndex, f.GetBody()->GetType() == b2_dynamicBody};
         const auto it = layers_.find(filter);
         if (it != layers_.end()) return it->second;
         const std::string name = "filter " + std::to_string(layers_.size() + 1);

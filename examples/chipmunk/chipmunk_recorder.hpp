@@ -110,16 +110,18 @@ class ChipmunkRecorder {
         }
     }
 
-    using Filter = std::tuple<cpGroup, cpBitmask, cpBitmask>; // group, categories, mask
+    using Filter = std::tuple<cpGroup, cpBitmask, cpBitmask, bool>; // group, categories, mask, dynamic body
     static bool collide(const Filter& a, const Filter& b) {
-        const auto& [group_a, categories_a, mask_a] = a;
-        const auto& [group_b, categories_b, mask_b] = b;
+        const auto& [group_a, categories_a, mask_a, dynamic_a] = a;
+        const auto& [group_b, categories_b, mask_b, dynamic_b] = b;
+        if (!dynamic_a && !dynamic_b) return false; // the engine lets them pass
         return !(group_a != 0 && group_a == group_b) && (categories_a & mask_b) != 0 &&
                (categories_b & mask_a) != 0;
     }
     std::string layer_of(const cpShape* s) {
         const cpShapeFilter f = cpShapeGetFilter(s);
-        const Filter filter{f.group, f.categories, f.mask};
+        const Filter filter{f.group, f.categories, f.mask,
+                            cpBodyGetType(cpShapeGetBody(s)) == CP_BODY_TYPE_DYNAMIC};
         const auto it = layers_.find(filter);
         if (it != layers_.end()) return it->second;
         const std::string name = "filter " + std::to_string(layers_.size() + 1);

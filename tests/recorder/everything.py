@@ -6,14 +6,16 @@ sys.path.insert(0, os.path.join(os.path.dirname(os.path.abspath(__file__)), ".."
 from bounce_recorder import Recorder, capsule, chain, polygon
 
 with Recorder(sys.argv[1], title='quote " and line\n', up=(0, -1), slop=0.25, float_bits=32,
-              logs=["contacts", "rays", "events", "wish", "grounded"]) as log:
-    log.body(1, "stoat", "courier", "driven")
+              logs=["contacts", "rays", "events", "wish", "grounded", "tried", "passes"]) as log:
+    log.body(1, "stoat", "courier", "driven", upright=True, step=4, slope=40)
     log.collider(10, 1, capsule((0, -6), (0, 6), 8), name="feet", layer="courier", friction=0.4, bounce=0.1, seen=False)
     log.body(2, "pier", "pier")
     log.collider(20, 2, chain([(0, 0), (10, 0)]))
     log.body(3, "crate", "crate", "solved")
     log.collider(30, 3, polygon([(0, 0), (4, 0), (0, 3)]), role="sensor")
     log.pair("courier", "pier", "solid")
+    log.probe(6, 1, (-8, 14), (-1, 0), "left-top")
+    log.expect("courier", "pier", "landed", 3)
     log.art(4, "stoat.png", (24, 32), body=1, at=(0, 2))
     log.art(5, "sky.png", (400, 300), at=(10, 20))
     log.frame(5)
@@ -22,6 +24,9 @@ with Recorder(sys.argv[1], title='quote " and line\n', up=(0, -1), slop=0.25, fl
     log.state(3, float("nan"), 1e-7, 0, 0, float("inf"))
     log.wish(1, 7, 0)
     log.grounded(1)
+    log.scale(1, -1, 1)
+    log.tried(1, 0.25, 0.5)
+    log.passes(1, 3)
     log.contact(10, 20, at=(1, 2), normal=(0, -1), depth=0.5, impulse=3, phase="begin")
     log.ray("sight", (0, 0), (5, 5), by=1, hit=20)
     log.ray("miss", (0, 0), (5, 5))

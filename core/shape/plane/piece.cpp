@@ -108,7 +108,12 @@ double size_of(const Piece& a) {
 } // namespace
 
 Piece placed(const Piece& local, const Pose& pose) {
-    Piece out = local;
+    Piece out; // only the corners that there are
+    out.count = local.count, out.radius = local.radius;
+    if (pose.angle == 0.0) {
+        for (int i = 0; i < local.count; ++i) out[i] = local[i] + flat(pose.at);
+        return out;
+    }
     const double c = std::cos(pose.angle), s = std::sin(pose.angle);
     for (int i = 0; i < local.count; ++i) {
         const Vec2& v = local[i];

@@ -59,6 +59,42 @@ class PanelsTest : public QObject {
         }
     }
 
+    /// Of each way of dividing the list: its headings; of each choice of what to show: how many are listed.
+    void findings_areDividedAndChosen() {
+        FindingsModel m(*s_);
+        read("walk-through-crate");
+        read("hand-cart");
+        const auto heads = [&] {
+            QStringList out;
+            for (int i = 0; i < m.rowCount(); ++i)
+                if (m.data(m.index(i), FindingsModel::IsGroup).toBool())
+                    out.push_back(m.data(m.index(i), Qt::DisplayRole).toString());
+            return out;
+        };
+        const std::vector<std::pair<Grouping, QStringList>> ways = {
+            {Grouping::Fault, {"Deep overlap"}},
+            {Grouping::Body, {"hand cart"}},
+            {Grouping::Pair, {"bollard and hand cart"}},
+            {Grouping::Mark, {"Not marked"}}};
+        for (const auto& [by, titles] : ways) {
+            m.group(by);
+            QCOMPARE(heads(), titles);
+        }
+        QVERIFY(m.data(m.index(1), FindingsModel::Frames).toString().startsWith("deep overlap, frames"));
+        s_->mark_fine({s_->findings()[0].id, {}, {}, "it is a soft bollard"});
+        const std::pair<Showing, int> shown[] = {
+            {Showing::Open, 1}, {Showing::Fine, 1}, {Showing::Proven, 1}, {Showing::All, 2}};
+        for (const auto& [which, count] : shown) {
+            m.show(which);
+            QCOMPARE(m.rowCount() - static_cast<int>(heads().size()), count);
+        }
+        QCOMPARE(heads(), QStringList({"Fine as they are", "Not marked"}));
+        m.filter("soft");
+        QCOMPARE(m.rowCount(), 2);
+        QVERIFY(m.data(m.index(1), FindingsModel::IsFine).toBool());
+        QVERIFY(m.data(m.index(1), FindingsModel::Frames).toString().contains("soft bollard"));
+    }
+
     void findingsPanel_saysWhatWouldFillIt() {
         FindingsPanel panel(*s_);
         panel.show();

@@ -3,6 +3,7 @@
 // file.
 #include "core/scene.hpp"
 #include "session/session.hpp"
+#include "settings/settings_model.hpp"
 
 #include "listener.hpp"
 #include <QSignalSpy>
@@ -138,6 +139,7 @@ class SessionTest : public QObject {
         QTest::newRow("no case") << QByteArray("{\"fixes\":[]}");
         QTest::newRow("bad fix") << QByteArray("{\"case\":1,\"fixes\":[{}]}");
         QTest::newRow("bad note") << QByteArray("{\"case\":1,\"fixes\":[],\"notes\":[{\"frame\":\"x\"}]}");
+        QTest::newRow("marks no list") << QByteArray("{\"case\":1,\"fixes\":[],\"fine\":{}}");
         QTest::newRow("notes no list") << QByteArray("{\"case\":1,\"fixes\":[],\"notes\":3}");
     }
     void damagedCase_isSaidAndTheRecordingStillOpens() {
@@ -149,6 +151,86 @@ class SessionTest : public QObject {
         read(s, path);
         QVERIFY(said.count() > 0 && said[0][0].toString().contains("hand-cart.case.json"));
         QVERIFY(s.candidates().empty() && s.notes().empty());
+        // What could not be read is not written over: it is put aside.
+        s.add_note({1, 2}, "here");
+        QFile aside(path.chopped(10) + ".case.json.old");
+        QVERIFY(aside.open(QIODevice::ReadOnly));
+        QCOMPARE(aside.readAll(), text);
+        QFile::remove(aside.fileName());
+    }
+
+    void marks_areKeptUndoneAndRespectedByCandidates() {
+        const QString path = copy("hand-cart");
+        {
+            Session s;
+            read(s, path);
+            const Finding first = s.findings()[0], second = s.findings()[1];
+            s.next_finding(1);
+            QTRY_VERIFY_WITH_TIMEOUT(s.candidates().at(0).state == Candidate::Judged, 20000);
+            QCOMPARE(s.candidates()[0].verdict.cleared.size(), std::size_t(2));
+            s.mark_fine({first.id, {}, {}, "it may"});
+            QVERIFY(s.findings()[0].fine == "it may" && !s.findings()[1].fine);
+            QTRY_VERIFY_WITH_TIMEOUT(s.candidates().at(0).state == Candidate::Judged, 20000);
+            QCOMPARE(s.candidates()[0].verdict.cleared.size(), std::size_t(1)); // of those that count
+            s.next_finding(1), s.next_finding(1);
+            QCOMPARE(s.finding()->id, second.id); // what is fine is passed over
+            s.undo().undo();
+            QVERIFY(!s.findings()[0].fine);
+            Fine rule = rule_for(first);
+            rule.why = "soft bollards";
+            s.mark_fine(rule);
+            QVERIFY(s.findings()[0].fine && s.findings()[1].fine);
+        }
+        Session again;
+        read(again, path);
+        QVERIFY(again.findings()[0].fine == "soft bollards" && again.findings()[1].fine == "soft bollards");
+        again.unmark(again.findings()[1]);
+        QVERIFY(!again.findings()[0].fine);
+    }
+
+    void settings_areKeptForTheProjectAndJudgedBy() {
+        const QString path = copy("hand-cart");
+        {
+            Session s;
+            read(s, path);
+            Settings none = s.settings();
+            none.set("deep-overlap.share_of_extent", 0.9, "cart");
+            s.keep_settings(none);
+            QTRY_VERIFY_WITH_TIMEOUT(s.scan_complete(), 20000);
+            QVERIFY(s.findings().empty());
+        }
+        Session again;
+        read(again, path);
+        QVERIFY(again.findings().empty());
+        QCOMPARE(again.settings().of_kind("cart")["deep-overlap.share_of_extent"], 0.9);
+        QVERIFY(QFile::remove(again.project_path()));
+    }
+
+    void draft_countsWhatWouldChange() {
+        Session s;
+        read(s, copy("hand-cart"));
+        SettingsModel m(s);
+        QVERIFY(m.kinds().contains("cart") && !m.changed());
+        m.filter("share of extent");
+        QCOMPARE(m.rowCount(), 1);
+        const QModelIndex value = m.index(0, SettingsModel::Value);
+        QVERIFY(!m.setData(value, -1.0, Qt::EditRole) && !m.setData(value, "much", Qt::EditRole));
+        struct {
+            const char* kind;
+            double value;
+            std::size_t gone;
+        } const cases[] = {{"gull", 0.9, 0}, {"cart", 0.9, 2}, {"", 0.9, 2}};
+        for (const auto& c : cases) {
+            m.start();
+            m.choose_kind(c.kind);
+            QVERIFY(m.setData(value, c.value, Qt::EditRole) && m.own(0));
+            QTRY_VERIFY_WITH_TIMEOUT(m.effect().known, 20000);
+            QCOMPARE(m.effect().gone.size(), c.gone);
+            QVERIFY(m.effect().come.empty());
+            m.reset(0);
+            QVERIFY(!m.changed());
+        }
+        QCOMPARE(s.findings().size(), std::size_t(2)); // nothing was kept
     }
 
     void ownCandidates_areChangedAndRemovedSuggestionsStay() {

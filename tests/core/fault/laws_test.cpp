@@ -124,6 +124,30 @@ QString gist(const Recording& r, int threads = 0, bool back = false, bool with_r
     return lines.join("; ");
 }
 
+/// What the log does not say any more is unknown, never denied.
+std::shared_ptr<Recording> silent(const Recording& r, Channel channel) {
+    Draft out = draft_of(r);
+    out.header.logs[static_cast<std::size_t>(channel)] = false;
+    for (Frame& f : out.frames) {
+        if (channel == Channel::Contacts) f.contacts.clear();
+        if (channel == Channel::Events) f.events.clear();
+        if (channel == Channel::Rays) f.rays.clear();
+        if (channel == Channel::Passes) f.passes.clear();
+        if (channel == Channel::Tried) f.tried.clear();
+    }
+    return out.recorded();
+}
+
+/// What is found in the frames with indices first..last.
+std::vector<Finding> within(const Recording& r, std::size_t first, std::size_t last) {
+    ScanOptions options;
+    options.first = first, options.last = last;
+    return scan(r, options).findings;
+}
+bool has(const std::vector<Finding>& all, const Finding& f) {
+    return std::any_of(all.begin(), all.end(), [&](const Finding& o) { return o.id == f.id; });
+}
+
 } // namespace
 
 class LawsTest : public QObject {
@@ -150,6 +174,50 @@ class LawsTest : public QObject {
         QCOMPARE(gist(*changed(*r, {1.0, 0.7, false, Vec3(0)})), plain);
         QCOMPARE(gist(*changed(*r, {1.0, 0.0, true, Vec3(0)})), plain);
         QCOMPARE(gist(*renumbered(*r), 0, true), plain);
+    }
+
+    /// Cut where nothing is wrong for half a second, the two parts together say what the whole says.
+    void spans_findTheSame_data() { findings_areTheSame_data(); }
+    void spans_findTheSame() {
+        QFETCH(QString, file);
+        const auto r = read_recording(file.toStdString());
+        if (r->header.space == 3) return;
+        const Scan whole = scan(*r);
+        constexpr std::size_t quiet = 15;
+        for (std::size_t cut = quiet; cut + quiet < r->size(); ++cut) {
+            const auto near = [&](const Finding& f) {
+                return f.first <= r->number(cut + quiet) && r->number(cut - quiet) <= f.last;
+            };
+            if (std::any_of(whole.findings.begin(), whole.findings.end(), near)) continue;
+            std::vector<Finding> parts = within(*r, 0, cut - 1);
+            for (Finding& f : within(*r, cut, r->size() - 1)) parts.push_back(std::move(f));
+            QStringList odd; // said by one alone
+            // A run that an end of the recording cuts off is told where no whole one is.
+            for (const Finding& f : parts)
+                if (!has(whole.findings, f) && f.first > r->number(0) && f.last < r->number(r->size() - 1))
+                    odd << QString("parts only: %1").arg(f.id.c_str());
+            // That bodies of two kinds meet elsewhere, and the smallest thing near, are the whole
+            // recording's.
+            for (const Finding& f : whole.findings)
+                if (!has(parts, f) && f.fault != "silent-overlap" && f.fault != "probe-gap")
+                    odd << QString("whole only: %1").arg(f.id.c_str());
+            QVERIFY2(odd.isEmpty(), qPrintable(QString("cut at %1, ").arg(cut) + odd.join(", ")));
+            cut += 2 * quiet;
+        }
+    }
+
+    /// A recording in which nothing is wrong stays so whatever is left out of its log.
+    void silence_isNoFault_data() { findings_areTheSame_data(); }
+    void silence_isNoFault() {
+        QFETCH(QString, file);
+        const auto r = read_recording(file.toStdString());
+        // These two are right because the game says so.
+        const bool by_word =
+            file.endsWith("kind-answered.bouncelog") || file.endsWith("kind-one-swing-once.bouncelog");
+        if (r->header.space == 3 || by_word || !scan(*r).findings.empty()) return;
+        for (const Channel c :
+             {Channel::Contacts, Channel::Events, Channel::Rays, Channel::Passes, Channel::Tried})
+            QCOMPARE(gist(*silent(*r, c)), QString());
     }
 };
 

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Words and numbers of accounts; the settings file; who is the mover.
 #include "core/scene.hpp"
-#include "fault/settings.hpp"
+#include "fault/project.hpp"
 #include "fault/telling.hpp"
+#include "recording/files.hpp"
 
 #include <QTemporaryDir>
 #include <QtTest>
@@ -19,7 +20,7 @@ QString complaint(const QByteArray& text) {
     if (!f.open(QIODevice::WriteOnly)) return "not written";
     f.write(text), f.close();
     try {
-        Settings::read(f.fileName().toStdString());
+        read_project(f.fileName().toStdString());
     } catch (const BadInput& e) {
         return e.what();
     }
@@ -101,11 +102,44 @@ class TellingTest : public QObject {
         QVERIFY(complaint(R"({"stuck-on-edge.frames": "many"})").contains("number"));
         QVERIFY(complaint("[1]").contains("expected"));
         QVERIFY(complaint("{").contains("expected"));
+        QVERIFY(complaint(R"({"stuck-on-edge.frames": -1})").contains("from 0"));
+        QCOMPARE(complaint(R"({"kinds": {"gull": {"stuck-on-edge.frames": 9}}})"), QString("accepted"));
+        QVERIFY(complaint(R"({"kinds": ["gull"]})").contains("'kinds' must be an object"));
+        QVERIFY(complaint(R"({"kinds": {"gull": {"frames": 9}}})").contains("'frames' is no setting"));
+        QCOMPARE(complaint(R"({"fine": [{"fault": "tunneling", "kinds": ["gull"], "why": "it may"}]})"),
+                 QString("accepted"));
+        QVERIFY(complaint(R"({"fine": [{"fault": "tunnel", "kinds": ["gull"], "why": ""}]})")
+                    .contains("no fault"));
+        QVERIFY(complaint(R"({"fine": [{"finding": "a"}]})").contains("expected"));
         Settings s;
         const Threshold before = s.threshold("stuck-on-edge.frames");
         s.set("stuck-on-edge.frames", 9);
         QCOMPARE(s["stuck-on-edge.frames"], 9.0);
         QCOMPARE(s.threshold("stuck-on-edge.frames").unit, before.unit);
+    }
+
+    /// A kind's own settings go before those of all; what is set to what holds anyway is no change.
+    void settings_ofAKindGoFirst() {
+        const std::string name = "stuck-on-edge.frames";
+        Settings s;
+        const double usual = s[name];
+        s.set(name, 9), s.set(name, 12, "gull");
+        QCOMPARE(s[name], 9.0);
+        QCOMPARE(s.of_kind("gull")[name], 12.0);
+        QCOMPARE(s.of_kind("crate")[name], 9.0);
+        Project p;
+        p.settings = s,
+        p.fine = {{"", "tunneling", {"gull", "net"}, "it may"}, {"trapped-1-2", "", {}, "so"}};
+        QTemporaryDir folder;
+        const std::string path = folder.filePath("odd-bounce.json").toStdString();
+        write_file(path, json_of(p).dump());
+        const Project again = read_project(path);
+        QVERIFY(again.settings == s && again.fine == p.fine);
+        QCOMPARE(project_file_of(folder.filePath("a/b/c.bouncelog").toStdString()), path);
+        s.set(name, 9, "gull");
+        QVERIFY(!s.changed().count("gull"));
+        s.set(name, usual);
+        QVERIFY(s == Settings());
     }
 
     /// The document lists every threshold with the default that the program has.

@@ -134,6 +134,15 @@ class VerdictTest : public QObject {
         QVERIFY_EXCEPTION_THROWN(tried(*r, {{{"colliders", {11}}, {"grow", -100}}}), BadInput);
     }
 
+    void fittedShape_holdsItsPoints() {
+        const std::vector<Vec2> points{{0, 0}, {7, 1}, {9, 4}, {3, 12}, {-2, 5}, {1, 3}};
+        for (const char* kind : {"circle", "ellipse", "box", "capsule", "hull"}) {
+            const bool capsule = std::string_view(kind) == "capsule";
+            const Geometry g(capsule ? capsule_round(points) : fitted(points, kind), Vec3(1));
+            for (const Vec2& p : points) QVERIFY2(point_distance(raised(p), g, Pose{}) < 1e-6, kind);
+        }
+    }
+
     void reshaping_followsClosedForms() {
         Shape s;
         s.kind = ShapeKind::Box, s.size = {6, 8, 0};
@@ -141,6 +150,13 @@ class VerdictTest : public QObject {
         QVERIFY(std::abs(fitted(points, "circle").radius - 5.0) < 0.02);
         QCOMPARE(Geometry(fitted(points, "capsule"), Vec3(1)).bounds().size().y, 8.0);
         QCOMPARE(Geometry(fitted(points, "hull"), Vec3(1)).area(), 48.0);
+        // The least ellipse round a box covers pi/2 of it, 16 corners round that 16/pi tan(pi/16) of it more.
+        const double ellipse = Geometry(fitted(points, "ellipse"), Vec3(1)).area();
+        QVERIFY(std::abs(ellipse / (48.0 * 8.0 * std::tan(0.19634954084936)) - 1.0) < 0.01);
+        // Round a square a short capsule covers less than the circle: with r = 0.6 of the side 1.535
+        // of 1.571.
+        const Shape around = capsule_round({{-0.5, -0.5}, {0.5, -0.5}, {0.5, 0.5}, {-0.5, 0.5}});
+        QVERIFY(Geometry(around, Vec3(1)).area() < 1.536);
         Shape rounded = s;
         reshape(rounded, {{"round", 1.0}});
         QCOMPARE(Geometry(rounded, Vec3(1)).bounds().size().x, 6.0);

@@ -83,6 +83,10 @@ class ClipTest : public QObject {
         QFETCH(QString, path);
         const auto whole = read_recording(path.toStdString());
         for (const Finding& f : scan(*whole).findings) {
+            // What two kinds do elsewhere in the recording a clip cannot know.
+            const Fact* kind = f.fact("kind");
+            if (f.fault == "silent-overlap" && kind && std::get<std::string>(kind->value) == "filtered")
+                continue;
             const auto first = static_cast<std::size_t>(whole->frame_index(f.first)),
                        last = static_cast<std::size_t>(whole->frame_index(f.last));
             const auto part =

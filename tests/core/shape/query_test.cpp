@@ -256,6 +256,42 @@ class QueryTest : public QObject {
         }
     }
 
+    /// A concave outline is cut into pieces; where they were cut touches nothing. Flush on a floor, along it
+    /// in whichever place, its side level with the floor's end too: the normal is the floor's.
+    void flushConcaveShape_touchesByItsFace() {
+        for (std::uint64_t seed = 0; seed < 500; ++seed) {
+            Case c(seed + 77000);
+            const double w = c.number(4, 30), h = c.number(4, 30), left = c.number(-0.8, 0),
+                         right = c.number(0.1, 0.8), deep = c.number(-0.8, 0.5);
+            const Geometry u = made(points(ShapeKind::Polygon, {{-w, -h},
+                                                                {w, -h},
+                                                                {w, h},
+                                                                {right * w, h},
+                                                                {right * w, deep * h},
+                                                                {left * w, deep * h},
+                                                                {left * w, h},
+                                                                {-w, h}}));
+            const Geometry floor = made(box(80, 40));
+            for (const double x : {0.0, c.number(-30, 30), 40 - w}) {
+                const Distance d = distance(u, at(x, h), floor, at(0, -20));
+                const Sweep s = sweep(u, {at(x, h + 7), at(x, h - 3)}, floor, {at(0, -20), at(0, -20)});
+                QVERIFY2(std::abs(s.first - 0.7) < 1e-9 && std::abs(s.normal.y + 1) < 1e-9,
+                         qPrintable(QString("seed %1 at %2: swept, normal %3 %4")
+                                        .arg(seed)
+                                        .arg(x)
+                                        .arg(s.normal.x)
+                                        .arg(s.normal.y)));
+                QVERIFY2(std::abs(d.gap) < 1e-9 && std::abs(d.normal.y + 1) < 1e-9,
+                         qPrintable(QString("seed %1 at %2: %3, normal %4 %5")
+                                        .arg(seed)
+                                        .arg(x)
+                                        .arg(d.gap)
+                                        .arg(d.normal.x)
+                                        .arg(d.normal.y)));
+            }
+        }
+    }
+
     void crossedOutline_endsAndKeepsItsArea() {
         const Geometry bow = made(points(ShapeKind::Polygon, {{0, 0}, {4, 4}, {4, 0}, {0, 5}}));
         QVERIFY(bow.pieces().size() >= 1);

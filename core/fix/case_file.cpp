@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "session/case_file.hpp"
+#include "fix/case_file.hpp"
 
 #include "recording/bad_input.hpp"
+#include "recording/files.hpp"
 
 #include <algorithm>
 #include <cmath>
+#include <filesystem>
 #include <utility>
 
 namespace oddbounce {
@@ -35,6 +37,7 @@ Case case_from_json(const json& j, const std::string& file) {
         throw BadInput(file, 0, "is not a case, expected {\"case\":1,\"fixes\":[…]}", "case");
     Case out;
     for (const json& f : j["fixes"]) out.fixes.push_back(fix_from_json(f, file));
+    if (j.contains("fine")) out.fine = fine_from_json(j["fine"], file);
     if (!j.contains("notes")) return out;
     if (!j["notes"].is_array()) throw BadInput(file, 0, "'notes' must be a list", "notes");
     for (const json& n : j["notes"]) out.notes.push_back(note_from_json(n, file));
@@ -49,7 +52,34 @@ json json_of(const Case& all, const std::string& recording) {
     for (const Fix& f : all.fixes) fixes.push_back(json_of(f));
     for (const Note& n : all.notes)
         notes.push_back({{"frame", n.frame}, {"part", n.part}, {"at", {n.at.x, n.at.y}}, {"text", n.text}});
-    return {{"case", 1}, {"recording", recording}, {"fixes", fixes}, {"notes", notes}};
+    return {{"case", 1},
+            {"recording", recording},
+            {"fixes", fixes},
+            {"notes", notes},
+            {"fine", json_of(all.fine)}};
+}
+
+std::string case_path_of(const std::string& recording) {
+    std::filesystem::path path = recording;
+    path.replace_extension(".case.json");
+    return path.string();
+}
+
+Case read_case(const std::string& path) {
+    std::error_code error;
+    if (!std::filesystem::exists(path, error)) return {};
+    return case_from_json(json::parse(read_file(path, 1 << 26), nullptr, false), path);
+}
+
+Project project_of(const std::string& recording, const std::string& settings) {
+    const bool piped = recording == "-";
+    const std::string file = settings.empty() && !piped ? project_file_of(recording) : settings;
+    Project out;
+    if (!file.empty()) out = read_project(file);
+    if (piped) return out;
+    const std::vector<Fine> own = read_case(case_path_of(recording)).fine;
+    out.fine.insert(out.fine.end(), own.begin(), own.end());
+    return out;
 }
 
 } // namespace oddbounce

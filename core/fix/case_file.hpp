@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a person adds to a recording: candidates and notes, kept beside it as NAME.case.json.
+// What a person adds to a recording: candidates, notes, and what is fine as it is, kept beside it as
+// NAME.case.json.
 #pragma once
 
+#include "fault/project.hpp"
 #include "fix/fix.hpp"
 
 #include <vector>
@@ -20,10 +22,18 @@ struct Note {
 struct Case {
     std::vector<Fix> fixes;
     std::vector<Note> notes;
+    std::vector<Fine> fine;
 };
 
 /// Throws BadInput naming `file` and what was expected.
 Case case_from_json(const nlohmann::json& json, const std::string& file);
 nlohmann::json json_of(const Case& all, const std::string& recording);
+/// Where a recording's case is kept.
+std::string case_path_of(const std::string& recording);
+/// An empty case where there is none.
+Case read_case(const std::string& path);
+/// What judging this recording goes by: the project's file (`settings`, else the nearest), and the
+/// recording's case.
+Project project_of(const std::string& recording, const std::string& settings = "");
 
 } // namespace oddbounce

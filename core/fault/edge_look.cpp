@@ -1,0 +1,121 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "fault/edge_look.hpp"
+
+#include "fault/telling.hpp"
+
+namespace oddbounce {
+
+EdgeLook::EdgeLook(const Recording& recording)
+    : r_(recording), up_(recording.header.up), right_(rightward(recording)), slop_(recording.slop()) {}
+
+void EdgeLook::begin(const Step& step) {
+    met_.clear();
+    for (const Meeting& m : step.meetings) {
+        if (m.does != Does::Solid) continue;
+        met_[at(step.now, m.a).body].push_back(&m);
+        met_[at(step.now, m.b).body].push_back(&m);
+    }
+}
+
+std::vector<Touch> EdgeLook::touches(const Step& step, Slot body) const {
+    std::vector<Touch> out;
+    for (const Meeting* met : met_by(body)) {
+        const Meeting& m = *met;
+        const bool is_a = at(step.now, m.a).body == body;
+        const double sign = is_a ? 1.0 : -1.0;
+        out.push_back({is_a ? m.a : m.b, is_a ? m.b : m.a, m.normal * sign, is_a ? m.on_b : m.on_a,
+                       m.gap_after, m.contact});
+    }
+    return out;
+}
+
+bool EdgeLook::free_ahead(const Step& step, Slot body, const Vec3& lift, const Vec3& way) const {
+    for (const Meeting* met : met_by(body)) {
+        const Meeting& m = *met;
+        const bool is_a = at(step.now, m.a).body == body;
+        const Slot mine = is_a ? m.a : m.b, other = is_a ? m.b : m.a;
+        Motion move{step.now.body_of(mine).pose, step.now.body_of(mine).pose};
+        move.from.at += lift, move.to.at += lift + way;
+        const Pose rest = step.now.body_of(other).pose;
+        if (sweep(*at(step.now, mine).geometry, move, *at(step.now, other).geometry, {rest, rest}).status !=
+            Status::None)
+            return false;
+    }
+    return true;
+}
+
+bool EdgeLook::vertex_ahead(const Step& step, const Touch& t, const Vec3& way, double reach,
+                            Vec3& vertex) const {
+    const Pose& mine = step.now.body_of(t.mine).pose;
+    const Pose& rest = step.now.body_of(t.other).pose;
+    double nearest = reach;
+    bool found = false;
+    for (const Vec2& corner : at(step.now, t.other).geometry->corners()) {
+        const Vec3 p = raised(rest.place(corner));
+        if (glm::dot(p - mine.at, way) <= 0.0) continue;
+        const double d = point_distance(p, *at(step.now, t.mine).geometry, mine);
+        if (d <= nearest) nearest = d, vertex = p, found = true;
+    }
+    return found;
+}
+
+/// A seam: the vertex is level with what carries the body, which is a neighbour of the vertex's collider
+/// (or itself: chains, cells), and neither moves. Another crate's corner is an obstacle, not a seam.
+bool EdgeLook::on_flat_run(const Step& step, const Touch& t, const std::vector<Touch>& all,
+                           const Vec3& vertex, double lift, double near) const {
+    const auto still = [&](Slot c) {
+        return glm::length(step.now.motion_since(step.before, at(step.now, c).body).travel()) <= 1e-3 * slop_;
+    };
+    if (!still(t.other)) return false;
+    return std::any_of(all.begin(), all.end(), [&](const Touch& s) {
+        if (s.gap > near || !walkable(step, at(step.now, t.mine).body, s.normal) || !still(s.other))
+            return false;
+        if (std::abs(glm::dot(vertex - s.at, up_)) > lift + r_.header.skin) return false;
+        if (s.other == t.other) return at(step.now, t.other).geometry->pieces().size() > 1;
+        return pair_at(step.now, s.other, t.other).gap <= lift;
+    });
+}
+
+bool EdgeLook::opposed(const Step& step, const Touch& t, const Vec3& way) const {
+    const Id mine = at(step.now, t.mine).def->id, other = at(step.now, t.other).def->id;
+    return std::any_of(step.frame->contacts.begin(), step.frame->contacts.end(), [&](const ContactRow& c) {
+        const bool same = c.a == mine && c.b == other, swapped = c.a == other && c.b == mine;
+        return (same || swapped) && (!c.normal || glm::dot(*c.normal, way) * (same ? 1.0 : -1.0) > 0.3);
+    });
+}
+
+double EdgeLook::supported_share(const Step& step, Slot mine, const std::vector<Touch>& all,
+                                 double& overhang) const {
+    const Geometry& g = *at(step.now, mine).geometry;
+    const Pose& pose = step.now.body_of(mine).pose;
+    double left = infinity, right = -infinity, low = infinity, high = -infinity;
+    for (const plane::Piece& local : g.pieces()) {
+        const plane::Piece p = plane::placed(local, pose);
+        for (int i = 0; i < p.count; ++i) {
+            const double s = glm::dot(p[i], flat(right_)), h = glm::dot(p[i], flat(up_));
+            left = std::min(left, s - p.radius), right = std::max(right, s + p.radius);
+            low = std::min(low, h - p.radius), high = std::max(high, h + p.radius);
+        }
+    }
+    // A game may keep a margin of its own: what the log says carries the body carries it from there.
+    double rest = 2.0 * slop_ + r_.header.skin;
+    for (const Touch& t : all)
+        if (t.logged && t.mine == mine && glm::dot(t.normal, up_) < 0.0) rest = std::max(rest, t.gap + slop_);
+    constexpr int samples = 64;
+    int held = 0, free_left = samples, free_right = samples;
+    for (int i = 0; i < samples; ++i) {
+        const double s = left + (right - left) * (i + 0.5) / samples;
+        const Vec3 top = right_ * s + up_ * (0.5 * (low + high)), bottom = right_ * s + up_ * (low - rest);
+        const bool on = std::any_of(all.begin(), all.end(), [&](const Touch& t) {
+            return ray_cast(top, bottom, *at(step.now, t.other).geometry, step.now.body_of(t.other).pose)
+                       .status != Status::None;
+        });
+        if (!on) continue;
+        ++held;
+        free_left = std::min(free_left, i), free_right = std::min(free_right, samples - 1 - i);
+    }
+    overhang = (right - left) * std::max(free_left, free_right) / samples;
+    return static_cast<double>(held) / samples;
+}
+
+} // namespace oddbounce

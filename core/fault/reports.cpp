@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "fault/reports.hpp"
+
+namespace oddbounce {
+
+void Reports::step(const Step& step) {
+    for (const auto* switches : {&step.frame->on, &step.frame->off})
+        for (const Id id : *switches) restart(step.now.recording().collider_slot(id));
+    std::swap(began_, began_before_), began_.clear();
+    if (switched_.empty() && step.frame->events.empty() && touches_.empty() &&
+        !step.now.recording().header.has(Channel::Events))
+        return;
+    for (const Meeting& m : step.meetings) {
+        if (m.does == Does::Nothing) continue;
+        if (switched_.count(m.a) || switched_.count(m.b)) {
+            if (m.does == Does::Notice) sensor(step, m);
+        } else
+            fires(step, m);
+    }
+    for (auto it = touches_.begin(); it != touches_.end();)
+        if (it->second.last == step.index)
+            ++it;
+        else
+            close(it->second), it = touches_.erase(it);
+}
+
+void Reports::finish() {
+    for (const auto& [pair, a] : activations_) close(pair, a);
+    for (const auto& [event, t] : touches_) close(t);
+}
+
+void Reports::sensor(const Step& step, const Meeting& m) {
+    const Id a = at(step.now, m.a).def->id, b = at(step.now, m.b).def->id;
+    if (logged_begin(*step.frame, a, b)) activations_[{m.a, m.b}].begins.push_back(step.index);
+    if (event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id))
+        activations_[{m.a, m.b}].events.push_back(step.index);
+}
+
+void Reports::restart(Slot collider) {
+    switched_.insert(collider);
+    for (auto it = activations_.begin(); it != activations_.end();)
+        if (it->first.first != collider && it->first.second != collider)
+            ++it;
+        else
+            close(it->first, it->second), it = activations_.erase(it);
+}
+
+void Reports::close(const Pair& pair, const Activation& a) const {
+    // A game that tells its hits by events may let a touch begin again without counting it.
+    const std::vector<std::size_t>& reports = a.events.empty() ? a.begins : a.events;
+    if (reports.size() > 1) found_({pair.first, pair.second, reports, ""});
+}
+
+void Reports::fires(const Step& step, const Meeting& m) {
+    const Recording& r = step.now.recording();
+    if (!r.header.has(Channel::Contacts)) return; // perhaps each of them had a contact of its own
+    const double near = r.slop() + r.header.skin;
+    if (!m.contact && m.closest() > near) return;
+    const Id a = at(step.now, m.a).def->id, b = at(step.now, m.b).def->id;
+    const bool begins = m.gap_before > near || logged_begin(*step.frame, a, b);
+    if (begins) began_.insert({m.a, m.b});
+    const Id mine = step.now.body_of(m.a).def->id, theirs = step.now.body_of(m.b).def->id;
+    for (auto it = touches_.begin(); it != touches_.end();) {
+        const bool same = it->first.second == Pair{m.a, m.b};
+        if (same && begins)
+            close(it->second), it = touches_.erase(it);
+        else {
+            if (same) it->second.last = step.index;
+            ++it;
+        }
+    }
+    for (const EventRow& e : step.frame->events) {
+        if (e.name == "mark" || e.about.size() != 2 ||
+            std::minmax(e.about[0], e.about[1]) != std::minmax(mine, theirs))
+            continue;
+        const Event key{e.name, {m.a, m.b}};
+        const auto it = touches_.find(key);
+        if (it != touches_.end())
+            it->second.told.at.push_back(step.index);
+        else if (begins || began_before_.count({m.a, m.b}))
+            touches_[key] = {{m.a, m.b, {step.index}, e.name}, step.index};
+    }
+}
+
+void Reports::close(const Touch& t) const {
+    const std::vector<std::size_t>& at = t.told.at;
+    if (at.size() < 2 || at[1] == at[0] + 1 || at[1] > at[0] + window_) return;
+    const bool paced = at.size() > 2 && at[2] - at[1] == at[1] - at[0];
+    if (!paced) found_(t.told);
+}
+
+} // namespace oddbounce

@@ -1,0 +1,99 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the scenes of Gullwick Post share: a stage of fixed blocks, its clock and its book of touches; a
+// walker.
+#pragma once
+
+#include <bounce_recorder.hpp>
+
+#include <algorithm>
+#include <cmath>
+#include <cstdint>
+#include <map>
+#include <string>
+#include <vector>
+
+/// Varies the numbers of a scene: the same scene with other speeds, sizes and rates. Seed 0: as drawn.
+class Chance {
+  public:
+    explicit Chance(std::uint64_t seed = 0) : state_(seed), on_(seed != 0) {}
+    /// `value`, up to `share` of it more or less.
+    double operator()(double value, double share = 0.15);
+    double rate(); ///< steps a second: 60, or another that games use
+    double slop(); ///< half a pixel, or none given
+    /// How much a step's time goes up and down: not at all, or by a fifth.
+    double unevenness();
+
+  private:
+    double next(); ///< -1..1
+    std::uint64_t state_;
+    bool on_;
+};
+
+/// Axis-aligned box by centre and size. Body and collider share their number.
+struct Block {
+    bounce::Id id = 0;
+    double x = 0, y = 0, w = 0, h = 0;
+    double left() const { return x - w / 2; }
+    double right() const { return x + w / 2; }
+    double top() const { return y + h / 2; }
+    double bottom() const { return y - h / 2; }
+    bool overlaps(const Block& o) const {
+        return left() < o.right() && o.left() < right() && bottom() < o.top() && o.bottom() < top();
+    }
+};
+
+struct Setting {
+    std::string title;
+    double gravity = 0, rate = 60;
+    std::vector<std::string> more_logs{}; ///< beside contacts
+    int float_bits = 32;
+};
+
+class Stage {
+  public:
+    Stage(const std::string& path, Chance& vary, const Setting& setting);
+    ~Stage() { end_frame(); }
+    Stage(const Stage&) = delete;
+    Stage& operator=(const Stage&) = delete;
+
+    bounce::Recorder log;
+    double dt; ///< of the step under way
+    const double gravity;
+
+    /// A fixed body with one box, placed in the first frame.
+    Block block(const char* name, const char* kind, double x, double y, double w, double h,
+                const bounce::Surface& surface = {});
+    /// The same with any shape, at a place.
+    void prop(bounce::Id id, const char* name, const char* kind, const std::string& shape, double x, double y,
+              const bounce::Surface& surface = {});
+    /// Begins the next frame, until there were `frames`.
+    bool next(int frames);
+    int n() const { return n_; }
+    /// Two colliders touch in this frame: begins, stays, and ends by itself. The normal leads from a to b.
+    void touch(bounce::Id a, bounce::Id b, double x, double y, double nx, double ny, double depth = 0);
+    bool touched_before(bounce::Id a, bounce::Id b) const { return before_.count({a, b}) > 0; }
+
+  private:
+    void end_frame();
+    int n_ = -1;
+    const double even_dt_, uneven_;
+    std::vector<Block> fixed_;
+    std::map<std::pair<bounce::Id, bounce::Id>, bool> before_, now_;
+};
+
+/// A stoat of one box, moved axis by axis and put back outside of what it met: the right way.
+struct Walker {
+    bounce::Id id = 1;
+    double x = 0, y = 0, w = 18, h = 36, vx = 0, vy = 0;
+    bool ground = true;
+
+    Block box() const { return {id, x, y, w, h}; }
+    /// Its body, collider and picture.
+    void enter(Stage& stage, const bounce::Body& body, const bounce::Surface& surface = {});
+    /// Moves by wish and gravity and is stopped by the blocks; logs nothing.
+    void move(Stage& stage, const std::vector<Block>& solid, double wish);
+    /// Logs its touches, place, wish and footing.
+    void tell(Stage& stage, const std::vector<Block>& solid, double wish) const;
+};
+
+bounce::Body courier();

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// More ways of doing it wrong, and right, than the samples show: for tests alone.
+#pragma once
+
+#include <stage.hpp>
+
+/// A mover that flies straight from (x, y) at (vx, vy); `stop` at a frame: stands from then on.
+struct Flyer {
+    bounce::Id id = 1;
+    double x = 0, y = 0, vx = 0, vy = 0, turn = 0, spin = 0;
+    void enter(Stage& s, const char* name, const std::string& shape, const char* moves = "driven",
+               const bounce::Surface& surface = {}) const {
+        s.log.body(id, bounce::Body(name, name, moves)), s.log.collider(id, id, shape, surface);
+    }
+    void step(Stage& s) {
+        if (s.n() > 0) x += vx * s.dt, y += vy * s.dt, turn += spin * s.dt;
+    }
+    void tell(Stage& s) const { s.log.state(id, x, y, turn, vx, vy, spin); }
+};
+
+inline Setting plain(const char* title, double rate, std::vector<std::string> more = {}, double gravity = 0) {
+    return {title, gravity, rate, std::move(more)};
+}
+
+struct MoreScene {
+    const char* name;
+    const char* fault; ///< what must be found; empty: nothing
+    void (*write)(const std::string& path, Chance& vary);
+};
+const std::vector<MoreScene>& more_scenes();
+const std::vector<MoreScene>& effect_scenes();
+const std::vector<MoreScene>& further_scenes();
