@@ -34,13 +34,18 @@ bool event_about(const Frame& frame, Id a, Id b) {
 bool touched_by_third(const Step& step, const Meeting& m) {
     const Slot a = at(step.now, m.a).body, b = at(step.now, m.b).body;
     const Header& header = step.now.recording().header;
-    return std::any_of(step.meetings.begin(), step.meetings.end(), [&](const Meeting& o) {
-        const Slot x = at(step.now, o.a).body, y = at(step.now, o.b).body;
+    const auto by_third = [&](const Meeting* o) {
+        const Slot x = at(step.now, o->a).body, y = at(step.now, o->b).body;
         const bool ours = x == a || x == b, theirs = y == a || y == b;
-        return o.does == Does::Solid && ours != theirs &&
-               (o.contact || o.closest() <= step.now.recording().slop() + header.skin) &&
+        return o->does == Does::Solid && ours != theirs &&
+               (o->contact || o->closest() <= step.now.recording().slop() + header.skin) &&
                step.now.body(ours ? y : x).def->moves != Moves::Fixed;
-    });
+    };
+    const auto touched = [&](Slot own) {
+        const auto all = step.of(own);
+        return std::any_of(all.begin(), all.end(), by_third);
+    };
+    return touched(a) || touched(b);
 }
 
 bool carried_there(const Step& step, Slot collider) {

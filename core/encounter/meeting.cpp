@@ -7,6 +7,7 @@
 
 #include <map>
 #include <mutex>
+#include <numeric>
 
 namespace oddbounce {
 
@@ -15,8 +16,8 @@ constexpr double near_share_of_size = 0.5;
 constexpr double near_steps_of_travel = 2.0;
 constexpr double near_slops = 4.0;
 // As a recording keeps them: the world at the start of each is at hand.
-/// Frames that are computed at once: a span, or a part of one where there are so many bodies that their worlds
-/// would fill the memory.
+/// Frames that are computed at once: a span, or a part of one where there are so many bodies that their
+/// worlds would fill the memory.
 std::size_t frames_at_once(const Recording& recording) {
     constexpr std::size_t many = 2000; // bodies
     return recording.body_count() <= many       ? Recording::span_frames
@@ -167,6 +168,23 @@ std::vector<Meeting> Pairing::meetings(const World& before, const World& now, co
     for (const Meeting& m : out)
         if (m.gap_after != infinity) last_.push_back({m.a, m.b, m.gap_after});
     return out;
+}
+
+std::span<const Meeting* const> MeetingsByBody::of(Slot body, const World& now,
+                                                   const std::vector<Meeting>& all) {
+    if (begins_.empty()) {
+        const auto each = [&](auto&& take) {
+            for (const Meeting& m : all) take(at(now, m.a).body, m), take(at(now, m.b).body, m);
+        };
+        begins_.resize(now.bodies().size() + 2);
+        each([&](Slot b, const Meeting&) { ++begins_[static_cast<std::size_t>(b) + 2]; });
+        std::partial_sum(begins_.begin(), begins_.end(), begins_.begin());
+        list_.resize(2 * all.size());
+        each([&](Slot b, const Meeting& m) { list_[begins_[static_cast<std::size_t>(b) + 1]++] = &m; });
+    }
+    const auto slot = static_cast<std::size_t>(body);
+    if (body < 0 || slot + 1 >= begins_.size()) return {};
+    return std::span(list_).subspan(begins_[slot], begins_[slot + 1] - begins_[slot]);
 }
 
 namespace {

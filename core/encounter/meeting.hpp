@@ -6,6 +6,7 @@
 #include "recording/recording.hpp"
 
 #include <functional>
+#include <span>
 
 namespace oddbounce {
 
@@ -29,6 +30,16 @@ struct Meeting {
     }
 };
 
+/// A step's meetings by body, made at the first question. Not shared between threads.
+class MeetingsByBody {
+  public:
+    std::span<const Meeting* const> of(Slot body, const World& now, const std::vector<Meeting>& all);
+
+  private:
+    std::vector<std::uint32_t> begins_; // where each body's begin in list_; empty: not made yet
+    std::vector<const Meeting*> list_;
+};
+
 /// One step as every rule sees it. For the first frame `before` and `now` are the same world.
 struct Step {
     const World& before;
@@ -36,6 +47,9 @@ struct Step {
     std::shared_ptr<const Frame> frame;
     std::size_t index = 0;         ///< of the frame in the recording
     std::vector<Meeting> meetings; ///< sorted by (a, b)
+    mutable MeetingsByBody by_body = {};
+    /// Meetings with a collider of the body in them, in order.
+    std::span<const Meeting* const> of(Slot body) const { return by_body.of(body, now, meetings); }
 };
 
 /// Geometry of one step: all pairs that come within `near` of each other, `near` growing with size and

@@ -113,12 +113,13 @@ void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
     const auto driven = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Driven; };
     run.loaded = run.solved && !run.placed && !driven(run.mover) && !driven(run.other);
     const Slot own = at(step.now, run.mover).body;
-    for (const Meeting& other : step.meetings) {
+    for (const Meeting* met : step.of(own)) {
+        const Meeting& other = *met;
         if (&other == &m || other.does != Does::Solid || other.gap_after > context_.recording.slop())
             continue;
-        const bool is_a = at(step.now, other.a).body == own, is_b = at(step.now, other.b).body == own;
+        const bool is_a = at(step.now, other.a).body == own;
         const Slot pusher = is_a ? other.b : other.a;
-        if ((!is_a && !is_b) || step.now.body_of(pusher).def->moves == Moves::Fixed) continue;
+        if (step.now.body_of(pusher).def->moves == Moves::Fixed) continue;
         run.loaded = run.loaded && step.now.body_of(pusher).def->moves != Moves::Driven;
         const Vec3 push = is_a ? -other.normal : other.normal;
         run.pushed = run.pushed || (glm::dot(push, normal) > 0.5 &&

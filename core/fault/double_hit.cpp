@@ -89,14 +89,17 @@ double angle_of(const World& w, Slot c) { return w.body_of(c).pose.angle; }
 /// One of the two is touched by something else in this step: what changed need not be this pair's doing.
 bool Watch::struck_elsewhere(const Step& step, const Meeting& m) const {
     const double slop = context_.recording.slop() + context_.recording.header.skin;
-    return std::any_of(step.meetings.begin(), step.meetings.end(), [&](const Meeting& o) {
-        const auto body = [&](Slot c) { return at(step.now, c).body; };
-        const bool shared = body(o.a) == body(m.a) || body(o.a) == body(m.b) || body(o.b) == body(m.a) ||
-                            body(o.b) == body(m.b);
-        const bool same = std::minmax(body(o.a), body(o.b)) == std::minmax(body(m.a), body(m.b));
-        if (!shared || same || o.does != Does::Solid || !(o.contact || o.closest() <= slop)) return false;
-        return std::abs(change_of(step, o).turned()) > 0.5 * closing_that_matters(step);
-    });
+    const auto body = [&](Slot c) { return at(step.now, c).body; };
+    const auto strikes = [&](const Meeting* o) {
+        const bool same = std::minmax(body(o->a), body(o->b)) == std::minmax(body(m.a), body(m.b));
+        if (same || o->does != Does::Solid || !(o->contact || o->closest() <= slop)) return false;
+        return std::abs(change_of(step, *o).turned()) > 0.5 * closing_that_matters(step);
+    };
+    const auto struck = [&](Slot own) {
+        const auto all = step.of(own);
+        return std::any_of(all.begin(), all.end(), strikes);
+    };
+    return struck(body(m.a)) || struck(body(m.b));
 }
 
 /// What a driven or fixed body does to its own motion answers nothing: where only one of the two is solved,

@@ -8,19 +8,11 @@ namespace oddbounce {
 EdgeLook::EdgeLook(const Recording& recording)
     : r_(recording), up_(recording.header.up), right_(rightward(recording)), slop_(recording.slop()) {}
 
-void EdgeLook::begin(const Step& step) {
-    met_.clear();
-    for (const Meeting& m : step.meetings) {
-        if (m.does != Does::Solid) continue;
-        met_[at(step.now, m.a).body].push_back(&m);
-        met_[at(step.now, m.b).body].push_back(&m);
-    }
-}
-
 std::vector<Touch> EdgeLook::touches(const Step& step, Slot body) const {
     std::vector<Touch> out;
-    for (const Meeting* met : met_by(body)) {
+    for (const Meeting* met : step.of(body)) {
         const Meeting& m = *met;
+        if (m.does != Does::Solid) continue;
         const bool is_a = at(step.now, m.a).body == body;
         const double sign = is_a ? 1.0 : -1.0;
         out.push_back({is_a ? m.a : m.b, is_a ? m.b : m.a, m.normal * sign, is_a ? m.on_b : m.on_a,
@@ -30,8 +22,9 @@ std::vector<Touch> EdgeLook::touches(const Step& step, Slot body) const {
 }
 
 bool EdgeLook::free_ahead(const Step& step, Slot body, const Vec3& lift, const Vec3& way) const {
-    for (const Meeting* met : met_by(body)) {
+    for (const Meeting* met : step.of(body)) {
         const Meeting& m = *met;
+        if (m.does != Does::Solid) continue;
         const bool is_a = at(step.now, m.a).body == body;
         const Slot mine = is_a ? m.a : m.b, other = is_a ? m.b : m.a;
         Motion move{step.now.body_of(mine).pose, step.now.body_of(mine).pose};

@@ -5,8 +5,6 @@
 
 #include "fault/rule.hpp"
 
-#include <unordered_map>
-
 namespace oddbounce {
 
 /// One collider of the body against one other, normal from the body to the other.
@@ -20,8 +18,7 @@ struct Touch {
 class EdgeLook {
   public:
     explicit EdgeLook(const Recording& recording);
-    /// First in each step: keeps its solid meetings by body; they must outlive the questions.
-    void begin(const Step& step);
+    /// What the body touches or is near to, solidly.
     std::vector<Touch> touches(const Step& step, Slot body) const;
     /// The body lifted by `lift` and moved by `way` meets nothing solid.
     bool free_ahead(const Step& step, Slot body, const Vec3& lift, const Vec3& way) const;
@@ -45,15 +42,9 @@ class EdgeLook {
     }
 
   private:
-    const std::vector<const Meeting*>& met_by(Slot body) const {
-        static const std::vector<const Meeting*> none;
-        const auto it = met_.find(body);
-        return it == met_.end() ? none : it->second;
-    }
     const Recording& r_;
     Vec3 up_, right_;
     double slop_;
-    std::unordered_map<Slot, std::vector<const Meeting*>> met_;
 };
 
 } // namespace oddbounce

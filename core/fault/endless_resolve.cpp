@@ -40,11 +40,10 @@ class Watch : public Rule {
             before.index = step.index, before.passes = p.count, before.at = at;
             if (p.count < least) continue;
             Loop loop{step.index, p.count, 0.0, -1, -1, before.rising >= 3};
-            for (const Meeting& m : step.meetings) {
-                const bool a = step.now.colliders()[static_cast<std::size_t>(m.a)].body == body,
-                           b = step.now.colliders()[static_cast<std::size_t>(m.b)].body == body;
-                if ((!a && !b) || m.does != Does::Solid || (loop.own >= 0 && -m.gap_after <= loop.depth))
-                    continue;
+            for (const Meeting* met : step.of(body)) {
+                const Meeting& m = *met;
+                const bool a = step.now.colliders()[static_cast<std::size_t>(m.a)].body == body;
+                if (m.does != Does::Solid || (loop.own >= 0 && -m.gap_after <= loop.depth)) continue;
                 loop.own = a ? m.a : m.b, loop.other = a ? m.b : m.a, loop.depth = -m.gap_after;
             }
             loop.depth = std::max(0.0, loop.depth);

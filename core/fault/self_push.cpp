@@ -66,10 +66,10 @@ class Watch : public Rule {
     /// Something else that touches the wearer moves that way: a lift, a crate.
     bool carried(const Step& step, const Meeting& pair, Slot wearer, const Vec3& away, double push) const {
         const Slot own = at(step.now, wearer).body;
-        for (const Meeting& m : step.meetings) {
-            const bool is_a = at(step.now, m.a).body == own, is_b = at(step.now, m.b).body == own;
-            if (&m == &pair || (!is_a && !is_b) || m.does != Does::Solid || one_owner(step.now, m.a, m.b))
-                continue;
+        for (const Meeting* met : step.of(own)) {
+            const Meeting& m = *met;
+            const bool is_a = at(step.now, m.a).body == own;
+            if (&m == &pair || m.does != Does::Solid || one_owner(step.now, m.a, m.b)) continue;
             if (m.closest() > context_.recording.slop() + context_.recording.header.skin && !m.contact)
                 continue;
             const Slot other = at(step.now, is_a ? m.b : m.a).body;

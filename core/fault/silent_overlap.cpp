@@ -120,9 +120,10 @@ class Watch : public Rule {
     /// Other colliders of the same two bodies meet: these do not have to.
     bool answered_otherwise(const Step& step, const Meeting& m) const {
         const auto bodies = bodies_of(step.now, m.a, m.b);
-        return std::any_of(step.meetings.begin(), step.meetings.end(), [&](const Meeting& o) {
-            return o.does != Does::Nothing && bodies_of(step.now, o.a, o.b) == bodies &&
-                   o.closest() <= context_.recording.slop() + context_.recording.header.skin;
+        const auto all = step.of(bodies.first);
+        return std::any_of(all.begin(), all.end(), [&](const Meeting* o) {
+            return o->does != Does::Nothing && bodies_of(step.now, o->a, o->b) == bodies &&
+                   o->closest() <= context_.recording.slop() + context_.recording.header.skin;
         });
     }
 

@@ -126,10 +126,11 @@ class Watch : public Rule {
             return takes_part && third != mine && third != theirs && step.now.body(third).def &&
                    step.now.body(third).def->moves != Moves::Fixed;
         };
-        for (const Meeting& m : step.meetings)
-            if (&m != &hit && m.does == Does::Solid && near(m) &&
-                by_third(at(step.now, m.a).body, at(step.now, m.b).body))
-                return true;
+        for (const Slot own : {mine, theirs})
+            for (const Meeting* m : step.of(own))
+                if (m != &hit && m->does == Does::Solid && near(*m) &&
+                    by_third(at(step.now, m->a).body, at(step.now, m->b).body))
+                    return true;
         return std::any_of(before_.begin(), before_.end(),
                            [&](const auto& pair) { return by_third(pair.first, pair.second); });
     }
@@ -226,9 +227,9 @@ class Watch : public Rule {
 
     /// No new contact, nothing that moves or that only reports is touched.
     bool unexplained(const Step& step, Slot body, Slot& beside) const {
-        for (const Meeting& m : step.meetings) {
-            const bool mine = at(step.now, m.a).body == body || at(step.now, m.b).body == body;
-            if (!mine || m.does == Does::Nothing || !touches(m)) continue;
+        for (const Meeting* met : step.of(body)) {
+            const Meeting& m = *met;
+            if (m.does == Does::Nothing || !touches(m)) continue;
             const Slot other = at(step.now, m.a).body == body ? m.b : m.a;
             const bool begins = m.gap_before > context_.recording.slop() + context_.recording.header.skin;
             if (begins || m.does == Does::Notice || step.now.body_of(other).def->moves != Moves::Fixed)

@@ -13,6 +13,7 @@
 #include <fmt/format.h>
 
 #include <optional>
+#include <unordered_map>
 
 namespace oddbounce {
 
@@ -273,7 +274,6 @@ Evidence Watch::judge(const Step& step, Slot body) {
 
 void Watch::step(const Step& step) {
     const auto holes = static_cast<std::size_t>(context_.settings["run.holes"]);
-    look_.begin(step);
     std::vector<Slot> bodies = step.now.movers();
     for (const auto& [body, run] : runs_) // also those that are gone
         if (!std::binary_search(bodies.begin(), bodies.end(), body))

@@ -204,11 +204,10 @@ void Watch::settle(const Step& step, Crossing& c) const {
     if (c.sensor || body.warped || body.fresh || !step.now.live(c.mover) || !step.now.live(c.other)) return;
     if (closing_speed(step.now, c.mover, c.other, c.sweep.normal) >= -0.1 * c.closing) return;
     const Slot own = at(step.now, c.mover).body;
-    for (const Meeting& m : step.meetings) {
-        const bool mine = at(step.now, m.a).body == own || at(step.now, m.b).body == own;
+    for (const Meeting* met : step.of(own)) {
+        const Meeting& m = *met;
         const bool same = std::minmax(m.a, m.b) == std::minmax(c.mover, c.other);
-        if (mine && !same && m.does == Does::Solid && (m.contact || m.closest() <= context_.recording.slop()))
-            return;
+        if (!same && m.does == Does::Solid && (m.contact || m.closest() <= context_.recording.slop())) return;
     }
     c.answered = true;
 }

@@ -126,9 +126,10 @@ class Watch : public Rule {
     }
 
     bool in_the_way(const Step& step, Slot body, const Vec3& way) const {
-        for (const Meeting& m : step.meetings) {
-            const bool is_a = at(step.now, m.a).body == body, is_b = at(step.now, m.b).body == body;
-            if ((!is_a && !is_b) || m.does != Does::Solid) continue;
+        for (const Meeting* met : step.of(body)) {
+            const Meeting& m = *met;
+            const bool is_a = at(step.now, m.a).body == body;
+            if (m.does != Does::Solid) continue;
             const Vec3 towards = is_a ? m.normal : -m.normal;
             const double reach = glm::length(step.before.body(body).velocity) * step.now.dt();
             if (glm::dot(towards, way) > 0.2 &&

@@ -46,11 +46,11 @@ class Watch : public Rule {
         Steep out;
         const Vec3 up = context_.recording.header.up;
         const double limit = step.now.body(body).def->slope + margin_;
-        for (const Meeting& m : step.meetings) {
-            const bool is_a = at(step.now, m.a).body == body, is_b = at(step.now, m.b).body == body;
+        for (const Meeting* met : step.of(body)) {
+            const Meeting& m = *met;
+            const bool is_a = at(step.now, m.a).body == body;
             const auto one_way = [&](Slot c) { return at(step.now, c).def->role == Role::OneWay; };
-            if ((!is_a && !is_b) || m.does != Does::Solid || one_way(m.a) || one_way(m.b) ||
-                one_owner(step.now, m.a, m.b))
+            if (m.does != Does::Solid || one_way(m.a) || one_way(m.b) || one_owner(step.now, m.a, m.b))
                 continue;
             if (!m.contact && m.gap_after > context_.recording.slop() + context_.recording.header.skin)
                 continue;

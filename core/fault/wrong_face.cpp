@@ -191,18 +191,18 @@ class Watch : public Rule {
             logged ? 0.0
                    : glm::length(step.before.body_of(h.mover).velocity) * step.now.dt() * (1.0 - h.fraction);
         const double slop = context_.recording.slop();
-        for (const Meeting& m : step.meetings) {
-            const bool is_a = at(step.now, m.a).body == own, is_b = at(step.now, m.b).body == own;
-            // What the other one touches turns that one.
-            const bool others =
-                (at(step.now, m.a).body == met || at(step.now, m.b).body == met) && !is_a && !is_b;
-            if (others && m.does == Does::Solid &&
-                (m.contact || (!logged && m.closest() <= 4.0 * slop + on)) &&
-                step.now.body(met).def->moves == Moves::Solved)
-                return true;
-            if ((!is_a && !is_b) || m.does != Does::Solid ||
-                std::minmax(m.a, m.b) == std::minmax(h.mover, h.other))
-                continue;
+        // What the other one touches turns that one.
+        if (step.now.body(met).def->moves == Moves::Solved)
+            for (const Meeting* m : step.of(met)) {
+                const bool mine = at(step.now, m->a).body == own || at(step.now, m->b).body == own;
+                if (!mine && m->does == Does::Solid &&
+                    (m->contact || (!logged && m->closest() <= 4.0 * slop + on)))
+                    return true;
+            }
+        for (const Meeting* near : step.of(own)) {
+            const Meeting& m = *near;
+            const bool is_a = at(step.now, m.a).body == own;
+            if (m.does != Does::Solid || std::minmax(m.a, m.b) == std::minmax(h.mover, h.other)) continue;
             // A solver sees what is only near, too, and pushes from there.
             const bool solved = is.def->moves == Moves::Solved;
             if (m.closest() > (solved ? 4.0 : 1.0) * slop + on && !m.contact) continue;

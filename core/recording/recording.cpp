@@ -40,12 +40,6 @@ const char* word(Moves m) { return pick(m, {"fixed", "driven", "solved"}); }
 const char* word(Role r) { return pick(r, {"solid", "sensor", "one-way"}); }
 const char* word(Does d) { return pick(d, {"solid", "notice", "nothing"}); }
 
-World Span::world_at(std::size_t i, const Recording& recording) const {
-    World world = start ? *start : World(recording);
-    for (std::size_t k = first; k <= i; ++k) world.step(*frames[k - first]);
-    return world;
-}
-
 // ---- geometry, made once
 
 struct Recording::Geometries {
@@ -96,7 +90,8 @@ std::shared_ptr<const Geometry> Recording::geometry(const ColliderDef& def, cons
 
 Recording::Recording(std::string file_name, Header about)
     : file(std::move(file_name)), header(std::move(about)), slop_(header.slop.value_or(0.0)),
-      tail_(std::make_shared<Span>()), geometries_(std::make_unique<Geometries>()) {}
+      tail_(std::make_shared<Span>()), geometries_(std::make_unique<Geometries>()),
+      recent_(std::make_unique<RecentWorlds>()) {}
 
 Recording::~Recording() = default;
 
@@ -171,7 +166,30 @@ std::shared_ptr<const Frame> Recording::frame(std::size_t i) const {
     return span_of(i)->frames[i % span_frames];
 }
 
-World Recording::world_at(std::size_t i) const { return span_of(i)->world_at(i, *this); }
+World Recording::world_at(std::size_t i) const {
+    constexpr std::size_t worth_keeping = 16; // frames between worlds that are kept on the way
+    const auto span = span_of(i);
+    // All of these only grow, and a world depends on nothing else beside its frames.
+    const std::size_t version = [&] {
+        const Reading lock(mutex_);
+        return placed_count_ + definitions_.size() + begin_ + settled_;
+    }();
+    auto known = recent_->nearest(span->first, i, version);
+    World world = known ? std::move(known->world) : span->start ? *span->start : World(*this);
+    std::size_t next = known ? known->index + 1 : span->first;
+    if (known && known->index == i) return world;
+    for (; next <= i; ++next) {
+        world.step(*span->frames[next - span->first]);
+        if (next % worth_keeping == 0 || next == i) recent_->keep(next, world, version);
+    }
+    return world;
+}
+
+void Recording::place(Slot body) {
+    const auto slot = static_cast<std::size_t>(body);
+    placed_count_ += !placed_.at(slot);
+    placed_[slot] = true;
+}
 
 World Recording::world_before(std::size_t i) const {
     if (i % span_frames != 0) return world_at(i - 1);
@@ -348,7 +366,7 @@ std::optional<UnknownId> Feed::take(Frame&& frame) {
         const double seconds = r.ticks_.empty() ? 0.0 : r.ticks_.back().seconds + held->dt;
         r.ticks_.push_back({held->number, seconds, bits_of(*held)});
         r.has_ |= bits_of(*held);
-        for (const BodyRow& row : held->bodies) r.placed_[static_cast<std::size_t>(row.mark.slot)] = true;
+        for (const BodyRow& row : held->bodies) r.place(row.mark.slot);
         r.tail_->frames.push_back(held);
     }
     if (r.store_) r.store_->arrived(*held, r.size() - 1);
@@ -418,7 +436,7 @@ void Feed::finish(std::vector<DefinitionRef> after) {
     }
     {
         const Writing lock(r.mutex_);
-        r.spans_ = std::move(spans), r.tail_ = std::move(tail);
+        r.spans_ = std::move(spans), r.tail_ = std::move(tail), r.settled_ = true;
         r.grown_.notify_all();
     }
     if (!r.store_) return;
@@ -470,7 +488,7 @@ void Feed::resume() {
 
 void Feed::know_placed(Slot body) {
     const Writing lock(recording_->mutex_);
-    recording_->placed_.at(static_cast<std::size_t>(body)) = true;
+    recording_->place(body);
 }
 
 // ---- plain data

@@ -3,7 +3,7 @@
 #pragma once
 
 #include "picture/pictures.hpp"
-#include "recording/world.hpp"
+#include "recording/recent_worlds.hpp"
 
 #include <condition_variable>
 #include <functional>
@@ -31,7 +31,6 @@ struct Span {
     std::size_t first = 0;              ///< index of frames[0]
     std::shared_ptr<const World> start; ///< null: nothing was there before
     std::vector<std::shared_ptr<const Frame>> frames;
-    World world_at(std::size_t i, const Recording& recording) const;
 };
 
 /// Where whole spans lie when they are not held in memory. Safe from several threads.
@@ -83,7 +82,8 @@ class Recording {
     std::ptrdiff_t frame_index(std::int64_t number) const;
     /// Index of the first frame of at least this number; size() where there is none.
     std::size_t index_from(std::int64_t number) const;
-    /// World at the end of a frame. Cost: at most `span_frames` steps.
+    /// World at the end of a frame. Cost: at most `span_frames` steps; a step or none near where one was
+    /// asked for lately.
     World world_at(std::size_t i) const;
     /// World at the end of the frame before `i`, also where that frame is not kept any more. Requires: i > 0.
     World world_before(std::size_t i) const;
@@ -134,6 +134,7 @@ class Recording {
     };
     struct Geometries;
     void name(const Definition& definition);
+    void place(Slot body);
     void follow_slop(const ColliderDef& def);
 
     mutable std::shared_mutex mutex_; // of all that grows
@@ -150,6 +151,8 @@ class Recording {
     std::unordered_map<Id, Slot> body_slots_, collider_slots_;
     std::unordered_map<std::string, int> layers_;
     std::vector<bool> placed_;
+    std::size_t placed_count_ = 0;
+    bool settled_ = false;        // worlds know which bodies are never placed
     std::vector<double> extents_; // of colliders, sorted
     std::atomic<double> slop_{0.0};
 
@@ -162,6 +165,7 @@ class Recording {
     mutable std::mutex cache_mutex_;
     mutable std::list<std::shared_ptr<const Span>> cache_; // latest first
     std::unique_ptr<Geometries> geometries_;
+    std::unique_ptr<RecentWorlds> recent_;
 };
 
 /// An id that is not defined, and the key that names it.

@@ -18,8 +18,7 @@ std::size_t index(Slot slot) { return static_cast<std::size_t>(slot); }
 
 } // namespace
 
-World::World(const Recording& recording)
-    : recording_(&recording), pairs_(std::make_shared<std::unordered_map<std::uint64_t, Does>>()) {}
+World::World(const Recording& recording) : recording_(&recording), pairs_(std::make_shared<Pairs>()) {}
 
 const BodyState& World::body(Slot slot) const {
     static const BodyState absent; // it is defined in a later frame
@@ -104,11 +103,15 @@ void World::define(const Definition& definition) {
     else if (const auto* collider = std::get_if<ColliderDef>(&definition))
         define(*collider);
     else if (const auto* pair = std::get_if<PairDef>(&definition)) {
-        auto pairs = std::make_shared<std::unordered_map<std::uint64_t, Does>>(*pairs_);
-        (*pairs)[pair_key(recording_->layer(pair->first), recording_->layer(pair->second))] = pair->does;
+        auto pairs = std::make_shared<Pairs>(*pairs_);
+        define(*pair, *pairs);
         pairs_ = std::move(pairs);
-        ++still_version_;
     }
+}
+
+void World::define(const PairDef& def, Pairs& pairs) {
+    pairs[pair_key(recording_->layer(def.first), recording_->layer(def.second))] = def.does;
+    ++still_version_;
 }
 
 void World::shape(Slot collider) {
@@ -162,7 +165,15 @@ void World::forget_last_frame() {
 void World::step(const Frame& frame) {
     number_ = frame.number, dt_ = frame.dt;
     forget_last_frame();
-    for (const Definition& d : frame.before) define(d);
+    std::shared_ptr<Pairs> pairs; // a log may name thousands
+    for (const Definition& d : frame.before)
+        if (const auto* pair = std::get_if<PairDef>(&d)) {
+            if (!pairs) pairs = std::make_shared<Pairs>(*pairs_);
+            define(*pair, *pairs);
+        } else {
+            define(d);
+        }
+    if (pairs) pairs_ = std::move(pairs);
     const auto body = [&](Id id) -> BodyState& {
         const Slot slot = recording_->body_slot(id);
         marked_.push_back(slot);

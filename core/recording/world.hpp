@@ -80,9 +80,11 @@ class World {
     void set_frame(std::int64_t number, double dt) { number_ = number, dt_ = dt; }
 
   private:
+    using Pairs = std::unordered_map<std::uint64_t, Does>;
     BodyState& change(Slot body) { return bodies_.change(static_cast<std::size_t>(body)); }
     void define(const BodyDef& def);
     void define(const ColliderDef& def);
+    void define(const PairDef& def, Pairs& pairs);
     void place(const BodyRow& row, double dt);
     void shape(Slot collider);
     void shape_body(Slot body);
@@ -94,7 +96,7 @@ class World {
     SharedList<BodyState> bodies_;
     SharedList<ColliderState> colliders_;
     SharedList<std::vector<Slot>> of_body_;
-    std::shared_ptr<const std::unordered_map<std::uint64_t, Does>> pairs_;
+    std::shared_ptr<const Pairs> pairs_;
     std::vector<Slot> movers_;
     std::vector<Slot> marked_; ///< bodies with flags or velocities that hold for this frame only
     std::int64_t number_ = 0;
