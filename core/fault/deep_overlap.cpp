@@ -64,6 +64,7 @@ class Watch : public Rule {
     bool in_order(const Run& run) const;
     bool contact_logged(const Run& run) const;
     bool under_load(const Run& run) const;
+    bool no_more_to_see(const Run& run) const;
     bool solver_at_work(const Run& run) const;
     bool out_as_it_came(const Run& run) const;
 
@@ -140,7 +141,8 @@ void Watch::take(const Step& step, const Meeting& m) {
     const Vec3 normal = run.mover == m.a ? m.normal : -m.normal;
     const double closing =
         closing_change(step.now, step.now, run.mover, run.other, normal, (m.on_a + m.on_b) * 0.5).after;
-    run.loaded = run.loaded && m.contact && closing <= closing_that_matters(step) &&
+    run.loaded = run.loaded && (m.contact || !step.now.recording().header.has(Channel::Contacts)) &&
+                 closing <= closing_that_matters(step) &&
                  (step.index == run.first || step.index == run.last + 1);
     if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= 0.1 * run.closing) run.answered = true;
     // The frame after the answer must already be less deep.
@@ -215,6 +217,14 @@ bool Watch::answered_next(const Run& run) const {
            closing <= eased * run.closing && pair_at(next, run.mover, run.other).gap >= 0.0;
 }
 
+/// What begins in the last frame, of the recording or of one of the two, a solver may have seen in the next.
+bool Watch::no_more_to_see(const Run& run) const {
+    if (!run.solved || run.placed || run.last > run.first) return false;
+    if (run.first + 1 >= context_.recording.size()) return true;
+    const World next = context_.recording.world_at(run.first + 1);
+    return !next.live(run.mover) || !next.live(run.other);
+}
+
 /// A pile, a bridge, a mill that spins a drum: what is answered at once and stays so is pressed in by its
 /// load or its speed, and comes out again.
 bool Watch::under_load(const Run& run) const {
@@ -231,6 +241,7 @@ bool Watch::under_load(const Run& run) const {
 bool Watch::in_order(const Run& run) const {
     const Recording& r = context_.recording;
     const bool logged = r.header.has(Channel::Contacts);
+    if (no_more_to_see(run)) return true;
     if (logged && !contact_logged(run)) return false;
     if (under_load(run)) return true;
     // What is not logged is not denied: a solver that puts it out where it came in has seen it.

@@ -249,7 +249,7 @@ struct Side {
 void Watch::look_for_cancelled(const Step& step) {
     std::vector<Side> hits; // that are answered in this step, each with its mover first
     for (const Meeting& m : step.meetings) {
-        if (m.does != Does::Solid) continue;
+        if (m.does != Does::Solid || m.gap_before < -context_.recording.slop()) continue;
         const Id a = at(step.now, m.a).def->id, b = at(step.now, m.b).def->id;
         if (!logged_begin(*step.frame, a, b) &&
             !event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id))
@@ -257,7 +257,11 @@ void Watch::look_for_cancelled(const Step& step) {
         const auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
         const Side side{mover, other, mover == m.a ? m.normal : -m.normal, (m.on_a + m.on_b) * 0.5};
         const ClosingChange c = closing_change(step.before, step.now, mover, other, side.normal, side.at);
-        if (c.before >= closing_that_matters(step) && c.after >= 0.5 * c.before) hits.push_back(side);
+        // A velocity that is not logged is a mean over the step: what a solver turned shows in the next one.
+        const BodyState& moved = step.now.body_of(mover);
+        const bool mean = moved.def->moves == Moves::Solved && !moved.velocity_logged;
+        if (!mean && c.before >= closing_that_matters(step) && c.after >= 0.5 * c.before)
+            hits.push_back(side);
     }
     for (std::size_t i = 0; i < hits.size(); ++i)
         for (std::size_t j = i + 1; j < hits.size(); ++j) {

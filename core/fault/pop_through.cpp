@@ -65,7 +65,9 @@ class Watch : public Rule {
                 p.at = t.value;
                 return p;
             }
-        if (!before.velocity_known) return {};
+        // A solver turns the velocity first: what a place says of it is a mean over the hit.
+        const bool guessed = now.def->moves == Moves::Solved && !before.velocity_logged;
+        if (!before.velocity_known || guessed) return {};
         if (carried_there(step, mover)) return {};
         p.at = before.pose.at + before.velocity * step.now.dt();
         return p;
@@ -81,6 +83,11 @@ class Watch : public Rule {
         const Distance deep = distance(gm, *tried, go, theirs.to, 0.0);
         const PairView was = pair_at(step.before, mover, other), is = pair_at(step.now, mover, other);
         if (!deep.known || deep.gap > -0.05 * context_.recording.slop() || !was.known || !is.known) return;
+        // A solver nudges what it holds; at a stroke it is a good part of the body.
+        constexpr double nudge = 0.25; // of the extent
+        const BodyState& now = step.now.body_of(mover);
+        if (now.def->moves == Moves::Solved && glm::length(now.pose.at - tried->at) < nudge * gm.extent())
+            return;
         emit(step, {mover, other}, -was.normal, -is.normal, *tried, theirs.to, -deep.gap, step.now.number());
     }
 

@@ -127,7 +127,10 @@ std::optional<Stall> Watch::stalled(const Step& step, Slot body) const {
     s.stuck = wishes_logged && moved < moved_share_ * s.speed;
     // The seam may lie at the very end of the step: then it stands from now on.
     const bool stands = now.velocity_logged && is < moved_share_ * was;
-    s.trip = ran && is < context_.settings["stuck-on-edge.trip_share"] * was && (moved < 0.9 * was || stands);
+    // Code that steers a walker of a solver sends it back as fast as it came; no seam does.
+    const bool sent_back = now.def->moves == Moves::Solved && now.def->upright && is < -0.5 * was;
+    s.trip = ran && !sent_back && is < context_.settings["stuck-on-edge.trip_share"] * was &&
+             (moved < 0.9 * was || stands);
     // Thrown up: only where the log says which contact did it; a jump has none that opposes the way.
     if (ran && !wants_up && r_.header.has(Channel::Contacts) && before.velocity_known && now.velocity_known &&
         std::abs(glm::dot(before.velocity, up_)) < 0.1 * was) {

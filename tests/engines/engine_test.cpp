@@ -12,13 +12,13 @@ using namespace oddbounce;
 
 class EngineTest : public QObject {
     Q_OBJECT
-    Scan played(const QString& engine, int seed, int frames, const QString& fault) {
+    Scan played(const QString& play, int seed, int frames, const QString& fault) {
         QTemporaryDir folder;
         const QString path = folder.filePath("play.bouncelog");
         QStringList call{path, QString::number(seed), QString::number(frames)};
         if (!fault.isEmpty()) call << fault;
         QProcess program;
-        program.start(BUSY "/" + engine + "_busy", call);
+        program.start(PLAYS "/" + play, call);
         if (!program.waitForFinished(120000) || program.exitCode() != 0) return {};
         const auto r = read_recording(path.toStdString());
         frames_ = r->size();
@@ -29,16 +29,16 @@ class EngineTest : public QObject {
   private slots:
     void init() { frames_ = 0; }
     void legalPlay_isClean_data() {
-        QTest::addColumn<QString>("engine");
+        QTest::addColumn<QString>("play");
         QTest::addColumn<int>("seed");
-        for (const char* engine : {"box2d", "chipmunk"})
+        for (const char* play : {"box2d_busy", "chipmunk_busy", "box2d_yard", "chipmunk_yard"})
             for (const int seed : {2, 22, 38})
-                QTest::newRow(qPrintable(QString("%1 %2").arg(engine).arg(seed))) << engine << seed;
+                QTest::newRow(qPrintable(QString("%1 %2").arg(play).arg(seed))) << play << seed;
     }
     void legalPlay_isClean() {
-        QFETCH(QString, engine);
+        QFETCH(QString, play);
         QFETCH(int, seed);
-        const Scan s = played(engine, seed, 2500, "");
+        const Scan s = played(play, seed, 2500, "");
         QCOMPARE(frames_, std::size_t(2500));
         for (const Finding& f : s.findings) QFAIL(f.id.c_str());
     }
@@ -66,7 +66,7 @@ class EngineTest : public QObject {
         QFETCH(QString, engine);
         QFETCH(QString, fault);
         QFETCH(QStringList, found);
-        const Scan s = played(engine, 5, 250, fault);
+        const Scan s = played(engine + "_busy", 5, 250, fault);
         QVERIFY(!s.findings.empty());
         QSet<QString> ids;
         for (const Finding& f : s.findings) ids << QString::fromStdString(f.fault);
