@@ -2,6 +2,7 @@
 #include "window.hpp"
 
 #include "fault/telling.hpp"
+#include "findings/fine_dialog.hpp"
 #include "listener.hpp"
 #include "theme/theme.hpp"
 
@@ -339,8 +340,7 @@ void Window::offer_for_findings() {
             menu.addAction("Not fine after all", this, [this] { session_.unmark(*session_.finding()); });
         else {
             menu.addAction("Fine as it is…", this, [this] { mark_fine(false); });
-            menu.addAction(QString("Fine: %1…").arg(QString::fromStdString(text_of(rule_for(*f)))), this,
-                           [this] { mark_fine(true); });
+            menu.addAction("All like it are fine…", this, [this] { mark_fine(true); });
         }
         menu.addSeparator();
         menu.addAction("Save a clip of it…", this, [this] { save_clip_as(false); });
@@ -354,15 +354,9 @@ void Window::mark_fine(bool all_like_it) {
     const Finding* f = session_.finding();
     if (!f) return say("Choose a finding first: it is then marked as fine.");
     if (f->fine) return session_.unmark(*f);
-    Fine fine = all_like_it ? rule_for(*f) : Fine{f->id, {}, {}, {}};
-    bool ok = false;
-    const QString why = QInputDialog::getText(
-        this, "Fine as it is",
-        (all_like_it ? QString::fromStdString(text_of(fine)) : QString("this finding")) + " is fine, because",
-        QLineEdit::Normal, {}, &ok);
-    if (!ok) return;
-    fine.why = why.trimmed().isEmpty() ? "no reason given" : why.trimmed().toStdString();
-    session_.mark_fine(fine);
+    FineDialog ask(*f, session_.findings(), all_like_it, this);
+    if (ask.exec() != QDialog::Accepted) return;
+    session_.mark_fine(ask.fine());
     say("Marked as fine; oddb scan passes it over too. Ctrl+Z takes it back.");
 }
 

@@ -137,6 +137,32 @@ void scanning(benchmark::State& state) {
         100.0 * 1200.0 * static_cast<double>(state.iterations()), benchmark::Counter::kIsRate);
 }
 
+/// A crowd that drifts through itself without a contact: what many findings cost, with their accounts.
+std::string crowd(int bodies, int frames) {
+    std::string text = "{\"bounce\":1,\"rate\":60,\"slop\":0.005,\"logs\":[\"contacts\"]}\n";
+    for (int i = 0; i < bodies; ++i)
+        text += fmt::format("{{\"body\":{0},\"moves\":\"driven\"}}\n"
+                            "{{\"collider\":{0},\"body\":{0},\"shape\":{{\"type\":\"circle\",\"r\":0.4}}}}\n",
+                            i);
+    const int side = static_cast<int>(std::sqrt(bodies));
+    for (int n = 0; n < frames; ++n) {
+        text += fmt::format("{{\"frame\":{},\"bodies\":[", n);
+        for (int i = 0; i < bodies; ++i) {
+            const double vx = 0.1 * (i * 37 % 61 - 30), vy = 0.1 * (i * 53 % 59 - 29);
+            text += fmt::format("{}[{},{:.5f},{:.5f},0,{},{}]", i ? "," : "", i,
+                                2.0 * (i % side) + vx * n / 60, 2.0 * (i / side) + vy * n / 60, vx, vy);
+        }
+        text += "]}\n";
+    }
+    return text;
+}
+void scanning_crowd(benchmark::State& state) {
+    const auto r = read_log_text(crowd(1000, 120), "bench");
+    std::size_t found = 0;
+    for (auto _ : state) found = scan(*r, {}).findings.size();
+    state.counters["findings"] = static_cast<double>(found);
+}
+
 /// What each fault adds: the scan of one alone, of which the walk is most.
 void scanning_for(benchmark::State& state) {
     static const auto r = read_log_text(play(100, 600), "bench");
@@ -198,5 +224,6 @@ BENCHMARK(reading_span)->Unit(benchmark::kMillisecond);
 BENCHMARK(scanning_for)
     ->DenseRange(0, static_cast<int>(catalogue().size()) - 1)
     ->Unit(benchmark::kMillisecond);
+BENCHMARK(scanning_crowd)->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK(scanning)->Arg(1)->Arg(2)->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK_MAIN();

@@ -74,6 +74,7 @@ void Theme::use(QApplication& app, bool dark) {
     app.setFont(type(13));
     app.setStyleSheet(
         QString(
+            "QDialogButtonBox{dialogbuttonbox-buttons-have-icons:0;}"
             "QMenu{background:%4;border:1px solid %2;padding:4px;}"
             "QMenu::item{padding:4px 14px;}QMenu::item:selected{background:%5;}"
             "QLineEdit{background:%1;border:1px solid "

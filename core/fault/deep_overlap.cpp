@@ -141,9 +141,10 @@ void Watch::take(const Step& step, const Meeting& m) {
     const Vec3 normal = run.mover == m.a ? m.normal : -m.normal;
     const double closing =
         closing_change(step.now, step.now, run.mover, run.other, normal, (m.on_a + m.on_b) * 0.5).after;
-    run.loaded = run.loaded && (m.contact || !step.now.recording().header.has(Channel::Contacts)) &&
-                 closing <= closing_that_matters(step) &&
-                 (step.index == run.first || step.index == run.last + 1);
+    // Engines that look at the start of a step see in the next frame what came in this one.
+    if (step.index > run.first)
+        run.loaded = run.loaded && (m.contact || !step.now.recording().header.has(Channel::Contacts)) &&
+                     closing <= closing_that_matters(step) && step.index == run.last + 1;
     if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= 0.1 * run.closing) run.answered = true;
     // The frame after the answer must already be less deep.
     if (step.index > run.first + 1 && depth >= run.previous - 1e-3 * run.deepest) run.shrinks = false;
@@ -228,7 +229,7 @@ bool Watch::no_more_to_see(const Run& run) const {
 /// A pile, a bridge, a mill that spins a drum: what is answered at once and stays so is pressed in by its
 /// load or its speed, and comes out again.
 bool Watch::under_load(const Run& run) const {
-    if (!run.loaded || run.last + 1 >= context_.recording.size()) return false;
+    if (!run.loaded || run.last == run.first || run.last + 1 >= context_.recording.size()) return false;
     constexpr double soft = 0.25; // of the smaller extent
     const World w = context_.recording.world_at(run.first);
     double extent = infinity;
