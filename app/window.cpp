@@ -132,6 +132,15 @@ void Window::build() {
     connect(stop_, &QPushButton::clicked, this, [this] { session_.stop_loading(), say("Stopped reading."); });
     statusBar()->addPermanentWidget(stop_);
     statusBar()->addWidget(status_, 1), statusBar()->setSizeGripEnabled(false);
+    // Part of the page that it lies under.
+    const auto lie_under = [this](int page) {
+        const Theme& t = Theme::current();
+        QPalette p = statusBar()->palette();
+        p.setColor(QPalette::Window, page == 0 ? t.paper : t.panel);
+        statusBar()->setAutoFillBackground(true), statusBar()->setPalette(p);
+    };
+    connect(pages_, &QStackedWidget::currentChanged, this, lie_under);
+    lie_under(0);
     setWindowTitle("Odd Bounce");
     resize(1280, 800);
 }

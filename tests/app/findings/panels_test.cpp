@@ -4,6 +4,7 @@
 #include "core/scene.hpp"
 #include "findings/bodies_panel.hpp"
 #include "findings/findings_panel.hpp"
+#include "findings/fine_dialog.hpp"
 #include "strip/strip_widget.hpp"
 #include "theme/theme.hpp"
 #include "tries/tries_panel.hpp"
@@ -93,6 +94,17 @@ class PanelsTest : public QObject {
         QCOMPARE(m.rowCount(), 2);
         QVERIFY(m.data(m.index(1), FindingsModel::IsFine).toBool());
         QVERIFY(m.data(m.index(1), FindingsModel::Frames).toString().contains("soft bollard"));
+    }
+
+    void fineDialog_takesThisOneOrAllLikeIt() {
+        read("net-throw");
+        const Finding& f = s_->findings()[0];
+        FineDialog ask(f, s_->findings(), false);
+        QVERIFY(ask.one()->isChecked() && ask.one()->text().contains(QString::number(f.first)));
+        QCOMPARE(ask.fine(), (Fine{f.id, {}, {}, "no reason given"}));
+        QVERIFY(ask.rule()->text().contains("parcel") && ask.rule()->text().contains("(2 here)"));
+        ask.rule()->click(), QTest::keyClicks(ask.why(), "a hole in it ");
+        QCOMPARE(ask.fine(), (Fine{{}, "tunneling", rule_for(f).kinds, "a hole in it"}));
     }
 
     void findingsPanel_saysWhatWouldFillIt() {
