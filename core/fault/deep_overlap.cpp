@@ -23,9 +23,10 @@ struct Run {
     bool solved = false;      // a solver moves one of them
     double mark = 0.0;        // depth at the start of the present window of solving
     std::size_t marked_at = 0;
-    bool lies = false;   // for a whole window it got hardly less deep
-    bool loaded = false; // so far it is a solver's contact under load, answered in every frame
-    Vec3 normal{0.0};    // as it came in, from the mover
+    std::size_t still = 0; // frames on end with the same depth
+    bool lies = false;     // for a whole window it got hardly less deep, or lay still
+    bool loaded = false;   // so far it is a solver's contact under load, answered in every frame
+    Vec3 normal{0.0};      // as it came in, from the mover
 };
 
 class Watch : public Rule {
@@ -158,6 +159,12 @@ void Watch::take(const Step& step, const Meeting& m) {
         run.mark = depth, run.marked_at = step.index;
     }
     if (step.index > run.first && std::abs(depth - run.previous) <= 0.01 * run.previous) ++run.plateaus;
+    // No solver at work leaves a depth just as it is, not even for a moment.
+    constexpr double same = 1e-4;
+    constexpr std::size_t at_rest = 3; // frames
+    const bool lay = step.index == run.last + 1 && std::abs(depth - run.previous) <= same * run.previous;
+    run.still = step.index > run.first && lay ? run.still + 1 : 0;
+    if (run.still >= at_rest) run.lies = true, run.loaded = false;
     run.previous = depth, run.last = step.index;
 }
 

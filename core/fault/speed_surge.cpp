@@ -25,6 +25,7 @@ struct Surge {
 struct Gain {
     std::size_t first = 0, last = 0;
     std::size_t steps = 0;
+    bool pulled = false, pulled_since = false; // between the steps it did not go on as before; since the last
     double before = 0.0, after = 0.0;
     bool told = true;  // what it wishes is known, and no joint or spring may pull it
     double grew = 0.0; // in the last frame that it gained in
@@ -200,19 +201,24 @@ class Watch : public Rule {
         // What is driven and logs its velocity has no noise in it.
         const bool exact = is.def->moves == Moves::Driven && is.velocity_logged && was.velocity_logged;
         const double least = std::max(share_ * v0, (exact ? 0.05 : 0.5) * closing_that_matters(step));
-        if (v1 <= free + least) return;
+        if (v1 <= free + least) {
+            if (Gain* g = gains_.find(body); g && !unmoved(step, is, was)) g->pulled_since = true;
+            return;
+        }
         const bool solved = is.def->moves == Moves::Solved;
         if (solved && !along_its_way(step, is, was)) return;
         Slot beside = -1;
         if (!unexplained(step, body, beside)) return;
         // A steady push is a force that somebody applies; what leaks comes at a stroke, or more and more.
         const Gain* last = gains_.find(body);
-        const bool steady = last && last->last + 1 == step.index && v1 - free < 1.02 * last->grew;
+        const double grew = v1 - free;
+        const bool steady = last && last->last + 1 == step.index && grew < 1.02 * last->grew;
         Gain& g = gains_.at(body, step.index);
         if (g.steps == 0) g.before = v0;
         if (!steady) ++g.steps;
+        g.pulled = g.pulled || g.pulled_since || steady, g.pulled_since = false;
         g.told = g.told && !solved && !wish_unknown;
-        g.grew = v1 - free;
+        g.grew = grew;
         g.after = v1;
         if (beside >= 0) g.beside = beside;
     }
@@ -223,6 +229,12 @@ class Watch : public Rule {
         const Vec3 push = is.velocity - was.velocity - context_.recording.header.gravity * step.now.dt();
         constexpr double along = 0.98; // cosine
         return glm::dot(push, was.velocity) >= along * glm::length(push) * glm::length(was.velocity);
+    }
+
+    /// It goes on as it did, gravity set aside.
+    bool unmoved(const Step& step, const BodyState& is, const BodyState& was) const {
+        const Vec3 push = is.velocity - was.velocity - context_.recording.header.gravity * step.now.dt();
+        return glm::length(push) <= 0.02 * closing_that_matters(step);
     }
 
     /// No new contact, nothing that moves or that only reports is touched.
@@ -242,7 +254,9 @@ class Watch : public Rule {
     void close(Slot body, const Gain& g) const {
         const Recording& r = context_.recording;
         const bool runs_away = g.steps >= 3 * steps_ && g.steps > g.last - g.first;
-        if (g.steps < steps_ || (!g.told && !runs_away)) return;
+        // No joint lets go of it in between.
+        const bool by_jerks = g.last - g.first + 2 >= 2 * g.steps && !g.pulled;
+        if (g.steps < steps_ || (!g.told && !runs_away && !by_jerks)) return;
         const World w = r.world_at(g.first);
         if (w.colliders_of(body).empty() || g.after < (1.0 + 10.0 * share_) * g.before + r.slop() / w.dt())
             return;

@@ -160,6 +160,41 @@ void runs_away(const std::string& path, Chance& vary, bool wrong) {
         d.go(s), d.tell(s);
     }
 }
+/// A drum that a solver moves: it gains at every fourth frame, or hangs on a spring that no log shows.
+void gains_by_jerks(const std::string& path, Chance& vary, bool wrong) {
+    const double rate = vary.rate();
+    Stage s(path, vary, {"jerks", 0, rate});
+    s.block("quay", "quay", 0, -40, 4000, 20);
+    Goer d = enter(s, 1, "drum", bounce::circle(10), -300, 0, "solved");
+    const double speed = vary(240), stiff = vary(30);
+    d.vx = wrong ? speed : 0;
+    while (s.next(frames(rate, 1.4))) {
+        const int n = s.n() - static_cast<int>(rate / 2);
+        if (wrong && n > 0 && n < 24 && n % 4 == 0) d.vx *= 1.15;
+        if (!wrong) d.vx += stiff * (-200 - d.x) * s.dt;
+        d.go(s), d.tell(s);
+    }
+}
+/// A crate that a solver moves stays where it came to lie inside a bollard, though the hit is told; or comes
+/// out step by step.
+void lies_inside(const std::string& path, Chance& vary, bool wrong) {
+    const double rate = vary.rate();
+    Stage s(path, vary, {"lies", 0, rate});
+    const Block wall = s.block("bollard", "quay", 0, 0, 60, 120);
+    Goer c = enter(s, 1, "crate", bounce::box(30, 30), -120, 0, "solved");
+    const double deep = 3 + vary(1);
+    c.vx = vary(180);
+    int since = -1;
+    while (s.next(frames(rate, 1.5))) {
+        if (since < 0)
+            c.go(s);
+        else if (!wrong || since >= 6)
+            c.x -= (c.x + 15 - wall.left()) * (wrong ? 1 : 0.25);
+        if (since < 0 && c.x + 15 > wall.left()) c.x = wall.left() - 15 + deep, c.vx = 0, since = 0;
+        if (since >= 0) s.touch(1, wall.id, wall.left(), 0, 1, 0), ++since;
+        c.tell(s);
+    }
+}
 /// A cushion that may throw harder than it was hit.
 void on_cushion(const std::string& path, Chance& vary) {
     const double rate = vary.rate();
@@ -410,6 +445,10 @@ const std::vector<MoreScene>& further_scenes() {
         {"set down on a crate", "", [](auto& p, auto& v) { set_into(p, v, false); }},
         {"runs away", "speed-surge", [](auto& p, auto& v) { runs_away(p, v, true); }},
         {"rolls on without a wish", "", [](auto& p, auto& v) { runs_away(p, v, false); }},
+        {"gains by jerks", "speed-surge", [](auto& p, auto& v) { gains_by_jerks(p, v, true); }},
+        {"swings on a spring", "", [](auto& p, auto& v) { gains_by_jerks(p, v, false); }},
+        {"lies inside a bollard", "deep-overlap", [](auto& p, auto& v) { lies_inside(p, v, true); }},
+        {"is pushed out by a solver", "", [](auto& p, auto& v) { lies_inside(p, v, false); }},
         {"thrown by a cushion", "", on_cushion},
         {"one pass and two", "flush-contact", [](auto& p, auto& v) { passes_flicker(p, v, true); }},
         {"one pass always", "", [](auto& p, auto& v) { passes_flicker(p, v, false); }},
