@@ -11,9 +11,7 @@ namespace oddbounce {
 /// "net.bouncelog:12: 'rate' is -3, expected a positive number".
 class BadInput : public std::runtime_error {
   public:
-    BadInput(const std::string& file, long line, const std::string& sentence, const std::string& key = "")
-        : std::runtime_error(file + (line > 0 ? ":" + std::to_string(line) : "") + ": " + sentence),
-          file_(file), key_(key), line_(line) {}
+    BadInput(const std::string& file, long line, const std::string& sentence, const std::string& key = "");
     const std::string& file() const { return file_; }
     const std::string& key() const { return key_; }
     long line() const { return line_; }
