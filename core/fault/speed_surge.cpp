@@ -190,7 +190,7 @@ class Watch : public Rule {
         const bool still_wish = is.wishes && glm::length(is.wish) < 0.1 * glm::length(is.velocity);
         // A driven body of which nobody says what it wishes is judged by how it gains: more and more.
         const bool wish_unknown = !context_.recording.header.has(Channel::Wish) && !is.def->upright;
-        const bool judged = is.def->moves == Moves::Solved ? !is.wishes : still_wish || wish_unknown;
+        const bool judged = still_wish || (is.def->moves == Moves::Solved ? !is.wishes : wish_unknown);
         if (!judged || is.fresh || is.warped || !was.velocity_known || !is.velocity_known || was.fresh)
             return;
         const Vec3 moved = is.pose.at - was.pose.at;

@@ -144,7 +144,7 @@ bool Watch::goes_round(const Step& step, const Crossing& c) const {
     const Motion straight = step.now.motion_since(step.before, at(step.now, c.mover).body),
                  other = step.now.motion_since(step.before, at(step.now, c.other).body);
     if (step.now.body_of(c.mover).def->moves != Moves::Driven || straight.turning() != 0.0 ||
-        glm::length(other.travel()) != 0.0)
+        other.turning() != 0.0 || glm::length(other.travel()) != 0.0)
         return false;
     const double slop = context_.recording.slop();
     const Vec3 up = context_.recording.header.up, rise = up * glm::dot(straight.travel(), up);

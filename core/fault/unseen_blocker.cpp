@@ -108,7 +108,7 @@ class Watch : public Rule {
     /// It wishes as before, it moved as it wished, and now it does not, though nothing is in its way.
     void take(const Step& step, Slot body) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
-        if (is.def->moves != Moves::Driven || is.fresh || is.warped || was.fresh || !is.wishes ||
+        if (is.def->moves == Moves::Fixed || is.fresh || is.warped || was.fresh || !is.wishes ||
             !was.velocity_known || !is.velocity_known)
             return;
         const double wish = glm::length(is.wish);

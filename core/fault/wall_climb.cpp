@@ -72,8 +72,9 @@ class Watch : public Rule {
     void take(const Step& step, Slot body) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
         const Vec3 up = context_.recording.header.up;
-        if (is.def->moves != Moves::Driven || is.fresh || is.warped || !was.velocity_known || was.fresh)
-            return;
+        // What a solver moves and nobody steers is lifted by whatever hits it.
+        const bool steered = is.def->moves == Moves::Driven || is.wishes;
+        if (!steered || is.fresh || is.warped || !was.velocity_known || was.fresh) return;
         const double rise = glm::dot(is.pose.at - was.pose.at, up), slop = context_.recording.slop();
         if (rise <= 0.02 * slop ||
             (is.wishes && glm::dot(is.wish, up) > 0.1 * glm::length(is.wish) && glm::dot(is.wish, up) > 0.0))
