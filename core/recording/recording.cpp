@@ -2,7 +2,6 @@
 #include "recording/recording.hpp"
 
 #include "recording/bad_input.hpp"
-#include "recording/clip.hpp"
 #include "recording/pictured.hpp"
 
 #include <algorithm>
@@ -489,29 +488,6 @@ void Feed::resume() {
 void Feed::know_placed(Slot body) {
     const Writing lock(recording_->mutex_);
     recording_->place(body);
-}
-
-// ---- plain data
-
-std::shared_ptr<Recording> Draft::recorded() const {
-    Feed feed(file, header);
-    feed.draw_from(pictures);
-    for (const std::string& w : warnings) feed.warn(w);
-    for (const Frame& f : frames)
-        if (const auto unknown = feed.take(Frame(f)))
-            throw BadInput(file, 0, "names " + std::to_string(unknown->id) + ", which is not defined",
-                           unknown->key);
-    feed.finish(after);
-    return feed.recording();
-}
-
-Draft draft_of(const Recording& r) {
-    Draft out;
-    out.file = r.file, out.header = r.header, out.after = r.after();
-    out.pictures = r.pictures();
-    for (std::size_t i = r.begin(); i < r.size(); ++i)
-        out.frames.push_back(i == r.begin() && i > 0 ? opening(r, i) : *r.frame(i));
-    return out;
 }
 
 } // namespace oddbounce
