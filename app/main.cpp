@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // odd-bounce [FILE] [--frame N[.f]] [--finding ID], or --picture OUT to draw without a window.
 #include "theme/theme.hpp"
-#include "window.hpp"
+#include "view/picture.hpp"
+#include "window/window.hpp"
 
 #include <QApplication>
 #include <QCommandLineParser>
@@ -10,6 +11,8 @@
 
 #include <cmath>
 #include <cstdio>
+#include <functional>
+#include <memory>
 #include <utility>
 
 using namespace oddbounce;
@@ -104,7 +107,7 @@ int draw_window(Window& window, const QCommandLineParser& parser) {
     }
     while (!session.loading().isEmpty()) QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
     if (!parser.positionalArguments().isEmpty()) {
-        if (!session.recording()) return fail(window.said());
+        if (!session.recording()) return fail(window.error());
         settle(session, false);
         if (!choose(session, parser.value("finding")))
             return fail("--finding: '" + parser.value("finding") + "' is not among the findings");
@@ -126,6 +129,22 @@ int draw_window(Window& window, const QCommandLineParser& parser) {
                : fail(parser.value("window-picture") + ": cannot be written");
 }
 
+/// Runs until the last window is closed. A window that asks for a fresh one (another text size) gives way to it.
+int run(QApplication& app, std::unique_ptr<Window> window) {
+    std::function<void()> follow = [&] {
+        QObject::connect(window.get(), &Window::wants_fresh, &app, [&] {
+            window->close();
+            auto next = std::make_unique<Window>();
+            next->show();
+            next->restore_session();
+            window = std::move(next);
+            follow();
+        }, Qt::QueuedConnection);
+    };
+    follow();
+    return QApplication::exec();
+}
+
 } // namespace
 
 int main(int argc, char** argv) {
@@ -139,36 +158,44 @@ int main(int argc, char** argv) {
     QCoreApplication::setOrganizationName("odd-bounce"), QCoreApplication::setApplicationName("odd-bounce");
     QCoreApplication::setApplicationVersion(ODDB_VERSION);
     QCommandLineParser parser;
-    parser.setApplicationDescription("Inspects recorded frames of a game's physics for faulty collisions.");
+    parser.setApplicationDescription("Inspects recorded frames of a game's physics to find faulty collisions.");
     parser.addHelpOption(), parser.addVersionOption();
-    parser.addPositionalArgument("FILE", "a bounce log", "[FILE]");
+    parser.addPositionalArgument("FILE", "recording (.bouncelog, .bouncelog.zst, .bounce)", "[FILE]");
     parser.addOptions({{"frame", "goes to frame N, or N.f between two frames.", "N[.f]"},
-                       {"settings", "opens the settings of the project."},
+                       {"settings", "opens the project settings."},
                        {"finding", "chooses a finding by its id; 'worst' is the first of the list.", "ID"},
                        {"picture", "draws the moment to OUT.png or OUT.svg, without a window.", "OUT"},
                        {"window-picture", "draws the whole window to OUT.png.", "OUT"},
                        {"try", "chooses the finding's candidate number N.", "N"},
                        {"listen", "waits for a running game that sends its frames."},
                        {"size", "size of the picture.", "WxH", "1280x800"},
-                       {"theme", "light or dark.", "THEME"}});
+                       {"theme", "light or dark; pictures are light unless told otherwise.", "light|dark"}});
     parser.process(app);
     const QStringList files = parser.positionalArguments();
     const QStringList size_text = parser.value("size").split('x');
     const QSize size = size_text.size() == 2 ? QSize(size_text[0].toInt(), size_text[1].toInt()) : QSize();
     if (size.width() < 16 || size.height() < 16 || size.width() > 16384 || size.height() > 16384)
-        return fail("--size: '" + parser.value("size") + "' is no size, expected WxH");
+        return fail("--size: '" + parser.value("size") + "' is not a size, expected WxH");
     if (files.size() > 1) return fail("opens one recording at a time");
-    Theme::use(app,
-               parser.isSet("theme") ? parser.value("theme") == "dark" : QSettings().value("dark").toBool());
+    const bool picture_only = parser.isSet("picture"), drawn = parser.isSet("window-picture");
+    const QString theme = parser.value("theme");
+    if (!theme.isEmpty() && theme != "light" && theme != "dark")
+        return fail("--theme: '" + theme + "' is not a theme, expected light or dark");
+    // A picture to be handed on is light and of the usual text size unless told otherwise.
+    const bool dark = theme.isEmpty() ? !picture_only && QSettings().value("dark").toBool() : theme == "dark";
+    Theme::use(app, dark, picture_only ? 1.0 : QSettings().value("text scale", 1.0).toDouble());
 
-    if (parser.isSet("picture")) return draw_picture(parser, size);
-    Window window;
-    const bool drawn = parser.isSet("window-picture");
-    if (drawn) window.resize(size);
-    window.show();
-    if (!files.isEmpty()) window.open(files[0]);
-    if (parser.isSet("listen")) window.listen();
-    if (drawn) return draw_window(window, parser);
-    go_there_when_read(window.session(), parser.value("frame"), parser.value("finding"));
-    return app.exec();
+    if (picture_only) return draw_picture(parser, size);
+    auto window = std::make_unique<Window>();
+    if (drawn) window->resize(size);
+    window->show();
+    const bool asked = parser.isSet("frame") || parser.isSet("finding");
+    if (!files.isEmpty())
+        window->open(files[0], !asked);
+    else if (!drawn && !parser.isSet("listen"))
+        window->restore_session();
+    if (parser.isSet("listen")) window->listen();
+    if (drawn) return draw_window(*window, parser);
+    go_there_when_read(window->session(), parser.value("frame"), parser.value("finding"));
+    return run(app, std::move(window));
 }

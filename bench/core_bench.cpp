@@ -85,10 +85,10 @@ std::string play(int bodies, int frames) {
                             "\"size\":[50,20]}}}}\n",
                             1000 + i);
     for (int i = 0; i < bodies; ++i)
-        text += fmt::format("{{\"body\":{0},\"moves\":\"solved\",\"kind\":\"ball\"}}\n{{\"collider\":{0},"
-                            "\"body\":{0},\"bounce\":1,\"shape\":{{\"type\":\"circle\",\"r\":5}}}}\n",
+        text += fmt::format("{{\"body\":{0},\"moves\":\"dynamic\",\"kind\":\"ball\"}}\n{{\"collider\":{0},"
+                            "\"body\":{0},\"restitution\":1,\"shape\":{{\"type\":\"circle\",\"r\":5}}}}\n",
                             i);
-    text += "{\"pair\":[\"ball\",\"ball\"],\"does\":\"nothing\"}\n";
+    text += "{\"pair\":[\"ball\",\"ball\"],\"does\":\"ignore\"}\n";
     for (int n = 0; n < frames; ++n) {
         text += fmt::format("{{\"frame\":{},\"bodies\":[", n);
         for (int i = 0; n == 0 && i < 40; ++i) text += fmt::format("[{},{},-10],", 1000 + i, 50 * i);
@@ -141,7 +141,7 @@ void scanning(benchmark::State& state) {
 std::string crowd(int bodies, int frames) {
     std::string text = "{\"bounce\":1,\"rate\":60,\"slop\":0.005,\"logs\":[\"contacts\"]}\n";
     for (int i = 0; i < bodies; ++i)
-        text += fmt::format("{{\"body\":{0},\"moves\":\"driven\"}}\n"
+        text += fmt::format("{{\"body\":{0},\"moves\":\"kinematic\"}}\n"
                             "{{\"collider\":{0},\"body\":{0},\"shape\":{{\"type\":\"circle\",\"r\":0.4}}}}\n",
                             i);
     const int side = static_cast<int>(std::sqrt(bodies));

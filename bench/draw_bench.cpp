@@ -16,7 +16,7 @@ namespace {
 std::shared_ptr<Recording> scene(int colliders) {
     std::string text = "{\"bounce\":1}\n", rows;
     for (int i = 0; i < colliders; ++i) {
-        const std::string id = std::to_string(i + 1), moves = i % 10 == 0 ? ",\"moves\":\"driven\"" : "";
+        const std::string id = std::to_string(i + 1), moves = i % 10 == 0 ? ",\"moves\":\"kinematic\"" : "";
         text += "{\"body\":" + id + moves + "}\n{\"collider\":" + id + ",\"body\":" + id + ",\"shape\":" +
                 (i % 3 ? "{\"type\":\"box\",\"size\":[8,8]}" : "{\"type\":\"circle\",\"r\":4}") + "}\n";
         rows += (i ? "," : "") + std::string("[") + id + "," + std::to_string(i % 125 * 10) + "," +

@@ -122,7 +122,7 @@ bool listen(const ListenCall& call) {
     const bool folder = std::filesystem::is_directory(call.out);
     if (!folder && !call.out.ends_with(".bounce"))
         throw BadInput(call.out, 0,
-                       "is no place for sessions, expected a name that ends in .bounce, or a folder");
+                       "cannot hold sessions, expected a name that ends in .bounce, or a folder");
     options.name = [out = call.out, folder](const Header& h) {
         return folder ? free_path(out, h) : free_path(out);
     };
@@ -142,9 +142,9 @@ bool listen(const ListenCall& call) {
                 const std::size_t n = judge->found();
                 found = found || n > 0;
                 judge.reset();
-                say(fmt::format("{}: over ({}), {} finding{}", path, sentence, n, n == 1 ? "" : "s"));
+                say(fmt::format("{}: ended ({}), {} finding{}", path, sentence, n, n == 1 ? "" : "s"));
             } else
-                say(path + ": over (" + sentence + ")");
+                say(path + ": ended (" + sentence + ")");
             over = call.once;
         });
     };
@@ -153,7 +153,7 @@ bool listen(const ListenCall& call) {
     };
     {
         Listener listener(options, events);
-        say(fmt::format("listening on ws://{}:{}, Ctrl+C ends", call.address, listener.port()));
+        say(fmt::format("listening on ws://{}:{}, Ctrl+C to stop", call.address, listener.port()));
         while (!interrupted && !over) queue.run();
     } // a session under way is ended here
     queue.run();

@@ -24,26 +24,26 @@ Hop hop(int i, int n) {
 
 void define(bounce::Recorder& log) {
     for (int i = 0; i < planks; ++i) {
-        log.body(first_plank + i, bounce::Body("plank", "pier", "fixed"));
+        log.body(first_plank + i, bounce::Body("plank", "pier", "static"));
         log.collider(first_plank + i, first_plank + i, bounce::box(plank, 20));
     }
     for (int i = 0; i < hopping; ++i) {
-        log.body(i, bounce::Body("parcel " + std::to_string(i), "post", "solved"));
+        log.body(i, bounce::Body("parcel " + std::to_string(i), "post", "dynamic"));
         log.collider(i, i, bounce::circle(5), {"", "", "solid", 0, 1, true});
     }
     for (int i = 0; i < gulls; ++i) {
-        log.body(first_gull + i, bounce::Body("gull " + std::to_string(i), "gull", "driven"));
+        log.body(first_gull + i, bounce::Body("gull " + std::to_string(i), "gull", "kinematic"));
         log.collider(first_gull + i, first_gull + i, bounce::circle(6));
     }
-    log.body(stoat, bounce::Body("stoat", "courier", "driven"));
+    log.body(stoat, bounce::Body("stoat", "courier", "kinematic"));
     log.collider(stoat, stoat, bounce::capsule(0, -8, 0, 8, 8));
-    log.body(net, bounce::Body("net", "net", "fixed")), log.collider(net, net, bounce::box(4, 160));
-    log.body(sacks, bounce::Body("sack wall", "quay", "fixed"));
+    log.body(net, bounce::Body("net", "net", "static")), log.collider(net, net, bounce::box(4, 160));
+    log.body(sacks, bounce::Body("sack wall", "quay", "static"));
     log.collider(sacks, sacks, bounce::box(40, 300));
-    log.body(thrown, bounce::Body("thrown parcel", "throw", "solved"));
+    log.body(thrown, bounce::Body("thrown parcel", "throw", "dynamic"));
     log.collider(thrown, thrown, bounce::circle(6));
-    for (const char* other : {"post", "courier", "gull", "throw"}) log.pair("post", other, "nothing");
-    for (const char* other : {"courier", "pier", "gull"}) log.pair("throw", other, "nothing");
+    for (const char* other : {"post", "courier", "gull", "throw"}) log.pair("post", other, "ignore");
+    for (const char* other : {"courier", "pier", "gull"}) log.pair("throw", other, "ignore");
 }
 
 } // namespace
@@ -65,7 +65,7 @@ int morning(const std::string& path, double minutes) {
         for (int i = 0; i < hopping; ++i) {
             const Hop h = hop(i, n);
             const double along = std::fmod(i * 9.7 + n * 0.8, length - 2 * plank);
-            if (n > 0 && along < 0.8) log.warp(i); // back to the start of the pier
+            if (n > 0 && along < 0.8) log.teleport(i); // back to the start of the pier
             log.state(i, along, h.y, 0, 48, h.v);
             if (h.since < dt)
                 log.contact(bounce::Contact(i, first_plank + static_cast<int>((along + plank / 2) / plank))
@@ -81,7 +81,7 @@ int morning(const std::string& path, double minutes) {
         if (n % between_throws == 60) {
             const bool fast = throws++ % every_third == every_third - 1;
             x = 2100, step = fast ? 38.0 : 7.0, v = step / dt, flies = true;
-            log.warp(thrown), log.event("thrown", {stoat, thrown});
+            log.teleport(thrown), log.event("thrown", {stoat, thrown});
         } else if (flies) {
             const double to = x + step;
             const bool meets = x + 6 <= 2298 && to + 6 > 2298; // its front reaches the net in this step

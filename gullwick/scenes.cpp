@@ -21,12 +21,12 @@ struct Point {
 bounce::Header header(const char* title, double gravity) {
     bounce::Header h;
     h.title = title, h.gravity_y = gravity, h.slop = 0.5;
-    h.logs = {"contacts", "rays", "events", "wish", "grounded"};
+    h.logs = {"contacts", "rays", "events", "desired", "grounded"};
     return h;
 }
 
-/// A fixed body with one box; body and collider share their number.
-Block fixed(bounce::Recorder& log, bounce::Id id, const char* name, const char* kind, const Block& b,
+/// A static body with one box; body and collider share their number.
+Block static_block(bounce::Recorder& log, bounce::Id id, const char* name, const char* kind, const Block& b,
             const bounce::Surface& surface = {}) {
     log.body(id, bounce::Body(name, kind));
     log.collider(id, id, bounce::box(b.w, b.h), surface);
@@ -44,32 +44,32 @@ double gap(const Point& c, double r, const Block& b, Point& nearest) {
 constexpr bounce::Id stoat = 1, parcel = 2, gull = 3;
 
 void harbour_people(bounce::Recorder& log) {
-    bounce::Body b("stoat", "courier", "driven");
+    bounce::Body b("stoat", "courier", "kinematic");
     b.upright = true;
     log.body(stoat, b);
     log.collider(stoat, stoat, bounce::capsule(0, -8, 0, 8, 8), {"", "courier", "solid", 0.4, 0, true});
     log.art(1, stoat, sprite("stoat"), 16, 32);
-    log.body(gull, bounce::Body("gull", "gull", "driven"));
+    log.body(gull, bounce::Body("gull", "gull", "kinematic"));
     log.collider(gull, gull, bounce::circle(6));
     log.art(2, gull, sprite("gull"), 16, 16);
-    log.pair("gull", "courier", "notice"), log.pair("gull", "parcel", "nothing"),
-        log.pair("courier", "parcel", "notice");
+    log.pair("gull", "courier", "report"), log.pair("gull", "parcel", "ignore"),
+        log.pair("courier", "parcel", "report");
 }
 
 /// Parcels thrown from the pier at a mooring net three pixels thick. `swept`: the game tests the way
 /// between two frames; otherwise it looks at the end of the step only, and some go through.
 void throw_parcels(const std::string& path, bool swept) {
     bounce::Recorder log(path, header(swept ? "net throw, caught" : "net throw", -900));
-    const Block pier = fixed(log, 10, "pier", "pier", {0, -170, -20, 160, 40});
-    const Block quay = fixed(log, 11, "quay", "pier", {0, 200, -20, 200, 40});
-    const Block net = fixed(log, 12, "net", "net", {0, 130, 60, 3, 120});
-    const Block sacks = fixed(log, 13, "sack wall", "quay", {0, 285, 50, 30, 100});
+    const Block pier = static_block(log, 10, "pier", "pier", {0, -170, -20, 160, 40});
+    const Block quay = static_block(log, 11, "quay", "pier", {0, 200, -20, 200, 40});
+    const Block net = static_block(log, 12, "net", "net", {0, 130, 60, 3, 120});
+    const Block sacks = static_block(log, 13, "sack wall", "quay", {0, 285, 50, 30, 100});
     const Block plank =
-        fixed(log, 14, "plank", "plank", {0, -40, 40, 70, 6}, {"", "", "one-way", 0.5, 0, true});
+        static_block(log, 14, "plank", "plank", {0, -40, 40, 70, 6}, {"", "", "one-way", 0.5, 0, true});
     const Block slot =
-        fixed(log, 15, "mail slot", "slot", {0, 235, 30, 30, 50}, {"", "", "sensor", -1, 0, true});
+        static_block(log, 15, "mail slot", "slot", {0, 235, 30, 30, 50}, {"", "", "sensor", -1, 0, true});
     harbour_people(log);
-    log.body(parcel, bounce::Body("parcel", "parcel", "solved"));
+    log.body(parcel, bounce::Body("parcel", "parcel", "dynamic"));
     log.collider(parcel, parcel, bounce::circle(6), {"", "", "solid", 0.3, 0.2, true});
     log.art(3, parcel, sprite("parcel"), 11, 11);
 
@@ -80,7 +80,7 @@ void throw_parcels(const std::string& path, bool swept) {
     for (int n = 0, thrown = 0; n < 420; ++n) {
         log.frame(n);
         if (n % 70 == 10 && thrown < 6)
-            p = {-150, 40}, v = {speeds[thrown], 170}, flying = true, ++thrown, rest = 0, log.warp(parcel),
+            p = {-150, 40}, v = {speeds[thrown], 170}, flying = true, ++thrown, rest = 0, log.teleport(parcel),
             log.event("thrown", {stoat, parcel});
         else if (flying) {
             v.y += -900 * dt;
@@ -121,7 +121,7 @@ void throw_parcels(const std::string& path, bool swept) {
         }
         if (n == 0)
             for (const Block* b : {&pier, &quay, &net, &sacks, &plank, &slot}) place(log, *b);
-        log.state(stoat, -170, 16.2, 0, 0, 0), log.wish(stoat, 0, 0), log.grounded(stoat);
+        log.state(stoat, -170, 16.2, 0, 0, 0), log.desired(stoat, 0, 0), log.grounded(stoat);
         log.contact(Contact(stoat, pier.id).at(-170, 0).normal(0, -1).depth(0).phase(n ? "stay" : "begin"));
         log.state(parcel, p.x, p.y, 0, v.x, v.y);
         const double swing = 20 * std::sin(0.02 * n);
@@ -130,19 +130,19 @@ void throw_parcels(const std::string& path, bool swept) {
     }
 }
 
-/// A drum thrown against a swinging buoy. `twice`: the game answers the hit in its physics step and,
+/// A drum thrown against a swinging buoy. `twice`: the game responds to the hit in its physics step and,
 /// two frames later, gives the same push once more in its rules, while the two still touch.
 void hit_buoy(const std::string& path, bool twice) {
-    bounce::Recorder log(path, header(twice ? "buoy and drum" : "buoy and drum, right", 0));
-    const Block mole = fixed(log, 10, "mole", "pier", {0, -185, 0, 30, 200});
+    bounce::Recorder log(path, header(twice ? "buoy and drum" : "buoy and drum, correct", 0));
+    const Block mole = static_block(log, 10, "mole", "pier", {0, -185, 0, 30, 200});
     const Block far_wall =
-        fixed(log, 11, "mole", "pier", {0, 230, 0, 30, 200}, {"", "", "solid", 0.2, 1, true});
+        static_block(log, 11, "mole", "pier", {0, 230, 0, 30, 200}, {"", "", "solid", 0.2, 1, true});
     const double bounce = twice ? 0.02 : 1;
-    const Block plank = fixed(log, 12, "plank", "pier", {0, 22, -105, 446, 10});
-    log.body(20, bounce::Body("buoy", "buoy", "driven")),
+    const Block plank = static_block(log, 12, "plank", "pier", {0, 22, -105, 446, 10});
+    log.body(20, bounce::Body("buoy", "buoy", "kinematic")),
         log.collider(20, 20, bounce::circle(20), {"", "", "solid", 0.2, bounce, true});
     log.art(1, 20, sprite("buoy"), 40, 40);
-    log.body(21, bounce::Body("drum", "drum", "solved")),
+    log.body(21, bounce::Body("drum", "drum", "dynamic")),
         log.collider(21, 21, bounce::box(26, 34), {"", "", "solid", 0.2, bounce, true});
     log.art(2, 21, sprite("drum"), 26, 34);
     const double r = 20, half = 13, start = -134;
@@ -180,10 +180,10 @@ void hit_buoy(const std::string& path, bool twice) {
 void jump_at_pier(const std::string& path, bool sticky) {
     bounce::Recorder log(path, header(sticky ? "pier hang" : "pier slide", -1400));
     const Block low =
-        fixed(log, 10, "landing", "pier", {0, -120, -20, 200, 40}, {"", "", "solid", 0.5, 0, true});
-    const Block pier = fixed(log, 11, "pier", "pier", {0, 100, 20, 160, 120},
+        static_block(log, 10, "landing", "pier", {0, -120, -20, 200, 40}, {"", "", "solid", 0.5, 0, true});
+    const Block pier = static_block(log, 11, "pier", "pier", {0, 100, 20, 160, 120},
                              {"", "", "solid", sticky ? 0.9 : 0.0, 0, true});
-    bounce::Body body("stoat", "courier", "driven");
+    bounce::Body body("stoat", "courier", "kinematic");
     body.upright = true;
     log.body(stoat, body), log.collider(stoat, stoat, bounce::box(18, 36), {"", "", "solid", 0.4, 0, true});
     log.art(1, stoat, sprite("stoat"), 18, 36);
@@ -191,11 +191,11 @@ void jump_at_pier(const std::string& path, bool sticky) {
     bool ground = true, wall = false;
     for (int n = 0; n < 200; ++n) {
         log.frame(n);
-        const double wish = n < 8 ? 0 : n < 110 ? 150 : n < 125 ? -150 : 0;
-        vx = wish;
+        const double desired = n < 8 ? 0 : n < 110 ? 150 : n < 125 ? -150 : 0;
+        vx = desired;
         if (n == 50 && ground) vy = 420, ground = false, log.event("jump", {stoat});
         vy += -1400 * dt;
-        if (sticky && wall && wish > 0 && vy < 0) vy = 0; // pressed against the side, friction above gravity
+        if (sticky && wall && desired > 0 && vy < 0) vy = 0; // pressed against the side, friction above gravity
         x += vx * dt, y += vy * dt;
         const bool beside = y - 18 < pier.top() && y + 18 > pier.bottom();
         const bool was = wall;
@@ -220,7 +220,7 @@ void jump_at_pier(const std::string& path, bool sticky) {
                             .phase(stood && n ? "stay" : "begin"));
         }
         if (n == 0) place(log, low), place(log, pier);
-        log.state(stoat, x, y, 0, vx, vy), log.wish(stoat, wish, 0);
+        log.state(stoat, x, y, 0, vx, vy), log.desired(stoat, desired, 0);
     }
 }
 
@@ -230,10 +230,10 @@ void walk_planks(const std::string& path, bool catches) {
     bounce::Recorder log(path, header(catches ? "plank seam" : "plank walk", -1400));
     std::vector<Block> planks;
     for (int i = 0; i < 9; ++i)
-        planks.push_back(fixed(log, 10 + i, "plank", "pier", {0, -160.0 + 40 * i, -20, 40, 40},
+        planks.push_back(static_block(log, 10 + i, "plank", "pier", {0, -160.0 + 40 * i, -20, 40, 40},
                                {"", "", "solid", 0.5, 0, true}));
-    const Block crate = fixed(log, 30, "crate", "crate", {0, 190, 14, 28, 28});
-    bounce::Body body("stoat", "courier", "driven");
+    const Block crate = static_block(log, 30, "crate", "crate", {0, 190, 14, 28, 28});
+    bounce::Body body("stoat", "courier", "kinematic");
     body.upright = true;
     log.body(stoat, body), log.collider(stoat, stoat, bounce::box(20, 36), {"", "", "solid", 0.4, 0, true});
     log.art(1, stoat, sprite("stoat"), 20, 36);
@@ -242,13 +242,13 @@ void walk_planks(const std::string& path, bool catches) {
     int stopped = 0, under = -1;
     for (int n = 0; n < 220; ++n) {
         log.frame(n);
-        const double wish = n < 5 ? 0 : n < 190 ? 110 : 0;
-        v = wish;
+        const double desired = n < 5 ? 0 : n < 190 ? 110 : 0;
+        v = desired;
         double to = x + v * dt;
         const double seams[] = {20, 100};
         bool caught = false;
         for (const double seam : seams)
-            if (catches && stopped < 22 && x + 10 <= seam + 1e-9 && to + 10 > seam && wish > 0)
+            if (catches && stopped < 22 && x + 10 <= seam + 1e-9 && to + 10 > seam && desired > 0)
                 to = seam - 10, v = stopped ? 0 : (to - x) / dt, caught = true;
         if (caught)
             ++stopped;
@@ -276,17 +276,17 @@ void walk_planks(const std::string& path, bool catches) {
             for (const Block& b : planks) place(log, b);
             place(log, crate);
         }
-        log.state(stoat, x, y, 0, v, 0), log.wish(stoat, wish, 0), log.grounded(stoat);
+        log.state(stoat, x, y, 0, v, 0), log.desired(stoat, desired, 0), log.grounded(stoat);
     }
 }
 
 /// A hand cart rolled against a bollard. `late`: it is tested where it stood, then moved.
 void roll_cart(const std::string& path, bool late) {
-    bounce::Recorder log(path, header(late ? "hand cart" : "hand cart, right", -1400));
-    const Block quay = fixed(log, 10, "quay", "pier", {0, 0, -20, 420, 40});
-    const Block bollard = fixed(log, 11, "bollard", "bollard", {0, 60, 16, 20, 32});
-    const Block shed = fixed(log, 12, "shed", "quay", {0, -180, 40, 40, 80});
-    log.body(20, bounce::Body("hand cart", "cart", "driven")),
+    bounce::Recorder log(path, header(late ? "hand cart" : "hand cart, correct", -1400));
+    const Block quay = static_block(log, 10, "quay", "pier", {0, 0, -20, 420, 40});
+    const Block bollard = static_block(log, 11, "bollard", "bollard", {0, 60, 16, 20, 32});
+    const Block shed = static_block(log, 12, "shed", "quay", {0, -180, 40, 40, 80});
+    log.body(20, bounce::Body("hand cart", "cart", "kinematic")),
         log.collider(20, 20, bounce::box(40, 26), {"", "", "solid", 0.3, 0, true});
     log.art(1, 20, sprite("cart"), 40, 26);
     double x = -110.5, v = 0;
@@ -294,18 +294,18 @@ void roll_cart(const std::string& path, bool late) {
     for (int n = 0; n < 240; ++n) {
         log.frame(n);
         const int phase = n % 80;
-        const double wish = phase < 50 ? 205 + 14.0 * (n / 80) : -205;
+        const double desired = phase < 50 ? 205 + 14.0 * (n / 80) : -205;
         const auto overlaps = [&](double at) {
             return at + 20 > bollard.left() && at - 20 < bollard.right();
         };
         const bool was = touch;
-        v = wish;
+        v = desired;
         if (late) {
-            if (overlaps(x) && wish > 0) v = 0; // tested before it moves: too late
+            if (overlaps(x) && desired > 0) v = 0; // tested before it moves: too late
             x += v * dt, touch = overlaps(x);
         } else {
             x += v * dt, touch = overlaps(x);
-            if (touch) x = bollard.left() - 20, v = 0, touch = wish > 0;
+            if (touch) x = bollard.left() - 20, v = 0, touch = desired > 0;
         }
         x = std::max(x, shed.right() + 20.5);
         const double depth = std::max(0.0, x + 20 - bollard.left());
@@ -320,104 +320,104 @@ void roll_cart(const std::string& path, bool late) {
         log.contact(Contact(20, 10).at(x, 0).normal(0, -1).depth(0).phase(n ? "stay" : "begin"));
         if (n == 0)
             for (const Block* b : {&quay, &bollard, &shed}) place(log, *b);
-        log.state(20, x, 13, 0, v, 0), log.wish(20, wish, 0), log.grounded(20);
+        log.state(20, x, 13, 0, v, 0), log.desired(20, desired, 0), log.grounded(20);
     }
 }
 
 } // namespace
 
 const std::vector<Scene>& scenes() {
-    static const char *const passing = "Passing through, and missing", *const answers = "Answered wrongly",
-                             *const stuck = "Stuck, or standing on nothing",
+    static const char *const passing = "Passing through", *const responses = "Wrong response",
+                             *const stuck = "Stuck, or grounded on nothing",
                              *const seen = "Shape and picture", *const rays = "Rays",
-                             *const numbers = "Numbers, loops and effects";
+                             *const numbers = "Rounding, loops and events";
     static const std::vector<Scene> all = {
         {"net-throw", "net-throw-caught", "tunneling", passing, "Net throw",
          "Parcels fly through a mooring net that is thinner than one step of their flight.",
-         "Net throw, caught", "The same throws; the game tests the whole way.",
+         "Net throw, caught", "The same throws, tested along the whole step.",
          [](const std::string& p, bool wrong, Chance&) { throw_parcels(p, !wrong); }},
-        {"jump-into-deck", "jump-into-deck-right", "pop-through", passing, "Jump into a deck",
-         "A stoat jumps up against a deck and is set on top of it.", "Jump into a deck, right",
-         "Its head is stopped, and it falls again.", jump_into_deck},
-        {"walk-through-crate", "walk-through-crate-right", "silent-overlap", passing, "Walk through a crate",
-         "One crate stops the stoat, the next lets it in: it lies on another layer.",
-         "Walk through a crate, right", "Both crates stop it.", walk_through_crate},
-        {"plank-lets-go", "plank-lets-go-right", "one-way-drop", passing, "The plank lets go",
-         "A plank that can be jumped up through lets the stoat fall as soon as it touches another one.",
-         "The plank holds", "Each plank holds whoever is above it.", plank_lets_go},
-        {"feelers", "feelers-right", "probe-gap", passing, "Feelers",
-         "A tall stoat feels for walls with two points, and a beam fits between them.", "Feelers, right",
-         "Enough points for the thinnest beam.", feelers},
-        {"hand-cart", "hand-cart-right", "deep-overlap", passing, "Hand cart",
-         "The cart is tested before it is moved and ends inside the bollard.", "Hand cart, right",
-         "Tested after the move and put back.",
+        {"jump-into-deck", "jump-into-deck-correct", "pop-through", passing, "Jump into a deck",
+         "A stoat jumps against a deck from below and is put on top of it.", "Jump into a deck, correct",
+         "Its head is stopped and it falls again.", jump_into_deck},
+        {"walk-through-crate", "walk-through-crate-correct", "silent-overlap", passing, "Walk through a crate",
+         "One crate stops the stoat, the next does not: it is on another layer.",
+         "Walk through a crate, correct", "Both crates stop it.", walk_through_crate},
+        {"plank-lets-go", "plank-lets-go-correct", "one-way-drop", passing, "Dropped by a plank",
+         "A one-way plank lets the stoat fall as soon as it touches another one.",
+         "Held by a plank", "Each plank holds what is above it.", plank_lets_go},
+        {"feelers", "feelers-correct", "probe-gap", passing, "Feelers",
+         "A tall stoat tests for walls at two points, and a beam fits between them.", "Feelers, correct",
+         "There are enough points for the thinnest beam.", feelers},
+        {"hand-cart", "hand-cart-correct", "deep-overlap", passing, "Hand cart",
+         "The cart is tested before it is moved and ends inside the bollard.", "Hand cart, correct",
+         "Tested after the move and pushed out.",
          [](const std::string& p, bool wrong, Chance&) { roll_cart(p, wrong); }},
-        {"buoy-drum", "buoy-drum-right", "double-hit", answers, "Buoy and drum",
-         "A drum that strikes a buoy is answered twice and leaves too fast.", "Buoy and drum, right",
-         "One hit, one answer.", [](const std::string& p, bool wrong, Chance&) { hit_buoy(p, wrong); }},
-        {"mail-slot", "mail-slot-right", "repeat-effect", answers, "Mail slot",
-         "The postage is paid in every frame of the touch, and the stoat gets faster and faster.",
-         "Mail slot, right", "Paid once for each touch.", mail_slot},
-        {"drum-in-wall", "drum-in-wall-right", "flip-flop", answers, "Drum in the wall",
-         "A drum is turned round in every frame that it overlaps the mole, and shivers inside it.",
-         "Drum at the wall", "Put outside first, then turned round.", drum_in_wall},
-        {"drum-on-crate", "drum-on-crate-right", "wrong-face", answers, "Drum on a crate",
-         "A drum that drops on top of a crate is sent back as if it had hit its side.",
-         "Drum on a crate, right", "The top was met, and the top answers.", drum_on_crate},
-        {"drum-between-moles", "drum-between-moles-right", "speed-surge", answers, "Drum between moles",
-         "Every wall gives the drum back faster than it came.", "Drum between moles, right",
-         "As fast back as it came.", drum_between_moles},
-        {"cart-at-corner", "cart-at-corner-right", "corner-spin", answers, "Cart at a corner",
-         "A cart that should never turn is turned by the corner that it hits.", "Cart at a corner, right",
-         "It stops, upright.", cart_at_corner},
-        {"lantern", "lantern-right", "self-push", answers, "Lantern",
-         "The stoat lifts its lantern and is pushed about by it.", "Lantern, right",
-         "Bearer and lantern do not meet.", lantern},
+        {"buoy-drum", "buoy-drum-correct", "double-hit", responses, "Buoy and drum",
+         "A drum that hits a buoy gets two responses and leaves too fast.", "Buoy and drum, correct",
+         "One hit, one response.", [](const std::string& p, bool wrong, Chance&) { hit_buoy(p, wrong); }},
+        {"mail-slot", "mail-slot-correct", "repeat-effect", responses, "Mail slot",
+         "The postage is paid in every frame of the contact, and the stoat gets faster and faster.",
+         "Mail slot, correct", "Paid once per contact.", mail_slot},
+        {"drum-in-wall", "drum-in-wall-correct", "jitter", responses, "Drum in the wall",
+         "A drum is reversed in every frame in which it overlaps the mole, and jitters inside it.",
+         "Drum at the wall", "Pushed out first, then reversed.", drum_in_wall},
+        {"drum-on-crate", "drum-on-crate-correct", "wrong-face", responses, "Drum on a crate",
+         "A drum that drops on top of a crate responds as if it had hit the side too.",
+         "Drum on a crate, correct", "The top was hit, and only that axis is reversed.", drum_on_crate},
+        {"drum-between-moles", "drum-between-moles-correct", "speed-surge", responses, "Drum between moles",
+         "Every wall returns the drum faster than it came.", "Drum between moles, correct",
+         "It leaves as fast as it came.", drum_between_moles},
+        {"cart-at-corner", "cart-at-corner-correct", "corner-spin", responses, "Cart at a corner",
+         "A cart that should never rotate is turned by the corner that it hits.", "Cart at a corner, correct",
+         "It stops upright.", cart_at_corner},
+        {"lantern", "lantern-correct", "self-push", responses, "Lantern",
+         "The stoat lifts its lantern and is pushed around by it.", "Lantern, correct",
+         "The stoat and its lantern ignore each other.", lantern},
         {"pier-hang", "pier-slide", "stuck-on-edge", stuck, "Pier hang",
-         "A jumping stoat that presses against the pier's side hangs there in mid-air.", "Pier slide",
-         "The same jump without friction: it slides off.",
+         "A jumping stoat that presses against the side of the pier hangs there in mid-air.", "Pier slide",
+         "The same jump without friction: it slides down.",
          [](const std::string& p, bool wrong, Chance&) { jump_at_pier(p, wrong); }},
         {"plank-seam", "plank-walk", "stuck-on-edge", stuck, "Plank seam",
-         "Walking over level planks, the stoat stops dead at a seam.", "Plank walk",
-         "The same walk goes through to the crate.",
+         "Walking over level planks, the stoat stops dead at an internal edge.", "Plank walk",
+         "The same walk goes on to the crate.",
          [](const std::string& p, bool wrong, Chance&) { walk_planks(p, wrong); }},
-        {"cart-in-shed", "cart-in-shed-right", "trapped", stuck, "Cart in the shed",
-         "Once the cart is inside, every move of it is refused.", "Cart at the shed",
-         "It is put back outside and stays free.", cart_in_shed},
-        {"quay-wall", "quay-wall-right", "wall-climb", stuck, "Up the quay wall",
-         "A rule for low steps lifts the stoat up a wall that nobody could walk.", "At the quay wall",
+        {"cart-in-shed", "cart-in-shed-correct", "trapped", stuck, "Cart in the shed",
+         "Once the cart is inside, every move is refused.", "Cart at the shed",
+         "It is pushed out and stays free.", cart_in_shed},
+        {"quay-wall", "quay-wall-correct", "wall-climb", stuck, "Up the quay wall",
+         "A rule for low steps lifts the stoat up a wall that is far too steep.", "At the quay wall",
          "The wall is too steep and stops it.", quay_wall},
-        {"empty-place", "empty-place-right", "unseen-blocker", stuck, "Empty place",
-         "The stoat is stopped where nothing is to be seen.", "Empty place, right",
-         "What was left behind there is switched off.", empty_place},
-        {"pier-edge", "pier-edge-right", "false-footing", stuck, "Edge of the pier",
-         "The stoat counts as standing after it has walked off the pier, and jumps in mid-air.",
-         "Edge of the pier, right", "Off the edge it falls.", edge_of_pier},
-        {"gull-box", "gull-box-right", "hit-outside-art", seen, "Gull in a box",
-         "A parcel hits the empty corner of the box round the gull.", "Gull in its outline",
-         "Tested by its picture: the parcel misses.", gull_box},
-        {"stoat-ears", "stoat-ears-right", "art-missed", seen, "Through the ears",
-         "The parcel flies through the stoat's head: its collider ends below.", "At the ears",
+        {"empty-place", "empty-place-correct", "invisible-wall", stuck, "Empty place",
+         "The stoat is stopped where nothing is visible.", "Empty place, correct",
+         "The collider that was left behind there is switched off.", empty_place},
+        {"pier-edge", "pier-edge-correct", "false-grounded", stuck, "Edge of the pier",
+         "The stoat is still grounded after it has walked off the pier, and jumps in mid-air.",
+         "Edge of the pier, correct", "Beyond the edge it falls.", edge_of_pier},
+        {"gull-box", "gull-box-correct", "hit-outside-art", seen, "Gull in a box",
+         "A parcel hits the empty corner of the box around the gull.", "Gull in its outline",
+         "Tested by its picture, and the parcel misses.", gull_box},
+        {"stoat-ears", "stoat-ears-correct", "art-missed", seen, "Through the ears",
+         "The parcel flies through the stoat's head, which its collider does not cover.", "At the ears",
          "The collider covers the picture.", stoat_ears},
-        {"gull-sight", "gull-sight-right", "ray-self-hit", rays, "Gull's sight",
-         "The gull's sight begins inside its own body and sees nothing else.", "Gull's sight, right",
-         "It passes over its own body.", gull_sight},
-        {"lamp-beams", "lamp-beams-right", "ray-short", rays, "Lamp beams",
-         "A second beam, aimed at the point that the first one hit, ends a hair before it.",
-         "Lamp beams, right", "Aimed a little farther than the point.", lamp_beams},
-        {"gull-crates", "gull-crates-right", "ray-wrong-answer", rays, "Gull and crates",
-         "The gull is told of the last crate in its sight, not of the first.", "Gull and crates, right",
-         "The nearest answers.", gull_and_crates},
-        {"mail-sorter", "mail-sorter-right", "ray-knife-edge", rays, "Mail sorter",
-         "The ray picks at the edge between two cells, where the last digit decides.", "Mail sorter, right",
+        {"gull-sight", "gull-sight-correct", "ray-self-hit", rays, "Gull's sight",
+         "The gull's sight ray starts inside its own body and sees nothing else.", "Gull's sight, correct",
+         "The ray skips the gull's own body.", gull_sight},
+        {"lamp-beams", "lamp-beams-correct", "ray-short", rays, "Lamp beams",
+         "A second beam, aimed at the point that the first one hit, ends just before it.",
+         "Lamp beams, correct", "Aimed a little beyond that point.", lamp_beams},
+        {"gull-crates", "gull-crates-correct", "ray-wrong-answer", rays, "Gull and crates",
+         "The sight ray reports the last crate in its way, not the first.", "Gull and crates, correct",
+         "It reports the nearest.", gull_and_crates},
+        {"mail-sorter", "mail-sorter-correct", "ray-knife-edge", rays, "Mail sorter",
+         "The ray picks at the edge between two cells, where rounding decides.", "Mail sorter, correct",
          "It aims at the middle of a cell.", mail_sorter},
-        {"flush-wall", "flush-wall-right", "flush-contact", numbers, "Flush with the wall",
-         "The stoat leans on a wall, and the test says yes and no in turn.", "Flush with the wall, right",
+        {"flush-wall", "flush-wall-correct", "flush-contact", numbers, "Flush with the wall",
+         "The stoat leans on a wall, and the test says yes and no in turn.", "Flush with the wall, correct",
          "It says yes as long as it leans.", flush_wall},
-        {"narrow-gap", "narrow-gap-right", "endless-resolve", numbers, "Narrow gap",
-         "A loop pushes the parcel out of one crate into the other, and never ends.", "Narrow gap, right",
-         "There is room for it.", narrow_gap},
-        {"parcel-taken", "parcel-taken-right", "no-reaction", numbers, "Parcel not taken",
+        {"narrow-gap", "narrow-gap-correct", "unresolved-loop", numbers, "Narrow gap",
+         "A loop pushes the parcel out of one crate into the other and never finishes.", "Narrow gap, correct",
+         "There is room between the crates.", narrow_gap},
+        {"parcel-taken", "parcel-taken-correct", "no-reaction", numbers, "Parcel not taken",
          "The parcel touches the stoat, and nothing happens.", "Parcel taken",
          "It is picked up one frame later.", letter_box},
     };

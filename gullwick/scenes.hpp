@@ -24,7 +24,7 @@ void jump_into_deck(const std::string& path, bool wrong, Chance& vary);
 void walk_through_crate(const std::string& path, bool wrong, Chance& vary);
 void plank_lets_go(const std::string& path, bool wrong, Chance& vary);
 void feelers(const std::string& path, bool wrong, Chance& vary);
-// scenes_answers.cpp
+// scenes_responses.cpp
 void mail_slot(const std::string& path, bool wrong, Chance& vary);
 void drum_in_wall(const std::string& path, bool wrong, Chance& vary);
 void drum_on_crate(const std::string& path, bool wrong, Chance& vary);

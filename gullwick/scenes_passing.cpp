@@ -7,7 +7,7 @@ void jump_into_deck(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
     Stage s(
         path, vary,
-        {wrong ? "jump into a deck" : "jump into a deck, right", -vary(1400), rate, {"wish", "grounded"}});
+        {wrong ? "jump into a deck" : "jump into a deck, correct", -vary(1400), rate, {"desired", "grounded"}});
     std::vector<Block> solid = {s.block("quay", "quay", 0, -20, 420, 40),
                                 s.block("deck", "deck", vary(60), vary(92), vary(130), vary(16))};
     solid.push_back(s.block("shed", "quay", 190, 40, 40, 80));
@@ -17,14 +17,14 @@ void jump_into_deck(const std::string& path, bool wrong, Chance& vary) {
     const double speed = vary(110), jump = std::sqrt(-2 * s.gravity * (solid[1].bottom() - w.h + vary(20)));
     const int start = static_cast<int>(rate / 2), frames = static_cast<int>(rate * 3);
     while (s.next(frames)) {
-        const double wish = s.n() < start / 2 || s.n() > 2 * start ? 0 : w.ground ? speed : speed / 4;
+        const double desired = s.n() < start / 2 || s.n() > 2 * start ? 0 : w.ground ? speed : speed / 4;
         if (s.n() == start && w.ground) w.vy = jump;
         if (wrong && w.vy > 0) { // its own move: what overlaps is stood upon
-            w.vx = wish, w.vy += s.gravity * s.dt, w.x += w.vx * s.dt, w.y += w.vy * s.dt, w.ground = false;
+            w.vx = desired, w.vy += s.gravity * s.dt, w.x += w.vx * s.dt, w.y += w.vy * s.dt, w.ground = false;
             if (w.box().overlaps(solid[1])) w.y = solid[1].top() + w.h / 2, w.vy = 0, w.ground = true;
         } else
-            w.move(s, solid, wish);
-        w.tell(s, solid, wish);
+            w.move(s, solid, desired);
+        w.describe(s, solid, desired);
     }
 }
 
@@ -32,16 +32,16 @@ void jump_into_deck(const std::string& path, bool wrong, Chance& vary) {
 void walk_through_crate(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
     Stage s(path, vary,
-            {wrong ? "walk through a crate" : "walk through a crate, right",
+            {wrong ? "walk through a crate" : "walk through a crate, correct",
              -vary(1400),
              rate,
-             {"wish", "grounded"}});
+             {"desired", "grounded"}});
     const double size = vary(30);
     std::vector<Block> solid = {s.block("quay", "quay", 0, -20, 520, 40)};
     const Block hard = s.block("crate", "crate", -100, size / 2, size, size);
     const Block soft = s.block("crate", "crate", 60, size / 2, size, size,
                                {"", wrong ? "scenery" : "crate", "solid", 0.4, 0, true});
-    s.log.pair("courier", "scenery", "nothing");
+    s.log.pair("courier", "scenery", "ignore");
     solid.push_back(hard);
     if (!wrong) solid.push_back(soft);
     Walker w;
@@ -50,11 +50,11 @@ void walk_through_crate(const std::string& path, bool wrong, Chance& vary) {
     const double speed = vary(130);
     bool jumped = false;
     for (const int frames = static_cast<int>(rate * 4); s.next(frames);) {
-        const double wish = s.n() < rate / 4 ? 0 : speed;
+        const double desired = s.n() < rate / 4 ? 0 : speed;
         const bool at_crate = w.box().right() > hard.left() - 0.1 && w.x < hard.x;
         if (at_crate && w.ground && !jumped && s.n() > rate) w.vy = 520, jumped = true;
-        w.move(s, solid, wish);
-        w.tell(s, solid, wish);
+        w.move(s, solid, desired);
+        w.describe(s, solid, desired);
     }
 }
 
@@ -63,7 +63,7 @@ void walk_through_crate(const std::string& path, bool wrong, Chance& vary) {
 void plank_lets_go(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
     Stage s(path, vary,
-            {wrong ? "plank lets go" : "plank lets go, right", -vary(1400), rate, {"wish", "grounded"}});
+            {wrong ? "dropped by a plank" : "held by a plank", -vary(1400), rate, {"desired", "grounded"}});
     const bounce::Surface one_way{"", "", "one-way", 0.5, 0, true};
     const Block quay = s.block("quay", "quay", 0, -20, 420, 40);
     const Block low = s.block("plank", "plank", -60, vary(80), 160, 6, one_way);
@@ -75,9 +75,9 @@ void plank_lets_go(const std::string& path, bool wrong, Chance& vary) {
     bool falls = false;
     for (const int frames = static_cast<int>(rate * 2.5); s.next(frames);) {
         const bool touches = w.box().right() > high.left();
-        const double wish = s.n() < rate / 4 || (touches && !wrong && w.x > high.left()) ? 0 : speed;
+        const double desired = s.n() < rate / 4 || (touches && !wrong && w.x > high.left()) ? 0 : speed;
         falls = falls || (wrong && touches);
-        w.vx = wish, w.vy += s.gravity * s.dt;
+        w.vx = desired, w.vy += s.gravity * s.dt;
         const double feet = w.box().bottom();
         w.x += w.vx * s.dt, w.y += w.vy * s.dt, w.ground = false;
         for (const Block* b : {&quay, &low, &high}) {
@@ -86,7 +86,7 @@ void plank_lets_go(const std::string& path, bool wrong, Chance& vary) {
         }
         std::vector<Block> under = {quay};
         if (!falls && w.box().bottom() >= low.top() - 0.01) under.push_back(low);
-        w.tell(s, under, wish);
+        w.describe(s, under, desired);
         if (w.box().overlaps(high)) s.log.contact(bounce::Contact(w.id, high.id).active(false));
     }
 }
@@ -94,7 +94,7 @@ void plank_lets_go(const std::string& path, bool wrong, Chance& vary) {
 /// A tall stoat feels for walls with points on its side. `wrong`: two of them, and a beam fits between.
 void feelers(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(path, vary, {wrong ? "feelers" : "feelers, right", -vary(1400), rate, {"wish", "grounded"}});
+    Stage s(path, vary, {wrong ? "feelers" : "feelers, correct", -vary(1400), rate, {"desired", "grounded"}});
     const double thick = vary(10);
     std::vector<Block> solid = {s.block("quay", "quay", 0, -20, 420, 40),
                                 s.block("beam", "beam", 75, vary(19, 0.1), 60, thick)};
@@ -109,14 +109,14 @@ void feelers(const std::string& path, bool wrong, Chance& vary) {
     const double speed = vary(100);
     for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
         // It turns back once its middle has met the beam; by its feelers it would never know.
-        const double wish = s.n() < rate / 4 ? 0 : s.n() < rate * 1.5 ? speed : -speed;
+        const double desired = s.n() < rate / 4 ? 0 : s.n() < rate * 1.5 ? speed : -speed;
         if (wrong) {
-            w.vx = wish, w.x = std::min(w.x + w.vx * s.dt, beam.left() + 6 - w.w / 2);
+            w.vx = desired, w.x = std::min(w.x + w.vx * s.dt, beam.left() + 6 - w.w / 2);
             if (w.x >= beam.left() + 6 - w.w / 2) w.vx = 0;
             w.ground = true, w.vy = 0;
         } else
-            w.move(s, solid, wish);
-        w.tell(s, solid, wish);
+            w.move(s, solid, desired);
+        w.describe(s, solid, desired);
         if (wrong && w.box().overlaps(beam))
             s.touch(w.id, beam.id, beam.left(), beam.y, 1, 0, w.box().right() - beam.left());
     }

@@ -6,7 +6,7 @@
 
 namespace {
 void perched_gull(Stage& s, bounce::Id id, double size, const std::string& shape) {
-    s.log.body(id, bounce::Body("gull", "gull", "driven"));
+    s.log.body(id, bounce::Body("gull", "gull", "kinematic"));
     s.log.collider(id, id, shape), s.log.art(id, id, sprite("gull"), size, size);
 }
 } // namespace
@@ -20,9 +20,9 @@ void gull_box(const std::string& path, bool wrong, Chance& vary) {
     const double size = vary(60), cell = size / 12;
     perched_gull(s, 1, size,
                  wrong ? bounce::box(size, size) : bounce::mask(sprite("gull"), cell, -size / 2, -size / 2));
-    s.log.body(2, bounce::Body("parcel", "parcel", "driven"));
+    s.log.body(2, bounce::Body("parcel", "parcel", "kinematic"));
     s.log.collider(2, 2, bounce::box(10, 10)), s.log.art(2, 2, sprite("parcel"), 10, 10);
-    s.log.pair("gull", "parcel", "notice");
+    s.log.pair("gull", "parcel", "report");
     // Past its lower right corner, which is empty in the picture.
     const double speed = vary(240);
     double x = size / 2 + 90, y = -size / 2 + 3;
@@ -42,7 +42,7 @@ void gull_box(const std::string& path, bool wrong, Chance& vary) {
 /// them.
 void stoat_ears(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(path, vary, {wrong ? "through the ears" : "through the ears, right", 0, rate, {"events"}});
+    Stage s(path, vary, {wrong ? "through the ears" : "through the ears, correct", 0, rate, {"events"}});
     s.block("quay", "quay", 0, -60, 420, 40);
     const double w = 48, h = 80, low = vary(40, 0.1);
     s.log.body(1, courier()), s.log.art(1, 1, sprite("stoat"), w, h);
@@ -50,9 +50,9 @@ void stoat_ears(const std::string& path, bool wrong, Chance& vary) {
         s.log.collider(1, 1, bounce::box(w - 4, low, 0, -h / 2 + low / 2));
     else
         s.log.collider(1, 1, bounce::box(w - 4, h));
-    s.log.body(2, bounce::Body("parcel", "parcel", "driven"));
+    s.log.body(2, bounce::Body("parcel", "parcel", "kinematic"));
     s.log.collider(2, 2, bounce::box(12, 12)), s.log.art(2, 2, sprite("parcel"), 12, 12);
-    s.log.pair("courier", "parcel", "notice");
+    s.log.pair("courier", "parcel", "report");
     const double speed = vary(200), y = h / 2 - 22;
     double x = -110;
     bool taken = false;
@@ -71,7 +71,7 @@ void gull_sight(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
     Stage s(
         path, vary,
-        {wrong ? "gull's sight" : "gull's sight, right", -vary(1400), rate, {"wish", "grounded", "rays"}});
+        {wrong ? "gull's sight" : "gull's sight, correct", -vary(1400), rate, {"desired", "grounded", "rays"}});
     const std::vector<Block> solid = {s.block("quay", "quay", 0, -20, 420, 40)};
     Walker w;
     w.x = -120, w.y = 18;
@@ -80,13 +80,13 @@ void gull_sight(const std::string& path, bool wrong, Chance& vary) {
     perched_gull(s, 2, 24, bounce::circle(r));
     const double speed = vary(90);
     for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
-        const double wish = s.n() < rate / 4 ? 0 : w.x > 130 ? 0 : speed;
-        w.move(s, solid, wish), w.tell(s, solid, wish);
+        const double desired = s.n() < rate / 4 ? 0 : w.x > 130 ? 0 : speed;
+        w.move(s, solid, desired), w.describe(s, solid, desired);
         s.log.state(2, 60, high, 0, 0, 0);
         // Where the sight line comes to the stoat's top.
         const double dx = w.x - 60, dy = w.y - high, reach = std::hypot(dx, dy);
         bounce::Ray sight("sight", 60, high, w.x, w.y);
-        sight.by(2);
+        sight.caster(2);
         if (wrong)
             sight.hit(2).at(60, high);
         else {
@@ -105,10 +105,10 @@ void gull_sight(const std::string& path, bool wrong, Chance& vary) {
 /// ends a hair before it.
 void lamp_beams(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(path, vary, {wrong ? "lamp beams" : "lamp beams, right", 0, rate, {"rays"}});
+    Stage s(path, vary, {wrong ? "lamp beams" : "lamp beams, correct", 0, rate, {"rays"}});
     s.block("lamp house", "quay", -150, -20, 30, 80), s.block("quay", "quay", 0, -80, 420, 40);
     const double r = vary(18), x = 90, short_by = vary(0.8);
-    s.log.body(1, bounce::Body("buoy", "buoy", "driven")), s.log.collider(1, 1, bounce::circle(r));
+    s.log.body(1, bounce::Body("buoy", "buoy", "kinematic")), s.log.collider(1, 1, bounce::circle(r));
     s.log.art(1, 1, sprite("buoy"), 2 * r, 2 * r);
     const double swing = vary(26), pace = vary(1.5);
     for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
@@ -131,7 +131,7 @@ void lamp_beams(const std::string& path, bool wrong, Chance& vary) {
 /// first.
 void gull_and_crates(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(path, vary, {wrong ? "gull and crates" : "gull and crates, right", 0, rate, {"rays"}});
+    Stage s(path, vary, {wrong ? "gull and crates" : "gull and crates, correct", 0, rate, {"rays"}});
     const double size = vary(30);
     s.block("quay", "quay", 0, -60, 420, 40);
     const Block near = s.block("crate", "crate", 0, size / 2, size, size),
@@ -143,7 +143,7 @@ void gull_and_crates(const std::string& path, bool wrong, Chance& vary) {
         s.log.state(1, x, y, 0, 0, s.n() ? swing * pace * std::cos(pace * t) : 0);
         if (s.n() % 5) continue;
         const Block& told = wrong ? far : near;
-        s.log.ray(bounce::Ray("sight", x + 9, y, 190, y).by(1).hit(told.id).at(told.left(), y));
+        s.log.ray(bounce::Ray("sight", x + 9, y, 190, y).caster(1).hit(told.id).at(told.left(), y));
     }
 }
 
@@ -151,18 +151,18 @@ void gull_and_crates(const std::string& path, bool wrong, Chance& vary) {
 /// the last digit decides.
 void mail_sorter(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(path, vary, {wrong ? "mail sorter" : "mail sorter, right", 0, rate, {"rays"}});
+    Stage s(path, vary, {wrong ? "mail sorter" : "mail sorter, correct", 0, rate, {"rays"}});
     const double cell = 0.1, left = -40.3;
     const int columns = 800;
     s.prop(10, "mail sorter", "sorter",
            bounce::cells(cell, 0, 0, {std::string(columns, '#'), std::string(columns, '#')}), left, -0.2);
-    s.log.body(1, bounce::Body("hand", "hand", "driven")), s.log.collider(1, 1, bounce::circle(1.5));
+    s.log.body(1, bounce::Body("hand", "hand", "kinematic")), s.log.collider(1, 1, bounce::circle(1.5));
     const double tall = vary(30);
     for (const int frames = static_cast<int>(rate); s.next(frames);) {
         const int column = 150 + 3 * s.n();
         const double x = left + cell * (column + (wrong ? 0 : 0.5));
         s.log.state(1, x, tall, 0, 0, 0);
         if (s.n() % 3) continue;
-        s.log.ray(bounce::Ray("pick", x, tall - 2, x, -10).by(1).skip({1}).hit(10).at(x, 0).cell(column, 1));
+        s.log.ray(bounce::Ray("pick", x, tall - 2, x, -10).caster(1).skip({1}).hit(10).at(x, 0).cell(column, 1));
     }
 }

@@ -74,7 +74,7 @@ void Stage::end_frame() {
 }
 
 bounce::Body courier() {
-    bounce::Body b("stoat", "courier", "driven");
+    bounce::Body b("stoat", "courier", "kinematic");
     b.upright = true;
     return b;
 }
@@ -84,8 +84,8 @@ void Walker::enter(Stage& s, const bounce::Body& body, const bounce::Surface& su
     s.log.art(id, id, sprite("stoat"), w, h);
 }
 
-void Walker::move(Stage& s, const std::vector<Block>& solid, double wish) {
-    vx = wish, vy += s.gravity * s.dt;
+void Walker::move(Stage& s, const std::vector<Block>& solid, double desired) {
+    vx = desired, vy += s.gravity * s.dt;
     x += vx * s.dt;
     for (const Block& b : solid)
         if (box().overlaps(b)) x = vx > 0 ? b.left() - w / 2 : b.right() + w / 2, vx = 0;
@@ -101,7 +101,7 @@ void Walker::move(Stage& s, const std::vector<Block>& solid, double wish) {
         }
 }
 
-void Walker::tell(Stage& s, const std::vector<Block>& solid, double wish) const {
+void Walker::describe(Stage& s, const std::vector<Block>& solid, double desired) const {
     constexpr double near = 0.01;
     for (const Block& b : solid) {
         const bool beside = box().bottom() < b.top() - near && b.bottom() < box().top() - near,
@@ -115,6 +115,6 @@ void Walker::tell(Stage& s, const std::vector<Block>& solid, double wish) const 
         else if (over && std::abs(box().top() - b.bottom()) < near)
             s.touch(id, b.id, x, b.bottom(), 0, 1);
     }
-    s.log.state(id, x, y, 0, vx, vy), s.log.wish(id, wish, 0);
+    s.log.state(id, x, y, 0, vx, vy), s.log.desired(id, desired, 0);
     if (ground) s.log.grounded(id);
 }

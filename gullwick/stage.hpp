@@ -60,7 +60,7 @@ class Stage {
     double dt; ///< of the step under way
     const double gravity;
 
-    /// A fixed body with one box, placed in the first frame.
+    /// A static body with one box, placed in the first frame.
     Block block(const char* name, const char* kind, double x, double y, double w, double h,
                 const bounce::Surface& surface = {});
     /// The same with any shape, at a place.
@@ -81,7 +81,7 @@ class Stage {
     std::map<std::pair<bounce::Id, bounce::Id>, bool> before_, now_;
 };
 
-/// A stoat of one box, moved axis by axis and put back outside of what it met: the right way.
+/// A stoat of one box, moved axis by axis and pushed out of what it met: the right way.
 struct Walker {
     bounce::Id id = 1;
     double x = 0, y = 0, w = 18, h = 36, vx = 0, vy = 0;
@@ -90,10 +90,10 @@ struct Walker {
     Block box() const { return {id, x, y, w, h}; }
     /// Its body, collider and picture.
     void enter(Stage& stage, const bounce::Body& body, const bounce::Surface& surface = {});
-    /// Moves by wish and gravity and is stopped by the blocks; logs nothing.
-    void move(Stage& stage, const std::vector<Block>& solid, double wish);
-    /// Logs its touches, place, wish and footing.
-    void tell(Stage& stage, const std::vector<Block>& solid, double wish) const;
+    /// Moves by its desired velocity and gravity and is stopped by the blocks; logs nothing.
+    void move(Stage& stage, const std::vector<Block>& solid, double desired);
+    /// Logs its touches, place, desired velocity and grounded state.
+    void describe(Stage& stage, const std::vector<Block>& solid, double desired) const;
 };
 
 bounce::Body courier();

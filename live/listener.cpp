@@ -59,7 +59,7 @@ class Listener::Inside {
         const auto address = asio::ip::make_address(options_.address, error);
         if (error)
             throw BadInput("--address", 0,
-                           "'" + options_.address + "' is no address, expected one like 127.0.0.1");
+                           "'" + options_.address + "' is not an address, expected one like 127.0.0.1");
         const tcp::endpoint end(address, options_.port);
         const auto need = [&](const Error& e) {
             if (e)
@@ -87,7 +87,7 @@ class Listener::Inside {
     unsigned short port() const { return acceptor_.local_endpoint().port(); }
     void end_session() {
         asio::post(io_, [this] {
-            if (game_) finish(game_, "ended here", true);
+            if (game_) finish(game_, "ended by the listener", true);
         });
     }
 
@@ -123,12 +123,12 @@ class Listener::Inside {
                 if (error || over_) return;
                 const auto& request = g->request->get();
                 if (!websocket::is_upgrade(request))
-                    return refuse(g, http::status::upgrade_required, "This is no web page: games send here.");
+                    return refuse(g, http::status::upgrade_required, "This is not a web page. Games send their frames here.");
                 if (!may_send(request[http::field::origin]))
-                    return refuse(g, http::status::forbidden, "Pages from elsewhere may not send here.");
+                    return refuse(g, http::status::forbidden, "Pages of other hosts may not send here.");
                 const bool stalled = game_ && Clock::now() - game_->heard >
                                                   std::chrono::duration<double>(options_.stalled_after);
-                if (stalled) finish(game_, "it was silent, and another game came", true);
+                if (stalled) finish(game_, "it was silent, and another game connected", true);
                 if (game_) return turn_away(g, "Another game is being recorded.");
                 game_ = g;
                 begin(g);
@@ -167,7 +167,7 @@ class Listener::Inside {
     void read(const GamePtr& g) {
         g->ws.async_read(g->buffer, [this, g](const Error& error, std::size_t) {
             if (g->over) return;
-            if (error == websocket::error::closed) return finish(g, "the game ended it", false);
+            if (error == websocket::error::closed) return finish(g, "the game ended the session", false);
             if (error == websocket::error::message_too_big)
                 return finish(
                     g, "a message was larger than " + std::to_string(options_.most_message >> 20) + " MiB",
@@ -196,11 +196,11 @@ class Listener::Inside {
         }
         g->buffer.consume(g->buffer.size());
         if (g->buffer.capacity() > 1 << 20) g->buffer.shrink_to_fit();
-        tell(g);
+        describe(g);
         read(g);
     }
 
-    void tell(const GamePtr& g) {
+    void describe(const GamePtr& g) {
         const auto r = g->session.recording();
         if (!r || r->empty()) return;
         if (!std::exchange(g->shown, true) && events_.began) events_.began(r, g->session.path());
@@ -251,7 +251,7 @@ class Sender::Inside {
     explicit Inside(const std::string& url) : url_(url), ws_(io_) {
         const std::size_t scheme = url.find("ws://"), colon = url.rfind(':');
         if (scheme != 0 || colon < 6)
-            throw BadInput(url, 0, "is no address of a listener, expected ws://HOST:PORT");
+            throw BadInput(url, 0, "is not the address of a listener, expected ws://HOST:PORT");
         const std::string host = url.substr(5, colon - 5);
         std::string port = url.substr(colon + 1);
         while (!port.empty() && port.back() == '/') port.pop_back();
@@ -260,9 +260,9 @@ class Sender::Inside {
         if (!error) asio::connect(ws_.next_layer(), ends, error);
         if (error) throw BadInput(url, 0, "cannot be reached: " + error.message());
         ws_.handshake(host + ":" + port, "/", error);
-        if (error) throw BadInput(url, 0, "does not take a session: " + error.message());
+        if (error) throw BadInput(url, 0, "refuses the session: " + error.message());
         ws_.control_callback([this](websocket::frame_type kind, beast::string_view) {
-            answered_ = answered_ || kind == websocket::frame_type::pong;
+            responded_ = responded_ || kind == websocket::frame_type::pong;
         });
         ws_.async_read(heard_, [this](const Error&, std::size_t) { over_ = true; }); // it never says anything
     }
@@ -276,9 +276,9 @@ class Sender::Inside {
     /// A ping is answered after all that was sent before it has been taken.
     void settle() {
         Error error;
-        answered_ = false;
+        responded_ = false;
         ws_.ping({}, error);
-        while (!error && !answered_ && !over_) io_.run_one();
+        while (!error && !responded_ && !over_) io_.run_one();
         if (error || over_) fail();
     }
     void close() {
@@ -296,7 +296,7 @@ class Sender::Inside {
         throw BadInput(url_, 0, why.empty() ? "the connection was lost" : "closed: " + why);
     }
 
-    bool answered_ = false, over_ = false;
+    bool responded_ = false, over_ = false;
     beast::flat_buffer heard_;
     const std::string url_;
     asio::io_context io_{1};

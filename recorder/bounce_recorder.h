@@ -4,12 +4,12 @@
  *   bounce_header h = bounce_header_default();
  *   h.gravity_y = -900, h.logs = "contacts";                  // channels, separated by commas
  *   bounce_log *log = bounce_open("run.bouncelog", &h);
- *   bounce_body(log, 7, "stoat", "courier", "driven");
+ *   bounce_body(log, 7, "stoat", "courier", "kinematic");
  *   bounce_collider(log, 12, 7, BOUNCE_CIRCLE(8), NULL);
  *   for (;;) {
  *       ... step the game ...
  *       bounce_frame(log, n);
- *       bounce_state(log, 7, x, y, turn, vx, vy);
+ *       bounce_state(log, 7, x, y, angle, vx, vy);
  *       bounce_contact(log, 12, 31, "begin");
  *   }
  *   bounce_close(log);
@@ -32,7 +32,7 @@ extern "C" {
 typedef long long bounce_id;
 
 typedef struct {
-    const char *title, *unit, *logs; /* logs: "contacts,rays,events,wish,grounded" as far as you write them */
+    const char *title, *unit, *logs; /* logs: "contacts,rays,events,desired,grounded" as far as you write them */
     double up_x, up_y, rate, gravity_x, gravity_y, slop, skin; /* a negative slop: the reader's default */
     int float_bits, substeps;
 } bounce_header;
@@ -40,19 +40,19 @@ typedef struct {
 /* What a body is besides its name. */
 typedef struct {
     bounce_id owner;          /* the body that it is a part of; below zero: none */
-    int upright, seen;        /* meant never to turn; the player can see it */
+    int upright, visible;        /* meant never to turn; the player can see it */
     double mass, step, slope; /* step: the height that it may step up; slope: degrees that it may walk; negative: not known */
 } bounce_traits;
 
 /* What a collider is besides its shape; NULL for a plain solid one. */
 typedef struct {
     const char *name, *layer, *role; /* role: solid, sensor, one-way */
-    double friction, bounce;         /* a negative friction: not known */
-    int seen;
+    double friction, restitution;         /* a negative friction: not known */
+    int visible;
 } bounce_surface;
 
-enum { BOUNCE_BODIES, BOUNCE_GONE, BOUNCE_WARP, BOUNCE_ON, BOUNCE_OFF, BOUNCE_SCALE, BOUNCE_WISH, BOUNCE_GROUNDED,
-       BOUNCE_TRIED, BOUNCE_PASSES, BOUNCE_CONTACTS, BOUNCE_RAYS, BOUNCE_EVENTS, BOUNCE_LISTS };
+enum { BOUNCE_BODIES, BOUNCE_REMOVED, BOUNCE_TELEPORT, BOUNCE_ON, BOUNCE_OFF, BOUNCE_SCALE, BOUNCE_DESIRED, BOUNCE_GROUNDED,
+       BOUNCE_UNRESOLVED, BOUNCE_ITERATIONS, BOUNCE_CONTACTS, BOUNCE_RAYS, BOUNCE_EVENTS, BOUNCE_LISTS };
 
 typedef struct {
     char *text;
@@ -148,7 +148,7 @@ static void bounce_write(bounce_log *log) {
 }
 
 static void bounce_finish(bounce_log *log) {
-    static const char *const keys[] = {"bodies", "gone", "warp", "on", "off", "scale", "wish", "grounded", "tried", "passes", "contacts", "rays", "events"};
+    static const char *const keys[] = {"bodies", "removed", "teleport", "on", "off", "scale", "desired", "grounded", "unresolved", "iterations", "contacts", "rays", "events"};
     int i;
     if (!log->open) return;
     log->open = 0;
@@ -209,7 +209,7 @@ static inline bounce_shape bounce_points(char kind, const double *points, int co
 }
 #define BOUNCE_CIRCLE(r) bounce_simple('c', r, 0, 0, 0, 0)
 #define BOUNCE_BOX(w, h) bounce_simple('b', w, h, 0, 0, 0)
-#define BOUNCE_BOX_AT(w, h, x, y, turn) bounce_simple('b', w, h, x, y, turn)
+#define BOUNCE_BOX_AT(w, h, x, y, angle) bounce_simple('b', w, h, x, y, angle)
 #define BOUNCE_CAPSULE(ax, ay, bx, by, r) bounce_simple('k', ax, ay, bx, by, r)
 #define BOUNCE_POLYGON(points, count) bounce_points('p', points, count)
 #define BOUNCE_CHAIN(points, count) bounce_points('l', points, count)
@@ -262,7 +262,7 @@ static inline void bounce_body_with(bounce_log *log, bounce_id id, const char *n
     bounce_format(log, &log->line, "{\"body\":%i,\"name\":%s,\"kind\":%s,\"moves\":%s", id, name, kind, moves);
     if (t.owner >= 0) bounce_format(log, &log->line, ",\"owner\":%i", t.owner);
     if (t.upright) bounce_puts(log, &log->line, ",\"upright\":true");
-    if (!t.seen) bounce_puts(log, &log->line, ",\"seen\":false");
+    if (!t.visible) bounce_puts(log, &log->line, ",\"visible\":false");
     if (t.mass >= 0) bounce_format(log, &log->line, ",\"mass\":%n", t.mass);
     if (t.step != 0) bounce_format(log, &log->line, ",\"step\":%n", t.step);
     if (t.slope >= 0) bounce_format(log, &log->line, ",\"slope\":%n", t.slope);
@@ -280,7 +280,7 @@ static inline void bounce_collider(bounce_log *log, bounce_id id, bounce_id body
     if (s.kind == 'c')
         bounce_format(log, &log->line, "{\"type\":\"circle\",\"r\":%n,\"at\":[%n,%n]}", s.n[0], s.n[1], s.n[2]);
     else if (s.kind == 'b')
-        bounce_format(log, &log->line, "{\"type\":\"box\",\"size\":[%n,%n],\"at\":[%n,%n],\"turn\":%n}", s.n[0], s.n[1],
+        bounce_format(log, &log->line, "{\"type\":\"box\",\"size\":[%n,%n],\"at\":[%n,%n],\"angle\":%n}", s.n[0], s.n[1],
                       s.n[2], s.n[3], s.n[4]);
     else if (s.kind == 'k')
         bounce_format(log, &log->line, "{\"type\":\"capsule\",\"a\":[%n,%n],\"b\":[%n,%n],\"r\":%n}", s.n[0], s.n[1],
@@ -295,8 +295,8 @@ static inline void bounce_collider(bounce_log *log, bounce_id id, bounce_id body
     if (f && f->layer && *f->layer) bounce_format(log, &log->line, ",\"layer\":%s", f->layer);
     if (f && f->role) bounce_format(log, &log->line, ",\"role\":%s", f->role);
     if (f && f->friction >= 0) bounce_format(log, &log->line, ",\"friction\":%n", f->friction);
-    if (f && f->bounce != 0) bounce_format(log, &log->line, ",\"bounce\":%n", f->bounce);
-    if (f && !f->seen) bounce_puts(log, &log->line, ",\"seen\":false");
+    if (f && f->restitution != 0) bounce_format(log, &log->line, ",\"restitution\":%n", f->restitution);
+    if (f && !f->visible) bounce_puts(log, &log->line, ",\"visible\":false");
     bounce_puts(log, &log->line, "}");
     bounce_write(log);
 }
@@ -317,7 +317,7 @@ static inline void bounce_expect(bounce_log *log, const char *a, const char *b, 
                   (bounce_id)within);
     bounce_write(log);
 }
-/* What two layers do on meeting: solid, notice, nothing. */
+/* What two layers do on meeting: solid, report, ignore. */
 static inline void bounce_pair(bounce_log *log, const char *a, const char *b, const char *does) {
     if (!bounce_ok(log)) return;
     bounce_finish(log);
@@ -353,25 +353,25 @@ static inline void bounce_frame_dt(bounce_log *log, bounce_id number, double dt)
 }
 static inline void bounce_frame(bounce_log *log, bounce_id number) { bounce_frame_dt(log, number, 0); }
 /* What the player saw in this frame, and where in the world it lies; once a frame. */
-static inline void bounce_shot(bounce_log *log, const char *image, double x0, double y0, double x1, double y1) {
+static inline void bounce_screenshot(bounce_log *log, const char *image, double x0, double y0, double x1, double y1) {
     if (bounce_ok(log) && log->open)
-        bounce_format(log, &log->head, ",\"shot\":{\"image\":%s,\"rect\":[%n,%n,%n,%n]}", image, x0, y0, x1, y1);
+        bounce_format(log, &log->head, ",\"screenshot\":{\"image\":%s,\"rect\":[%n,%n,%n,%n]}", image, x0, y0, x1, y1);
 }
 static inline void bounce_place(bounce_log *log, bounce_id body, double x, double y) {
     bounce_text *t = bounce_list(log, BOUNCE_BODIES);
     if (t) bounce_format(log, t, "[%i,%n,%n]", body, x, y);
 }
-static inline void bounce_state(bounce_log *log, bounce_id body, double x, double y, double turn, double vx, double vy) {
+static inline void bounce_state(bounce_log *log, bounce_id body, double x, double y, double angle, double vx, double vy) {
     bounce_text *t = bounce_list(log, BOUNCE_BODIES);
-    if (t) bounce_format(log, t, "[%i,%n,%n,%n,%n,%n]", body, x, y, turn, vx, vy);
+    if (t) bounce_format(log, t, "[%i,%n,%n,%n,%n,%n]", body, x, y, angle, vx, vy);
 }
-static inline void bounce_state_spin(bounce_log *log, bounce_id body, double x, double y, double turn, double vx, double vy,
-                                     double spin) {
+static inline void bounce_state_angular(bounce_log *log, bounce_id body, double x, double y, double angle, double vx, double vy,
+                                     double angular_velocity) {
     bounce_text *t = bounce_list(log, BOUNCE_BODIES);
-    if (t) bounce_format(log, t, "[%i,%n,%n,%n,%n,%n,%n]", body, x, y, turn, vx, vy, spin);
+    if (t) bounce_format(log, t, "[%i,%n,%n,%n,%n,%n,%n]", body, x, y, angle, vx, vy, angular_velocity);
 }
-static inline void bounce_wish(bounce_log *log, bounce_id body, double vx, double vy) {
-    bounce_text *t = bounce_list(log, BOUNCE_WISH);
+static inline void bounce_desired(bounce_log *log, bounce_id body, double vx, double vy) {
+    bounce_text *t = bounce_list(log, BOUNCE_DESIRED);
     if (t) bounce_format(log, t, "[%i,%n,%n]", body, vx, vy);
 }
 /* Mirrored or stretched from this frame on: a mirrored side is negative. */
@@ -380,17 +380,17 @@ static inline void bounce_scale(bounce_log *log, bounce_id body, double x, doubl
     if (t) bounce_format(log, t, "[%i,%n,%n]", body, x, y);
 }
 /* Where it was before overlaps were resolved; how many times the resolving loop ran. */
-static inline void bounce_tried(bounce_log *log, bounce_id body, double x, double y) {
-    bounce_text *t = bounce_list(log, BOUNCE_TRIED);
+static inline void bounce_unresolved(bounce_log *log, bounce_id body, double x, double y) {
+    bounce_text *t = bounce_list(log, BOUNCE_UNRESOLVED);
     if (t) bounce_format(log, t, "[%i,%n,%n]", body, x, y);
 }
-static inline void bounce_passes(bounce_log *log, bounce_id body, int times) {
-    bounce_text *t = bounce_list(log, BOUNCE_PASSES);
+static inline void bounce_iterations(bounce_log *log, bounce_id body, int times) {
+    bounce_text *t = bounce_list(log, BOUNCE_ITERATIONS);
     if (t) bounce_format(log, t, "[%i,%i]", body, (bounce_id)times);
 }
 static inline void bounce_grounded(bounce_log *log, bounce_id body) { bounce_id_in(log, BOUNCE_GROUNDED, body); }
-static inline void bounce_warp(bounce_log *log, bounce_id body) { bounce_id_in(log, BOUNCE_WARP, body); }
-static inline void bounce_gone(bounce_log *log, bounce_id body) { bounce_id_in(log, BOUNCE_GONE, body); }
+static inline void bounce_teleport(bounce_log *log, bounce_id body) { bounce_id_in(log, BOUNCE_TELEPORT, body); }
+static inline void bounce_removed(bounce_log *log, bounce_id body) { bounce_id_in(log, BOUNCE_REMOVED, body); }
 static inline void bounce_on(bounce_log *log, bounce_id collider) { bounce_id_in(log, BOUNCE_ON, collider); }
 static inline void bounce_off(bounce_log *log, bounce_id collider) { bounce_id_in(log, BOUNCE_OFF, collider); }
 /* phase: begin, stay, end, or NULL. */
@@ -411,13 +411,13 @@ static inline void bounce_contact_at(bounce_log *log, bounce_id a, bounce_id b, 
     if (phase) bounce_format(log, t, ",\"phase\":%s", phase);
     bounce_puts(log, t, "}");
 }
-/* by, hit: below zero for none. */
-static inline void bounce_ray(bounce_log *log, const char *name, bounce_id by, double x0, double y0, double x1, double y1,
+/* caster, hit: below zero for none. */
+static inline void bounce_ray(bounce_log *log, const char *name, bounce_id caster, double x0, double y0, double x1, double y1,
                               bounce_id hit) {
     bounce_text *t = bounce_list(log, BOUNCE_RAYS);
     if (!t) return;
     bounce_format(log, t, "{\"name\":%s,\"from\":[%n,%n],\"to\":[%n,%n]", name, x0, y0, x1, y1);
-    if (by >= 0) bounce_format(log, t, ",\"by\":%i", by);
+    if (caster >= 0) bounce_format(log, t, ",\"caster\":%i", caster);
     if (hit >= 0)
         bounce_format(log, t, ",\"hit\":%i}", hit);
     else

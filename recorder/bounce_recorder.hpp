@@ -4,12 +4,12 @@
 //   bounce::Header header;                       // units, gravity, which channels you log
 //   header.logs = {"contacts"};
 //   bounce::Recorder log("run.bouncelog", header);
-//   log.body(7, bounce::Body("stoat", "courier", "driven"));
+//   log.body(7, bounce::Body("stoat", "courier", "kinematic"));
 //   log.collider(12, 7, bounce::circle(8));
 //   for (;;) {
 //       ... step the game ...
 //       log.frame(n);
-//       log.state(7, x, y, turn, vx, vy);
+//       log.state(7, x, y, angle, vx, vy);
 //       log.contact(12, 31);
 //   }
 //
@@ -81,15 +81,15 @@ struct Header {
     int float_bits = 32, substeps = 1;
     double slop = -1, skin = 0; // a negative slop: the reader's default
     std::vector<std::string>
-        logs; // channels that you write: contacts, rays, events, wish, grounded, passes, tried
+        logs; // channels that you write: contacts, rays, events, desired, grounded, iterations, unresolved
 };
 
 struct Body {
-    Body(std::string name_ = "", std::string kind_ = "", std::string moves_ = "fixed")
+    Body(std::string name_ = "", std::string kind_ = "", std::string moves_ = "static")
         : name(std::move(name_)), kind(std::move(kind_)), moves(std::move(moves_)) {}
-    std::string name, kind, moves; // moves: fixed, driven, solved
+    std::string name, kind, moves; // moves: fixed, kinematic, dynamic
     Id owner = -1;
-    bool upright = false, seen = true;
+    bool upright = false, visible = true;
     double mass = -1, step = 0; // step: the height that it may step up
     double slope = -1;          // degrees: the steepest ground that it may walk; negative: 50
 };
@@ -97,8 +97,8 @@ struct Body {
 // What a collider is besides its shape.
 struct Surface {
     std::string name, layer, role = "solid"; // role: solid, sensor, one-way
-    double friction = -1, bounce = 0;
-    bool seen = true;
+    double friction = -1, restitution = 0;
+    bool visible = true;
     double pass_x = 0, pass_y = 0; // where a one-way lets through; zero: up
 };
 
@@ -106,9 +106,9 @@ struct Surface {
 inline std::string circle(double r, double x = 0, double y = 0) {
     return "{\"type\":\"circle\",\"r\":" + detail::number(r) + ",\"at\":" + detail::pair(x, y) + "}";
 }
-inline std::string box(double w, double h, double x = 0, double y = 0, double turn = 0) {
+inline std::string box(double w, double h, double x = 0, double y = 0, double angle = 0) {
     return "{\"type\":\"box\",\"size\":" + detail::pair(w, h) + ",\"at\":" + detail::pair(x, y) +
-           ",\"turn\":" + detail::number(turn) + "}";
+           ",\"angle\":" + detail::number(angle) + "}";
 }
 inline std::string capsule(double ax, double ay, double bx, double by, double r) {
     return "{\"type\":\"capsule\",\"a\":" + detail::pair(ax, ay) + ",\"b\":" + detail::pair(bx, by) +
@@ -163,13 +163,13 @@ class Contact {
     std::string text_;
 };
 
-// A ray that was cast, and what it hit, chained: Ray("sight", x0, y0, x1, y1).by(gull).hit(collider)
+// A ray that was cast, and what it hit, chained: Ray("sight", x0, y0, x1, y1).caster(gull).hit(collider)
 class Ray {
   public:
     Ray(const std::string& name, double x0, double y0, double x1, double y1)
         : text_("{\"name\":" + detail::quoted(name) + ",\"from\":" + detail::pair(x0, y0) +
                 ",\"to\":" + detail::pair(x1, y1)) {}
-    Ray& by(Id body) { return body < 0 ? *this : add("by", std::to_string(body)); }
+    Ray& caster(Id body) { return body < 0 ? *this : add("caster", std::to_string(body)); }
     Ray& hit(Id collider) { // below zero: nothing
         hit_ = collider < 0 ? "null" : std::to_string(collider);
         return *this;
@@ -226,7 +226,7 @@ class Recorder {
         line("{\"body\":" + std::to_string(id) + ",\"name\":" + detail::quoted(b.name) +
              ",\"kind\":" + detail::quoted(b.kind) + ",\"moves\":" + detail::quoted(b.moves) +
              (b.owner >= 0 ? ",\"owner\":" + std::to_string(b.owner) : "") +
-             (b.upright ? ",\"upright\":true" : "") + (b.seen ? "" : ",\"seen\":false") +
+             (b.upright ? ",\"upright\":true" : "") + (b.visible ? "" : ",\"visible\":false") +
              (b.mass >= 0 ? ",\"mass\":" + detail::number(b.mass) : "") +
              (b.step != 0 ? ",\"step\":" + detail::number(b.step) : "") +
              (b.slope >= 0 ? ",\"slope\":" + detail::number(b.slope) : "") + "}");
@@ -238,9 +238,9 @@ class Recorder {
              (s.layer.empty() ? "" : ",\"layer\":" + detail::quoted(s.layer)) +
              (s.role == "solid" ? "" : ",\"role\":" + detail::quoted(s.role)) +
              (s.friction >= 0 ? ",\"friction\":" + detail::number(s.friction) : "") +
-             (s.bounce != 0 ? ",\"bounce\":" + detail::number(s.bounce) : "") +
+             (s.restitution != 0 ? ",\"restitution\":" + detail::number(s.restitution) : "") +
              (s.pass_x != 0 || s.pass_y != 0 ? ",\"pass\":" + detail::pair(s.pass_x, s.pass_y) : "") +
-             (s.seen ? "" : ",\"seen\":false") + "}");
+             (s.visible ? "" : ",\"visible\":false") + "}");
     }
     // A point of the body at which the game tests for ground or wall, and the direction that it guards.
     void probe(Id id, Id body, const std::string& name, double x, double y, double guards_x,
@@ -256,7 +256,7 @@ class Recorder {
         line("{\"expect\":{\"pair\":[" + detail::quoted(a) + "," + detail::quoted(b) +
              "],\"event\":" + detail::quoted(event) + ",\"within\":" + std::to_string(within) + "}}");
     }
-    // What two layers do on meeting: solid, notice, nothing.
+    // What two layers do on meeting: solid, report, ignore.
     void pair(const std::string& a, const std::string& b, const char* does) {
         finish_frame();
         line("{\"pair\":[" + detail::quoted(a) + "," + detail::quoted(b) +
@@ -283,30 +283,30 @@ class Recorder {
         head_ = "{\"frame\":" + std::to_string(number) + (dt > 0 ? ",\"dt\":" + detail::number(dt) : "");
     }
     void state(Id body, double x, double y) { bodies_.row(body, {x, y}); }
-    void state(Id body, double x, double y, double turn) { bodies_.row(body, {x, y, turn}); }
-    void state(Id body, double x, double y, double turn, double vx, double vy) {
-        bodies_.row(body, {x, y, turn, vx, vy});
+    void state(Id body, double x, double y, double angle) { bodies_.row(body, {x, y, angle}); }
+    void state(Id body, double x, double y, double angle, double vx, double vy) {
+        bodies_.row(body, {x, y, angle, vx, vy});
     }
-    void state(Id body, double x, double y, double turn, double vx, double vy, double spin) {
-        bodies_.row(body, {x, y, turn, vx, vy, spin});
+    void state(Id body, double x, double y, double angle, double vx, double vy, double angular_velocity) {
+        bodies_.row(body, {x, y, angle, vx, vy, angular_velocity});
     }
-    void wish(Id body, double vx, double vy) { wish_.row(body, {vx, vy}); }
+    void desired(Id body, double vx, double vy) { desired_.row(body, {vx, vy}); }
     // Mirrored or stretched from this frame on: a mirrored side is negative.
     void scale(Id body, double x, double y) { scale_.row(body, {x, y}); }
     // Where it was before overlaps were resolved; how many times the resolving loop ran.
-    void tried(Id body, double x, double y) { tried_.row(body, {x, y}); }
-    void passes(Id body, int times) { passes_.row(body, {static_cast<double>(times)}); }
+    void unresolved(Id body, double x, double y) { unresolved_.row(body, {x, y}); }
+    void iterations(Id body, int times) { iterations_.row(body, {static_cast<double>(times)}); }
     void grounded(Id body) { grounded_.add(std::to_string(body)); }
-    void warp(Id body) { warp_.add(std::to_string(body)); }
-    void gone(Id body) { gone_.add(std::to_string(body)); }
+    void teleport(Id body) { teleport_.add(std::to_string(body)); }
+    void removed(Id body) { removed_.add(std::to_string(body)); }
     void on(Id collider) { on_.add(std::to_string(collider)); }
     void off(Id collider) { off_.add(std::to_string(collider)); }
     void contact(const Contact& c) { contacts_.add(c.json()); }
     void contact(Id a, Id b) { contacts_.add(Contact(a, b).json()); }
     void ray(const Ray& r) { rays_.add(r.json()); }
-    void ray(const std::string& name, Id by, double x0, double y0, double x1, double y1, Id hit = -1) {
+    void ray(const std::string& name, Id caster, double x0, double y0, double x1, double y1, Id hit = -1) {
         Ray r(name, x0, y0, x1, y1);
-        ray(r.by(by).hit(hit));
+        ray(r.caster(caster).hit(hit));
     }
     void event(const std::string& name, std::initializer_list<Id> about = {}, const std::string& note = "") {
         std::string ids;
@@ -316,9 +316,9 @@ class Recorder {
     }
 
     // What the player saw in this frame, and where in the world it lies; once a frame.
-    void shot(const std::string& image, double x0, double y0, double x1, double y1) {
+    void screenshot(const std::string& image, double x0, double y0, double x1, double y1) {
         if (open_)
-            head_ += ",\"shot\":{\"image\":" + detail::quoted(image) + ",\"rect\":[" + detail::number(x0) +
+            head_ += ",\"screenshot\":{\"image\":" + detail::quoted(image) + ",\"rect\":[" + detail::number(x0) +
                      "," + detail::number(y0) + "," + detail::number(x1) + "," + detail::number(y1) + "]}";
     }
 
@@ -352,8 +352,8 @@ class Recorder {
     void finish_frame() {
         if (!open_) return;
         for (List* l :
-             {&bodies_, &gone_, &warp_, &on_, &off_, &scale_, &wish_, &grounded_,
-              &tried_, &passes_, &contacts_, &rays_, &events_}) {
+             {&bodies_, &removed_, &teleport_, &on_, &off_, &scale_, &desired_, &grounded_,
+              &unresolved_, &iterations_, &contacts_, &rays_, &events_}) {
             if (l->text.empty()) continue;
             head_.append(",\"").append(l->key).append("\":[").append(l->text).append("]");
             l->text.clear();
@@ -378,8 +378,8 @@ class Recorder {
     std::FILE* file_ = nullptr;
     std::string failure_, head_;
     bool open_ = false;
-    List bodies_{"bodies"}, gone_{"gone"}, warp_{"warp"}, on_{"on"}, off_{"off"}, scale_{"scale"},
-        wish_{"wish"}, grounded_{"grounded"}, tried_{"tried"}, passes_{"passes"}, contacts_{"contacts"}, rays_{"rays"}, events_{"events"};
+    List bodies_{"bodies"}, removed_{"removed"}, teleport_{"teleport"}, on_{"on"}, off_{"off"}, scale_{"scale"},
+        desired_{"desired"}, grounded_{"grounded"}, unresolved_{"unresolved"}, iterations_{"iterations"}, contacts_{"contacts"}, rays_{"rays"}, events_{"events"};
 };
 
 } // namespace bounce

@@ -3,11 +3,11 @@
 --
 --   local bounce = require("bounce_recorder")
 --   local log = bounce.recorder("run.bouncelog", { gravity = {0, -900}, logs = {"contacts"} })
---   log:body(7, { name = "stoat", kind = "courier", moves = "driven" })
+--   log:body(7, { name = "stoat", kind = "courier", moves = "kinematic" })
 --   log:collider(12, 7, bounce.circle(8))
 --   -- then, after every step:
 --   log:frame(n)
---   log:state(7, x, y, turn, vx, vy)
+--   log:state(7, x, y, angle, vx, vy)
 --   log:contact(12, 31, { at = {x, y}, normal = {0, -1} })
 --
 -- It never raises into the game: the first failure is said once on stderr (and kept in log.failure), after which every
@@ -59,7 +59,7 @@ local function json(v)
 end
 
 function bounce.circle(r, at) return { type = "circle", r = r, at = at or { 0, 0 } } end
-function bounce.box(w, h, at, turn) return { type = "box", size = { w, h }, at = at or { 0, 0 }, turn = turn or 0 } end
+function bounce.box(w, h, at, angle) return { type = "box", size = { w, h }, at = at or { 0, 0 }, angle = angle or 0 } end
 function bounce.capsule(a, b, r) return { type = "capsule", a = a, b = b, r = r } end
 function bounce.polygon(points) return { type = "polygon", points = points } end
 function bounce.chain(points, closed) return { type = "chain", points = points, closed = closed or false } end
@@ -78,8 +78,8 @@ end
 
 local function line(self, first, entry)
   if not self.file then return end
-  local fine, text = pcall(json, entry)
-  if not fine then return fail(self, "cannot write an entry: " .. tostring(text)) end
+  local encoded, text = pcall(json, entry)
+  if not encoded then return fail(self, "cannot write an entry: " .. tostring(text)) end
   -- The key that names the kind of line comes first, so that a person can read the log.
   text = "{" .. first .. (text == "{}" and "" or "," .. text:sub(2, -2)) .. "}\n"
   local ok, why = self.file:write(text)
@@ -133,7 +133,7 @@ function Recorder:collider(id, body, shape, more)
   finish(self)
   line(self, '"collider":' .. number(id), with(more, { body = body, shape = shape }))
 end
-function Recorder:pair(a, b, does) -- solid, notice, nothing
+function Recorder:pair(a, b, does) -- solid, report, ignore
   finish(self)
   line(self, '"pair":' .. json({ a, b }), { does = does })
 end
@@ -159,30 +159,30 @@ function Recorder:frame(n, dt)
   finish(self)
   if self.file then self.open = { head = '"frame":' .. number(n), dt = dt } end
 end
--- turn, vx, vy, spin may be left out from the right.
-function Recorder:state(body, x, y, turn, vx, vy, spin) add(self, "bodies", list({ body, x, y, turn, vx, vy, spin })) end
-function Recorder:wish(body, vx, vy) add(self, "wish", { body, vx, vy }) end
+-- angle, vx, vy, angular_velocity may be left out from the right.
+function Recorder:state(body, x, y, angle, vx, vy, angular_velocity) add(self, "bodies", list({ body, x, y, angle, vx, vy, angular_velocity })) end
+function Recorder:desired(body, vx, vy) add(self, "desired", { body, vx, vy }) end
 -- Mirrored or stretched from this frame on: a mirrored side is negative.
 function Recorder:scale(body, x, y) add(self, "scale", { body, x, y }) end
 -- Where it was before overlaps were resolved; how many times the resolving loop ran.
-function Recorder:tried(body, x, y) add(self, "tried", { body, x, y }) end
-function Recorder:passes(body, times) add(self, "passes", { body, times }) end
+function Recorder:unresolved(body, x, y) add(self, "unresolved", { body, x, y }) end
+function Recorder:iterations(body, times) add(self, "iterations", { body, times }) end
 function Recorder:grounded(body) add(self, "grounded", body) end
-function Recorder:warp(body) add(self, "warp", body) end
-function Recorder:gone(body) add(self, "gone", body) end
+function Recorder:teleport(body) add(self, "teleport", body) end
+function Recorder:removed(body) add(self, "removed", body) end
 function Recorder:on(collider) add(self, "on", collider) end
 function Recorder:off(collider) add(self, "off", collider) end
 -- more: at, normal (from a to b), depth, impulse, phase, active.
 function Recorder:contact(a, b, more) add(self, "contacts", with(more, { a = a, b = b })) end
--- more: by, hit, layers, skip, at, normal, after.
+-- more: caster, hit, layers, skip, at, normal, after.
 function Recorder:ray(name, from, to, more)
   add(self, "rays", with({ hit = bounce.null }, with(more, { name = name, from = from, to = to })))
 end
 -- An event named "mark" is a remark: its note is shown at that moment.
 function Recorder:event(name, about, note) add(self, "events", { name = name, about = list(about), note = note }) end
 -- What the player saw in this frame; rect: x0, y0, x1, y1 in the world.
-function Recorder:shot(image, rect)
-  if self.open then self.open.shot = { image = image, rect = rect } end
+function Recorder:screenshot(image, rect)
+  if self.open then self.open.screenshot = { image = image, rect = rect } end
 end
 -- Writes the last frame and closes the file.
 function Recorder:close()

@@ -3,12 +3,12 @@
 //
 //   import fs from 'node:fs';
 //   const log = new Recorder(fileWriter(fs, 'run.bouncelog'), { gravity: [0, -900], logs: ['contacts'] });
-//   log.body(7, { name: 'stoat', kind: 'courier', moves: 'driven' });
+//   log.body(7, { name: 'stoat', kind: 'courier', moves: 'kinematic' });
 //   log.collider(12, 7, circle(8));
 //   for (;;) {
 //     ... step the game ...
 //     log.frame(n);
-//     log.state(7, x, y, turn, vx, vy);
+//     log.state(7, x, y, angle, vx, vy);
 //     log.contact(12, 31, { at: [x, y], normal: [0, -1] });
 //   }
 //
@@ -17,7 +17,7 @@
 // call does nothing. A frame is written when the next one begins.
 
 export const circle = (r, at = [0, 0]) => ({ type: 'circle', r, at });
-export const box = (w, h, at = [0, 0], turn = 0) => ({ type: 'box', size: [w, h], at, turn });
+export const box = (w, h, at = [0, 0], angle = 0) => ({ type: 'box', size: [w, h], at, angle });
 export const capsule = (a, b, r) => ({ type: 'capsule', a, b, r });
 export const polygon = (points) => ({ type: 'polygon', points });
 export const chain = (points, closed = false) => ({ type: 'chain', points, closed });
@@ -78,40 +78,40 @@ export class Recorder {
   }
 
   // Definitions: before the first frame that uses them, or between frames. Further keys as in the format.
-  body(id, more = {}) { this.finish(); this.line({ body: id, moves: 'fixed', ...more }); }
+  body(id, more = {}) { this.finish(); this.line({ body: id, moves: 'static', ...more }); }
   collider(id, body, shape, more = {}) { this.finish(); this.line({ collider: id, body, shape, ...more }); }
   // A point of the body at which the game tests for ground or wall, and the direction that it guards.
   probe(id, body, at, guards, name = '') { this.finish(); this.line({ probe: id, body, name, at, guards }); }
   // A contact of these two layers must be followed by the event within so many frames.
   expect(a, b, event, within) { this.finish(); this.line({ expect: { pair: [a, b], event, within } }); }
-  pair(a, b, does) { this.finish(); this.line({ pair: [a, b], does }); } // does: solid, notice, nothing
+  pair(a, b, does) { this.finish(); this.line({ pair: [a, b], does }); } // does: solid, report, ignore
   /** What the player sees. image: a PNG's path within the log's folder, or a data:image/png;base64, URI.
    *  more: body (without: a backdrop in the world), at, alpha. */
   art(id, image, size, more = {}) { this.finish(); this.line({ art: id, image, size, ...more }); }
 
   // One frame: the state at the end of a step. Numbers rise.
   frame(number, dt) { this.finish(); this.open = dt === undefined ? { frame: number } : { frame: number, dt }; }
-  /** turn, vx, vy, spin may be left out from the right. */
+  /** angle, vx, vy, angular_velocity may be left out from the right. */
   state(body, x, y, ...more) { this.add('bodies', [body, x, y, ...more]); }
-  wish(body, vx, vy) { this.add('wish', [body, vx, vy]); }
+  desired(body, vx, vy) { this.add('desired', [body, vx, vy]); }
   // Mirrored or stretched from this frame on: a mirrored side is negative.
   scale(body, x, y) { this.add('scale', [body, x, y]); }
   // Where it was before overlaps were resolved; how many times the resolving loop ran.
-  tried(body, x, y) { this.add('tried', [body, x, y]); }
-  passes(body, times) { this.add('passes', [body, times]); }
+  unresolved(body, x, y) { this.add('unresolved', [body, x, y]); }
+  iterations(body, times) { this.add('iterations', [body, times]); }
   grounded(body) { this.add('grounded', body); }
-  warp(body) { this.add('warp', body); }
-  gone(body) { this.add('gone', body); }
+  teleport(body) { this.add('teleport', body); }
+  removed(body) { this.add('removed', body); }
   on(collider) { this.add('on', collider); }
   off(collider) { this.add('off', collider); }
   /** more: at, normal (from a to b), depth, impulse, phase, active. */
   contact(a, b, more = {}) { this.add('contacts', { a, b, ...more }); }
-  /** more: by, hit, layers, skip, at, normal, after. */
+  /** more: caster, hit, layers, skip, at, normal, after. */
   ray(name, from, to, more = {}) { this.add('rays', { name, from, to, hit: null, ...more }); }
   /** An event named "mark" is a remark: its note is shown at that moment. */
   event(name, about = [], note) { this.add('events', note ? { name, about, note } : { name, about }); }
   /** What the player saw in this frame; rect: [x0, y0, x1, y1] in the world. */
-  shot(image, rect) { if (this.open !== null) this.open.shot = { image, rect }; }
+  screenshot(image, rect) { if (this.open !== null) this.open.screenshot = { image, rect }; }
   /** Writes the last frame. */
   close() { this.finish(); }
 

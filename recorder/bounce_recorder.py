@@ -2,12 +2,12 @@
 """Records a game's physics as a bounce log. One file, Python 3.6 or later, nothing else.
 
     log = Recorder("run.bouncelog", gravity=(0, -900), logs=["contacts"])
-    log.body(7, name="stoat", kind="courier", moves="driven")
+    log.body(7, name="stoat", kind="courier", moves="kinematic")
     log.collider(12, 7, circle(8))
     while True:
         ...  # step the game
         log.frame(n)
-        log.state(7, x, y, turn, vx, vy)
+        log.state(7, x, y, angle, vx, vy)
         log.contact(12, 31, at=(x, y), normal=(0, -1))
 
 It never raises into the game: the first failure is said once on stderr (and kept in `failure`), after which every call does
@@ -22,8 +22,8 @@ def circle(r, at=(0, 0)):
     return {"type": "circle", "r": r, "at": list(at)}
 
 
-def box(w, h, at=(0, 0), turn=0):
-    return {"type": "box", "size": [w, h], "at": list(at), "turn": turn}
+def box(w, h, at=(0, 0), angle=0):
+    return {"type": "box", "size": [w, h], "at": list(at), "angle": angle}
 
 
 def capsule(a, b, r):
@@ -53,7 +53,7 @@ def _plain(value):
 
 
 class Recorder:
-    _lists = ("bodies", "gone", "warp", "on", "off", "wish", "grounded", "contacts", "rays", "events")
+    _lists = ("bodies", "removed", "teleport", "on", "off", "desired", "grounded", "contacts", "rays", "events")
     most_waiting = 1000000  # entries of one frame; a game that never calls frame() must not fill the memory
 
     def __init__(self, path, title="", unit="px", up=(0, 1), rate=60, gravity=(0, 0), slop=None, skin=0,
@@ -73,7 +73,7 @@ class Recorder:
         self._line(header)
 
     # Definitions: before the first frame that uses them, or between frames. Further keys as in the format.
-    def body(self, id, name="", kind="", moves="fixed", **more):
+    def body(self, id, name="", kind="", moves="static", **more):
         self._finish()
         self._line({"body": id, "name": name, "kind": kind, "moves": moves, **more})
 
@@ -83,7 +83,7 @@ class Recorder:
             more["pass"] = more.pop("pass_")
         self._line({"collider": id, "body": body, "shape": shape, **more})
 
-    def pair(self, a, b, does):  # does: solid, notice, nothing
+    def pair(self, a, b, does):  # does: solid, report, ignore
         self._finish()
         self._line({"pair": [a, b], "does": does})
 
@@ -109,37 +109,37 @@ class Recorder:
         if dt is not None:
             self._frame["dt"] = dt
 
-    def state(self, body, x, y, turn=None, vx=None, vy=None, spin=None):
+    def state(self, body, x, y, angle=None, vx=None, vy=None, angular_velocity=None):
         row = [body, x, y]
-        if turn is not None or vx is not None:
-            row.append(turn or 0)
+        if angle is not None or vx is not None:
+            row.append(angle or 0)
         if vx is not None:
             row += [vx, vy or 0]
-        if vx is not None and spin is not None:
-            row.append(spin)
+        if vx is not None and angular_velocity is not None:
+            row.append(angular_velocity)
         self._add("bodies", row)
 
-    def wish(self, body, vx, vy):
-        self._add("wish", [body, vx, vy])
+    def desired(self, body, vx, vy):
+        self._add("desired", [body, vx, vy])
 
     def scale(self, body, x, y):
         """Mirrored or stretched from this frame on: a mirrored side is negative."""
         self._add("scale", [body, x, y])
 
-    def tried(self, body, x, y):  # where it was before overlaps were resolved
-        self._add("tried", [body, x, y])
+    def unresolved(self, body, x, y):  # where it was before overlaps were resolved
+        self._add("unresolved", [body, x, y])
 
-    def passes(self, body, times):  # how many times its resolving loop ran
-        self._add("passes", [body, times])
+    def iterations(self, body, times):  # how many times its resolving loop ran
+        self._add("iterations", [body, times])
 
     def grounded(self, body):
         self._add("grounded", body)
 
-    def warp(self, body):
-        self._add("warp", body)
+    def teleport(self, body):
+        self._add("teleport", body)
 
-    def gone(self, body):
-        self._add("gone", body)
+    def removed(self, body):
+        self._add("removed", body)
 
     def on(self, collider):
         self._add("on", collider)
@@ -150,10 +150,10 @@ class Recorder:
     def contact(self, a, b, **more):  # more: at, normal (from a to b), depth, impulse, phase, active
         self._add("contacts", {"a": a, "b": b, **more})
 
-    def ray(self, name, start, end, by=None, hit=None, **more):
+    def ray(self, name, start, end, caster=None, hit=None, **more):
         entry = {"name": name, "from": start, "to": end, "hit": hit, **more}
-        if by is not None:
-            entry["by"] = by
+        if caster is not None:
+            entry["caster"] = caster
         self._add("rays", entry)
 
     def event(self, name, about=(), note=""):
@@ -163,10 +163,10 @@ class Recorder:
             row["note"] = note
         self._add("events", row)
 
-    def shot(self, image, rect):
+    def screenshot(self, image, rect):
         """What the player saw in this frame; rect: x0, y0, x1, y1 in the world."""
         if self._frame is not None:
-            self._frame["shot"] = {"image": image, "rect": list(rect)}
+            self._frame["screenshot"] = {"image": image, "rect": list(rect)}
 
     def close(self):
         self._finish()

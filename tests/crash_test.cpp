@@ -62,7 +62,7 @@ class CrashTest : public QObject {
             const QByteArray said = listener.readLine();
             Sender game(said.mid(13).split(',')[0].toStdString());
             Scene scene;
-            scene.body(1, "driven", Scene::ball(2));
+            scene.body(1, "kinematic", Scene::ball(2));
             std::string text = scene.text();
             const int kept = some(1, 700);
             int sent = 0;
@@ -97,7 +97,7 @@ class CrashTest : public QObject {
         QFETCH(QStringList, call);
         QTemporaryDir folder;
         Scene scene;
-        for (int id = 1; id <= 20; ++id) scene.body(id, "driven", Scene::ball(2));
+        for (int id = 1; id <= 20; ++id) scene.body(id, "kinematic", Scene::ball(2));
         for (int n = 0; n < 2000; ++n) {
             Scene::json rows = Scene::json::array();
             for (int id = 1; id <= 20; ++id) rows.push_back({id, 0.1 * n + 9 * id, std::sin(0.01 * n * id)});

@@ -128,7 +128,7 @@ class DocsTest : public QObject {
         QVERIFY(file.open(QIODevice::WriteOnly));
         file.write(blocks(text, "json").at(0).toUtf8()), file.close();
         const auto project = oddbounce::read_project(file.fileName().toStdString());
-        QCOMPARE(project.fine.size(), std::size_t(1));
+        QCOMPARE(project.expected.size(), std::size_t(1));
         QCOMPARE(project.settings.of_kind("parcel")["deep-overlap.share_of_extent"], 0.1);
     }
 

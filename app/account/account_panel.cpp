@@ -1,246 +1,177 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "account/account_panel.hpp"
 
-#include "fault/telling.hpp"
 #include "theme/theme.hpp"
 
-#include <QMouseEvent>
+#include <QHeaderView>
 #include <QPainter>
-
-#include <cmath>
+#include <QScrollBar>
+#include <QStyledItemDelegate>
+#include <QVBoxLayout>
 
 namespace oddbounce {
 
 namespace {
 
-/// The finding's figures that a person decides by, in the order in which they are read.
-void add_facts(const Finding& f, std::vector<NumberRow>& rows) {
-    static const std::pair<const char*, const char*> names[] = {{"thickness", "thickness along the path"},
-                                                                {"safe_speed", "fastest that cannot tunnel"},
-                                                                {"substeps_needed", "sub-steps needed"},
-                                                                {"expected_depth", "speed × step − gap"},
-                                                                {"friction_needed", "friction that holds it"},
-                                                                {"overhang", "overhang"},
-                                                                {"speed_lost", "speed lost"},
-                                                                {"thrown_up", "thrown up at"},
-                                                                {"frames_between", "frames between answers"},
-                                                                {"separation_between", "widest gap between"}};
-    for (const auto& [key, name] : names) {
-        const Fact* fact = f.fact(key);
-        const double* v = fact ? std::get_if<double>(&fact->value) : nullptr;
-        if (!v) continue;
-        const bool plain = fact->unit.empty() || fact->unit == "count" || fact->unit == "frames";
-        rows.push_back({name, QString::fromStdString(figure(*v) + (plain ? "" : " " + fact->unit)), {}});
+/// The moment on the left, the sentence beside it; the current ones on a ground of their own.
+class SentencePainter : public QStyledItemDelegate {
+  public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+
+    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+        const auto* list = static_cast<const QListView*>(option.widget);
+        const int width = list->viewport()->width();
+        return {width, need(text_of(index), QRect(0, 0, width, 0)).height() + 12};
     }
+    void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+        const Theme& th = Theme::current();
+        const bool now = index.data(AccountModel::IsNow).toBool(), cause = index.data(AccountModel::IsCause).toBool();
+        p->save();
+        p->setRenderHint(QPainter::Antialiasing);
+        const QRect box = option.rect.adjusted(8, 1, -4, -1);
+        if (now) p->setPen(Qt::NoPen), p->setBrush(th.chosen), p->drawRoundedRect(box, 4, 4);
+        if (option.state & QStyle::State_HasFocus && option.widget->hasFocus())
+            p->setPen(QPen(th.ink, 1.2)), p->setBrush(Qt::NoBrush), p->drawRoundedRect(box, 4, 4);
+        p->setFont(type(12, now || cause)), p->setPen(cause ? th.finding : now ? th.ink : th.soft);
+        p->drawText(QRect(box.left(), box.top() + 5, tag_width() - 12, box.height()), Qt::AlignRight | Qt::AlignTop,
+                    index.data(AccountModel::Tag).toString());
+        p->setFont(type(13)), p->setPen(th.ink);
+        p->drawText(need(text_of(index), option.rect).translated(0, 6), Qt::TextWordWrap, text_of(index));
+        p->restore();
+    }
+
+  private:
+    static int tag_width() { return QFontMetrics(type(12, true)).horizontalAdvance("00000") + 22; }
+    static QString text_of(const QModelIndex& index) {
+        return index.data().toString().replace("/s", "/\u2060s"); // never broken there
+    }
+    /// Where the sentence stands in the row, at its top.
+    static QRect need(const QString& text, const QRect& row) {
+        const int left = row.left() + 8 + tag_width(), room = std::max(60, row.width() - 8 - tag_width() - 14);
+        QRect out = QFontMetrics(type(13)).boundingRect(QRect(0, 0, room, 10000), Qt::TextWordWrap, text);
+        return QRect(left, row.top(), room, out.height());
+    }
+};
+
+QLabel* heading(const QString& text) {
+    auto* label = new QLabel(text);
+    label->setFont(type(14, true));
+    return label;
+}
+
+QLabel* soft_label() {
+    auto* label = new QLabel;
+    label->setFont(type(12)), label->setForegroundRole(QPalette::PlaceholderText);
+    label->setTextFormat(Qt::PlainText);
+    return label;
 }
 
 } // namespace
 
-std::vector<NumberRow> numbers_at(const Session& s) {
-    std::vector<NumberRow> rows;
-    if (!s.recording() || s.recording()->header.space == 3) return rows;
-    const Recording& r = *s.recording();
-    const Instant& t = s.instant();
-    const auto add = [&](const QString& name, const std::string& value, const char* plots = "") {
-        rows.push_back({name, QString::fromStdString(value), plots});
+AccountPanel::AccountPanel(Session& session, QWidget* parent)
+    : QWidget(parent), session_(session), account_(new AccountModel(session, this)),
+      figures_(new NumbersModel(session, this)) {
+    split_ = new QSplitter(Qt::Vertical);
+    split_->addWidget(build_account()), split_->addWidget(build_numbers());
+    split_->setStretchFactor(0, 3), split_->setStretchFactor(1, 2);
+    split_->setSizes({330, 200});
+    split_->setHandleWidth(1), split_->setChildrenCollapsible(false);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->addWidget(split_);
+    for (auto signal : {&Session::recording_changed, &Session::moment_changed, &Session::finding_changed,
+                        &Session::body_changed, &Session::findings_changed, &Session::scan_changed})
+        connect(&session_, signal, this, &AccountPanel::refresh);
+    connect(&session_, &Session::moment_changed, this, &AccountPanel::follow_moment);
+    refresh();
+}
+
+QWidget* AccountPanel::build_account() {
+    auto* page = new QWidget;
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(16, 10, 16, 4);
+    fault_ = new QLabel;
+    fault_->setFont(type(12)), fault_->setTextFormat(Qt::PlainText), fault_->setMinimumWidth(1);
+    head->addWidget(heading(tr("What happened"))), head->addStretch(), head->addWidget(fault_);
+    sentences_ = new QListView;
+    sentences_->setModel(account_), sentences_->setItemDelegate(new SentencePainter(sentences_));
+    sentences_->setFrameShape(QFrame::NoFrame), sentences_->setResizeMode(QListView::Adjust);
+    sentences_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    sentences_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    sentences_->setAccessibleName(tr("what happened")), sentences_->setToolTip(tr("Click to go to this moment"));
+    const auto go = [this](const QModelIndex& index) {
+        if (const QVariant m = index.data(AccountModel::Moment); m.isValid()) session_.set_moment(m.toDouble());
     };
-    const Finding* f = s.finding();
-    const World& speeds = t.fraction < 1.0 ? *t.before : *t.now; // within a step it still moves as it set out
-    if (f && f->colliders.size() > 1) {
-        const Slot a = r.collider_slot(f->colliders[0]), b = r.collider_slot(f->colliders[1]);
-        if (t.now->live(a) && t.now->live(b)) {
-            const auto &ca = t.now->colliders()[static_cast<std::size_t>(a)],
-                       &cb = t.now->colliders()[static_cast<std::size_t>(b)];
-            const Distance d = distance(*ca.geometry, t.pose(ca.body), *cb.geometry, t.pose(cb.body));
-            const QString pair =
-                QString::fromStdString(f->names[0] + "–" + (f->names.size() > 1 ? f->names[1] : f->names[0]));
-            const double tiny = 1e-6 * std::min(ca.geometry->reach(), cb.geometry->reach());
-            if (d.known) {
-                add(d.gap < -tiny ? "depth " + pair : "gap " + pair,
-                    length_text(r, std::abs(d.gap) < tiny ? 0.0 : std::abs(d.gap)), "gap");
-                const double closing = closing_speed(speeds, a, b, d.normal);
-                add(closing >= 0 ? "closing at" : "parting at", speed_text(r, std::abs(closing)), "closing");
-            }
-        }
-    }
-    const Slot body = s.body();
-    const bool there = body >= 0 && t.present(body);
-    if (there && speeds.body(body).velocity_known) {
-        const Vec3 velocity = speeds.body(body).velocity;
-        add("speed of " + QString::fromStdString(body_name(*t.now, body)),
-            speed_text(r, glm::length(velocity)), "speed");
-        add("travel a frame", length_text(r, glm::length(velocity) * t.now->dt()));
-    }
-    if (f) add_facts(*f, rows);
-    if (!there) return rows;
-    const BodyState& now = t.now->bodies()[static_cast<std::size_t>(body)];
-    const Pose pose = t.pose(body);
-    if (now.wishes) add("wish", figure(now.wish.x) + ", " + figure(now.wish.y));
-    if (r.header.has(Channel::Grounded) && (now.wishes || now.grounded))
-        add("grounded", now.grounded ? "yes" : "no");
-    if (now.velocity_known) add("velocity", figure(now.velocity.x) + ", " + figure(now.velocity.y));
-    add("place", figure(pose.at.x) + ", " + figure(pose.at.y));
-    add("angle", figure(glm::degrees(pose.angle)) + "°");
-    return rows;
+    connect(sentences_, &QListView::clicked, this, go);
+    connect(sentences_, &QListView::activated, this, go);
+    note_ = soft_label(), assumes_ = soft_label();
+    for (QLabel* l : {note_, assumes_}) l->setWordWrap(true), l->setContentsMargins(16, 2, 16, 6);
+    note_->setFont(type(13));
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0), column->setSpacing(0);
+    column->addLayout(head), column->addWidget(note_), column->addWidget(sentences_, 1), column->addWidget(assumes_);
+    column->addStretch(0);
+    return page;
 }
 
-AccountPanel::AccountPanel(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
-    setMouseTracking(true);
-    setMinimumHeight(260);
-    for (auto signal : {&Session::recording_changed, &Session::moment_changed, &Session::body_changed,
-                        &Session::findings_changed})
-        connect(&session_, signal, this, qOverload<>(&QWidget::update));
-    connect(&session_, &Session::finding_changed, this, [this] { scroll_ = 0.0, update(); });
+QWidget* AccountPanel::build_numbers() {
+    auto* page = new QWidget;
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(16, 8, 16, 2);
+    moment_ = soft_label();
+    head->addWidget(heading(tr("Numbers"))), head->addStretch(), head->addWidget(moment_);
+    numbers_ = new QTableView;
+    numbers_->setModel(figures_);
+    numbers_->setFrameShape(QFrame::NoFrame), numbers_->setShowGrid(false), numbers_->setWordWrap(false);
+    numbers_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    numbers_->setSelectionMode(QAbstractItemView::SingleSelection);
+    numbers_->horizontalHeader()->hide(), numbers_->verticalHeader()->hide();
+    numbers_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
+    numbers_->horizontalHeader()->setSectionResizeMode(1, QHeaderView::ResizeToContents);
+    numbers_->verticalHeader()->setDefaultSectionSize(QFontMetrics(type(13)).height() + 6);
+    numbers_->setObjectName("plain"), numbers_->setTabKeyNavigation(false);
+    numbers_->setAccessibleName(tr("numbers at this moment"));
+    const auto plot = [this](const QModelIndex& index) {
+        if (const QString what = index.data(NumbersModel::Plots).toString(); !what.isEmpty()) emit wants_plot(what);
+    };
+    connect(numbers_, &QTableView::clicked, this, plot);
+    connect(numbers_, &QTableView::activated, this, plot);
+    no_numbers_ = soft_label();
+    no_numbers_->setText(tr("Choose a body or a finding to see its numbers."));
+    no_numbers_->setWordWrap(true), no_numbers_->setContentsMargins(16, 2, 16, 2);
+    auto* column = new QVBoxLayout(page);
+    column->setContentsMargins(0, 0, 0, 0), column->setSpacing(0);
+    auto* inset = new QHBoxLayout;
+    inset->setContentsMargins(12, 0, 8, 0), inset->addWidget(numbers_);
+    column->addLayout(head), column->addWidget(no_numbers_), column->addLayout(inset, 1);
+    return page;
 }
 
-double AccountPanel::sentence_moment(const Sentence& s) const {
-    const auto i = static_cast<double>(session_.recording()->frame_index(s.frame));
-    return s.fraction ? i - 1.0 + *s.fraction : i;
-}
-
-/// The last sentence whose time has come.
-int AccountPanel::current_sentence(const Finding& f) const {
-    int best = -1;
-    for (std::size_t i = 0; i < f.account.size(); ++i)
-        if (sentence_moment(f.account[i]) <= session_.moment() + 1e-6 &&
-            (best < 0 || sentence_moment(f.account[i]) >
-                             sentence_moment(f.account[static_cast<std::size_t>(best)]) + 1e-9))
-            best = static_cast<int>(i);
-    return best;
-}
-
-void AccountPanel::paintEvent(QPaintEvent*) {
-    QPainter p(this);
-    const Theme& th = Theme::current();
-    p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), th.panel);
-    spots_.clear();
-    if (!session_.recording()) return;
-    // The account comes first; the numbers get what is left, at least seven rows of it.
-    const double split = height() - std::min(44.0 + 22.0 * 7.0,
-                                             44.0 + 22.0 * static_cast<double>(numbers_at(session_).size()));
-    p.save();
-    p.setClipRect(QRectF(0, 40, width(), split - 40));
-    const double end = paint_account(p, 40.0 - scroll_, split);
-    overflow_ = std::max(0.0, end + scroll_ - split);
-    p.restore();
-    p.setPen(th.ink), p.setFont(type(14, true));
-    p.drawText(QRectF(16, 10, 120, 24), Qt::AlignVCenter, "Account");
-    if (const Finding* f = session_.finding()) {
-        p.setFont(type(12)), p.setPen(f->fine ? th.soft : th.finding);
-        p.drawText(QRectF(100, 10, width() - 116, 24), Qt::AlignVCenter | Qt::AlignRight,
-                   QString("%1 · %2").arg(QString::fromUtf8(fault_by_id(f->fault)->title).toLower(),
-                                          f->fine ? "fine as it is" : word(f->grade)));
-    }
-    const double line = std::min(split, std::max(end, 100.0) + 8.0);
-    p.setPen(QPen(th.rule, 1.0));
-    p.drawLine(QPointF(0, line), QPointF(width(), line));
-    paint_numbers(p, line + 8.0);
-}
-
-double AccountPanel::paint_account(QPainter& p, double y, double bottom) {
-    const Theme& th = Theme::current();
+void AccountPanel::refresh() {
+    const Recording* r = session_.recording();
     const Finding* f = session_.finding();
-    if (!f) {
-        p.setPen(th.soft), p.setFont(type(13));
-        const bool none = session_.findings().empty() && !session_.scanning();
-        QString text = session_.scan_complete() ? "Nothing went wrong that is judged so far. " : "";
-        text += "Step through the frames, or choose a body to see its encounters.";
-        if (!none)
-            text = "Choose a finding: what happened is told here, frame by frame.  N goes to the next one.";
-        if (session_.recording()->header.space == 3) text.clear();
-        const QRectF box(16, y, width() - 32, bottom - y);
-        QRectF used;
-        p.drawText(box, Qt::TextWordWrap | Qt::AlignTop, text, &used);
-        return used.bottom();
-    }
-    const int now = current_sentence(*f);
-    for (std::size_t i = 0; i < f->account.size(); ++i) {
-        const Sentence& s = f->account[i];
-        const double left = 62.0, room = width() - left - 18.0;
-        p.setFont(type(13));
-        const QString text = QString::fromStdString(s.text).replace("/s", "/\u2060s"); // never broken there
-        const QRectF need =
-            p.fontMetrics()
-                .boundingRect(QRect(0, 0, static_cast<int>(room), 2000), Qt::TextWordWrap, text)
-                .toRectF();
-        const QRectF box(8, y, width() - 16.0, need.height() + 10.0);
-        const double m = sentence_moment(s);
-        const bool here =
-            now >= 0 && std::abs(m - sentence_moment(f->account[static_cast<std::size_t>(now)])) < 1e-9;
-        if (here) {
-            p.setPen(Qt::NoPen), p.setBrush(th.chosen);
-            p.drawRoundedRect(box, 4, 4);
-        }
-        p.setPen(here ? th.ink : th.soft), p.setFont(type(12, here));
-        const bool repeats = i > 0 && !s.fraction && std::abs(sentence_moment(f->account[i - 1]) - m) < 1e-9;
-        const QString tag = s.fraction ? QString("+%1").arg(*s.fraction, 0, 'f', 2)
-                            : repeats  ? QString()
-                                       : QString::number(s.frame);
-        p.drawText(QRectF(8, y + 5, left - 18, 18), Qt::AlignRight | Qt::AlignTop, tag);
-        p.setPen(th.ink), p.setFont(type(13));
-        p.drawText(QRectF(left, y + 4, room, need.height() + 2), Qt::TextWordWrap, text);
-        const QRectF in_sight = box.intersected(QRectF(0, 40, width(), bottom - 40));
-        if (!in_sight.isEmpty()) spots_.push_back({in_sight, m, {}});
-        y += box.height() + 1.0;
-    }
-    if (!f->assumes.empty()) {
-        p.setPen(th.soft), p.setFont(type(12));
-        QRectF used;
-        p.drawText(QRectF(62, y + 4, width() - 80, 60), Qt::TextWordWrap,
-                   QString("%1: %2.").arg(word(f->grade), QString::fromStdString(f->assumes)), &used);
-        y = used.bottom() + 4;
-    }
-    return y;
-}
-
-double AccountPanel::paint_numbers(QPainter& p, double y) {
     const Theme& th = Theme::current();
-    const std::vector<NumberRow> rows = numbers_at(session_);
-    p.setPen(th.ink), p.setFont(type(14, true));
-    p.drawText(QRectF(16, y, 120, 24), Qt::AlignVCenter, "Numbers");
-    p.setPen(th.soft), p.setFont(type(12));
-    p.drawText(QRectF(100, y, width() - 116, 24), Qt::AlignVCenter | Qt::AlignRight, session_.moment_text());
-    y += 28;
-    if (rows.empty() && session_.recording()->header.space == 2)
-        p.drawText(QRectF(16, y, width() - 32, 40), Qt::TextWordWrap,
-                   "Choose a body or a finding for its figures.");
-    for (const NumberRow& row : rows) {
-        if (y + 20.0 > height()) break; // whole rows only
-        p.setPen(th.soft), p.setFont(type(13));
-        p.drawText(QRectF(16, y, width() - 32, 22), Qt::AlignVCenter | Qt::AlignLeft, row.name);
-        QFont figures = type(13);
-        p.setPen(th.ink), p.setFont(figures);
-        p.drawText(QRectF(16, y, width() - 32, 22), Qt::AlignVCenter | Qt::AlignRight, row.value);
-        if (!row.plots.isEmpty()) spots_.push_back({QRectF(8, y, width() - 16, 22), -1.0, row.plots});
-        y += 22;
-    }
-    return y;
+    moment_->setText(session_.moment_text());
+    no_numbers_->setVisible(r && r->header.space == 2 && figures_->rowCount() == 0);
+    sentences_->setVisible(f != nullptr), note_->setVisible(!f && r && r->header.space == 2);
+    assumes_->setVisible(f && !f->assumes.empty());
+    fault_->setText(f ? QString("%1 · %2").arg(QString::fromUtf8(fault_by_id(f->fault)->title).toLower(),
+                                               f->expected ? tr("expected") : QString(word(f->grade)))
+                      : QString());
+    QPalette p = fault_->palette();
+    p.setColor(QPalette::WindowText, f && !f->expected ? th.finding : th.soft);
+    fault_->setPalette(p);
+    if (f) return assumes_->setText(QString("%1: %2.").arg(word(f->grade), QString::fromStdString(f->assumes)));
+    const bool none = session_.findings().empty() && !session_.scanning();
+    note_->setText(!none ? tr("Choose a finding to read what happened, frame by frame. N goes to the next one.")
+                   : session_.scan_complete()
+                       ? tr("No fault was found. Step through the frames, or choose a body to see its encounters.")
+                       : tr("Step through the frames, or choose a body to see its encounters."));
 }
 
-void AccountPanel::mousePressEvent(QMouseEvent* e) {
-    for (const Spot& s : spots_) {
-        if (!s.where.contains(e->position())) continue;
-        if (!s.plots.isEmpty())
-            emit wants_plot(s.plots);
-        else
-            session_.set_moment(s.moment);
-        return;
-    }
-}
-
-void AccountPanel::mouseMoveEvent(QMouseEvent* e) {
-    const auto spot = std::find_if(spots_.begin(), spots_.end(),
-                                   [&](const Spot& s) { return s.where.contains(e->position()); });
-    setCursor(spot == spots_.end() ? Qt::ArrowCursor : Qt::PointingHandCursor);
-    setToolTip(spot == spots_.end()    ? ""
-               : spot->plots.isEmpty() ? "Click: go there"
-                                       : "Click: plot " + spot->plots + " in the timeline");
-}
-
-void AccountPanel::wheelEvent(QWheelEvent* e) {
-    scroll_ = std::clamp(scroll_ - e->angleDelta().y() / 2.0, 0.0, overflow_);
-    update();
+void AccountPanel::follow_moment() {
+    if (const int row = account_->current(); row >= 0)
+        sentences_->scrollTo(account_->index(row), QAbstractItemView::EnsureVisible);
 }
 
 } // namespace oddbounce

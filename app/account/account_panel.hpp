@@ -1,48 +1,40 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Words and figures for the same frame: the finding's account above, numbers of this moment below.
+// What happened, and the numbers at this moment. A click on a sentence goes there, a click on a number plots it.
 #pragma once
 
-#include "session/session.hpp"
+#include "account/account_model.hpp"
 
-#include <QWidget>
+#include <QLabel>
+#include <QListView>
+#include <QSplitter>
+#include <QTableView>
 
 namespace oddbounce {
-
-struct NumberRow {
-    QString name, value;
-    QString plots; ///< what a click plots: "speed", "gap", "closing"; empty for nothing
-};
-/// Figures of the finding's pair, or of the chosen body, at this moment.
-std::vector<NumberRow> numbers_at(const Session& session);
 
 class AccountPanel : public QWidget {
     Q_OBJECT
   public:
     explicit AccountPanel(Session& session, QWidget* parent = nullptr);
+    QListView* sentences() { return sentences_; }
+    QTableView* numbers() { return numbers_; }
+    QSplitter* splitter() { return split_; }
 
   signals:
     void wants_plot(const QString& what);
 
-  protected:
-    void paintEvent(QPaintEvent*) override;
-    void mousePressEvent(QMouseEvent*) override;
-    void wheelEvent(QWheelEvent*) override;
-    void mouseMoveEvent(QMouseEvent*) override;
-
   private:
-    struct Spot {
-        QRectF where;
-        double moment = -1.0;
-        QString plots;
-    };
-    double sentence_moment(const Sentence& s) const;
-    int current_sentence(const Finding& f) const;
-    double paint_account(QPainter& p, double y, double bottom);
-    double paint_numbers(QPainter& p, double y);
+    QWidget* build_account();
+    QWidget* build_numbers();
+    void refresh();
+    void follow_moment();
 
     Session& session_;
-    std::vector<Spot> spots_;
-    double scroll_ = 0.0, overflow_ = 0.0;
+    AccountModel* account_;
+    NumbersModel* figures_;
+    QListView* sentences_;
+    QTableView* numbers_;
+    QSplitter* split_;
+    QLabel *fault_, *note_, *moment_, *assumes_, *no_numbers_;
 };
 
 } // namespace oddbounce

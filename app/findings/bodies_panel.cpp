@@ -1,174 +1,226 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "findings/bodies_panel.hpp"
 
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 #include "theme/theme.hpp"
 
-#include <QHelpEvent>
-#include <QMouseEvent>
+#include <QHBoxLayout>
 #include <QPainter>
-#include <QToolTip>
+#include <QStyledItemDelegate>
+#include <QVBoxLayout>
 
 namespace oddbounce {
 
-namespace {
-constexpr int body_row = 24;
+BodiesModel::BodiesModel(Session& session, QObject* parent) : QAbstractListModel(parent), session_(session) {}
+
+void BodiesModel::filter(const QString& words) {
+    words_ = words;
+    rebuild();
 }
 
-BodiesPanel::BodiesPanel(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
-    setMinimumHeight(120);
-    const auto button = [&](const char* text, const char* tip, auto does) {
-        auto* b = new QPushButton(text, this);
-        b->setCheckable(true), b->setToolTip(tip), b->setFocusPolicy(Qt::NoFocus), b->setFont(type(12)),
-            b->hide();
-        connect(b, &QPushButton::clicked, this, does);
-        return b;
-    };
-    alone_ = button("only it", "Hides all but the chosen body and what it meets (S)",
-                    [this] { session_.toggle_alone(); });
-    stops_ =
-        button("what stops it?",
-               "Says of each body what it does to the chosen one; what does not stop it is drawn faintly (W)",
-               [this](bool on) { session_.set_asks_what_stops(on); });
-    connect(&session_, &Session::recording_changed, this, [this] { scroll_ = 0, update(); });
-    connect(&session_, &Session::body_changed, this, &BodiesPanel::show_chosen);
-}
-
-int BodiesPanel::head() const { return session_.body() >= 0 ? 66 : 36; }
-
-void BodiesPanel::resizeEvent(QResizeEvent*) {
-    alone_->setGeometry(14, 34, 70, 25), stops_->setGeometry(90, 34, 110, 25);
-}
-
-void BodiesPanel::show_chosen() {
-    const bool chosen = session_.body() >= 0;
-    alone_->setVisible(chosen), stops_->setVisible(chosen);
-    alone_->setChecked(!session_.hidden().empty()), stops_->setChecked(session_.asks_what_stops());
-    const std::vector<Slot> all = rows();
-    const auto it = std::find(all.begin(), all.end(), session_.body());
-    if (it != all.end()) {
-        const int top = static_cast<int>(it - all.begin()) * body_row, room = height() - head() - body_row;
-        scroll_ = std::clamp(scroll_, std::max(0, top - room), top);
+void BodiesModel::rebuild() {
+    beginResetModel();
+    bodies_.clear();
+    if (session_.recording()) {
+        const World& w = *session_.instant().now;
+        const QStringList words = words_.toLower().split(' ', Qt::SkipEmptyParts);
+        for (Slot b = 0; b < static_cast<Slot>(w.bodies().size()); ++b) {
+            if (!w.body(b).def) continue;
+            const QString name = QString("%1 #%2 %3")
+                                     .arg(QString::fromStdString(body_name(w, b)))
+                                     .arg(w.body(b).def->id)
+                                     .arg(QString::fromStdString(w.body(b).def->kind))
+                                     .toLower();
+            if (std::all_of(words.begin(), words.end(), [&](const QString& one) { return name.contains(one); }))
+                bodies_.push_back(b);
+        }
+        std::stable_sort(bodies_.begin(), bodies_.end(), [&](Slot a, Slot b) {
+            return (w.body(a).def->moves != Moves::Static) > (w.body(b).def->moves != Moves::Static);
+        });
     }
-    update();
+    endResetModel();
 }
 
-/// Movers first; then by name.
-std::vector<Slot> BodiesPanel::rows() const {
-    std::vector<Slot> out;
-    if (!session_.recording()) return out;
+int BodiesModel::row_of(Slot body) const {
+    const auto it = std::find(bodies_.begin(), bodies_.end(), body);
+    return it == bodies_.end() ? -1 : static_cast<int>(it - bodies_.begin());
+}
+
+int BodiesModel::rowCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : static_cast<int>(bodies_.size());
+}
+
+Qt::ItemFlags BodiesModel::flags(const QModelIndex& index) const {
+    return index.isValid() ? Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsUserCheckable : Qt::NoItemFlags;
+}
+
+bool BodiesModel::is_sensor(Slot body) const {
     const World& w = *session_.instant().now;
-    for (Slot b = 0; b < static_cast<Slot>(w.bodies().size()); ++b)
-        if (w.body(b).def) out.push_back(b);
-    std::stable_sort(out.begin(), out.end(), [&](Slot a, Slot b) {
-        const auto &x = w.body(a), &y = w.body(b);
-        return (x.def->moves != Moves::Fixed) > (y.def->moves != Moves::Fixed);
+    const auto& colliders = w.colliders_of(body);
+    return !colliders.empty() && std::all_of(colliders.begin(), colliders.end(), [&](Slot c) {
+        return w.colliders()[static_cast<std::size_t>(c)].def->role == Role::Sensor;
     });
+}
+
+QString BodiesModel::what_it_is(Slot body) const {
+    if (!session_.asks_what_stops() || session_.body() < 0 || body == session_.body())
+        return is_sensor(body) ? tr("sensor") : QString(word(session_.instant().now->body(body).def->moves));
+    switch (session_.does_to_chosen(body)) {
+    case Does::Solid:
+        return tr("stops it");
+    case Does::Report:
+        return tr("reports it");
+    default:
+        return tr("ignores it");
+    }
+}
+
+QPixmap BodiesModel::icon(Slot body) const {
+    const Theme& th = Theme::current();
+    const bool sensor = is_sensor(body), moving = session_.instant().now->body(body).def->moves != Moves::Static;
+    const QColor color = sensor ? th.sensor : moving ? th.moving : th.fixed;
+    QPixmap out(28, 28);
+    out.setDevicePixelRatio(2.0), out.fill(Qt::transparent);
+    QPainter p(&out);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setPen(QPen(color, 1.6, sensor ? Qt::DotLine : Qt::SolidLine));
+    p.setBrush(moving && !sensor ? QBrush(th.tint(color, 0.2)) : QBrush(Qt::NoBrush));
+    const QRectF box(1.5, 1.5, 11, 11);
+    if (moving)
+        p.drawRoundedRect(box, 4, 4);
+    else
+        p.drawRect(box);
     return out;
 }
 
-QString BodiesPanel::what_it_is(Slot body, bool sensor) const {
-    if (session_.hidden(body)) return "hidden";
-    if (!session_.asks_what_stops() || session_.body() < 0 || body == session_.body())
-        return sensor ? "sensor"
-                      : word(session_.instant().now->bodies()[static_cast<std::size_t>(body)].def->moves);
-    switch (session_.does_to_chosen(body)) {
-    case Does::Solid:
-        return "stops it";
-    case Does::Notice:
-        return "notices it";
-    default:
-        return "lets it pass";
-    }
-}
-
-void BodiesPanel::paint_row(QPainter& p, Slot body, double y) const {
-    const Theme& th = Theme::current();
+QVariant BodiesModel::data(const QModelIndex& index, int role) const {
+    if (!index.isValid() || index.row() >= rowCount() || !session_.recording()) return {};
+    const Slot body = bodies_[static_cast<std::size_t>(index.row())];
     const World& w = *session_.instant().now;
-    const bool moving = w.body(body).def->moves != Moves::Fixed, hidden = session_.hidden(body);
-    if (body == session_.body()) {
-        p.setPen(Qt::NoPen), p.setBrush(th.chosen);
-        p.drawRoundedRect(QRectF(6, y, width() - 12, body_row - 1), 3, 3);
+    if (body >= static_cast<Slot>(w.bodies().size()) || !w.body(body).def) return {};
+    switch (role) {
+    case Qt::DisplayRole:
+        return QString::fromStdString(body_name(w, body));
+    case Qt::AccessibleTextRole:
+        return QString::fromStdString(body_name(w, body)) + ", " + what_it_is(body);
+    case Qt::CheckStateRole:
+        return session_.hidden(body) ? Qt::Unchecked : Qt::Checked;
+    case Qt::DecorationRole:
+        return icon(body);
+    case Qt::ToolTipRole:
+        return tr("Click to choose this body. The timeline shows what it meets. The tick shows or hides it.");
+    case What:
+        return session_.hidden(body) ? tr("hidden") : what_it_is(body);
+    case BodySlot:
+        return body;
+    default:
+        return {};
     }
-    bool sensor = !w.colliders_of(body).empty();
-    for (Slot c : w.colliders_of(body))
-        sensor = sensor && w.colliders()[static_cast<std::size_t>(c)].def->role == Role::Sensor;
-    const QPen pen(sensor   ? th.sensor
-                   : moving ? th.moving
-                            : th.fixed,
-                   1.6, sensor ? Qt::DotLine : Qt::SolidLine);
-    p.setPen(pen);
-    p.setBrush(hidden ? QBrush(Qt::NoBrush) : QBrush(th.tint(pen.color(), moving && !sensor ? 0.2 : 0.0)));
-    const QString what = what_it_is(body, sensor);
-    p.setOpacity(hidden ? 0.35 : what == "lets it pass" || what == "notices it" ? 0.6 : 1.0);
-    const QRectF icon(16, y + 6, 12, 12);
-    if (moving)
-        p.drawRoundedRect(icon, 4, 4);
-    else
-        p.drawRect(icon);
-    p.setPen(th.ink), p.setFont(type(13));
-    p.drawText(QRectF(38, y, width() - 130, body_row), Qt::AlignVCenter,
-               p.fontMetrics().elidedText(QString::fromStdString(body_name(w, body)), Qt::ElideRight,
-                                          width() - 136));
-    p.setPen(what == "stops it" ? th.ink : th.soft), p.setFont(type(12, what == "stops it"));
-    p.drawText(QRectF(width() - 94, y, 80, body_row), Qt::AlignVCenter | Qt::AlignRight, what);
-    p.setOpacity(1.0);
 }
 
-void BodiesPanel::paintEvent(QPaintEvent*) {
-    QPainter p(this);
-    const Theme& th = Theme::current();
-    p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), th.panel);
-    const std::vector<Slot> all = rows();
+bool BodiesModel::setData(const QModelIndex& index, const QVariant& value, int role) {
+    if (!index.isValid() || role != Qt::CheckStateRole) return false;
+    session_.set_hidden(bodies_[static_cast<std::size_t>(index.row())], value.toInt() != Qt::Checked);
+    emit dataChanged(index, index);
+    return true;
+}
+
+namespace {
+
+/// Tick, shape and name as usual; at the right, what it is or does.
+class RowPainter : public QStyledItemDelegate {
+  public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+
+    void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+        const Theme& th = Theme::current();
+        const QString what = index.data(BodiesModel::What).toString();
+        QStyledItemDelegate::paint(p, option, index);
+        p->save();
+        p->setFont(type(12)), p->setPen(th.soft);
+        p->drawText(option.rect.adjusted(0, 0, -12, 0), Qt::AlignVCenter | Qt::AlignRight, what);
+        p->restore();
+    }
+
+  protected:
+    void initStyleOption(QStyleOptionViewItem* option, const QModelIndex& index) const override {
+        QStyledItemDelegate::initStyleOption(option, index);
+        const int room = QFontMetrics(type(12)).horizontalAdvance(index.data(BodiesModel::What).toString()) + 24 + 52;
+        option->text = option->fontMetrics.elidedText(option->text, Qt::ElideMiddle, option->rect.width() - room);
+    }
+};
+
+} // namespace
+
+BodiesPanel::BodiesPanel(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 8, 0, 0), column->setSpacing(5);
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(14, 0, 14, 0);
+    auto* title = new QLabel(tr("Bodies"));
+    title->setFont(type(14, true));
+    count_ = new QLabel;
+    count_->setForegroundRole(QPalette::PlaceholderText);
+    head->addWidget(title), head->addStretch(), head->addWidget(count_);
+    column->addLayout(head);
+    filter_ = new QLineEdit;
+    filter_->setPlaceholderText(tr("filter: name, kind, #id")), filter_->setClearButtonEnabled(true);
+    filter_->setAccessibleName(tr("filter the bodies"));
+    const auto button = [this](const QString& text, const QString& tip, bool checkable) {
+        auto* b = new QPushButton(text);
+        b->setCheckable(checkable), b->setToolTip(tip), b->setFont(type(12));
+        return b;
+    };
+    alone_ = button(tr("only this"), tr("Hides everything but the chosen body and what it meets (S)"), true);
+    stops_ = button(tr("what stops it?"),
+                    tr("Shows for each body whether it stops the chosen one; what does not is drawn faintly (W)"), true);
+    all_ = button(tr("show all"), tr("Shows all bodies again"), false);
+    auto* line = new QHBoxLayout;
+    line->setContentsMargins(14, 0, 14, 0);
+    line->addWidget(filter_, 1), line->addWidget(all_);
+    auto* ways = new QHBoxLayout;
+    ways->setContentsMargins(14, 0, 14, 0), ways->setSpacing(6);
+    ways->addWidget(alone_), ways->addWidget(stops_), ways->addStretch();
+    column->addLayout(line), column->addLayout(ways);
+    model_ = new BodiesModel(session_, this);
+    list_ = new QListView;
+    list_->setModel(model_), list_->setItemDelegate(new RowPainter(list_));
+    list_->setFrameShape(QFrame::NoFrame), list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff), list_->setUniformItemSizes(true);
+    list_->setAccessibleName(tr("bodies"));
+    column->addWidget(list_, 1);
+
+    connect(alone_, &QPushButton::clicked, this, [this] { session_.toggle_alone(); });
+    connect(stops_, &QPushButton::clicked, this, [this](bool on) { session_.set_asks_what_stops(on); });
+    connect(all_, &QPushButton::clicked, this, [this] { session_.show_all(); });
+    connect(filter_, &QLineEdit::textChanged, this, [this](const QString& words) { model_->filter(words), refresh(); });
+    connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
+        if (now.isValid()) session_.choose_body(now.data(BodiesModel::BodySlot).toInt());
+    });
+    connect(&session_, &Session::recording_changed, this, [this] { filter_->clear(), model_->rebuild(), refresh(); });
+    connect(&session_, &Session::grown, this, [this] {
+        if (session_.recording() && session_.instant().now->bodies().size() != known_) model_->rebuild(), refresh();
+    });
+    connect(&session_, &Session::body_changed, this, &BodiesPanel::refresh);
+    refresh();
+}
+
+void BodiesPanel::refresh() {
+    const bool chosen = session_.body() >= 0;
+    alone_->setVisible(chosen), stops_->setVisible(chosen), all_->setVisible(!session_.hidden().empty());
+    alone_->setChecked(!session_.hidden().empty()), stops_->setChecked(session_.asks_what_stops());
     if (!session_.recording()) return;
-    for (std::size_t i = 0; i < all.size(); ++i) {
-        const double y = head() + static_cast<double>(i) * body_row - scroll_;
-        if (y >= head() - body_row && y <= height()) paint_row(p, all[i], y);
-    }
-    p.fillRect(QRectF(0, 0, width(), head() - 2), th.panel);
-    p.setPen(th.ink), p.setFont(type(14, true));
-    p.drawText(QRectF(14, 6, 120, 24), Qt::AlignVCenter, "Bodies");
-    const auto shown = std::count_if(all.begin(), all.end(), [&](Slot b) { return !session_.hidden(b); });
-    p.setPen(th.soft), p.setFont(type(12));
-    p.drawText(QRectF(width() - 134, 6, 120, 24), Qt::AlignVCenter | Qt::AlignRight,
-               QString("%1 of %2 shown").arg(shown).arg(all.size()));
-}
-
-Slot BodiesPanel::at(const QPointF& pixel) const {
-    const std::vector<Slot> all = rows();
-    const double row = pixel.y() < head() ? -1.0 : (pixel.y() + scroll_ - head()) / body_row;
-    return row < 0 || row >= static_cast<double>(all.size()) ? -1 : all[static_cast<std::size_t>(row)];
-}
-
-void BodiesPanel::mousePressEvent(QMouseEvent* e) {
-    const Slot b = at(e->position());
-    if (b < 0) return;
-    if (e->position().x() < 34)
-        session_.set_hidden(b, !session_.hidden(b));
-    else
-        session_.choose_body(b == session_.body() ? -1 : b);
-}
-
-void BodiesPanel::wheelEvent(QWheelEvent* e) {
-    const int most = std::max(0, static_cast<int>(rows().size()) * body_row + head() - height() + 8);
-    scroll_ = std::clamp(scroll_ - e->angleDelta().y() / 2, 0, most);
-    update();
-}
-
-bool BodiesPanel::event(QEvent* e) {
-    if (e->type() == QEvent::ToolTip) {
-        const auto* help = static_cast<QHelpEvent*>(e);
-        if (at(help->pos()) >= 0)
-            QToolTip::showText(help->globalPos(),
-                               help->pos().x() < 34
-                                   ? "Click: show or hide this body"
-                                   : "Click: choose this body; the timeline shows its encounters");
-        else
-            QToolTip::hideText();
-        return true;
-    }
-    return QWidget::event(e);
+    const World& w = *session_.instant().now;
+    known_ = w.bodies().size();
+    std::size_t defined = 0, hidden = 0;
+    for (Slot b = 0; b < static_cast<Slot>(known_); ++b)
+        if (w.body(b).def) ++defined, hidden += session_.hidden(b);
+    count_->setText(tr("%1 of %2 shown").arg(defined - hidden).arg(defined));
+    const int row = model_->row_of(session_.body());
+    const QSignalBlocker quiet(list_->selectionModel());
+    list_->setCurrentIndex(row >= 0 ? model_->index(row) : QModelIndex());
+    if (row >= 0) list_->scrollTo(model_->index(row));
+    list_->viewport()->update();
 }
 
 } // namespace oddbounce

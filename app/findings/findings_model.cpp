@@ -7,39 +7,18 @@
 namespace oddbounce {
 
 namespace {
-
-/// "parcel through net", "stoat on pier, hung on a side"
-QString title_of(const Finding& f) {
-    QString mover = f.names.empty() ? "" : QString::fromStdString(f.names[0]),
-            other = f.names.size() > 1 ? QString::fromStdString(f.names[1]) : "";
-    const Fact* kind = f.fact("kind");
-    const QString how = kind ? QString::fromStdString(std::get<std::string>(kind->value)) : "";
-    const auto text = [&](const char* key) {
-        const Fact* fact = f.fact(key);
-        return fact ? QString::fromStdString(std::get<std::string>(fact->value)) : QString();
-    };
-    if (f.fault.compare(0, 4, "ray-") == 0)
-        return "'" + text("ray") + (text("caster").isEmpty() ? "'" : "' of " + text("caster"));
-    if (f.fault == "false-footing") return mover + ", " + text("kind");
-    if (f.fault == "no-reaction" || f.fault == "repeat-effect")
-        return mover + " and " + other + ", " + text("event");
-    if (f.fault == "probe-gap") return mover + ", " + how;
-    if (other.isEmpty()) return f.fault == "unseen-blocker" ? mover + ", by nothing recorded" : mover;
-    static const std::map<std::string, const char*> between = {
-        {"trapped", "inside"},        {"endless-resolve", "inside"}, {"deep-overlap", "inside"},
-        {"silent-overlap", "inside"}, {"tunneling", "through"},      {"pop-through", "through"},
-        {"one-way-drop", "through"},  {"wrong-face", "off"},         {"speed-surge", "off"},
-        {"flip-flop", "against"},     {"flush-contact", "at"},       {"unseen-blocker", "at"},
-        {"self-push", "pushed by"},   {"wall-climb", "up"},          {"hit-outside-art", "and"},
-        {"art-missed", "and"}};
-    static const std::set<std::string> with_kind = {"silent-overlap", "wrong-face"};
-    if (const auto it = between.find(f.fault); it != between.end())
-        return mover + " " + it->second + " " + other + (with_kind.count(f.fault) ? ", " + how : "");
-    if (f.fault == "stuck-on-edge") return mover + " on " + other + ", " + how;
-    return mover + " on " + other + (how.isEmpty() || how == "twice" ? "" : ", " + how);
+constexpr double heavy = 0.7, light = 0.5;
 }
 
-} // namespace
+QStringList grouping_words() {
+    return {FindingsModel::tr("by fault"), FindingsModel::tr("by body"), FindingsModel::tr("by pair"),
+            FindingsModel::tr("by weight"), FindingsModel::tr("by mark")};
+}
+
+QStringList showing_words() {
+    return {FindingsModel::tr("not marked"), FindingsModel::tr("weight above 0.7"), FindingsModel::tr("sure ones"),
+            FindingsModel::tr("expected"), FindingsModel::tr("all")};
+}
 
 FindingsModel::FindingsModel(Session& session, QObject* parent)
     : QAbstractListModel(parent), session_(session) {
@@ -62,25 +41,35 @@ void FindingsModel::show(Showing which) {
     rebuild();
 }
 
+void FindingsModel::fold(int row, bool folded) {
+    if (row < 0 || row >= rowCount()) return;
+    const QString key = rows_[static_cast<std::size_t>(row)].key;
+    if (folded)
+        opened_.erase(key);
+    else
+        opened_.insert(key);
+    rebuild();
+}
+
 FindingsModel::Row FindingsModel::row_for(const Finding& f) const {
     Row row;
-    row.title = title_of(f), row.id = QString::fromStdString(f.id), row.fine = f.fine.has_value();
-    row.frames = f.first == f.last ? QString("frame %1").arg(f.first)
-                                   : QString("frames %1–%2").arg(f.first).arg(f.last);
-    if (grouping_ != Grouping::Fault)
-        row.frames = QString::fromUtf8(fault_by_id(f.fault)->title).toLower() + ", " + row.frames;
-    row.from = static_cast<double>(session_.recording()->frame_index(f.first));
-    row.to = static_cast<double>(session_.recording()->frame_index(f.last));
+    row.title = QString::fromStdString(headline(f)), row.id = QString::fromStdString(f.id);
+    row.expected = f.expected.has_value(), row.ids = {row.id};
+    row.key = QString::fromStdString(f.fault) + '\n' + row.title + (row.expected ? "\n1" : "\n0");
+    row.frames = f.first == f.last ? tr("frame %1").arg(f.first) : tr("frames %1–%2").arg(f.first).arg(f.last);
+    if (grouping_ != Grouping::Fault) row.prefix = QString::fromUtf8(fault_by_id(f.fault)->title).toLower() + ", ";
+    row.frames = row.prefix + row.frames;
+    row.spans = {QPointF(static_cast<double>(session_.recording()->frame_index(f.first)),
+                         static_cast<double>(session_.recording()->frame_index(f.last)))};
     row.tip = QString("%1, %2").arg(fault_by_id(f.fault)->what, word(f.grade));
-    if (f.fine) {
-        row.frames = "fine: " + QString::fromStdString(*f.fine);
-        row.tip += "\nFine as it is: " + QString::fromStdString(*f.fine);
+    if (f.expected) {
+        row.frames = tr("expected: %1").arg(QString::fromStdString(*f.expected));
+        row.tip += '\n' + row.frames;
     }
     return row;
 }
 
 QString FindingsModel::group_of(const Finding& f) const {
-    constexpr double heavy = 0.7, light = 0.5;
     switch (grouping_) {
     case Grouping::Fault:
         return fault_by_id(f.fault)->title;
@@ -91,23 +80,22 @@ QString FindingsModel::group_of(const Finding& f) const {
         for (std::size_t i = 0; i < std::min<std::size_t>(2, f.names.size()); ++i)
             names.push_back(QString::fromStdString(f.names[i]));
         names.sort();
-        return names.join(" and ");
+        return names.join(tr(" and "));
     }
     case Grouping::Weight:
-        return f.weight >= heavy ? "Heavy" : f.weight >= light ? "Middling" : "Light";
+        return f.weight >= heavy ? tr("Heavy") : f.weight >= light ? tr("Medium") : tr("Light");
     case Grouping::Mark:
-        return f.fine ? "Fine as they are" : "Not marked";
+        return f.expected ? tr("Expected") : tr("Not marked");
     }
     return {};
 }
 
 bool FindingsModel::shown(const Finding& f, const Row& row) const {
-    constexpr double heavy = 0.7;
     const bool wanted = showing_ == Showing::All      ? true
-                        : showing_ == Showing::Fine   ? row.fine
-                        : row.fine                    ? false
+                        : showing_ == Showing::Expected   ? row.expected
+                        : row.expected                    ? false
                         : showing_ == Showing::Heavy  ? f.weight >= heavy
-                        : showing_ == Showing::Proven ? f.grade == Grade::Sure
+                        : showing_ == Showing::Sure ? f.grade == Grade::Sure
                                                       : true;
     if (!wanted) return false;
     const QString all = (row.title + " " + QString::fromStdString(f.fault) + " " +
@@ -119,7 +107,7 @@ bool FindingsModel::shown(const Finding& f, const Row& row) const {
 
 void FindingsModel::rebuild() {
     beginResetModel();
-    rows_.clear();
+    rows_.clear(), ids_.clear();
     QStringList order;
     std::map<QString, std::vector<Row>> groups;
     std::map<QString, QString> tips;
@@ -136,14 +124,48 @@ void FindingsModel::rebuild() {
         head.group = true, head.title = group, head.tip = tips[group];
         head.count = static_cast<int>(groups[group].size());
         rows_.push_back(head);
-        for (Row& r : groups[group]) rows_.push_back(std::move(r));
+        std::map<QString, std::vector<Row>> like;
+        for (const Row& r : groups[group]) like[r.key].push_back(r);
+        for (Row& r : groups[group])
+            if (const auto it = like.find(r.key); it != like.end())
+                add_like(std::move(it->second)), like.erase(it);
     }
     endResetModel();
 }
 
+/// One row for like findings, worst first, with the others below it if it is opened.
+void FindingsModel::add_like(std::vector<Row> rows) {
+    Row& head = rows.front();
+    for (const Row& r : rows) ids_ += r.ids;
+    if (rows.size() > 1) {
+        head.count = static_cast<int>(rows.size()), head.folded = !opened_.count(head.key);
+        if (head.folded) {
+            double first = head.spans[0].x(), last = head.spans[0].y();
+            head.ids.clear(), head.spans.clear();
+            for (const Row& r : rows) {
+                head.ids += r.id;
+                const auto& from = &r == &head ? QPointF(first, last) : r.spans[0];
+                head.spans.push_back(from);
+                first = std::min(first, from.x()), last = std::max(last, from.y());
+            }
+            const Recording& recording = *session_.recording();
+            if (!head.expected)
+                head.frames = head.prefix + tr("%1 times, frames %2–%3")
+                                  .arg(rows.size())
+                                  .arg(recording.number(static_cast<std::size_t>(first)))
+                                  .arg(recording.number(static_cast<std::size_t>(last)));
+        }
+    }
+    const bool all = !head.folded;
+    for (std::size_t i = 0; i < (all ? rows.size() : 1); ++i) {
+        rows[i].like = i > 0;
+        rows_.push_back(std::move(rows[i]));
+    }
+}
+
 int FindingsModel::row_of(const QString& id) const {
     for (std::size_t i = 0; i < rows_.size(); ++i)
-        if (!rows_[i].group && rows_[i].id == id) return static_cast<int>(i);
+        if (!rows_[i].group && rows_[i].ids.contains(id)) return static_cast<int>(i);
     return -1;
 }
 
@@ -170,16 +192,24 @@ QVariant FindingsModel::data(const QModelIndex& index, int role) const {
         return r.tip;
     case IsGroup:
         return r.group;
-    case IsFine:
-        return r.fine;
+    case IsExpected:
+        return r.expected;
     case FindingId:
         return r.id;
     case Frames:
         return r.frames;
-    case From:
-        return share(r.from);
-    case To:
-        return share(r.to);
+    case Spans: {
+        QList<QPointF> out;
+        for (const QPointF& span : r.spans) out.push_back({share(span.x()), share(span.y())});
+        return QVariant::fromValue(out);
+    }
+    case IsFolded:
+        return r.folded;
+    case IsLike:
+        return r.like;
+    case Qt::AccessibleTextRole:
+        return r.group ? tr("%1: %2 findings").arg(r.title).arg(r.count)
+                       : r.title + ", " + r.frames + (r.folded ? ", " + tr("folded") : QString());
     case Count:
         return r.count;
     default:

@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "findings/findings_panel.hpp"
 
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 #include "theme/theme.hpp"
 
 #include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QMouseEvent>
 #include <QPainter>
 #include <QStyledItemDelegate>
 #include <QVBoxLayout>
@@ -19,7 +21,8 @@ class RowPainter : public QStyledItemDelegate {
     using QStyledItemDelegate::QStyledItemDelegate;
 
     QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex& index) const override {
-        return {100, index.data(FindingsModel::IsGroup).toBool() ? 30 : 38};
+        const int line = QFontMetrics(type(13)).height() + QFontMetrics(type(12)).height();
+        return {100, index.data(FindingsModel::IsGroup).toBool() ? line - 2 : line + 6};
     }
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
         const Theme& th = Theme::current();
@@ -41,11 +44,19 @@ class RowPainter : public QStyledItemDelegate {
             p->drawRoundedRect(r.adjusted(6, 1, -6, -1), 3, 3);
             p->fillRect(QRect(r.left() + 6, r.top() + 1, 3, r.height() - 2), th.finding);
         }
-        const bool fine = index.data(FindingsModel::IsFine).toBool();
-        p->setPen(fine ? th.soft : th.ink), p->setFont(type(13));
-        const QRect text = r.adjusted(20, 4, -14, -4);
+        const bool expected = index.data(FindingsModel::IsExpected).toBool();
+        const int count = index.data(FindingsModel::Count).toInt();
+        const QRect text = r.adjusted(index.data(FindingsModel::IsLike).toBool() ? 34 : 20, 4, -14, -4);
+        int room = text.width();
+        p->setFont(type(12, true)), p->setPen(th.soft);
+        if (count > 1) {
+            const QString times = (index.data(FindingsModel::IsFolded).toBool() ? "▸ ×" : "▾ ×") + QString::number(count);
+            p->drawText(text, Qt::AlignRight | Qt::AlignTop, times);
+            room -= p->fontMetrics().horizontalAdvance(times) + 8;
+        }
+        p->setPen(expected ? th.soft : th.ink), p->setFont(type(13));
         p->drawText(text, Qt::AlignLeft | Qt::AlignTop,
-                    p->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, text.width()));
+                    p->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, room));
         p->setPen(th.soft), p->setFont(type(12));
         p->drawText(text, Qt::AlignLeft | Qt::AlignBottom,
                     p->fontMetrics().elidedText(index.data(FindingsModel::Frames).toString(), Qt::ElideRight,
@@ -53,12 +64,11 @@ class RowPainter : public QStyledItemDelegate {
         const QRectF bar(r.right() - 84, r.bottom() - 12.0, 70, 4);
         p->setPen(Qt::NoPen), p->setBrush(th.rule);
         p->drawRoundedRect(bar, 2, 2);
-        const double from = index.data(FindingsModel::From).toDouble(),
-                     to = index.data(FindingsModel::To).toDouble();
-        p->setBrush(fine ? th.soft : th.finding);
-        p->drawRoundedRect(QRectF(bar.left() + from * (bar.width() - 3), bar.top() - 3,
-                                  std::max(3.0, (to - from) * bar.width()), 10),
-                           1.5, 1.5);
+        p->setBrush(expected ? th.soft : th.finding);
+        for (const QPointF& span : index.data(FindingsModel::Spans).value<QList<QPointF>>())
+            p->drawRoundedRect(QRectF(bar.left() + span.x() * (bar.width() - 3), bar.top() - 3,
+                                      std::max(3.0, (span.y() - span.x()) * bar.width()), 10),
+                               1.5, 1.5);
         p->restore();
     }
 };
@@ -71,26 +81,25 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent) : QWidget(parent
     column->setSpacing(6);
     auto* head = new QHBoxLayout;
     head->setContentsMargins(14, 0, 14, 0);
-    auto* title = new QLabel("Findings");
+    auto* title = new QLabel(tr("Findings"));
     title->setFont(type(14, true));
     count_ = new QLabel;
     count_->setForegroundRole(QPalette::PlaceholderText);
-    stop_ = new QPushButton("stop");
-    stop_->setToolTip("Stops the scan; what was found stays");
+    stop_ = new QPushButton(tr("stop"));
+    stop_->setToolTip(tr("Stops the scan and keeps what was found"));
     head->addWidget(title), head->addStretch(), head->addWidget(count_), head->addWidget(stop_);
     column->addLayout(head);
     filter_ = new QLineEdit;
-    filter_->setPlaceholderText("filter: fault, body, frame…");
+    filter_->setPlaceholderText(tr("filter: fault, body, frame…"));
     filter_->setClearButtonEnabled(true);
     auto* line = new QHBoxLayout;
     line->setContentsMargins(14, 0, 14, 0);
     line->addWidget(filter_);
     column->addLayout(line);
     grouping_ = new QComboBox, showing_ = new QComboBox;
-    for (const char* w : grouping_words) grouping_->addItem(w);
-    for (const char* w : showing_words) showing_->addItem(w);
-    grouping_->setToolTip("What the list is divided by"), showing_->setToolTip("Which findings are listed");
-    grouping_->setAccessibleName("group"), showing_->setAccessibleName("show");
+    grouping_->addItems(grouping_words()), showing_->addItems(showing_words());
+    grouping_->setToolTip(tr("How the list is grouped")), showing_->setToolTip(tr("Which findings are listed"));
+    grouping_->setAccessibleName(tr("group")), showing_->setAccessibleName(tr("show"));
     auto* ways = new QHBoxLayout;
     ways->setContentsMargins(14, 0, 14, 0), ways->setSpacing(6);
     for (QComboBox* box : {grouping_, showing_})
@@ -101,7 +110,7 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent) : QWidget(parent
     list_->setModel(model_), list_->setItemDelegate(new RowPainter(list_));
     list_->setFrameShape(QFrame::NoFrame), list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    list_->setAccessibleName("findings");
+    list_->setAccessibleName(tr("findings"));
     note_ = new QLabel;
     note_->setWordWrap(true), note_->setContentsMargins(14, 4, 14, 4),
         note_->setForegroundRole(QPalette::PlaceholderText);
@@ -116,10 +125,13 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent) : QWidget(parent
     connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this,
             [this](const QModelIndex& now) {
                 const QString id = now.data(FindingsModel::FindingId).toString();
-                if (!id.isEmpty() &&
+                const bool within = session_.finding() &&
+                                    model_->row_of(QString::fromStdString(session_.finding()->id)) == now.row();
+                if (!id.isEmpty() && !within &&
                     (!session_.finding() || QString::fromStdString(session_.finding()->id) != id))
                     session_.choose_finding(id);
             });
+    list_->viewport()->installEventFilter(this), list_->installEventFilter(this);
     // A click on the chosen finding goes back to it.
     connect(list_, &QListView::clicked, this, [this](const QModelIndex& now) {
         if (const QString id = now.data(FindingsModel::FindingId).toString(); !id.isEmpty())
@@ -132,44 +144,90 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent) : QWidget(parent
         connect(&session_, signal, this, &FindingsPanel::refresh);
     connect(&session_.scan_work(), &Background::progress, this, [this](double share, double left) {
         if (!session_.scanning()) return;
-        if (session_.live()) return count_->setText("judged as they come");
-        count_->setText(QString("%1 % · %2")
+        if (session_.live()) return count_->setText(tr("judged as frames arrive"));
+        count_->setText(tr("%1 % · %2")
                             .arg(static_cast<int>(share * 100))
-                            .arg(left < 0   ? "scanning"
-                                 : left < 1 ? "a moment left"
-                                            : QString("%1 s left").arg(static_cast<int>(left) + 1)));
+                            .arg(left < 0   ? tr("scanning")
+                                 : left < 1 ? tr("almost done")
+                                            : tr("%1 s left").arg(static_cast<int>(left) + 1)));
     });
     refresh();
+}
+
+void FindingsPanel::step(int by) {
+    const QStringList& ids = model_->ids();
+    if (ids.isEmpty()) return;
+    const auto count = ids.size();
+    auto row = session_.finding() ? ids.indexOf(QString::fromStdString(session_.finding()->id)) : -1;
+    row = row < 0 ? (by > 0 ? 0 : count - 1) : (row + by + count) % count;
+    session_.choose_finding(ids[row]);
+}
+
+QString FindingsPanel::after(const QString& id) const {
+    const QStringList& ids = model_->ids();
+    const auto row = ids.indexOf(id);
+    return row < 0 || ids.size() < 2 ? QString() : ids[(row + 1) % ids.size()];
+}
+
+/// A click on "×50", Left and Right fold and open rows of like findings.
+bool FindingsPanel::eventFilter(QObject* o, QEvent* e) {
+    constexpr int badge = 64, top = 22;
+    QModelIndex row;
+    bool fold = false;
+    if (o == list_->viewport() && e->type() == QEvent::MouseButtonPress) {
+        const QPoint at = static_cast<QMouseEvent*>(e)->pos();
+        const QModelIndex under = list_->indexAt(at);
+        const QRect box = list_->visualRect(under);
+        if (at.x() > box.right() - badge && at.y() < box.top() + top) row = under;
+        fold = !row.data(FindingsModel::IsFolded).toBool();
+    } else if (o == list_ && e->type() == QEvent::KeyPress) {
+        const int key = static_cast<QKeyEvent*>(e)->key();
+        if (key == Qt::Key_Left || key == Qt::Key_Right) row = list_->currentIndex(), fold = key == Qt::Key_Left;
+    }
+    if (row.data(FindingsModel::IsGroup).toBool() || row.data(FindingsModel::Count).toInt() < 2)
+        return QWidget::eventFilter(o, e);
+    model_->fold(row.row(), fold);
+    refresh();
+    return true;
+}
+
+QString FindingsPanel::count_text() const {
+    const auto& all = session_.findings();
+    const auto shown = static_cast<std::size_t>(model_->ids().size());
+    const auto open = static_cast<std::size_t>(
+        std::count_if(all.begin(), all.end(), [](const Finding& f) { return !f.expected; }));
+    if (!filter_->text().isEmpty() || showing_->currentIndex() > 0)
+        return tr("%1 of %2 shown").arg(shown).arg(all.size());
+    return tr("%1 in %2 frames").arg(open).arg(session_.recording()->kept());
+}
+
+QString FindingsPanel::note_text() const {
+    const Recording& r = *session_.recording();
+    const bool none = session_.findings().empty();
+    if (r.header.space == 3)
+        return tr("Not judged: recordings of three dimensions can only be opened and listed yet.");
+    if (!r.complete() && !session_.live()) return tr("The recording is judged when all of it is read.");
+    if (session_.scanning() && session_.live())
+        return none ? tr("No faults found so far. Findings appear here while the game runs.") : QString();
+    if (session_.provisional())
+        return none ? QString() : tr("Still judging. Some of these may turn out to be part of others.");
+    if (!session_.scan_complete()) return tr("The scan was stopped before the end.");
+    if (none) return tr("No faults found.");
+    if (model_->rowCount() > 0) return {};
+    return !filter_->text().isEmpty()     ? tr("No finding matches this filter. Clear it to see all.")
+           : showing_->currentIndex() == 0 ? tr("Every finding is marked as expected. Choose \"all\" above to see them.")
+                                           : tr("No such finding. Choose \"all\" above to see every finding.");
 }
 
 void FindingsPanel::refresh() {
     const Recording* r = session_.recording();
     stop_->setVisible(session_.scanning() && !session_.live());
     if (!r) return;
-    const bool read = r->complete() || session_.live();
-    if (!read)
+    if (!r->complete() && !session_.live())
         count_->clear();
-    else if (!session_.scanning()) {
-        const auto open = std::count_if(session_.findings().begin(), session_.findings().end(),
-                                        [](const Finding& f) { return !f.fine; });
-        count_->setText(QString("%1 in %2 frames").arg(open).arg(r->kept()));
-    }
-    QString note;
-    if (r->header.space == 3)
-        note = "Not judged: recordings of three dimensions can be opened and listed.";
-    else if (!read)
-        note = "Judged when it is read to its end.";
-    else if (!session_.scanning() && !session_.scan_complete())
-        note = "The scan was stopped before the end.";
-    else if (session_.findings().empty() && !session_.scanning())
-        note = "Nothing found. What is judged, and what is not yet, is told in docs/faults.md.";
-    else if (session_.findings().empty() && session_.live())
-        note = "Nothing found so far. Findings come here while the game runs.";
-    else if (model_->rowCount() == 0 && !session_.findings().empty())
-        note = !filter_->text().isEmpty() ? "No finding has these words. Clear the filter to see all."
-               : showing_->currentIndex() == 0
-                   ? "All that was found is marked as fine. Choose \"all\" above to see it."
-                   : "Nothing of that kind. Choose \"all\" above to see every finding.";
+    else if (!session_.scanning())
+        count_->setText(count_text());
+    const QString note = note_text();
     note_->setText(note), note_->setVisible(!note.isEmpty());
     const int row = session_.finding() ? model_->row_of(QString::fromStdString(session_.finding()->id)) : -1;
     const QSignalBlocker quiet(list_->selectionModel());
@@ -177,7 +235,8 @@ void FindingsPanel::refresh() {
         list_->setCurrentIndex(model_->index(row));
         list_->selectionModel()->select(model_->index(row), QItemSelectionModel::ClearAndSelect);
         list_->scrollTo(model_->index(row));
-    }
+    } else
+        list_->setCurrentIndex({});
     list_->viewport()->update();
 }
 

@@ -20,9 +20,18 @@ class FindingsPanel : public QWidget {
     QListView* list() const { return list_; }
     QComboBox* grouping() const { return grouping_; }
     QComboBox* showing() const { return showing_; }
+    /// Chooses the next finding that the filter shows, or the one before; round at the ends.
+    void step(int by);
+    /// The finding after this one in the list; empty: it is the only one.
+    QString after(const QString& id) const;
+
+  protected:
+    bool eventFilter(QObject*, QEvent*) override;
 
   private:
     void refresh();
+    QString count_text() const;
+    QString note_text() const;
 
     Session& session_;
     FindingsModel* model_;

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The one place for work that takes long: runs beside the window, says how far it is, stops at once.
+// The one place for work that takes long: runs in the background, says how far it is, stops at once.
 #pragma once
 
 #include "recording/control.hpp"

@@ -4,7 +4,7 @@
 #include "listener.hpp"
 #include "recording/files.hpp"
 #include "recording/log.hpp"
-#include "session/picture_shelf.hpp"
+#include "session/picture_cache.hpp"
 
 #include <cmath>
 #include <utility>
@@ -19,8 +19,8 @@ bool Instant::present(Slot body) const {
            (fraction >= 1.0 || (before->bodies()[i].present && !now->bodies()[i].fresh));
 }
 
-Session::Session(QObject* parent) : QObject(parent), pictures_(std::make_unique<PictureShelf>()) {
-    connect(pictures_.get(), &PictureShelf::arrived, this, &Session::pictures_changed);
+Session::Session(QObject* parent) : QObject(parent), pictures_(std::make_unique<PictureCache>()) {
+    connect(pictures_.get(), &PictureCache::arrived, this, &Session::pictures_changed);
     connect(&read_work_, &Background::failed, this, [this](const QString& sentence) {
         not_read();
         emit refused(sentence);
@@ -51,7 +51,7 @@ namespace {
 /// Null: stopped. Throws BadInput where it cannot be used.
 std::shared_ptr<const Recording> usable(const QString& path, Control* control, const Begun& begun = nullptr) {
     const std::shared_ptr<const Recording> r = read_recording(path.toStdString(), control, begun);
-    if (r && r->empty()) throw BadInput(path.toStdString(), 0, "holds no frames, expected at least one");
+    if (r && r->empty()) throw BadInput(path.toStdString(), 0, "contains no frames, expected at least one");
     return r;
 }
 
@@ -119,7 +119,7 @@ void Session::not_read() {
         emit closed();
 }
 
-const PictureShelf* Session::pictures() const {
+const PictureCache* Session::pictures() const {
     return shows_pictures_ && pictures_->any() ? pictures_.get() : nullptr;
 }
 
@@ -139,7 +139,8 @@ void Session::take(std::shared_ptr<const Recording> recording, const QString& pa
     path_ = path, moment_ = first_moment(), instant_ = {}, instant_moment_ = -1.0;
     findings_.clear(), encounters_.clear(), finding_.clear(), candidates_.clear(), case_ = {},
                                                                                    hidden_.clear();
-    body_ = -1, candidate_ = -1, awaited_.clear(), asks_what_stops_ = false;
+    body_ = -1, candidate_ = -1, awaited_.clear(), asks_what_stops_ = false, awaits_worst_ = false;
+    not_judged_.clear(), coverage_ = {};
     undo_.clear();
     load_case(), load_project();
     emit recording_changed();
@@ -177,12 +178,14 @@ void Session::scan_now() {
         },
         [this, result, met, growing] {
             if (!growing) encounters_ = std::move(*met);
-            not_judged_ = result->not_judged, findings_ = std::move(result->findings);
+            not_judged_ = result->not_judged, coverage_ = result->coverage,
+            findings_ = std::move(result->findings);
             scanning_ = false, complete_ = result->complete;
             judged_by().mark(findings_); // it may have been marked meanwhile
             emit scan_changed();
             emit findings_changed();
             choose_awaited();
+            if (std::exchange(awaits_worst_, false) && finding_.isEmpty()) show_worst();
             suggest();
         });
 }
@@ -210,7 +213,8 @@ double Session::last_moment() const { return recording_ ? static_cast<double>(re
 
 void Session::set_moment(double moment) {
     if (!recording_) return;
-    const double now = std::clamp(moment, first_moment(), last_moment());
+    const double near = std::round(moment);
+    const double now = std::clamp(std::abs(moment - near) <= moment_snap ? near : moment, first_moment(), last_moment());
     if (now == moment_) return;
     if (std::exchange(follows_, false)) emit live_changed();
     moment_ = now;
@@ -278,12 +282,12 @@ const Instant& Session::instant() const {
     return instant_;
 }
 
-QString Session::moment_text() const {
+QString Session::text_of_moment(double moment) const {
     if (!recording_) return {};
-    const double whole = std::floor(moment_ + 1e-9), rest = moment_ - whole;
+    const double whole = std::floor(moment + 1e-9), rest = moment - whole;
     const auto number = recording_->number(static_cast<std::size_t>(whole));
-    return rest < 1e-6 ? QString("frame %1").arg(number)
-                       : QString("frame %1 + %2").arg(number).arg(rest, 0, 'f', 2);
+    return rest < 1e-6 ? tr("frame %1").arg(number)
+                       : tr("frame %1 + %2 %").arg(number).arg(qRound(rest * 100.0));
 }
 
 const Finding* Session::finding() const {
@@ -298,8 +302,7 @@ int Session::finding_row() const {
 }
 
 double Session::touch_moment(const Finding& f) const {
-    if (f.fact("deepest_frame")) // there is no touch to go to: where it shows most
-        return static_cast<double>(recording_->frame_index(std::llround(f.number("deepest_frame"))));
+    if (f.shown_at) return std::max(0.0, static_cast<double>(recording_->frame_index(*f.shown_at)));
     const std::ptrdiff_t last = recording_->frame_index(f.fraction < 1.0 ? f.last : f.first);
     return std::max(0.0, static_cast<double>(last) - 1.0 + f.fraction);
 }
@@ -328,12 +331,20 @@ void Session::choose_awaited() {
     choose_finding(std::exchange(awaited_, {}), false);
 }
 
+void Session::show_worst() {
+    awaits_worst_ = scanning_;
+    if (scanning_) return;
+    const auto worst =
+        std::find_if(findings_.begin(), findings_.end(), [](const Finding& f) { return !f.expected; });
+    if (worst != findings_.end()) choose_finding(QString::fromStdString(worst->id));
+}
+
 void Session::next_finding(int direction) {
     if (findings_.empty()) return;
     const int count = static_cast<int>(findings_.size()), row = finding_row();
     int next = row < 0 ? (direction > 0 ? 0 : count - 1) : (row + direction + count) % count;
-    for (int k = 1; k < count && findings_[static_cast<std::size_t>(next)].fine; ++k)
-        next = (next + direction + count) % count; // what is fine is passed over
+    for (int k = 1; k < count && findings_[static_cast<std::size_t>(next)].expected; ++k)
+        next = (next + direction + count) % count; // what is fine is skipped
     choose_finding(QString::fromStdString(findings_[static_cast<std::size_t>(next)].id));
 }
 
@@ -348,7 +359,7 @@ void Session::go_to_touch() {
         const auto at = static_cast<double>(e.touches.front().first);
         if (best < 0.0 || std::abs(at - moment_) < std::abs(best - moment_)) best = at;
     }
-    if (best < 0.0) return emit said("Nothing touches here.");
+    if (best < 0.0) return emit said(tr("Nothing touches here."));
     const Instant step = instant_at(best);
     double first = 1.0;
     for (const Encounter& e : encounters_) {
@@ -378,6 +389,11 @@ void Session::set_hidden(Slot body, bool hidden) {
     emit body_changed();
 }
 
+void Session::show_all() {
+    hidden_.clear();
+    emit body_changed();
+}
+
 void Session::toggle_alone() {
     if (!recording_) return;
     if (body_ < 0 || !hidden_.empty()) {
@@ -399,7 +415,7 @@ void Session::set_asks_what_stops(bool asks) {
 
 Does Session::does_to_chosen(Slot other) const {
     const World& w = *instant().now;
-    Does most = Does::Nothing;
+    Does most = Does::Ignore;
     if (body_ < 0 || other == body_) return most;
     for (Slot mine : w.colliders_of(body_))
         for (Slot theirs : w.colliders_of(other))

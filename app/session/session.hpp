@@ -38,7 +38,7 @@ struct Candidate {
 };
 
 class Listener;
-class PictureShelf;
+class PictureCache;
 
 class Session : public QObject {
     Q_OBJECT
@@ -48,7 +48,7 @@ class Session : public QObject {
 
     /// Reads a recording and starts the scan. False: it cannot be used, nothing changed, `error` says why.
     bool open(const QString& path, QString& error);
-    /// The same beside the window: `recording_changed`, or `refused` with the sentence.
+    /// The same in the background: `recording_changed`, or `refused` with the sentence.
     void load(const QString& path);
     // Games that send their frames while they run. Their sessions are kept in `sessions_folder`.
     bool listen(unsigned short port, double keep_minutes, QString& error);
@@ -72,7 +72,9 @@ class Session : public QObject {
     std::shared_ptr<const Recording> shared_recording() const { return recording_; }
     QString path() const { return path_; }
 
-    // The moment, in frames from the first: 119.13 lies in the step that ends with frame index 120.
+    // The moment, in frames from the first: 119.13 lies in the step that ends with frame index 120. At a whole number
+    // everything is as the game logged it at the end of that frame; within a step bodies are between the two frames
+    // and move with the velocity from before the step. A moment closer than `moment_snap` to a frame is that frame.
     double moment() const { return moment_; }
     /// The frame that ended last.
     std::size_t moment_index() const { return static_cast<std::size_t>(moment_ + 1e-9); }
@@ -87,8 +89,9 @@ class Session : public QObject {
     World world_at(std::size_t index) const;
     World world_before(std::size_t index) const; ///< at the end of the frame before
     std::shared_ptr<const Frame> frame(std::size_t index) const;
-    /// "frame 119 + 0.13"
-    QString moment_text() const;
+    /// "frame 119 + 13 %"
+    QString moment_text() const { return text_of_moment(moment_); }
+    QString text_of_moment(double moment) const;
 
     const std::vector<Finding>& findings() const { return findings_; }
     const Finding* finding() const;
@@ -97,6 +100,10 @@ class Session : public QObject {
     /// Chooses the finding as soon as the scan has found it, without going there.
     void return_to(const QString& id);
     void next_finding(int direction);
+    /// Lets go of the finding; the moment stays.
+    void leave_finding() { choose_finding({}, false); }
+    /// Chooses the heaviest finding that is not expected, now or when the scan is complete.
+    void show_worst();
     /// The time of impact of the chosen finding, else the nearest touch of the chosen body.
     void go_to_touch();
     double touch_moment(const Finding& finding) const;
@@ -104,6 +111,10 @@ class Session : public QObject {
     bool scanning() const { return scanning_; }
     bool scan_complete() const { return complete_; }
     const std::map<std::string, std::string>& not_judged() const { return not_judged_; }
+    /// Of the last complete scan.
+    const Coverage& coverage() const { return coverage_; }
+    /// Findings may still turn out to be part of others: a scan is under way.
+    bool provisional() const { return scanning_; }
 
     /// What was handed out stays where it is while more come.
     const std::deque<Encounter>& encounters() const { return encounters_; }
@@ -114,6 +125,7 @@ class Session : public QObject {
     bool hidden(Slot body) const { return hidden_.count(body) > 0; }
     const std::set<Slot>& hidden() const { return hidden_; }
     void set_hidden(Slot body, bool hidden);
+    void show_all();
     /// Hides all bodies but the chosen one and what it ever touches or nears; again: shows all.
     void toggle_alone();
     /// "What stops it?": whatever does not is drawn faintly.
@@ -129,15 +141,17 @@ class Session : public QObject {
     void add_candidate(const Fix& fix);
     void replace_candidate(int index, const Fix& fix);
     void remove_candidate(int index);
+    /// It is the person's own, not a suggestion of the finding.
+    bool is_own(int index) const;
     QUndoStack& undo() { return undo_; }
     Background& scan_work() { return scan_work_; }
 
-    /// Writes a clip of the chosen finding beside the window: a second before it and half a second after, or
+    /// Writes a clip of the chosen finding in the background: a second before it and half a second after, or
     /// the smallest that still shows it. `said` tells how it ended.
     void save_clip(const QString& path, bool smallest);
 
     /// Art and shots under the shapes; null where there are none, or nobody wants them.
-    const PictureShelf* pictures() const;
+    const PictureCache* pictures() const;
     void set_shows_pictures(bool shows);
     bool shows_pictures() const { return shows_pictures_; }
     /// For drawing without a window: pictures are decoded before anything is drawn.
@@ -149,8 +163,8 @@ class Session : public QObject {
     void change_note(std::size_t index, const QString& text); ///< empty text: removes it
     double moment_of(const Note& note) const;
 
-    // What is fine as it is: by the person's word, in the case; undone like any change of it.
-    void mark_fine(const Fine& fine);
+    // What is expected: by the person's word, in the case; undone like any change of it.
+    void mark_expected(const Expected& expected);
     /// Takes back every mark of the case that covers this finding; one of the project's file stays, and is
     /// said.
     void unmark(const Finding& finding);
@@ -220,13 +234,15 @@ class Session : public QObject {
     std::vector<Finding> findings_;
     std::deque<Encounter> encounters_;
     std::map<std::string, std::string> not_judged_;
+    Coverage coverage_;
+    bool awaits_worst_ = false;
     QString finding_, awaited_;
     Slot body_ = -1;
     std::set<Slot> hidden_;
     bool asks_what_stops_ = false;
     bool scanning_ = false, complete_ = false;
     std::vector<Candidate> candidates_;
-    std::unique_ptr<PictureShelf> pictures_;
+    std::unique_ptr<PictureCache> pictures_;
     bool shows_pictures_ = true;
     std::set<QString> unreadable_; ///< files that are put aside before they are written over
     Case case_;                    ///< the person's own

@@ -36,12 +36,12 @@ void Session::edit(Case after, const QString& what) {
 
 void Session::set_case(const Case& now) {
     const bool fixes = json_of(now, "")["fixes"] != json_of(case_, "")["fixes"],
-               fine = now.fine != case_.fine;
+               expected = now.expected != case_.expected;
     case_ = now;
     save_case();
     emit notes_changed();
-    if (fine) mark_again();
-    if (!fixes && !fine) return;
+    if (expected) mark_again();
+    if (!fixes && !expected) return;
     candidate_ = -1;
     suggest();
 }
@@ -49,7 +49,7 @@ void Session::set_case(const Case& now) {
 void Session::add_candidate(const Fix& fix) {
     Case after = case_;
     after.fixes.push_back(fix);
-    edit(std::move(after), "add a candidate");
+    edit(std::move(after), "Add candidate fix");
     choose_candidate(static_cast<int>(candidates_.size()) - 1);
 }
 
@@ -59,8 +59,13 @@ void Session::replace_candidate(int index, const Fix& fix) {
         return add_candidate(fix); // a suggestion stays; the change becomes the person's own
     Case after = case_;
     after.fixes[static_cast<std::size_t>(index - first_own)] = fix;
-    edit(std::move(after), "change a candidate");
+    edit(std::move(after), "Change candidate fix");
     choose_candidate(index);
+}
+
+bool Session::is_own(int index) const {
+    const int first_own = static_cast<int>(candidates_.size() - case_.fixes.size());
+    return index >= first_own && index < static_cast<int>(candidates_.size());
 }
 
 void Session::remove_candidate(int index) {
@@ -68,7 +73,7 @@ void Session::remove_candidate(int index) {
     if (index < first_own || index >= static_cast<int>(candidates_.size())) return;
     Case after = case_;
     after.fixes.erase(after.fixes.begin() + (index - first_own));
-    edit(std::move(after), "remove a candidate");
+    edit(std::move(after), "Remove candidate fix");
 }
 
 // ---- notes
@@ -79,7 +84,7 @@ void Session::add_note(const Vec2& at, const QString& text) {
     Note note;
     note.frame = recording_->number(static_cast<std::size_t>(whole));
     note.part = std::max(0.0, moment_ - whole), note.at = at, note.text = text.trimmed().toStdString();
-    insert_note(note, "add a note");
+    insert_note(note, "Add note");
 }
 
 /// Notes stay in order of time.
@@ -99,7 +104,7 @@ void Session::change_note(std::size_t index, const QString& text) {
         after.notes.erase(after.notes.begin() + static_cast<std::ptrdiff_t>(index));
     else
         after.notes[index].text = text.trimmed().toStdString();
-    edit(std::move(after), text.trimmed().isEmpty() ? "remove a note" : "change a note");
+    edit(std::move(after), text.trimmed().isEmpty() ? "Remove note" : "Change note");
 }
 
 double Session::moment_of(const Note& note) const {
@@ -169,7 +174,7 @@ void Session::judge_next() {
 
 void Session::save_clip(const QString& path, bool smallest) {
     const Finding* f = finding();
-    if (!f) return emit said("Choose a finding first: the clip is cut round it.");
+    if (!f) return emit said("Choose a finding first: the clip is cut around it.");
     emit said("Cutting the clip…");
     auto part = std::make_shared<std::shared_ptr<Recording>>();
     clip_work_.run(
@@ -185,7 +190,7 @@ void Session::save_clip(const QString& path, bool smallest) {
             if (!work.stop) write_recording(**part, path.toStdString());
         },
         [this, path, part] {
-            emit said(QString("%1 was saved: %2 frames, %3 bodies.")
+            emit said(QString("Saved %1: %2 frames, %3 bodies.")
                           .arg(QFileInfo(path).fileName())
                           .arg((*part)->size())
                           .arg((*part)->body_count()));
@@ -205,7 +210,7 @@ bool Session::keep(const QString& path, const nlohmann::json& what) {
         }
         write_file(path.toStdString(), what.dump(1) + "\n");
     } catch (const std::exception& e) {
-        emit said(QString("It was not kept: %1").arg(QString::fromUtf8(e.what())));
+        emit said(QString("Not saved: %1").arg(QString::fromUtf8(e.what())));
         return false;
     }
     return true;
@@ -224,26 +229,26 @@ void Session::load_case() {
 
 // ---- what is fine, and the project's thresholds
 
-void Session::mark_fine(const Fine& fine) {
+void Session::mark_expected(const Expected& expected) {
     if (!recording_) return;
     Case after = case_;
-    std::erase_if(after.fine, [&](Fine had) { return had.why = fine.why, had == fine; });
-    after.fine.push_back(fine);
-    edit(std::move(after), "mark as fine");
+    std::erase_if(after.expected, [&](Expected had) { return had.reason = expected.reason, had == expected; });
+    after.expected.push_back(expected);
+    edit(std::move(after), "Mark as expected");
 }
 
 void Session::unmark(const Finding& finding) {
     Case after = case_;
-    if (std::erase_if(after.fine, [&](const Fine& f) { return covers(f, finding); }) > 0)
-        edit(std::move(after), "take a mark back");
-    if (std::any_of(project_.fine.begin(), project_.fine.end(),
-                    [&](const Fine& f) { return covers(f, finding); }))
-        emit said(QString("It is still fine by %1.").arg(project_path()));
+    if (std::erase_if(after.expected, [&](const Expected& f) { return covers(f, finding); }) > 0)
+        edit(std::move(after), "Remove mark");
+    if (std::any_of(project_.expected.begin(), project_.expected.end(),
+                    [&](const Expected& f) { return covers(f, finding); }))
+        emit said(QString("It is still expected according to %1.").arg(project_path()));
 }
 
 Project Session::judged_by() const {
     Project out = project_;
-    out.fine.insert(out.fine.end(), case_.fine.begin(), case_.fine.end());
+    out.expected.insert(out.expected.end(), case_.expected.begin(), case_.expected.end());
     return out;
 }
 

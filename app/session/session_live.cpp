@@ -17,7 +17,7 @@ QString Session::sessions_folder() {
 bool Session::listen(unsigned short port, double keep_minutes, QString& error) {
     stop_listening();
     if (!QDir().mkpath(sessions_folder())) {
-        error = sessions_folder() + ": cannot be made: sessions are kept there";
+        error = sessions_folder() + ": cannot be created; sessions are saved there";
         return false;
     }
     Listener::Options options;
@@ -40,7 +40,7 @@ bool Session::listen(unsigned short port, double keep_minutes, QString& error) {
         });
     };
     events.refused = [this, later](const std::string& sentence) {
-        later([this, sentence] { emit said("A game was turned away: " + QString::fromStdString(sentence)); });
+        later([this, sentence] { emit said("A game was refused: " + QString::fromStdString(sentence)); });
     };
     try {
         listener_ = std::make_unique<Listener>(std::move(options), std::move(events));
@@ -71,7 +71,7 @@ void Session::game_began(std::shared_ptr<const Recording> r, const QString& path
     waiting_ = std::move(r), waiting_path_ = path;
     if (!recording_ || (live_ && follows_)) return show_waiting();
     emit live_changed();
-    emit said(QString("A game is sending (%1). F shows it.").arg(QFileInfo(path).completeBaseName()));
+    emit said(QString("A game is sending frames (%1). F shows it.").arg(QFileInfo(path).completeBaseName()));
 }
 
 void Session::show_waiting() {
@@ -110,7 +110,7 @@ void Session::take_mark(const LiveSession::Mark& m) {
     Slot body = m.about.empty() ? -1 : recording_->body_slot(m.about[0]);
     if (body < 0 && !w.movers().empty()) body = w.movers().front();
     if (body >= 0) note.at = flat(w.body(body).pose.at);
-    insert_note(note, "a mark of the game");
+    insert_note(note, "Mark of the game");
 }
 
 /// What came since the last time is shown.

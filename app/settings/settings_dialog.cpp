@@ -34,7 +34,7 @@ class NumberEditor : public QStyledItemDelegate {
 
 SettingsDialog::SettingsDialog(Session& session, QWidget* parent)
     : QDialog(parent), session_(session), model_(new SettingsModel(session, this)) {
-    setWindowTitle("Settings of the project");
+    setWindowTitle("Project settings");
     resize(900, 560);
     auto* across = new QHBoxLayout(this);
     across->setContentsMargins(18, 16, 18, 16), across->setSpacing(18);
@@ -90,8 +90,8 @@ QWidget* SettingsDialog::table() {
     reason_ = new QLabel;
     reason_->setWordWrap(true), reason_->setForegroundRole(QPalette::PlaceholderText),
         reason_->setMinimumHeight(34);
-    reset_ = new QPushButton("default again");
-    reset_->setToolTip("Takes the chosen threshold's own value away");
+    reset_ = new QPushButton("Reset to default");
+    reset_->setToolTip("Gives the chosen threshold its default value again");
     auto* foot = new QHBoxLayout;
     foot->addWidget(reason_, 1), foot->addWidget(reset_);
     column->addLayout(head), column->addWidget(table_, 1), column->addLayout(foot);
@@ -102,13 +102,13 @@ QWidget* SettingsDialog::effects() {
     auto* side = new QWidget;
     auto* column = new QVBoxLayout(side);
     column->setContentsMargins(0, 0, 0, 0), column->setSpacing(8);
-    auto* title = new QLabel("What would change");
+    auto* title = new QLabel("Effect on this recording");
     title->setFont(type(14, true));
     effect_ = new QLabel, file_ = new QLabel;
     effect_->setWordWrap(true), file_->setWordWrap(true);
     file_->setForegroundRole(QPalette::PlaceholderText);
     list_ = new QListWidget;
-    list_->setAccessibleName("what would change");
+    list_->setAccessibleName("effect on this recording");
     space_ = new QWidget;
     keep_ = new QPushButton;
     auto* close = new QPushButton("close");
@@ -159,21 +159,21 @@ void SettingsDialog::show_effect() {
     };
     if (!model_->changed())
         effect_->setText(
-            "Nothing is changed yet. Change a value: what it does to this recording is counted here.");
+            "No value is changed yet. Change one to see its effect on this recording.");
     else if (!e.known)
         effect_->setText("Judging with these values…");
-    else if (e.gone.empty() && e.come.empty())
-        effect_->setText("The same findings as now.");
+    else if (e.disappearing.empty() && e.appearing.empty())
+        effect_->setText("The findings stay the same.");
     else
         effect_->setText(
-            QString("%1 would go, %2 would come.").arg(count(e.gone.size()), count(e.come.size())));
-    for (const Finding& f : e.come) add(f, "+");
-    for (const Finding& f : e.gone) add(f, "-");
+            QString("%1 would disappear, %2 would appear.").arg(count(e.disappearing.size()), count(e.appearing.size())));
+    for (const Finding& f : e.appearing) add(f, "+");
+    for (const Finding& f : e.disappearing) add(f, "-");
     list_->setVisible(list_->count() > 0), space_->setVisible(list_->count() == 0);
     keep_->setEnabled(model_->changed());
-    keep_->setText("keep for the project");
-    file_->setText("Kept in " + QDir::toNativeSeparators(session_.project_path()) +
-                   ", for all recordings in this folder and below; oddb goes by it too.");
+    keep_->setText("Save to project");
+    file_->setText("Saved in " + QDir::toNativeSeparators(session_.project_path()) +
+                   " for all recordings in this folder and below. `oddb` uses it too.");
 }
 
 } // namespace oddbounce

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "settings/settings_model.hpp"
 
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 #include "theme/theme.hpp"
 
 #include <set>
@@ -98,7 +98,7 @@ QStringList SettingsModel::kinds() const {
     return {all.begin(), all.end()};
 }
 
-/// Judges the recording by the draft, beside the window.
+/// Judges the recording by the draft, in the background.
 void SettingsModel::count() {
     effect_ = {};
     work_.stop();
@@ -117,8 +117,8 @@ void SettingsModel::count() {
             *found = scan(*r, options).findings;
         },
         [this, found] {
-            effect_.gone = missing_in(session_.findings(), *found),
-            effect_.come = missing_in(*found, session_.findings());
+            effect_.disappearing = missing_in(session_.findings(), *found),
+            effect_.appearing = missing_in(*found, session_.findings());
             effect_.known = true;
             emit counted();
         });

@@ -16,7 +16,7 @@ class SettingsModel : public QAbstractTableModel {
     /// What keeping the draft would do to the findings of this recording.
     struct Effect {
         bool known = false;
-        std::vector<Finding> gone, come;
+        std::vector<Finding> disappearing, appearing;
     };
 
     explicit SettingsModel(Session& session, QObject* parent = nullptr);

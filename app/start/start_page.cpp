@@ -5,18 +5,19 @@
 #include "theme/theme.hpp"
 
 #include <QCoreApplication>
+#include <QCryptographicHash>
+#include <QDateTime>
 #include <QFile>
 #include <QFileInfo>
-#include <QHelpEvent>
+#include <QHBoxLayout>
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
-#include <QMouseEvent>
+#include <QLocale>
 #include <QPainter>
 #include <QPainterPath>
-#include <QToolTip>
-
-#include <cmath>
+#include <QScrollArea>
+#include <QStandardPaths>
 
 namespace oddbounce {
 
@@ -27,245 +28,287 @@ std::vector<Sample> samples() {
         QFile index(folder + "/index.json");
         if (!index.open(QIODevice::ReadOnly)) continue;
         for (const QJsonValue& v : QJsonDocument::fromJson(index.readAll()).array()) {
-            const QJsonObject o = v.toObject(), right = o["right"].toObject();
+            const QJsonObject o = v.toObject(), correct = o["right"].toObject();
             const QFileInfo file(folder + "/" + o["file"].toString()),
-                right_file(folder + "/" + right["file"].toString());
+                correct_file(folder + "/" + correct["file"].toString());
             const Fault* fault = fault_by_id(o["fault"].toString().toStdString());
             if (file.exists())
                 out.push_back({file.canonicalFilePath(), o["title"].toString(), o["what"].toString(),
                                o["group"].toString(), fault ? QString(fault->title).toLower() : QString(),
-                               right_file.canonicalFilePath(), right["what"].toString()});
+                               correct_file.canonicalFilePath(), correct["what"].toString()});
         }
         break;
     }
     return out;
 }
 
-StartPage::StartPage(QWidget* parent) : QWidget(parent), samples_(samples()) {
-    setMouseTracking(true), setFocusPolicy(Qt::StrongFocus);
-}
-
-void StartPage::show_recent(const QStringList& paths) {
-    recent_ = paths;
-    update();
-}
-
-void StartPage::show_listening(const QString& url) {
-    listening_ = url;
-    update();
+QString thumbnail_path(const QString& recording) {
+    const QByteArray name = QCryptographicHash::hash(recording.toUtf8(), QCryptographicHash::Sha1).toHex();
+    return QStandardPaths::writableLocation(QStandardPaths::CacheLocation) + "/recent/" + name + ".png";
 }
 
 namespace {
 
 /// A ball that does not bounce as it should: its way, and the way it took.
-void paint_sign(QPainter& p, double right) {
-    const Theme& th = Theme::current();
-    const double floor = 150.0, x0 = right - 250.0;
-    p.setPen(QPen(th.fixed, 1.6));
-    p.drawLine(QPointF(x0, floor), QPointF(x0 + 250, floor));
-    p.setPen(QPen(th.tint(th.fixed, 0.6), 1.0));
-    for (double s = 4; s < 246; s += 7) p.drawLine(QPointF(x0 + s, floor), QPointF(x0 + s + 7, floor + 8));
-    QPainterPath good, odd;
-    good.moveTo(x0 + 10, 60), good.quadTo(x0 + 70, 62, x0 + 100, floor - 12),
-        good.quadTo(x0 + 130, 74, x0 + 176, 78);
-    odd.moveTo(x0 + 100, floor - 12), odd.quadTo(x0 + 112, floor + 4, x0 + 120, floor + 34);
-    p.setBrush(Qt::NoBrush);
-    p.setPen(QPen(th.moving, 1.6, Qt::DashLine)), p.drawPath(good);
-    p.setPen(QPen(th.finding, 2.2)), p.drawPath(odd);
-    p.setPen(QPen(th.moving, 1.8)), p.setBrush(th.tint(th.moving, 0.16)),
-        p.drawEllipse(QPointF(x0 + 10, 60), 12, 12);
-    p.setPen(QPen(th.finding, 1.8)), p.setBrush(th.tint(th.finding, 0.14)),
-        p.drawEllipse(QPointF(x0 + 124, floor + 46), 12, 12);
+class Picture : public QWidget {
+  public:
+    Picture() { setFixedSize(260, 140); }
+
+  protected:
+    void paintEvent(QPaintEvent*) override {
+        const Theme& th = Theme::current();
+        const double floor = 92.0;
+        QPainter p(this);
+        p.setRenderHint(QPainter::Antialiasing);
+        p.setPen(QPen(th.fixed, 1.6));
+        p.drawLine(QPointF(0, floor), QPointF(250, floor));
+        p.setPen(QPen(th.tint(th.fixed, 0.6), 1.0));
+        for (double s = 4; s < 246; s += 7) p.drawLine(QPointF(s, floor), QPointF(s + 7, floor + 8));
+        QPainterPath good, odd;
+        good.moveTo(14, 14), good.quadTo(70, 16, 100, floor - 12), good.quadTo(130, 24, 176, 28);
+        odd.moveTo(100, floor - 12), odd.quadTo(112, floor + 4, 120, floor + 24);
+        p.setPen(QPen(th.moving, 1.6, Qt::DashLine)), p.drawPath(good);
+        p.setPen(QPen(th.finding, 2.2)), p.drawPath(odd);
+        p.setPen(QPen(th.moving, 1.8)), p.setBrush(th.tint(th.moving, 0.16));
+        p.drawEllipse(QPointF(14, 14), 12, 12);
+        p.setPen(QPen(th.finding, 1.8)), p.setBrush(th.tint(th.finding, 0.14));
+        p.drawEllipse(QPointF(124, floor + 34), 12, 12);
+    }
+};
+
+/// A button that shows several lines, and is read out as one sentence.
+class Card : public QPushButton {
+  public:
+    Card(const QString& title, const QString& what) : title_(title), what_(what) {
+        setAccessibleName(title), setAccessibleDescription(what);
+        setCursor(Qt::PointingHandCursor);
+        setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    }
+
+  protected:
+    void paint_box(QPainter& p) const {
+        const Theme& th = Theme::current();
+        p.setRenderHint(QPainter::Antialiasing);
+        const bool lit = underMouse() || hasFocus();
+        p.setPen(QPen(lit ? th.ink : th.rule, hasFocus() ? 1.6 : 1.0)), p.setBrush(lit ? th.chosen : th.panel);
+        p.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 5, 5);
+    }
+    QString title_, what_;
+};
+
+int line_height(int pixels) { return QFontMetrics(type(pixels)).height(); }
+
+class SampleCard : public Card {
+  public:
+    explicit SampleCard(const Sample& s) : Card(s.title, s.what), fault_(s.fault) {
+        setMinimumWidth(200);
+        setFixedHeight(line_height(14) + 3 * line_height(12) + 24);
+        auto* row = new QHBoxLayout(this);
+        auto* other = correct = new QPushButton(StartPage::tr("correct version"));
+        other->setFont(type(12)), other->setToolTip(s.correct);
+        other->setAccessibleName(s.title + ", " + other->text());
+        row->addStretch(), row->addWidget(other, 0, Qt::AlignBottom);
+        row->setContentsMargins(0, 0, 8, 7);
+    }
+    QPushButton* correct;
+
+  protected:
+    void paintEvent(QPaintEvent*) override {
+        const Theme& th = Theme::current();
+        QPainter p(this);
+        paint_box(p);
+        p.fillRect(QRectF(1, 5, 3, height() - 10), th.finding);
+        p.setPen(th.ink), p.setFont(type(14, true));
+        p.drawText(rect().adjusted(14, 7, -10, 0), Qt::AlignTop, title_);
+        p.setPen(th.soft), p.setFont(type(12));
+        p.drawText(rect().adjusted(14, 9 + line_height(14), -10, -line_height(12) - 10), Qt::TextWordWrap | Qt::AlignTop,
+                   what_);
+        p.setPen(th.finding);
+        p.drawText(rect().adjusted(14, 0, -correct->width() - 14, -9), Qt::AlignBottom, fault_);
+    }
+
+  private:
+    QString fault_;
+};
+
+class RecentCard : public Card {
+  public:
+    explicit RecentCard(const QString& path)
+        : Card(QFileInfo(path).fileName(),
+               QFileInfo(path).path() + "\n" +
+                   QLocale().toString(QFileInfo(path).lastModified(), QLocale::ShortFormat)),
+          picture_(thumbnail_path(path)) {
+        setToolTip(path), setMinimumWidth(200);
+        setFixedHeight(line_height(13) + 2 * line_height(12) + 18);
+    }
+
+  protected:
+    void paintEvent(QPaintEvent*) override {
+        const Theme& th = Theme::current();
+        QPainter p(this);
+        paint_box(p);
+        const QRectF box(8, 8, 1.5 * (height() - 16), height() - 16);
+        p.fillRect(box, th.paper);
+        if (!picture_.isNull()) {
+            p.setRenderHint(QPainter::SmoothPixmapTransform);
+            p.drawPixmap(box, picture_, picture_.rect());
+        }
+        const int left = static_cast<int>(box.right()) + 10, wide = width() - left - 10;
+        const QStringList lines = what_.split('\n');
+        p.setPen(th.ink), p.setFont(type(13, true));
+        p.drawText(left, 8 + p.fontMetrics().ascent(), p.fontMetrics().elidedText(title_, Qt::ElideMiddle, wide));
+        p.setPen(th.soft), p.setFont(type(12));
+        for (int i = 0; i < lines.size(); ++i)
+            p.drawText(left, 9 + line_height(13) + i * line_height(12) + p.fontMetrics().ascent(),
+                       p.fontMetrics().elidedText(lines[i], Qt::ElideMiddle, wide));
+    }
+
+  private:
+    QPixmap picture_;
+};
+
+QLabel* heading(const QString& text, int pixels, bool soft) {
+    auto* label = new QLabel(text);
+    label->setFont(type(pixels, true));
+    if (soft) label->setForegroundRole(QPalette::PlaceholderText);
+    return label;
 }
 
 } // namespace
 
-void StartPage::paintEvent(QPaintEvent*) {
-    QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), Theme::current().paper);
-    spots_.clear();
-    const double left = std::max(48.0, width() / 2.0 - 592.0), wide = std::min(1184.0, width() - 96.0);
-    paint_sign(p, left + wide);
-    paint_head(p, left, wide);
-    if (!recent_.isEmpty()) paint_recent(p, left, wide, 240.0);
-    paint_samples(p, left, wide, recent_.isEmpty() ? 240.0 : 280.0);
+StartPage::StartPage(QWidget* parent) : QWidget(parent), samples_(samples()) {
+    auto* content = new QWidget;
+    auto* column = new QVBoxLayout(content);
+    column->setContentsMargins(48, 28, 48, 24), column->setSpacing(10);
+    column->addWidget(head()), column->addWidget(recent_list()), column->addWidget(sample_list()), column->addStretch();
+    content->setMaximumWidth(1280);
+    auto* middle = new QWidget;
+    auto* row = new QHBoxLayout(middle);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->addStretch(1), row->addWidget(content, 100), row->addStretch(1);
+    auto* area = new QScrollArea;
+    area->setWidget(middle), area->setWidgetResizable(true), area->setFrameShape(QFrame::NoFrame);
+    area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff), area->setFocusPolicy(Qt::NoFocus);
+    area->setBackgroundRole(QPalette::AlternateBase), middle->setBackgroundRole(QPalette::AlternateBase);
+    auto* whole = new QVBoxLayout(this);
+    whole->setContentsMargins(0, 0, 0, 0), whole->addWidget(area);
+    arrange();
 }
 
-void StartPage::paint_head(QPainter& p, double left, double wide) {
-    const Theme& th = Theme::current();
-    p.setPen(th.ink), p.setFont(type(30, true));
-    p.drawText(QPointF(left, 76), "Odd Bounce");
-    p.setPen(th.soft), p.setFont(type(15));
-    p.drawText(QRectF(left, 92, wide - 290, 60), Qt::TextWordWrap,
-               "Finds what went wrong between two colliders, shows the moment, says why, and tries the "
-               "change that cures it.");
-
-    const auto button = [&](const QRectF& box, const QString& text, void (StartPage::*asks)()) {
-        p.setPen(QPen(th.ink, 1.2)), p.setBrush(box.contains(pointer_) ? th.chosen : th.panel);
-        p.drawRoundedRect(box, 5, 5);
-        p.setPen(th.ink), p.setFont(type(14, true));
-        p.drawText(box, Qt::AlignCenter, text);
-        spots_.push_back({box, {}, asks, {}, false});
+QWidget* StartPage::head() {
+    auto* out = new QWidget;
+    auto* row = new QHBoxLayout(out);
+    row->setContentsMargins(0, 0, 0, 0);
+    auto* column = new QVBoxLayout;
+    column->setSpacing(8);
+    column->addWidget(heading("Odd Bounce", 30, false));
+    auto* what = new QLabel(tr("Finds faulty collisions in recorded frames, shows the exact moment, explains the cause, "
+                               "and checks the change that should fix it."));
+    what->setFont(type(15)), what->setWordWrap(true), what->setForegroundRole(QPalette::PlaceholderText);
+    column->addWidget(what);
+    auto* ways = new QHBoxLayout;
+    ways->setSpacing(8);
+    const auto button = [&](const QString& text, void (StartPage::*asks)(), bool main) {
+        auto* b = new QPushButton(text);
+        b->setFont(type(main ? 14 : 13, main));
+        connect(b, &QPushButton::clicked, this, asks);
+        ways->addWidget(b);
+        return b;
     };
-    const QRectF open(left, 152, 190, 36), games(left + 202, 152, 236, 36);
-    button(open, "Open a recording…", &StartPage::wants_dialog);
-    button(games, listening_.isEmpty() ? "Listen for a running game" : "Stop listening",
-           &StartPage::wants_games);
-    p.setPen(th.soft), p.setFont(type(13));
-    p.drawText(QRectF(left, 192, wide - 290, 22), Qt::AlignVCenter,
-               listening_.isEmpty()
-                   ? QString("A .bouncelog or .bounce may also be dropped on this window.")
-                   : "Listening at " + listening_ + ": a game that sends there is shown at once.");
+    button(tr("Open a recording…"), &StartPage::wants_dialog, true);
+    listen_ = button(tr("Listen for a running game"), &StartPage::wants_games, true);
+    button(tr("Record your game…"), &StartPage::wants_recorders, true);
+    button(tr("Help"), &StartPage::wants_help, false);
+    button(tr("Light or dark"), &StartPage::wants_theme, false);
+    ways->addStretch();
+    column->addLayout(ways);
+    state_ = new QLabel;
+    state_->setTextFormat(Qt::PlainText), state_->setForegroundRole(QPalette::PlaceholderText), state_->setWordWrap(true);
+    column->addWidget(state_);
+    row->addLayout(column, 1), row->addWidget(new Picture, 0, Qt::AlignTop);
+    show_listening({});
+    return out;
 }
 
-void StartPage::paint_recent(QPainter& p, double left, double wide, double y) {
-    const Theme& th = Theme::current();
-    p.setPen(th.ink), p.setFont(type(14, true));
-    p.drawText(QPointF(left, y + 4), "Recent");
-    double x = left + 80;
-    p.setFont(type(13));
-    for (const QString& path : recent_) {
-        const QString name = QFileInfo(path).completeBaseName();
-        const QRectF box(x, y - 13, p.fontMetrics().horizontalAdvance(name) + 20, 24);
-        if (box.right() > left + wide) break;
-        p.setPen(QPen(th.rule, 1.0)), p.setBrush(box.contains(pointer_) ? th.chosen : th.panel);
-        p.drawRoundedRect(box, 4, 4);
-        p.setPen(th.ink);
-        p.drawText(box, Qt::AlignCenter, name);
-        spots_.push_back({box, path, nullptr, {}, false});
-        x = box.right() + 8;
-    }
+QWidget* StartPage::recent_list() {
+    recent_ = new QWidget;
+    auto* column = new QVBoxLayout(recent_);
+    column->setContentsMargins(0, 0, 0, 0);
+    recent_grid_ = new QGridLayout;
+    recent_grid_->setSpacing(10);
+    column->addWidget(heading(tr("Recent"), 14, false)), column->addLayout(recent_grid_);
+    recent_->hide();
+    return recent_;
 }
 
-void StartPage::paint_samples(QPainter& p, double left, double wide, double y) {
-    const Theme& th = Theme::current();
-    p.setPen(th.ink), p.setFont(type(14, true));
-    p.drawText(QPointF(left, y + 4), "Samples from Gullwick Post");
-    p.setPen(th.soft), p.setFont(type(12));
-    p.drawText(QRectF(left, y - 12, wide, 22), Qt::AlignRight | Qt::AlignVCenter,
-               "each done wrong, and done right");
-    if (samples_.empty()) {
-        p.setFont(type(13));
-        p.drawText(QPointF(left, y + 38), "The samples are not installed; `gullwick FOLDER` writes them.");
-        return;
-    }
-    list_top_ = y + 16;
-    p.save();
-    p.setClipRect(QRectF(0, list_top_, width(), height() - list_top_));
-    const double gap = 12.0, card_h = 88.0;
-    const int across = wide > 1000 ? 3 : 2;
-    const double card_w = (wide - gap * (across - 1)) / across;
-    double top = list_top_ + 6 - scroll_;
-    QString group;
-    int column = 0;
+QWidget* StartPage::sample_list() {
+    auto* out = new QWidget;
+    auto* column = new QVBoxLayout(out);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->addWidget(heading(tr("Samples from Gullwick Post, each one faulty and correct"), 14, false));
+    if (samples_.empty())
+        column->addWidget(new QLabel(tr("The samples are not installed. \"gullwick FOLDER\" writes them.")));
+    sample_grid_ = new QGridLayout;
+    sample_grid_->setSpacing(10);
     for (const Sample& s : samples_) {
-        if (s.group != group) {
-            if (column > 0) top += card_h + gap;
-            group = s.group, column = 0;
-            p.setPen(th.soft), p.setFont(type(13, true));
-            p.drawText(QRectF(left, top, wide, 24), Qt::AlignVCenter, group);
-            top += 28;
-        } else if (column == across)
-            column = 0, top += card_h + gap;
-        paint_card(p, s, QRectF(left + column * (card_w + gap), top, card_w, card_h));
-        ++column;
+        auto* card = new SampleCard(s);
+        connect(card, &QPushButton::clicked, this, [this, path = s.path] { emit wants(path); });
+        connect(card->correct, &QPushButton::clicked, this, [this, path = s.correct_path] { emit wants(path); });
+        sample_cards_.emplace_back(s.group, card);
     }
-    p.restore();
-    overflow_ = std::max(0.0, top + card_h + 16 + scroll_ - height());
-    if (overflow_ > 0.0) { // how far down the list goes
-        const double room = height() - list_top_ - 12, part = room / (room + overflow_);
-        p.setPen(Qt::NoPen), p.setBrush(th.rule);
-        p.drawRoundedRect(QRectF(width() - 14, list_top_ + scroll_ * part, 6, room * part), 3, 3);
+    column->addLayout(sample_grid_);
+    return out;
+}
+
+/// Cards in as many columns as there is room for.
+void StartPage::arrange() {
+    const int across = std::max(1, std::min(3, (width() - 96) / 300));
+    if (across == across_) return;
+    across_ = across;
+    for (QLabel* h : headings_) delete h;
+    headings_.clear();
+    int row = 0, column = 0;
+    QString group;
+    for (const auto& [name, card] : sample_cards_) {
+        if (name != group || column == across) {
+            if (column > 0) ++row;
+            column = 0;
+        }
+        if (name != group) {
+            group = name;
+            headings_.push_back(heading(group, 13, true));
+            sample_grid_->addWidget(headings_.back(), row++, 0, 1, across);
+        }
+        sample_grid_->addWidget(card, row, column++);
     }
+    for (int i = 0; i < 3; ++i)
+        sample_grid_->setColumnStretch(i, i < across), recent_grid_->setColumnStretch(i, i < across);
+    for (std::size_t i = 0; i < recent_cards_.size(); ++i)
+        recent_grid_->addWidget(recent_cards_[i], static_cast<int>(i) / across, static_cast<int>(i) % across);
 }
 
-bool StartPage::lit(const QRectF& box, const QString& path) const {
-    const auto i = static_cast<std::size_t>(keyed_);
-    return box.contains(pointer_) ||
-           (keyed_ >= 0 && i < spots_.size() && spots_[i].path == path && hasFocus());
+void StartPage::resizeEvent(QResizeEvent* e) {
+    QWidget::resizeEvent(e);
+    arrange();
 }
 
-void StartPage::paint_card(QPainter& p, const Sample& s, const QRectF& card) {
-    const Theme& th = Theme::current();
-    const QRectF right(card.right() - 112, card.bottom() - 28, 102, 21);
-    const bool over_right = lit(right, s.right_path), over = lit(card, s.path) && !over_right;
-    p.setPen(QPen(over ? th.soft : th.rule, 1.0)), p.setBrush(over ? th.chosen : th.panel);
-    p.drawRoundedRect(card, 5, 5);
-    p.fillRect(QRectF(card.left(), card.top() + 4, 3, card.height() - 8), th.finding);
-    p.setPen(th.ink), p.setFont(type(14, true));
-    p.drawText(card.adjusted(14, 7, -10, 0), Qt::AlignTop, s.title);
-    p.setPen(th.soft), p.setFont(type(12));
-    p.drawText(card.adjusted(14, 27, -10, -24), Qt::TextWordWrap | Qt::AlignTop, s.what);
-    p.setPen(th.finding);
-    p.drawText(card.adjusted(14, 0, -120, -8), Qt::AlignBottom, s.fault);
-    p.setPen(QPen(over_right ? th.soft : th.rule, 1.0)), p.setBrush(over_right ? th.chosen : th.paper);
-    p.drawRoundedRect(right, 4, 4);
-    p.setPen(th.moving);
-    p.drawText(right, Qt::AlignCenter, "the right way");
-    spots_.push_back({card, s.path, nullptr, {}, true});
-    spots_.push_back({right, s.right_path, nullptr, s.right, true});
+void StartPage::show_recent(const QStringList& paths) {
+    constexpr int most = 6;
+    for (QWidget* card : recent_cards_) card->deleteLater();
+    recent_cards_.clear();
+    for (const QString& path : paths.mid(0, most)) {
+        auto* card = new RecentCard(path);
+        connect(card, &QPushButton::clicked, this, [this, path] { emit wants(path); });
+        recent_cards_.push_back(card);
+    }
+    recent_->setVisible(!recent_cards_.empty());
+    across_ = 0, arrange();
 }
 
-/// The smaller of two that lie on each other.
-const StartPage::Spot* StartPage::at(const QPointF& pixel) const {
-    const Spot* found = nullptr;
-    for (const Spot& s : spots_)
-        if (s.where.contains(pixel) && (!s.scrolls || pixel.y() > list_top_)) found = &s;
-    return found;
-}
-
-void StartPage::take(const Spot& spot) {
-    const Spot s = spot; // painting makes them anew
-    if (s.asks)
-        (this->*s.asks)();
-    else
-        emit wants(s.path);
-}
-
-void StartPage::mousePressEvent(QMouseEvent* e) {
-    if (const Spot* s = at(e->position())) take(*s);
-}
-
-void StartPage::mouseMoveEvent(QMouseEvent* e) {
-    pointer_ = e->position(), keyed_ = -1;
-    setCursor(at(pointer_) ? Qt::PointingHandCursor : Qt::ArrowCursor);
-    update();
-}
-
-void StartPage::wheelEvent(QWheelEvent* e) {
-    scroll_ = std::clamp(scroll_ - e->angleDelta().y() / 2.0, 0.0, overflow_);
-    update();
-}
-
-bool StartPage::focusNextPrevChild(bool next) {
-    const int count = static_cast<int>(spots_.size());
-    if (count == 0) return false;
-    keyed_ = (keyed_ + (next ? 1 : count - (keyed_ < 0 ? 0 : 1))) % count;
-    const Spot& s = spots_[static_cast<std::size_t>(keyed_)];
-    if (s.scrolls)
-        scroll_ = std::clamp(scroll_ + std::max(0.0, s.where.bottom() + 16 - height()) -
-                                 std::max(0.0, list_top_ + 34 - s.where.top()),
-                             0.0, overflow_);
-    pointer_ = s.scrolls ? QPointF(-1, -1) : s.where.center();
-    update();
-    return true;
-}
-
-void StartPage::keyPressEvent(QKeyEvent* e) {
-    if ((e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter) && keyed_ >= 0 &&
-        keyed_ < static_cast<int>(spots_.size()))
-        take(spots_[static_cast<std::size_t>(keyed_)]);
-    else
-        QWidget::keyPressEvent(e);
-}
-
-bool StartPage::event(QEvent* e) {
-    if (e->type() != QEvent::ToolTip) return QWidget::event(e);
-    const auto* help = static_cast<QHelpEvent*>(e);
-    const Spot* s = at(help->pos());
-    QToolTip::showText(help->globalPos(), s ? s->tip : QString());
-    return true;
+void StartPage::show_listening(const QString& url) {
+    listen_->setText(url.isEmpty() ? tr("Listen for a running game") : tr("Stop listening"));
+    state_->setText(url.isEmpty() ? tr("You can also drop a .bouncelog or .bounce file on this window.")
+                                  : tr("Listening at %1. A game that sends there is shown at once.").arg(url));
 }
 
 } // namespace oddbounce

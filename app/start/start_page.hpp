@@ -1,19 +1,24 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a person sees first: open, drop, recent recordings, and the samples with what is wrong in each.
+// What a person sees first: open, listen, record a game, recent recordings, and the samples with what is wrong in each.
 #pragma once
 
-#include <QWidget>
+#include <QFrame>
+#include <QGridLayout>
+#include <QLabel>
+#include <QPushButton>
 
 namespace oddbounce {
 
-/// One situation, done wrong and done right.
+/// One situation, faulty and correct.
 struct Sample {
-    QString path, title, what; ///< the wrong way, and what is wrong in it
-    QString group, fault;      ///< heading; name of the fault
-    QString right_path, right; ///< the right way, and what is right in it
+    QString path, title, what;     ///< the faulty recording, and what is wrong in it
+    QString group, fault;          ///< heading; name of the fault
+    QString correct_path, correct; ///< the correct recording, and what is right in it
 };
 /// The samples that lie beside the program or in its share folder; empty where there are none.
 std::vector<Sample> samples();
+/// Where the small picture of a recording is kept for the list of recent ones.
+QString thumbnail_path(const QString& recording);
 
 class StartPage : public QWidget {
     Q_OBJECT
@@ -27,39 +32,28 @@ class StartPage : public QWidget {
     void wants(const QString& path);
     void wants_dialog();
     void wants_games(); ///< listen, or stop
+    void wants_recorders();
+    void wants_theme();
+    void wants_help();
 
   protected:
-    void paintEvent(QPaintEvent*) override;
-    void mousePressEvent(QMouseEvent*) override;
-    void mouseMoveEvent(QMouseEvent*) override;
-    void wheelEvent(QWheelEvent*) override;
-    void keyPressEvent(QKeyEvent*) override;
-    bool focusNextPrevChild(bool next) override;
-    bool event(QEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
 
   private:
-    struct Spot {
-        QRectF where;
-        QString path; ///< empty: `asks`
-        void (StartPage::*asks)() = nullptr;
-        QString tip;
-        bool scrolls = false; ///< it lies in the list of the samples
-    };
-    const Spot* at(const QPointF& pixel) const;
-    void take(const Spot& spot);
-    bool lit(const QRectF& box, const QString& path) const;
-    void paint_head(QPainter& p, double left, double wide);
-    void paint_recent(QPainter& p, double left, double wide, double y);
-    void paint_samples(QPainter& p, double left, double wide, double y);
-    void paint_card(QPainter& p, const Sample& sample, const QRectF& card);
+    QWidget* head();
+    QWidget* recent_list();
+    QWidget* sample_list();
+    void arrange();
 
     std::vector<Sample> samples_;
-    QStringList recent_;
-    QString listening_;
-    std::vector<Spot> spots_;
-    QPointF pointer_{-1, -1};
-    int keyed_ = -1; ///< spot that the keyboard is at
-    double scroll_ = 0.0, overflow_ = 0.0, list_top_ = 0.0;
+    QLabel* state_;
+    QPushButton* listen_;
+    QWidget* recent_;
+    QGridLayout *recent_grid_, *sample_grid_;
+    std::vector<QWidget*> recent_cards_;
+    std::vector<std::pair<QString, QWidget*>> sample_cards_; ///< with their group's heading
+    std::vector<QLabel*> headings_;
+    int across_ = 0;
 };
 
 } // namespace oddbounce

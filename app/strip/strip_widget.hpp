@@ -3,7 +3,6 @@
 #pragma once
 
 #include "session/session.hpp"
-#include "view/mapping.hpp"
 
 #include <QWidget>
 
@@ -19,12 +18,10 @@ class StripWidget : public QWidget {
     void mousePressEvent(QMouseEvent*) override;
 
   private:
-    static constexpr int count = 7;
-    QRectF cell(int i) const;
-    Mapping look(const QRectF& area) const;
-    void paint(QPainter& p) const;
-
     Session& session_;
 };
+
+/// The strip of the moment, within `area`.
+void paint_strip(QPainter& p, const Session& session, const QRectF& area);
 
 } // namespace oddbounce

@@ -9,6 +9,7 @@ namespace oddbounce {
 
 namespace {
 const Theme* current_theme = nullptr;
+double current_scale = 1.0;
 
 Theme make_light() {
     Theme t;
@@ -50,14 +51,17 @@ QColor Theme::tint(const QColor& c, double alpha) const {
 QFont type(int pixels, bool bold) {
     static const QString family = QFontDatabase::families().contains("Inter") ? "Inter" : "DejaVu Sans";
     QFont f(family);
-    f.setPixelSize(pixels);
+    f.setPixelSize(std::max(8, qRound(pixels * current_scale)));
     f.setWeight(bold ? QFont::DemiBold : QFont::Normal);
     return f;
 }
 
-void Theme::use(QApplication& app, bool dark) {
+double Theme::text_scale() { return current_scale; }
+void Theme::draw_with(bool dark) { current_theme = dark ? &night() : &light(); }
+
+void Theme::use(QApplication& app, bool dark, double text_scale) {
     const Theme& t = dark ? night() : light();
-    current_theme = &t;
+    current_theme = &t, current_scale = text_scale;
     app.setStyle("Fusion");
     QPalette p;
     p.setColor(QPalette::Window, t.panel), p.setColor(QPalette::Base, t.panel),
@@ -94,13 +98,27 @@ void Theme::use(QApplication& app, bool dark) {
             "QListWidget::item{padding:3px 6px;}"
             "QHeaderView::section{background:%1;color:%3;border:none;border-bottom:1px solid %2;padding:4px;}"
             "QToolTip{background:%4;color:%6;border:1px solid %2;}"
-            "QScrollBar:vertical{background:transparent;width:8px;margin:0;}"
+            "QListView{border:1px solid transparent;}QTableView#plain,QListView#plain{border:1px solid transparent;background:transparent;}"
+            "QFrame#error{background:%7;border-bottom:2px solid %9;}"
+            "QMenuBar{background:%4;border-bottom:1px solid %2;}QMenuBar::item{padding:4px 10px;background:transparent;}"
+            "QMenuBar::item:selected{background:%7;}QMenu::item:disabled{color:%3;}"
+            "QMenu::separator{height:1px;background:%2;margin:4px 6px;}"
+            "QMenu::indicator{width:12px;height:12px;margin-left:4px;}"
+            "QPushButton:focus,QToolButton:focus,QComboBox:focus{border:1px solid %6;}"
+            "QToolButton{border:1px solid transparent;border-radius:4px;padding:3px;}"
+            "QToolButton:hover{background:%7;}QToolButton:checked{background:%7;border-color:%2;}"
+            "QPushButton:flat{background:transparent;border-color:transparent;color:%3;}"
+            "QPushButton:flat:hover{color:%6;}"
+            "QStatusBar{background:%4;border-top:1px solid %2;}QStatusBar::item{border:none;}"
+            "QListView,QTableView{outline:none;}QListView:focus,QTableView:focus{border:1px solid %3;}"
+            "QScrollBar:vertical{background:transparent;width:10px;margin:0;}"
             "QScrollBar::handle:vertical{background:%2;border-radius:4px;min-height:24px;}"
             "QScrollBar::add-line,QScrollBar::sub-line{height:0;width:0;}"
             "QScrollBar::add-page,QScrollBar::sub-page{background:transparent;}"
             "QSplitter::handle{background:%2;}")
             .arg(t.paper.name(), t.rule.name(), t.soft.name(), t.panel.name(), t.shade.name(), t.ink.name(),
-                 t.chosen.name(), dark ? "dark" : "light"));
+                 t.chosen.name(), dark ? "dark" : "light")
+            .arg(t.finding.name()));
 }
 
 } // namespace oddbounce

@@ -17,12 +17,16 @@ struct Theme {
     static const Theme& light();
     static const Theme& night();
     static const Theme& current();
-    static void use(QApplication& app, bool dark);
+    /// Colours for the whole application. `text_scale`: 1 is the usual size.
+    static void use(QApplication& app, bool dark, double text_scale = 1.0);
+    static double text_scale();
+    /// Colours of what is drawn from now on, without telling the application.
+    static void draw_with(bool dark);
 
     QColor tint(const QColor& c, double alpha) const;
 };
 
-/// Interface type by pixel size; `bold` for headings. Figures are tabular where the font has them.
+/// Interface type by pixel size at the usual text size; `bold` for headings. Figures are tabular where the font has them.
 QFont type(int pixels, bool bold = false);
 
 } // namespace oddbounce

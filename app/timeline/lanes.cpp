@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "timeline/lanes.hpp"
 
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <cmath>
 
@@ -15,7 +15,7 @@ std::vector<Lane> lanes_for(const Session& s, std::size_t most) {
     std::map<std::pair<Slot, Slot>, Ranked> by_pair;
     const Finding* f = s.finding();
     for (const Encounter& e : s.encounters()) {
-        if (e.does == Does::Nothing) continue;
+        if (e.does == Does::Ignore) continue;
         const Slot a = e.body_a, b = e.body_b;
         if (s.body() >= 0 && a != s.body() && b != s.body()) continue;
         Ranked& r = by_pair[{std::min(a, b), std::max(a, b)}];

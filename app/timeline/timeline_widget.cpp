@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "timeline/timeline_widget.hpp"
 
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 #include "theme/theme.hpp"
+#include "view/clipped.hpp"
 
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
+#include <QScrollBar>
 
 #include <cmath>
 
@@ -14,13 +16,19 @@ namespace oddbounce {
 
 namespace {
 constexpr double label_width = 118.0, row = 22.0, head = 24.0, least_plot = 56.0;
+constexpr int scroll_width = 12;
+constexpr std::size_t most_lanes = 200;
 constexpr std::size_t most_read = 20000; // frames; beyond that marks have no names
 } // namespace
 
 TimelineWidget::TimelineWidget(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setMinimumHeight(170);
-    setToolTip("A click goes to that time. The wheel zooms, with Shift it pans. The right button copies or "
-               "saves it.");
+    setToolTip(tr("Click to go to a frame, with Alt to a sixteenth of a step. The wheel zooms, with Shift it pans."));
+    scroll_ = new QScrollBar(Qt::Vertical, this);
+    scroll_->hide(), scroll_->setAccessibleName(tr("lanes"));
+    connect(scroll_, &QScrollBar::valueChanged, this, qOverload<>(&QWidget::update));
+    for (auto signal : {&Session::body_changed, &Session::finding_changed})
+        connect(&session_, signal, scroll_, [this] { scroll_->setValue(0); });
     connect(&session_, &Session::recording_changed, this, [this] {
         take_in();
         ruler_.first = session_.first_moment() - 1.0,
@@ -59,12 +67,27 @@ void TimelineWidget::refresh() {
     lanes_.clear();
     const Recording* r = session_.recording();
     if (!r || r->header.space == 3) return update();
-    const double rows = 1.0 + rays_ + events_ + !session_.notes().empty();
-    const double room = height() - head - rows * row - least_plot;
-    lanes_ = lanes_for(session_, static_cast<std::size_t>(std::max(1.0, std::floor(room / row))));
+    lanes_ = lanes_for(session_, most_lanes);
+    refresh_scroll();
     refresh_plot();
     update();
 }
+
+/// Lanes that do not fit are scrolled to: the bar lies beside them.
+void TimelineWidget::refresh_scroll() {
+    const double rows = 1.0 + rays_ + events_ + !session_.notes().empty();
+    const double room = height() - head - rows * row - least_plot;
+    fits_ = static_cast<std::size_t>(std::max(1.0, std::floor(room / row)));
+    const int hidden = static_cast<int>(lanes_.size()) - static_cast<int>(fits_);
+    scroll_->setRange(0, std::max(0, hidden)), scroll_->setPageStep(static_cast<int>(fits_));
+    scroll_->setGeometry(width() - scroll_width, static_cast<int>(head + row), scroll_width,
+                         static_cast<int>(row * static_cast<double>(visible_lanes())));
+    scroll_->setVisible(hidden > 0);
+    scroll_->setToolTip(tr("%1 lanes").arg(lanes_.size()));
+}
+
+std::size_t TimelineWidget::first_lane() const { return static_cast<std::size_t>(scroll_->value()); }
+std::size_t TimelineWidget::visible_lanes() const { return std::min(fits_, lanes_.size()); }
 
 void TimelineWidget::refresh_plot() {
     const PlotQuery query = plot_query(session_, what_);
@@ -74,7 +97,7 @@ void TimelineWidget::refresh_plot() {
     go_on_plotting();
 }
 
-/// Frames that are not plotted yet: a few at once, many beside the window.
+/// Frames that are not plotted yet: a few at once, many in the background.
 void TimelineWidget::go_on_plotting() {
     constexpr std::size_t few = 300;
     const Recording& r = *session_.recording();
@@ -102,7 +125,8 @@ void TimelineWidget::grow() {
     go_on_plotting();
     // All encounters are looked through for the lanes: once a second will do.
     if (!lanes_age_.isValid() || lanes_age_.elapsed() > 1000) {
-        lanes_ = lanes_for(session_, std::max<std::size_t>(1, lanes_.size()));
+        lanes_ = lanes_for(session_, most_lanes);
+        refresh_scroll();
         lanes_age_.start();
     }
     update();
@@ -135,28 +159,27 @@ void TimelineWidget::paintEvent(QPaintEvent*) {
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(rect(), th.panel);
     if (!session_.recording() || session_.recording()->header.space == 3) return;
-    ruler_.left = label_width, ruler_.right = width() - 14.0;
+    ruler_.left = label_width, ruler_.right = width() - 18.0;
     paint_ruler(p);
     double y = head;
-    const auto next = [&](auto&& paint) {
-        p.save();
-        p.setClipRect(QRectF(ruler_.left - 6, y, ruler_.right - ruler_.left + 12, row));
-        paint();
-        p.restore();
+    const auto next = [&](const std::function<void(QPainter&)>& paint) {
+        QPainterPath lane;
+        lane.addRect(QRectF(ruler_.left - 6, y, ruler_.right - ruler_.left + 12, row));
+        paint_clipped(p, lane, paint);
         y += row;
         p.setPen(QPen(th.tint(th.rule, 0.7), 1.0));
         p.drawLine(QPointF(0, y), QPointF(width(), y));
     };
-    label(p, y, "findings"), next([&] { paint_findings(p, y); });
-    for (const Lane& lane : lanes_) label(p, y, lane.name), next([&] { paint_lane(p, lane, y); });
-    if (rays_) label(p, y, "rays"), next([&] { paint_rays(p, y); });
-    if (events_) label(p, y, "events"), next([&] { paint_events(p, y); });
-    if (!session_.notes().empty()) label(p, y, "notes"), next([&] { paint_notes(p, y); });
+    label(p, y, tr("findings")), next([&](QPainter& q) { paint_findings(q, y); });
+    for (std::size_t i = first_lane(); i < first_lane() + visible_lanes(); ++i)
+        label(p, y, lanes_[i].name), next([&](QPainter& q) { paint_lane(q, lanes_[i], y); });
+    if (rays_) label(p, y, tr("rays")), next([&](QPainter& q) { paint_rays(q, y); });
+    if (events_) label(p, y, tr("events")), next([&](QPainter& q) { paint_events(q, y); });
+    if (!session_.notes().empty()) label(p, y, tr("notes")), next([&](QPainter& q) { paint_notes(q, y); });
     const QRectF area(ruler_.left, y + 8, ruler_.right - ruler_.left, height() - y - 16);
-    p.save();
-    p.setClipRect(QRectF(ruler_.left - 6, y, ruler_.right - ruler_.left + 12, height() - y));
-    paint_plot(p, area);
-    p.restore();
+    QPainterPath plot;
+    plot.addRect(QRectF(ruler_.left - 6, y, ruler_.right - ruler_.left + 12, height() - y));
+    paint_clipped(p, plot, [&](QPainter& q) { paint_plot(q, area); });
     if (!plot_.values.empty())
         label(p, area.top() + area.height() / 2 - row, plot_.name),
             label(p, area.top() + area.height() / 2 - 4, plot_.unit);
@@ -194,7 +217,7 @@ void TimelineWidget::paint_findings(QPainter& p, double y) {
         if (to < ruler_.left - 10 || from > ruler_.right + 10) continue;
         const bool chosen = session_.finding() && session_.finding()->id == f.id;
         const QRectF bar(from, y + 5, std::max(5.0, to - from), row - 10);
-        p.setPen(Qt::NoPen), p.setBrush(f.fine   ? th.tint(th.soft, chosen ? 0.8 : 0.4)
+        p.setPen(Qt::NoPen), p.setBrush(f.expected   ? th.tint(th.soft, chosen ? 0.8 : 0.4)
                                         : chosen ? th.finding
                                                  : th.tint(th.finding, 0.5));
         p.drawRoundedRect(bar, 3, 3);
@@ -205,7 +228,7 @@ void TimelineWidget::paint_findings(QPainter& p, double y) {
     }
 }
 
-/// Nearing: a thin line. Touch: a full bar. Overlap: filled below the line to its depth. Answers: ticks
+/// Approach: a thin line. Touch: a full bar. Overlap: filled below the line to its depth. Responses: ticks
 /// above.
 void TimelineWidget::paint_lane(QPainter& p, const Lane& lane, double y) {
     const Theme& th = Theme::current();
@@ -213,25 +236,27 @@ void TimelineWidget::paint_lane(QPainter& p, const Lane& lane, double y) {
     for (const Encounter* e : lane.encounters) {
         const auto first = static_cast<double>(e->first), last = static_cast<double>(e->last);
         if (ruler_.to(last) < ruler_.left - 10 || ruler_.to(first) > ruler_.right + 10) continue;
-        const QColor color = e->does == Does::Notice ? th.sensor : th.moving;
+        const QColor color = e->does == Does::Report ? th.sensor : th.moving;
         p.setPen(QPen(color, 1.4));
         p.drawLine(QPointF(ruler_.to(first), middle), QPointF(ruler_.to(last), middle));
         const auto low =
             std::partition_point(e->touches.begin(), e->touches.end(),
                                  [&](const Encounter::Touch& t) { return t.last < visible().first; });
         for (auto it = low; it != e->touches.end() && it->first <= visible().second + 1; ++it) {
+            // A touch whose depth changed goes on in the next entry: both are one bar.
+            const bool goes_on = std::next(it) != e->touches.end() && std::next(it)->first == it->last + 1;
             const double from = ruler_.to(static_cast<double>(it->first) - 0.5),
-                         to = ruler_.to(static_cast<double>(it->last));
+                         to = ruler_.to(static_cast<double>(it->last) + (goes_on ? 0.5 : 0.0));
             p.fillRect(QRectF(from, middle - 5, std::max(2.5, to - from), 9), color);
             if (e->does != Does::Solid || it->depth <= slop * 0.2) continue;
             const double deep = std::min(7.0, 2.0 + 5.0 * it->depth / std::max(e->deepest, slop * 4.0));
             p.fillRect(QRectF(from, middle + 4,
                               std::max(1.5, ruler_.to(static_cast<double>(it->last) + 0.5) - from + 0.4),
                               deep),
-                       th.tint(th.finding, 0.65));
+                       th.tint(color, 0.55));
         }
         p.setPen(Qt::NoPen), p.setBrush(th.ink);
-        for (std::size_t i : e->answers) {
+        for (std::size_t i : e->responses) {
             const double x = ruler_.to(static_cast<double>(i));
             const QPointF tick[3] = {QPointF(x - 4, y + 0.5), QPointF(x + 4, y + 0.5), QPointF(x, y + 5.5)};
             p.drawPolygon(tick, 3);
@@ -283,7 +308,7 @@ void TimelineWidget::paint_events(QPainter& p, double y) {
 }
 
 double TimelineWidget::notes_top() const {
-    return head + row * (1.0 + static_cast<double>(lanes_.size()) + rays_ + events_);
+    return head + row * (1.0 + static_cast<double>(visible_lanes()) + rays_ + events_);
 }
 
 void TimelineWidget::paint_notes(QPainter& p, double y) {
@@ -373,14 +398,10 @@ void TimelineWidget::paint_plot(QPainter& p, const QRectF& area) {
 
 void TimelineWidget::resizeEvent(QResizeEvent*) { refresh(); }
 
-void TimelineWidget::go_to(const QPointF& pixel) {
+void TimelineWidget::go_to(const QPointF& pixel, bool sixteenths) {
     if (!session_.recording()) return;
-    // Within a sixteenth of a step; near a frame, the frame itself.
-    const double frame = ruler_.from(pixel.x()), whole = std::round(frame);
-    const double pixels_a_frame = (ruler_.right - ruler_.left) / (ruler_.last - ruler_.first);
-    session_.set_moment(std::abs(frame - whole) * pixels_a_frame < 4.0 || pixels_a_frame < 24.0
-                            ? whole
-                            : std::round(frame * 16.0) / 16.0);
+    const double frame = ruler_.from(pixel.x());
+    session_.set_moment(sixteenths ? std::round(frame * 16.0) / 16.0 : std::round(frame));
 }
 
 void TimelineWidget::mousePressEvent(QMouseEvent* e) {
@@ -395,12 +416,12 @@ void TimelineWidget::mousePressEvent(QMouseEvent* e) {
         }
     if (const int n = note_at(e->position()); n >= 0)
         return session_.set_moment(session_.moment_of(session_.notes()[static_cast<std::size_t>(n)]));
-    if (e->position().x() >= ruler_.left - 6) go_to(e->position());
+    if (e->position().x() >= ruler_.left - 6) go_to(e->position(), e->modifiers() & Qt::AltModifier);
 }
 
 void TimelineWidget::mouseMoveEvent(QMouseEvent* e) {
     if (e->buttons() & Qt::LeftButton && e->position().x() >= ruler_.left - 6)
-        go_to(e->position());
+        go_to(e->position(), e->modifiers() & Qt::AltModifier);
     else if (e->buttons() & Qt::MiddleButton)
         ruler_.pan(e->position().x() - last_.x(), session_.last_moment()), update();
     last_ = e->position();
@@ -408,7 +429,9 @@ void TimelineWidget::mouseMoveEvent(QMouseEvent* e) {
 
 void TimelineWidget::wheelEvent(QWheelEvent* e) {
     const double turn = e->angleDelta().y() != 0 ? e->angleDelta().y() : e->angleDelta().x();
-    if (e->modifiers() & Qt::ShiftModifier)
+    if (e->position().x() < label_width)
+        scroll_->setValue(scroll_->value() - (turn > 0 ? 1 : -1));
+    else if (e->modifiers() & Qt::ShiftModifier)
         ruler_.pan(turn * 0.5, session_.last_moment());
     else
         ruler_.zoom_at(e->position().x(), std::pow(1.002, turn), session_.last_moment());

@@ -6,6 +6,8 @@
 
 #include <QWidget>
 
+class QScrollBar;
+
 namespace oddbounce {
 
 class TimelineWidget : public QWidget {
@@ -30,7 +32,10 @@ class TimelineWidget : public QWidget {
     void take_in();
     void show_moment();
     void grow();
-    void go_to(const QPointF& pixel);
+    void go_to(const QPointF& pixel, bool sixteenths);
+    void refresh_scroll();
+    std::size_t first_lane() const;
+    std::size_t visible_lanes() const;
     void paint_ruler(QPainter& p);
     void paint_findings(QPainter& p, double y);
     void paint_lane(QPainter& p, const Lane& lane, double y);
@@ -47,6 +52,8 @@ class TimelineWidget : public QWidget {
     Session& session_;
     Ruler ruler_;
     std::vector<Lane> lanes_;
+    QScrollBar* scroll_;   ///< through the lanes, where not all fit
+    std::size_t fits_ = 1; ///< lanes
     Plot plot_;
     PlotQuery plotted_;
     Background plot_work_;

@@ -11,6 +11,9 @@ namespace oddbounce {
 
 inline double length(const QPointF& v) { return std::hypot(v.x(), v.y()); }
 
+/// Pixels for a unit: from the widest scene that a log can hold to a part of a ULP.
+inline constexpr double least_scale = 1e-32, most_scale = 1e12;
+
 struct Mapping {
     Vec2 center{0.0};   ///< world point in the middle of the rectangle
     double scale = 1.0; ///< pixels a unit
@@ -40,7 +43,7 @@ struct Mapping {
     /// Enlarges by `factor`, the world point under `pixel` staying where it is.
     void zoom_at(const QPointF& pixel, double factor) {
         const Vec2 fixed = from(pixel);
-        scale = std::clamp(scale * factor, 1e-6, 1e9);
+        scale = std::clamp(scale * factor, least_scale, most_scale);
         center += fixed - from(pixel);
     }
     void pan(const QPointF& by) { center -= right * (by.x() / scale) - up * (by.y() / scale); }
@@ -53,7 +56,7 @@ struct Mapping {
         const double room_w = std::max(10.0, area.width() - 2 * margin),
                      room_h = std::max(10.0, area.height() - 2 * margin);
         center = c;
-        scale = std::clamp(std::min(room_w / std::max(w, 1e-9), room_h / std::max(h, 1e-9)), 1e-6, 1e9);
+        scale = std::clamp(std::min(room_w / std::max(w, 1e-9), room_h / std::max(h, 1e-9)), least_scale, most_scale);
     }
     void look_up(const Vec3& along) {
         up = unit(flat(along), {0.0, 1.0});

@@ -91,12 +91,12 @@ QPolygonF hull_of(std::vector<QPointF> q) {
 
 } // namespace
 
-QPainterPath tangent_band(const Geometry& g, const Motion& move, const Mapping& m, int stretches) {
+QPainterPath tangent_band(const Geometry& g, const Motion& move, const Mapping& m, int ranges) {
     QPainterPath all;
     all.setFillRule(Qt::WindingFill);
-    for (int i = 0; i < stretches; ++i) {
+    for (int i = 0; i < ranges; ++i) {
         std::vector<QPointF> q;
-        for (const double t : {static_cast<double>(i) / stretches, static_cast<double>(i + 1) / stretches})
+        for (const double t : {static_cast<double>(i) / ranges, static_cast<double>(i + 1) / ranges})
             for (const Outline& o : g.outlines())
                 for (const Vec2& v : spelled_out(o, m.scale)) q.push_back(m.to(move.at(t).place(v)));
         all.addPolygon(hull_of(std::move(q)));

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "view/picture.hpp"
 
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 #include "theme/theme.hpp"
-#include "view/last_places.hpp"
+#include "view/clipped.hpp"
+#include "view/ulps.hpp"
 
 #include <QBuffer>
 #include <QFile>
@@ -23,20 +24,30 @@ struct LoupeNumber {
     Vec2 at{0.0};      ///< where that length is
 };
 
+/// The measure that a finding without a touch draws, at the frame nearest to this moment.
+const Mark* measure_of(const Session& s, const Finding& f) {
+    const auto now = static_cast<std::int64_t>(s.recording()->number(s.instant().index));
+    const Mark* best = nullptr;
+    for (const Mark& m : f.marks)
+        if (!m.arrow && !m.label.empty() &&
+            (!best || std::abs(m.frame - now) < std::abs(best->frame - now)))
+            best = &m;
+    return best;
+}
+
 /// The number that the finding is about, at this moment.
 LoupeNumber loupe_number(const Session& s, const Finding& f) {
     const Recording& r = *s.recording();
     LoupeNumber out;
     out.at = flat(f.at);
-    if (f.colliders.size() < 2) return out;
-    if (f.fault == "art-missed" || f.fault == "hit-outside-art") { // what is seen counts, not the colliders
-        const bool apart = f.fault == "hit-outside-art";
-        out.size = f.number(apart ? "gap" : "depth");
-        out.text =
-            QString("%1 %2").arg(QString::fromStdString(length_text(r, out.size)), apart ? "apart" : "deep");
-        if (apart && !f.marks.empty()) out.at = flat((f.marks[0].from + f.marks[0].to) * 0.5);
+    if (f.shown_at) {
+        const Mark* m = measure_of(s, f);
+        if (!m) return out;
+        out.size = glm::length(m->to - m->from), out.at = flat((m->from + m->to) * 0.5);
+        out.text = QString::fromStdString(m->label);
         return out;
     }
+    if (f.colliders.size() < 2) return out;
     const Instant& t = s.instant();
     const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
     if (!t.now->live(a) || !t.now->live(b)) return out;
@@ -46,28 +57,29 @@ LoupeNumber loupe_number(const Session& s, const Finding& f) {
     if (!d.known) return out;
     const double tiny = 1e-6 * std::min(ca.geometry->reach(), cb.geometry->reach());
     const double gap = std::abs(d.gap) < tiny ? 0.0 : d.gap;
-    out.text = (gap < 0 ? "depth " : "gap ") + QString::fromStdString(length_text(r, std::abs(gap)));
+    out.text = (gap < 0 ? Session::tr("depth %1") : Session::tr("gap %1"))
+                   .arg(QString::fromStdString(length_text(r, std::abs(gap))));
     if (std::abs(gap) < 2.0 * std::min(ca.geometry->reach(), cb.geometry->reach()))
         out.at = flat((d.on_a + d.on_b) * 0.5);
     out.size = std::max(std::abs(gap), 0.5 * f.number("thickness"));
     return out;
 }
 
-/// In place of the shapes enlarged: the numbers that lie between them.
-void paint_grid_loupe(QPainter& p, const Session& s, const Finding& f, const QRectF& frame) {
+/// Paper, what `paint` draws, a caption at the bottom, and the rim.
+void paint_lens(QPainter& p, const QRectF& frame, const QString& caption, const std::function<void(QPainter&)>& paint) {
+    constexpr double foot = 24.0; // pixels for the caption
     const Theme& th = Theme::current();
     QPainterPath shape;
     shape.addRoundedRect(frame, 8, 8);
-    p.save();
-    p.setClipPath(shape);
-    p.fillRect(frame, th.panel);
-    paint_last_places(p, frame.adjusted(0, 0, 0, -14), s, f);
-    p.setPen(th.ink), p.setFont(type(12, true));
-    p.drawText(QRectF(frame.left() + 10, frame.bottom() - 24, frame.width() - 20, 24), Qt::AlignCenter,
-               f.number("last_places") < 0.001
-                   ? QString("on the edge")
-                   : QString("%1 last places").arg(QString::fromStdString(figure(f.number("last_places")))));
-    p.restore();
+    paint_clipped(p, shape, [&](QPainter& inner) {
+        inner.fillRect(frame, th.panel);
+        paint(inner);
+        const QRectF strip(frame.left(), frame.bottom() - foot, frame.width(), foot);
+        inner.fillRect(strip, th.panel);
+        inner.setPen(th.ink), inner.setFont(type(12, true));
+        inner.drawText(strip.adjusted(10, 0, -10, 0), Qt::AlignVCenter,
+                       inner.fontMetrics().elidedText(caption, Qt::ElideRight, static_cast<int>(strip.width()) - 20));
+    });
     p.setBrush(Qt::NoBrush), p.setPen(QPen(th.ink, 1.4));
     p.drawPath(shape);
 }
@@ -80,41 +92,35 @@ void paint_loupe(QPainter& p, const Session& s, const Mapping& outer, SceneOptio
     const Theme& th = Theme::current();
     const double side = std::clamp(outer.area.height() * 0.36, 90.0, 190.0);
     const QRectF frame(outer.area.left() + 14, outer.area.top() + 14, side * 1.15, side);
-    if (hangs_on_last_places(*f)) return paint_grid_loupe(p, s, *f, frame);
+    if (is_rounding_sensitive(*f)) { // in place of the shapes enlarged: the numbers between them
+        const QString apart = f->number("ulps") < 0.001
+                                  ? Session::tr("on the edge")
+                                  : Session::tr("%1 ULP").arg(QString::fromStdString(figure(f->number("ulps"))));
+        return paint_lens(p, frame, apart, [&](QPainter& inner) {
+            paint_ulps(inner, frame.adjusted(0, 0, 0, -14), s, *f);
+        });
+    }
     const LoupeNumber number = loupe_number(s, *f);
-    if (number.text.isEmpty() || f->fault.compare(0, 4, "ray-") == 0 || f->fault == "probe-gap")
-        return; // nothing small to show
+    if (number.text.isEmpty()) return; // nothing small to show
     Mapping m = outer;
     m.area = frame.adjusted(0, 0, 0, -24);
     m.center = number.at;
     // The length in question about a sixth of the loupe; never less than three times the view.
     const double slop = std::max(s.recording()->slop(), 1e-9);
     const double wanted = 0.16 * side / std::max(number.size, slop);
-    m.scale = std::clamp(wanted, outer.scale * 3.0, outer.scale * 60.0);
+    m.scale = std::clamp(wanted, outer.scale * (f->shown_at ? 1.0 : 3.0), outer.scale * 60.0);
     options.names = false, options.plain = false, options.line = 2.4, options.pale = 0.35,
     options.ghosts = false;
-    QPainterPath shape;
-    shape.addRoundedRect(frame, 8, 8);
-    p.save();
-    p.setClipPath(shape);
-    p.fillRect(frame, th.panel);
-    p.save();
-    p.setClipRect(m.area, Qt::IntersectClip);
-    ScenePainter painter(p, m, *s.recording(), s.instant(), options);
-    painter.background(), painter.bodies(), painter.marks();
-    p.restore();
-    p.fillRect(QRectF(frame.left(), frame.bottom() - 24, frame.width(), 24), th.panel);
-    p.setPen(th.ink), p.setFont(type(12, true));
-    p.drawText(QRectF(frame.left() + 10, frame.bottom() - 24, frame.width() - 20, 24), Qt::AlignVCenter,
-               number.text + QString("%1×%2")
-                                 .arg(number.text.isEmpty() ? "" : "  ·  ")
-                                 .arg(QString::fromStdString(figure(std::round(m.scale / outer.scale)))));
-    p.restore();
-    p.setBrush(Qt::NoBrush), p.setPen(QPen(th.ink, 1.4));
-    p.drawPath(shape);
+    const QString zoom = QString::fromStdString(figure(std::round(10.0 * m.scale / outer.scale) / 10.0));
+    paint_lens(p, frame, number.text + QString("  ·  %1×").arg(zoom), [&](QPainter& inner) {
+        inner.setClipRect(m.area, Qt::IntersectClip);
+        ScenePainter painter(inner, m, *s.recording(), s.instant(), options);
+        painter.background(), painter.bodies(), painter.marks();
+        inner.setClipRect(frame, Qt::ReplaceClip);
+    });
     const QPointF target = outer.to(m.center);
     const double reach = 0.5 * side / m.scale * outer.scale;
-    p.setPen(QPen(th.soft, 1.0));
+    p.setBrush(Qt::NoBrush), p.setPen(QPen(th.soft, 1.0));
     p.drawRect(QRectF(target - QPointF(reach, reach), QSizeF(2 * reach, 2 * reach)));
 }
 
@@ -143,18 +149,17 @@ Mapping first_look(const Session& s, const QRectF& area) {
                     reach = std::max(reach, w.colliders()[static_cast<std::size_t>(c)].geometry->reach());
         }
         box.add(f->at);
-        if (const Fact* name = f->fact("ray");
-            name && first < static_cast<std::ptrdiff_t>(r.size())) // all of it
-            for (const RayRow& ray : s.frame(static_cast<std::size_t>(first))->rays)
-                if (ray.name == std::get<std::string>(name->value) && ray.by == f->bodies[0])
-                    box.add(ray.from), box.add(ray.at.value_or(ray.to));
+        const std::ptrdiff_t shown = f->shown_at ? std::max<std::ptrdiff_t>(0, r.frame_index(*f->shown_at)) : first;
+        if (f->fact("ray") && shown < static_cast<std::ptrdiff_t>(r.size())) // all of it
+            for (const RayRow& ray : s.frame(static_cast<std::size_t>(shown))->rays)
+                if (is_ray_of(ray, *f)) box.add(ray.from), box.add(ray.at.value_or(ray.to));
         box.grow(3.5 * reach);
     } else {
         const World w = s.world_at(s.instant().index);
         for (const bool moving : {true, false})
             for (Slot b = 0; b < static_cast<Slot>(w.bodies().size()); ++b) {
                 const BodyState& state = w.body(b);
-                if (state.present && state.def && ((state.def->moves != Moves::Fixed) == moving)) add(w, b);
+                if (state.present && state.def && ((state.def->moves != Moves::Static) == moving)) add(w, b);
             }
     }
     if (box.empty()) box.add(Vec3(-1.0)), box.add(Vec3(1.0));
@@ -256,8 +261,18 @@ QByteArray svg_of(const QSize& size, const QString& title, const std::function<v
 
 } // namespace
 
-QImage image_of(const QSize& size, const std::function<void(QPainter&)>& paint) {
-    QImage image(size, QImage::Format_ARGB32_Premultiplied);
+void paint_moment_at(QPainter& p, const Session& s, const Instant& t, const Mapping& m, SceneOptions options) {
+    QPainterPath area;
+    area.addRect(m.area);
+    paint_clipped(p, area, [&](QPainter& q) {
+        ScenePainter painter(q, m, *s.recording(), t, options);
+        painter.background(), painter.bodies(), painter.marks(), painter.scale_bar();
+    });
+}
+
+QImage image_of(const QSize& size, const std::function<void(QPainter&)>& paint, double scale) {
+    QImage image(size * scale, QImage::Format_ARGB32_Premultiplied);
+    image.setDevicePixelRatio(scale);
     image.fill(Theme::current().panel);
     QPainter p(&image);
     paint(p);
@@ -272,14 +287,14 @@ bool save_drawing(const QString& path, const QSize& size, const QString& title,
     } else if (path.endsWith(".png", Qt::CaseInsensitive)) {
         QBuffer buffer(&bytes);
         buffer.open(QIODevice::WriteOnly);
-        image_of(size, paint).save(&buffer, "PNG");
+        image_of(size, paint, saved_scale).save(&buffer, "PNG");
     } else {
-        error = path + ": expected a name that ends in .png or .svg";
+        error = Session::tr("%1: expected a name that ends in .png or .svg").arg(path);
         return false;
     }
     QSaveFile file(path);
     if (file.open(QIODevice::WriteOnly) && file.write(bytes) == bytes.size() && file.commit()) return true;
-    error = path + ": cannot be written: " + file.errorString();
+    error = Session::tr("%1: cannot be written: %2").arg(path, file.errorString());
     return false;
 }
 

@@ -29,11 +29,17 @@ struct NoteSlip {
 std::vector<NoteSlip> note_slips(const Session& session, const Mapping& mapping);
 void paint_notes(QPainter& painter, const Session& session, const Mapping& mapping);
 
-QImage image_of(const QSize& size, const std::function<void(QPainter&)>& paint);
-/// Writes PNG or SVG by the ending of `path`; false and a sentence where it cannot.
+/// Another moment than the session's: bodies, contacts and rays, without names of what is chosen.
+void paint_moment_at(QPainter& painter, const Session& session, const Instant& instant, const Mapping& mapping,
+                     SceneOptions options);
+
+/// `scale`: pixels for one.
+QImage image_of(const QSize& size, const std::function<void(QPainter&)>& paint, double scale = 1.0);
+/// Writes PNG (at twice the size) or SVG by the ending of `path`; false and a sentence where it cannot.
 bool save_drawing(const QString& path, const QSize& size, const QString& title,
                   const std::function<void(QPainter&)>& paint, QString& error);
 /// The chosen finding's moment as the view first shows it, with the loupe.
 bool save_picture(const Session& session, const QString& path, const QSize& size, QString& error);
+inline constexpr double saved_scale = 2.0;
 
 } // namespace oddbounce

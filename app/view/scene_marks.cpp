@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the scene painter draws over the bodies: contacts, rays, arrows, the swept band, the candidate, names.
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 #include "theme/theme.hpp"
+#include "view/labels.hpp"
 #include "view/outline_path.hpp"
 #include "view/scene_painter.hpp"
 
@@ -23,16 +24,15 @@ void arrow(QPainter& p, const QPointF& from, const QPointF& to, const QColor& co
     p.drawPolygon(head, 3);
 }
 
-/// Text that stays readable over lines: a rim of paper round it.
+} // namespace
+
 void halo_text(QPainter& p, const QRectF& where, const QString& text) {
     QPainterPath path;
     path.addText(where.left(), where.top() + p.fontMetrics().ascent(), p.font(), text);
     p.strokePath(path, QPen(Theme::current().tint(Theme::current().paper, 0.9), 3.0, Qt::SolidLine,
                             Qt::RoundCap, Qt::RoundJoin));
-    p.drawText(where, Qt::AlignLeft | Qt::AlignTop, text);
+    p.drawText(where, Qt::AlignLeft | Qt::AlignTop | Qt::TextDontClip, text);
 }
-
-} // namespace
 
 void ScenePainter::marks() {
     if (o_.body >= 0 && t_.present(o_.body)) {
@@ -42,7 +42,7 @@ void ScenePainter::marks() {
     course();
     if (!o_.plain) {
         rays();
-        if (o_.body >= 0 && t_.present(o_.body)) arrows(o_.body);
+        if (o_.body >= 0 && t_.present(o_.body)) probes(o_.body), arrows(o_.body);
         contacts(), touch(), finding_marks();
     }
     if (o_.names) name_all();
@@ -52,7 +52,7 @@ void ScenePainter::marks() {
 void ScenePainter::touch() {
     if (!o_.finding || o_.finding->fraction >= 1.0) return;
     const std::ptrdiff_t last = r_.frame_index(o_.finding->last);
-    if (last != static_cast<std::ptrdiff_t>(t_.index) || std::abs(t_.fraction - o_.finding->fraction) > 1e-6)
+    if (last != static_cast<std::ptrdiff_t>(t_.index) || std::abs(t_.fraction - o_.finding->fraction) > moment_snap)
         return;
     const Theme& th = Theme::current();
     const QPointF q = m_.to(flat(o_.finding->at));
@@ -124,9 +124,18 @@ void ScenePainter::contacts() {
     }
 }
 
-void ScenePainter::rays() {
+bool is_ray_of(const RayRow& ray, const Finding& f) {
+    const Fact* name = f.fact("ray");
+    const std::string* text = name ? std::get_if<std::string>(&name->value) : nullptr;
+    const bool same_caster = !ray.caster || (!f.bodies.empty() && *ray.caster == f.bodies[0]);
+    return text && same_caster && (ray.name == *text || (ray.name.empty() && *text == "a ray"));
+}
+
+/// `only`: the ray that this finding is about; null: all.
+void ScenePainter::rays(const Finding* only) {
     const Theme& th = Theme::current();
     for (const RayRow& ray : t_.frame->rays) {
+        if (only && !is_ray_of(ray, *only)) continue;
         const QPointF from = m_.to(flat(ray.from));
         const Vec3 end = ray.hit && ray.at ? *ray.at : ray.to;
         const QPointF to = m_.to(flat(end)), full = m_.to(flat(ray.to));
@@ -134,7 +143,7 @@ void ScenePainter::rays() {
         p_.setBrush(th.paper);
         p_.drawLine(from, to);
         if (ray.hit) {
-            p_.setPen(QPen(th.tint(th.ray, 0.5), 1.2, Qt::DotLine));
+            p_.setPen(QPen(th.tint(th.ray, 0.5), 1.2, dash_for(Qt::DotLine, length(full - to))));
             p_.drawLine(to, full);
             p_.setPen(QPen(th.ray, 1.4)), p_.setBrush(th.ray);
             p_.drawEllipse(to, 4.0, 4.0);
@@ -159,7 +168,7 @@ void ScenePainter::arrows(Slot body) {
         return n > most ? from + d * (most / n) : n > 0 && n < 18.0 ? from + d * (18.0 / n) : from + d;
     };
     const double least = r_.slop() * r_.header.rate * 0.02;
-    if (b.wishes && glm::length(b.wish) > least) arrow(p_, from, tip(b.wish), th.ink, true);
+    if (b.has_desired && glm::length(b.desired) > least) arrow(p_, from, tip(b.desired), th.ink, true);
     const BodyState& before = t_.before->bodies()[static_cast<std::size_t>(body)];
     const Vec3 v = t_.fraction < 1.0 && before.velocity_known ? before.velocity : b.velocity;
     if (b.velocity_known && glm::length(v) > least) arrow(p_, from, tip(v), th.ink, false);
@@ -177,7 +186,7 @@ void ScenePainter::band(Slot body) {
         const bool turning = std::abs(move.turning()) > 1e-9;
         const QPainterPath all = tangent_band(*state.geometry, move, m_, turning ? 12 : 1);
         p_.fillPath(all, th.tint(th.moving, 0.10));
-        QPen pen(th.tint(th.moving, 0.8), 1.1, Qt::DashLine);
+        QPen pen(th.tint(th.moving, 0.8), 1.1, dash_for(Qt::DashLine, pixels));
         if (!turning) p_.strokePath(all, pen);
         for (const Pose& pose : {move.from, move.to}) {
             const QPainterPath path = outline_path(*state.geometry, pose, m_);
@@ -258,43 +267,75 @@ void ScenePainter::candidate_outline(Slot c, const Pose& pose) {
 }
 
 void ScenePainter::name_all() {
+    constexpr std::size_t crowd = 60; // bodies in sight: beyond it only those of the finding and the chosen one
     const Theme& th = Theme::current();
     p_.setFont(type(12));
-    std::vector<QRectF> taken;
+    std::vector<LabelRequest> requests;
+    std::vector<QRectF> obstacles;
+    std::vector<Slot> bodies;
     for (Slot b = 0; b < static_cast<Slot>(t_.now->bodies().size()); ++b) {
-        if (!t_.present(b) || o_.hidden.count(b) || o_.faint.count(b)) continue;
-        QRectF box;
-        for (Slot c : t_.now->colliders_of(b))
-            if (at(*t_.now, c).geometry && seen(*at(*t_.now, c).geometry, t_.pose(b)))
-                box = box.united(outline_path(*at(*t_.now, c).geometry, t_.pose(b), m_).boundingRect());
-        if (box.isEmpty() && box.width() + box.height() < 1.0) continue;
-        const QString name = QString::fromStdString(body_name(*t_.now, b));
-        const QSizeF size = p_.fontMetrics().size(0, name);
-        const QRectF in = box.intersected(m_.area);
-        QRectF where;
-        const bool moving = t_.now->bodies()[static_cast<std::size_t>(b)].def->moves != Moves::Fixed;
-        if (!moving && in.width() > size.width() + 30 && in.height() > size.height() + 26)
-            where = QRectF(in.left() + 14, in.top() + 12, size.width(), size.height());
-        else
-            for (const QPointF& corner :
-                 {QPointF(in.left(), in.bottom() + 3), QPointF(in.right() + 6, in.top() + 0.2 * in.height()),
-                  QPointF(in.left(), in.top() - size.height() - 3),
-                  QPointF(in.right() + 6, in.center().y() - size.height() / 2)}) {
-                const QRectF tried(corner, size);
-                const bool free = std::none_of(taken.begin(), taken.end(),
-                                               [&](const QRectF& r) { return r.intersects(tried); });
-                if (!free || !m_.area.contains(tried)) continue;
-                where = tried;
-                break;
-            }
-        if (where.isNull()) continue;
-        const bool clash =
-            std::any_of(taken.begin(), taken.end(), [&](const QRectF& r) { return r.intersects(where); });
-        if (clash) continue;
-        taken.push_back(where);
-        p_.setPen(b == o_.body ? th.ink : th.soft);
-        halo_text(p_, where, name);
+        if (!t_.present(b) || o_.hidden.count(b)) continue;
+        const QRectF box = box_of(b);
+        if (box.isNull()) continue;
+        const BodyDef& def = *t_.now->body(b).def;
+        const bool moving = def.moves != Moves::Static;
+        if (moving) obstacles.push_back(box);
+        if (o_.faint.count(b)) continue;
+        const bool named = o_.finding && std::find(o_.finding->bodies.begin(), o_.finding->bodies.end(), def.id) !=
+                                             o_.finding->bodies.end();
+        LabelRequest l;
+        l.body = box, l.inside = !moving;
+        l.priority = b == o_.body ? 3.0 : named ? 2.0 : moving ? 0.5 : 0.2;
+        l.size = p_.fontMetrics().size(0, QString::fromStdString(body_name(*t_.now, b)));
+        requests.push_back(l), bodies.push_back(b);
     }
+    if (requests.size() > crowd)
+        for (std::size_t i = 0; i < requests.size(); ++i)
+            if (requests[i].priority < must_show) requests[i].size = QSizeF(1e9, 1e9); // fits nowhere
+    const auto places = place_labels(requests, obstacles, m_.area.adjusted(2, 2, -2, -44));
+    for (std::size_t i = 0; i < places.size(); ++i) {
+        if (!places[i]) continue;
+        p_.setPen(bodies[i] == o_.body ? th.ink : th.soft);
+        halo_text(p_, *places[i], QString::fromStdString(body_name(*t_.now, bodies[i])));
+    }
+}
+
+/// What is in sight of the body, in pixels; null: nothing.
+QRectF ScenePainter::box_of(Slot b) const {
+    QRectF box;
+    for (Slot c : t_.now->colliders_of(b)) {
+        if (!at(*t_.now, c).geometry) continue;
+        const Box world = at(*t_.now, c).geometry->bounds(t_.pose(b));
+        if (!world.meets(seen_)) continue;
+        const QPointF corners[4] = {m_.to({world.low.x, world.low.y}), m_.to({world.high.x, world.low.y}),
+                                    m_.to({world.low.x, world.high.y}), m_.to({world.high.x, world.high.y})};
+        for (const QPointF& q : corners) box = box.united(QRectF(q, QSizeF(0.1, 0.1)));
+    }
+    return box;
+}
+
+/// Probes of a body: a small square, a stub in the direction that it guards.
+void ScenePainter::probes(Slot body) {
+    const Theme& th = Theme::current();
+    constexpr double half = 3.5, stub = 9.0; // pixels
+    const Pose pose = t_.pose(body);
+    const Vec2 scale = flat(t_.now->body(body).scale);
+    for (const ProbeDef& probe : probes_of(r_, r_.body_id(body), t_.index)) {
+        const QPointF q = m_.to(pose.place(flat(probe.at) * scale)),
+                      way = m_.way(pose.rotate(unit(flat(probe.guards) * scale)));
+        p_.setPen(QPen(th.ray, 1.5)), p_.setBrush(th.paper);
+        p_.drawLine(q, q + way * stub);
+        p_.drawRect(QRectF(q - QPointF(half, half), QSizeF(2 * half, 2 * half)));
+    }
+}
+
+/// What a finding of a ray or of probes is about, also where nothing else is drawn over the bodies.
+void ScenePainter::subject() {
+    if (!o_.finding) return;
+    if (o_.finding->fact("ray")) rays(o_.finding);
+    if (const Slot b = r_.body_slot(o_.finding->bodies.empty() ? Id(-1) : o_.finding->bodies[0]);
+        b >= 0 && t_.present(b) && o_.finding->fact("probes_now"))
+        probes(b);
 }
 
 } // namespace oddbounce

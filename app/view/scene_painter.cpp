@@ -1,14 +1,30 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "view/scene_painter.hpp"
 
-#include "fault/telling.hpp"
-#include "session/picture_shelf.hpp"
+#include "fault/account_text.hpp"
+#include "session/picture_cache.hpp"
 #include "theme/theme.hpp"
+#include "view/clipped.hpp"
 #include "view/outline_path.hpp"
 
 #include <QPainterPath>
 
 namespace oddbounce {
+
+std::vector<ProbeDef> probes_of(const Recording& r, Id body, std::size_t index) {
+    std::map<Id, ProbeDef> all; // the last definition of each counts
+    for (const Recording::Defined& d : r.definitions(0, index + 1))
+        if (const auto* probe = std::get_if<ProbeDef>(&*d.definition); probe && probe->body == body)
+            all[probe->id] = *probe;
+    std::vector<ProbeDef> out;
+    for (auto& [id, probe] : all) out.push_back(std::move(probe));
+    return out;
+}
+
+Qt::PenStyle dash_for(Qt::PenStyle style, double pixels) {
+    constexpr double longest = 20000.0;
+    return pixels > longest ? Qt::SolidLine : style;
+}
 
 ScenePainter::ScenePainter(QPainter& painter, const Mapping& mapping, const Recording& recording,
                            const Instant& instant, const SceneOptions& options)
@@ -31,18 +47,19 @@ void ScenePainter::background() {
     const double step = scale_bar_length(m_.scale, 120.0);
     p_.setPen(QPen(th.tint(th.rule, 0.55), 1.0));
     const Vec2 corner = m_.from(m_.area.bottomLeft());
-    const double x0 = std::floor(glm::dot(corner, m_.right) / step) * step,
-                 y0 = std::floor(glm::dot(corner, m_.up) / step) * step;
-    for (double x = x0; (x - glm::dot(corner, m_.right)) * m_.scale < m_.area.width() + step * m_.scale;
-         x += step) {
-        const double px = m_.to(m_.right * x).x();
-        p_.drawLine(QPointF(px, m_.area.top()), QPointF(px, m_.area.bottom()));
-    }
-    for (double y = y0; (y - glm::dot(corner, m_.up)) * m_.scale < m_.area.height() + step * m_.scale;
-         y += step) {
-        const double py = m_.to(m_.up * y).y();
-        p_.drawLine(QPointF(m_.area.left(), py), QPointF(m_.area.right(), py));
-    }
+    const auto lines = [&](const Vec2& along, double pixels, const auto& draw) {
+        constexpr double most_places = 1e12; // farther from the origin the grid has no places any more
+        const double from = glm::dot(corner, along) / step;
+        if (!(std::abs(from) < most_places)) return;
+        const int count = static_cast<int>(pixels / (step * m_.scale)) + 2;
+        for (int k = 0; k < count; ++k) draw(m_.to(along * ((std::floor(from) + k) * step)));
+    };
+    lines(m_.right, m_.area.width(), [&](const QPointF& q) {
+        p_.drawLine(QPointF(q.x(), m_.area.top()), QPointF(q.x(), m_.area.bottom()));
+    });
+    lines(m_.up, m_.area.height(), [&](const QPointF& q) {
+        p_.drawLine(QPointF(m_.area.left(), q.y()), QPointF(m_.area.right(), q.y()));
+    });
 }
 
 void ScenePainter::bodies() {
@@ -53,7 +70,7 @@ void ScenePainter::bodies() {
         for (Slot c = 0; c < static_cast<Slot>(t_.now->colliders().size()); ++c) {
             const ColliderState& state = at(*t_.now, c);
             if (!state.geometry || state.body < 0 || o_.hidden.count(state.body)) continue;
-            if ((t_.now->body_of(c).def->moves != Moves::Fixed) != moving || !t_.present(state.body))
+            if ((t_.now->body_of(c).def->moves != Moves::Static) != moving || !t_.present(state.body))
                 continue;
             p_.setOpacity(o_.faint.count(state.body) ? 0.22 : 1.0);
             collider(c);
@@ -75,15 +92,15 @@ void ScenePainter::picture(const QImage& image, const std::function<Vec2(double,
     p_.restore();
 }
 
-/// What the player saw, paled so that shapes stand out: shot and backdrops with the fixed bodies.
+/// What the player saw, paled so that shapes stand out: shot and backdrops with the static bodies.
 void ScenePainter::pictures(bool moving) {
     p_.setOpacity(o_.pale);
     if (!moving) {
-        const PictureShelf::Shot shot = o_.pictures->shot(t_.index);
-        const auto [x0, y0, x1, y1] = shot.rect;
+        const PictureCache::Screenshot screenshot = o_.pictures->screenshot(t_.index);
+        const auto [x0, y0, x1, y1] = screenshot.rect;
         const Vec2 a(x0, y0), b(x1, y1), middle = 0.5 * (a + b);
         const double w = std::abs(glm::dot(b - a, m_.right)), h = std::abs(glm::dot(b - a, m_.up));
-        picture(shot.image, [&](double x, double y) {
+        picture(screenshot.image, [&](double x, double y) {
             return middle + m_.right * ((x - 0.5) * w) + m_.up * ((0.5 - y) * h);
         });
     }
@@ -94,7 +111,7 @@ void ScenePainter::pictures(bool moving) {
             if (body < 0 || o_.hidden.count(body) || !t_.present(body)) continue;
             state = &t_.now->bodies()[static_cast<std::size_t>(body)];
         }
-        if ((state && state->def->moves != Moves::Fixed) != moving) continue;
+        if ((state && state->def->moves != Moves::Static) != moving) continue;
         p_.setOpacity(o_.pale * (o_.faint.count(body) ? 0.3 : 1.0));
         const QImage image = o_.pictures->image(art->image);
         if (!image.isNull()) dressed_.insert(body);
@@ -114,7 +131,7 @@ void ScenePainter::collider(Slot c) {
     const Geometry& g = *state.geometry;
     if (!seen(g, pose)) return;
     const BodyDef& body = *t_.now->body_of(c).def;
-    const bool moving = body.moves != Moves::Fixed, chosen = state.body == o_.body;
+    const bool moving = body.moves != Moves::Static, chosen = state.body == o_.body;
     const bool mark = in_finding(c) && body.id != o_.finding->bodies.front(); // what it met
     const double size = glm::length(g.bounds().size()) * m_.scale;
     const bool small = size < 10.0 && !mark && !chosen;
@@ -124,18 +141,18 @@ void ScenePainter::collider(Slot c) {
     const QColor line = mark ? th.finding : moving ? th.moving : th.fixed;
     QPen pen(line, o_.line + (chosen ? 0.9 : 0.0), Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin);
     if (!state.on) {
-        pen = QPen(th.soft, o_.line, Qt::CustomDashLine);
-        pen.setDashPattern({9.0, 7.0});
+        pen = QPen(th.soft, o_.line, dash_for(Qt::CustomDashLine, size));
+        if (pen.style() == Qt::CustomDashLine) pen.setDashPattern({9.0, 7.0});
         p_.strokePath(path, pen);
         return;
     }
     if (state.def->role == Role::Sensor) {
-        pen = QPen(mark ? th.finding : th.sensor, o_.line + 0.7, Qt::CustomDashLine, Qt::RoundCap);
-        pen.setDashPattern({0.1, 2.4});
+        pen = QPen(mark ? th.finding : th.sensor, o_.line + 0.7, dash_for(Qt::CustomDashLine, size), Qt::RoundCap);
+        if (pen.style() == Qt::CustomDashLine) pen.setDashPattern({0.1, 2.4});
         p_.strokePath(path, pen);
         return;
     }
-    const bool hidden_thing = !state.def->seen || !body.seen;
+    const bool hidden_thing = !state.def->visible || !body.visible;
     if (moving && !mark && !g.open() && !dressed_.count(state.body))
         p_.fillPath(path, th.tint(th.moving, chosen ? 0.20 : 0.13));
     if (mark && !g.open()) p_.fillPath(path, th.tint(th.finding, 0.13));
@@ -164,6 +181,15 @@ void ScenePainter::speck(const Geometry& g, const Pose& pose, const QColor& colo
     p_.setRenderHint(QPainter::Antialiasing, true);
 }
 
+namespace {
+/// From where to where an edge that begins at `u` and goes `n` pixels along `e` may be in sight.
+std::pair<double, double> part_in_sight(const QPointF& u, const QPointF& e, double n, const QRectF& view) {
+    const double middle = QPointF::dotProduct(view.center() - u, e),
+                 half = length(QPointF(view.width(), view.height()));
+    return {std::max(0.0, middle - half), std::min(n, middle + half)};
+}
+} // namespace
+
 /// Short diagonal strokes from the edge inward: solid ground seen in section.
 void ScenePainter::hatch(const Geometry& g, const Pose& pose) {
     const Theme& th = Theme::current();
@@ -187,13 +213,7 @@ void ScenePainter::hatch(const Geometry& g, const Pose& pose) {
             const double n = length(v - u);
             if (n < 2.0) continue;
             const QPointF e = (v - u) / n, in = area > 0 ? QPointF(-e.y(), e.x()) : QPointF(e.y(), -e.x());
-            // Only the stretch of a long edge that is in sight.
-            double from = 0.0, to = n;
-            if (n > 4000.0) {
-                const double mid = QPointF::dotProduct(view.center() - u, e),
-                             half = length(QPointF(view.width(), view.height()));
-                from = std::max(0.0, mid - half), to = std::min(n, mid + half);
-            }
+            auto [from, to] = part_in_sight(u, e, n, view);
             to = std::min(to, n - deep * 0.8);
             for (double s = std::ceil((from + 3.0) / 6.0) * 6.0; s < to; s += 6.0) {
                 const QPointF a = u + e * s;
@@ -218,20 +238,21 @@ void ScenePainter::comb(const Geometry& g, const Pose& pose, const Vec3& pass) {
             if (std::abs(QPointF::dotProduct(e, out)) > 0.7) continue;
             const QPointF middle = m_.to(pose.place((g.bounds().low + g.bounds().high) * 0.5));
             if (o.closed && QPointF::dotProduct((u + v) / 2 - middle, out) < 0) continue;
-            for (double s = 4.0; s < n; s += 8.0) p_.drawLine(u + e * s, u + e * s + out * 5.0);
+            const auto [from, to] = part_in_sight(u, e, n, m_.area);
+            for (double s = 4.0 + 8.0 * std::ceil(from / 8.0); s < to; s += 8.0)
+                p_.drawLine(u + e * s, u + e * s + out * 5.0);
         }
 }
 
 void ScenePainter::cross_hatch(const QPainterPath& path, const QColor& color) {
-    p_.save();
-    p_.setClipPath(path, Qt::IntersectClip);
     p_.setPen(QPen(color, 0.9));
     const QRectF box = path.boundingRect().intersected(m_.area);
-    for (double s = -box.height(); s < box.width(); s += 9.0) {
-        p_.drawLine(QPointF(box.left() + s, box.bottom()), QPointF(box.left() + s + box.height(), box.top()));
-        p_.drawLine(QPointF(box.left() + s, box.top()), QPointF(box.left() + s + box.height(), box.bottom()));
-    }
-    p_.restore();
+    for (double s = -box.height(); s < box.width(); s += 9.0)
+        for (const bool rises : {true, false}) {
+            const QPointF low(box.left() + s, rises ? box.bottom() : box.top()),
+                high(low.x() + box.height(), rises ? box.top() : box.bottom());
+            for (const QLineF& part : inside(path, {low, high})) p_.drawLine(part);
+        }
 }
 
 void ScenePainter::struck_eye(const QPointF& c) {
@@ -252,7 +273,7 @@ void ScenePainter::struck_eye(const QPointF& c) {
 void ScenePainter::heading(const Geometry& g, const Pose& pose) {
     const Theme& th = Theme::current();
     const Vec2 front(g.bounds().high.x, 0.5 * (g.bounds().low.y + g.bounds().high.y));
-    const QPointF tip = m_.to(pose.place(front)), u = m_.way(pose.turn({1.0, 0.0})), side(-u.y(), u.x());
+    const QPointF tip = m_.to(pose.place(front)), u = m_.way(pose.rotate({1.0, 0.0})), side(-u.y(), u.x());
     const QPointF notch[3] = {tip - u * 1.0, tip - u * 6.0 + side * 3.5, tip - u * 6.0 - side * 3.5};
     p_.setPen(Qt::NoPen);
     p_.setBrush(th.moving);
@@ -263,17 +284,16 @@ void ScenePainter::scale_bar() {
     const Theme& th = Theme::current();
     const double units = scale_bar_length(m_.scale, 110.0), pixels = units * m_.scale;
     const QPointF left(m_.area.left() + 18, m_.area.bottom() - 16);
-    QColor behind = th.paper; // names may lie there
-    behind.setAlphaF(0.85F);
-    p_.fillRect(QRectF(left - QPointF(6, 26), QSizeF(std::max(pixels, 50.0) + 12, 34)), behind);
-    p_.setPen(QPen(th.ink, 2.0));
-    p_.drawLine(left, left + QPointF(pixels, 0));
-    p_.setPen(QPen(th.ink, 1.2));
-    p_.drawLine(left + QPointF(0, -4), left + QPointF(0, 4)),
-        p_.drawLine(left + QPointF(pixels, -4), left + QPointF(pixels, 4));
-    p_.setFont(type(12));
-    p_.drawText(QRectF(left.x(), left.y() - 22, std::max(pixels, 80.0), 18), Qt::AlignLeft | Qt::AlignBottom,
-                QString::fromStdString(length_text(r_, units)));
+    const auto bar = [&](const QPen& pen) {
+        p_.setPen(pen);
+        p_.drawLine(left, left + QPointF(pixels, 0)), p_.drawLine(left + QPointF(0, -4), left + QPointF(0, 4)),
+            p_.drawLine(left + QPointF(pixels, -4), left + QPointF(pixels, 4));
+    };
+    bar(QPen(th.paper, 5.0, Qt::SolidLine, Qt::RoundCap)); // a rim: what lies there stays in sight
+    bar(QPen(th.ink, 1.8));
+    p_.setFont(type(12)), p_.setPen(th.ink);
+    halo_text(p_, QRectF(left.x(), left.y() - 24, std::max(pixels, 80.0), 18),
+              QString::fromStdString(length_text(r_, units)));
 }
 
 } // namespace oddbounce

@@ -14,11 +14,11 @@
 
 namespace oddbounce {
 
-class PictureShelf;
+class PictureCache;
 
 struct SceneOptions {
     Slot body = -1;                             ///< the chosen one: heavier outline, swept band, velocity
-    const PictureShelf* pictures = nullptr;     ///< art and shots, under the shapes; null: none
+    const PictureCache* pictures = nullptr;     ///< art and shots, under the shapes; null: none
     const Finding* finding = nullptr;           ///< its colliders in vermilion
     const std::vector<Track>* course = nullptr; ///< of the candidate, for `course_body`
     Slot course_body = -1;
@@ -30,6 +30,15 @@ struct SceneOptions {
     double line = 1.6;                                             ///< outline width in pixels
 };
 
+/// The ray is the one that the finding is about.
+bool is_ray_of(const RayRow& ray, const Finding& finding);
+/// The probes of a body that are defined by this frame.
+std::vector<ProbeDef> probes_of(const Recording& recording, Id body, std::size_t index);
+/// Text that stays readable over lines: a rim of paper round it.
+void halo_text(QPainter& painter, const QRectF& where, const QString& text);
+/// Dashes over a very long line take as long to draw as they are many: such a line is solid.
+Qt::PenStyle dash_for(Qt::PenStyle style, double pixels);
+
 class ScenePainter {
   public:
     ScenePainter(QPainter& painter, const Mapping& mapping, const Recording& recording,
@@ -37,6 +46,7 @@ class ScenePainter {
     void background();
     void bodies();
     void marks(); ///< contacts, rays, arrows, swept band, candidate, names
+    void subject(); ///< the ray or the probes of the finding, without anything else
     void scale_bar();
 
   private:
@@ -52,7 +62,9 @@ class ScenePainter {
     void contacts();
     void touch();
     void finding_marks();
-    void rays();
+    void rays(const Finding* only = nullptr);
+    void probes(Slot body);
+    QRectF box_of(Slot body) const;
     void arrows(Slot body);
     void band(Slot body);
     void ghosts(Slot body);

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "view/view_widget.hpp"
 
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 #include "theme/theme.hpp"
 
 #include <QInputDialog>
@@ -13,8 +13,8 @@ namespace oddbounce {
 ViewWidget::ViewWidget(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setMouseTracking(true);
     setMinimumSize(240, 180);
-    setFocusPolicy(Qt::ClickFocus);
-    setAccessibleName("view of the moment");
+    setFocusPolicy(Qt::StrongFocus);
+    setAccessibleName(tr("view of the moment"));
     connect(&session_, &Session::recording_changed, this,
             [this] { fresh_ = true, measure_.clear(), look_at_all(); });
     connect(&session_, &Session::moment_changed, this, [this] { follow_body(), update(); });
@@ -69,11 +69,11 @@ void ViewWidget::follow_body() {
     mapping_.center = flat(session_.instant().pose(session_.body()).at);
 }
 
-/// Fixed colliders, drawn once until the look or the still scene changes.
+/// Static colliders, drawn once until the look or the still scene changes.
 void ViewWidget::still_layer() {
     const Instant& t = session_.instant();
     const Mapping& m = mapping_;
-    const bool shot = options_.pictures && session_.recording()->any_has(Recording::Shot);
+    const bool shot = options_.pictures && session_.recording()->any_has(Recording::Screenshot);
     const QString key = QString("%1 %2 %3 %4 %5 %6 %7 %8")
                             .arg(t.now->still_version())
                             .arg(m.center.x, 0, 'g', 17)
@@ -104,8 +104,7 @@ void ViewWidget::paintEvent(QPaintEvent*) {
         p.fillRect(rect(), th.paper);
         p.setPen(th.soft), p.setFont(type(14));
         p.drawText(rect().adjusted(40, 0, -40, 0), Qt::AlignCenter | Qt::TextWordWrap,
-                   "This recording has three dimensions. It is read and listed; drawing and judging it are "
-                   "not built yet.");
+                   tr("This recording has three dimensions. It can be opened and listed, but not drawn or judged yet."));
         return;
     }
     still_layer();
@@ -120,7 +119,7 @@ void ViewWidget::paintEvent(QPaintEvent*) {
     if (hold_) {
         p.setPen(th.soft), p.setFont(type(12));
         p.drawText(rect().adjusted(0, 10, -14, 0), Qt::AlignRight | Qt::AlignTop,
-                   "holding on to the body · H lets go");
+                   tr("following the body · H lets go"));
     }
 }
 
@@ -134,12 +133,12 @@ void ViewWidget::measure_lines(QPainter& p) const {
     p.setPen(QPen(th.ink, 1.2, Qt::DashLine));
     for (std::size_t i = 1; i < points.size(); ++i)
         p.drawLine(mapping_.to(points[i - 1]), mapping_.to(points[i]));
-    QString text = "measure: click a first point";
+    QString text = tr("measure: click the first point");
     if (points.size() == 2) text = QString::fromStdString(length_text(r, glm::length(points[1] - points[0])));
     if (points.size() >= 3) {
         const Vec2 u = unit(points[0] - points[1]), v = unit(points[2] - points[1]);
         const double angle = glm::degrees(std::acos(std::clamp(glm::dot(u, v), -1.0, 1.0)));
-        text = QString("%1, %2, angle %3°")
+        text = tr("%1, %2, angle %3°")
                    .arg(QString::fromStdString(length_text(r, glm::length(points[1] - points[0]))),
                         QString::fromStdString(length_text(r, glm::length(points[2] - points[1]))))
                    .arg(angle, 0, 'f', 1);
@@ -165,7 +164,7 @@ Slot ViewWidget::body_under(const QPointF& pixel) const {
         box.grow(nearest);
         if (p.x < box.low.x || p.x > box.high.x || p.y < box.low.y || p.y > box.high.y) continue;
         const double d = point_distance(p, *state.geometry, t.pose(state.body));
-        const bool moves = t.now->body_of(c).def->moves != Moves::Fixed;
+        const bool moves = t.now->body_of(c).def->moves != Moves::Static;
         if (d > nearest || (best_moves && !moves)) continue;
         if (moves && !best_moves)
             best = state.body, best_moves = true, nearest = std::max(d, 0.0);
@@ -187,13 +186,13 @@ QString ViewWidget::hover_text(const QPointF& pixel) const {
     const BodyState& b = session_.instant().now->bodies()[static_cast<std::size_t>(body)];
     text += QString("   ·   %1, %2")
                 .arg(QString::fromStdString(body_name(*session_.instant().now, body)), word(b.def->moves));
-    if (b.def->moves != Moves::Fixed)
+    if (b.def->moves != Moves::Static)
         text += QString(", %1").arg(QString::fromStdString(motion_text(r, b.velocity)));
     for (Slot c : session_.instant().now->colliders_of(body)) {
         const ColliderDef& d = *session_.instant().now->colliders()[static_cast<std::size_t>(c)].def;
         text += QString("   ·   %1 %2%3")
                     .arg(word(d.shape.kind), word(d.role),
-                         d.layer.empty() ? "" : QString(", layer %1").arg(QString::fromStdString(d.layer)));
+                         d.layer.empty() ? "" : tr(", layer %1").arg(QString::fromStdString(d.layer)));
         break;
     }
     return text;
@@ -241,7 +240,7 @@ void ViewWidget::mouseReleaseEvent(QMouseEvent* e) {
 void ViewWidget::edit_note(const NoteSlip& slip) {
     bool ok = false;
     const QString text =
-        QInputDialog::getMultiLineText(this, "Note", "Empty: the note goes.", slip.text, &ok);
+        QInputDialog::getMultiLineText(this, tr("Note"), tr("Clear the text to remove the note."), slip.text, &ok);
     if (ok) session_.change_note(slip.index, text);
 }
 
@@ -253,9 +252,17 @@ void ViewWidget::drop_note() {
         at = mapping_.from(pointer);
     else if (session_.finding())
         at = flat(session_.finding()->at);
+    ask_note(at);
+}
+
+void ViewWidget::drop_note_at(const QPointF& pixel) {
+    if (session_.recording() && session_.recording()->header.space == 2) ask_note(mapping_.from(pixel));
+}
+
+void ViewWidget::ask_note(const Vec2& at) {
     bool ok = false;
-    const QString text = QInputDialog::getMultiLineText(
-        this, "Note", "Kept with the case, at this place and moment:", {}, &ok);
+    const QString text = QInputDialog::getMultiLineText(this, tr("Note"),
+                                                        tr("Saved with the case, at this place and moment:"), {}, &ok);
     if (ok) session_.add_note(at, text);
 }
 

@@ -21,7 +21,12 @@ class ViewWidget : public QWidget {
     void toggle_loupe();   ///< L
     void toggle_measure(); ///< M
     void drop_note();      ///< D: at the pointer, else at the finding
+    void drop_note_at(const QPointF& pixel);
     bool holds() const { return hold_; }
+    bool shows_ghosts() const { return ghosts_; }
+    bool shows_loupe() const { return loupe_; }
+    bool measures() const { return measuring_; }
+    Slot body_under(const QPointF& pixel) const;
     const Mapping& mapping() const { return mapping_; }
     /// What the pointer is over, as a sentence; empty for nothing.
     QString hover_text(const QPointF& pixel) const;
@@ -43,7 +48,7 @@ class ViewWidget : public QWidget {
     void still_layer();
     void measure_lines(QPainter& p) const;
     void edit_note(const NoteSlip& slip);
-    Slot body_under(const QPointF& pixel) const;
+    void ask_note(const Vec2& at);
     void follow_body();
 
     Session& session_;

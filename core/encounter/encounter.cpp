@@ -39,7 +39,7 @@ bool touched_by_third(const Step& step, const Meeting& m) {
         const bool ours = x == a || x == b, theirs = y == a || y == b;
         return o->does == Does::Solid && ours != theirs &&
                (o->contact || o->closest() <= step.now.recording().slop() + header.skin) &&
-               step.now.body(ours ? y : x).def->moves != Moves::Fixed;
+               step.now.body(ours ? y : x).def->moves != Moves::Static;
     };
     const auto touched = [&](Slot own) {
         const auto all = step.of(own);
@@ -82,7 +82,7 @@ void EncounterStream::step(const Step& step) {
     const double near =
         step.now.recording().slop() + step.now.recording().header.skin; // a body rests on what is that near
     for (const Meeting& m : step.meetings) {
-        if (m.does == Does::Nothing && m.gap_after > 0.0) continue;
+        if (m.does == Does::Ignore && m.gap_after > 0.0) continue;
         auto [it, fresh] = open_.try_emplace({m.a, m.b});
         Encounter& e = it->second;
         const auto body = [&](Slot c) { return step.now.colliders()[static_cast<std::size_t>(c)].body; };
@@ -94,7 +94,7 @@ void EncounterStream::step(const Step& step) {
         const bool touched = m.sweep.status == Status::Found || m.sweep.status == Status::Started ||
                              m.gap_after <= near || m.contact;
         if (touched) touch(e, step.index, std::max(0.0, -m.gap_after), step.now.recording().slop());
-        if (turns_closing(step, m)) e.answers.push_back(step.index);
+        if (turns_closing(step, m)) e.responses.push_back(step.index);
     }
     for (auto it = open_.begin(); it != open_.end();) {
         if (it->second.last == step.index) {

@@ -8,7 +8,7 @@
 
 namespace oddbounce {
 
-/// nearing -> touch -> answer -> parting. Frames are indices into the recording.
+/// approach -> touch -> response -> parting. Frames are indices into the recording.
 struct Encounter {
     Slot a = -1, b = -1;           ///< colliders
     Slot body_a = -1, body_b = -1; ///< their bodies
@@ -20,7 +20,7 @@ struct Encounter {
         double depth; ///< largest at a frame's end, 0: none
     };
     std::vector<Touch> touches;
-    std::vector<std::size_t> answers; ///< frames in which their closing turned or a contact began
+    std::vector<std::size_t> responses; ///< frames in which their closing speed turned or a contact began
     double deepest = 0.0;             ///< largest depth at a frame's end
     std::size_t frames() const { return last - first + 1; }
     std::size_t touching_frames() const;
@@ -39,7 +39,7 @@ class EncounterStream {
     std::map<std::pair<Slot, Slot>, Encounter> open_;
 };
 
-/// True where the step answers the meeting: a closing that matters is turned. Shared by encounters and
+/// True where the step responds to the meeting: a closing that matters is turned. Shared by encounters and
 /// faults.
 bool turns_closing(const Step& step, const Meeting& meeting);
 /// Least closing speed that matters, unit/s: it covers the slop in one step, and twice gravity's gain.

@@ -25,7 +25,7 @@ std::size_t frames_at_once(const Recording& recording) {
                                                 : Recording::span_frames / 4;
 }
 
-bool fixed(const World& w, Slot c) { return w.body_of(c).def->moves == Moves::Fixed; }
+bool fixed(const World& w, Slot c) { return w.body_of(c).def->moves == Moves::Static; }
 } // namespace
 
 double nearing_distance(const Geometry& a, const Geometry& b, double travel, double slop) {
@@ -41,7 +41,7 @@ ClosingChange closing_change(const World& before, const World& now, Slot a, Slot
                              const Vec3& at) {
     const auto speed = [&](const World& w, Slot c) {
         const BodyState& body = w.body_of(c);
-        return glm::dot(body.velocity + glm::cross(body.turning, at - now.body_of(c).pose.at), normal);
+        return glm::dot(body.velocity + glm::cross(body.angular_velocity, at - now.body_of(c).pose.at), normal);
     };
     return {speed(before, a) - speed(before, b), speed(now, a) - speed(now, b)};
 }
@@ -78,7 +78,7 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
     if (ca.body == cb.body) return;
     const Does does = now.does(a, b);
     // Who does nothing on meeting matters where it overlaps at a frame's end, no sooner.
-    if (does == Does::Nothing) {
+    if (does == Does::Ignore) {
         const Vec3 between = now.body_of(a).pose.at - now.body_of(b).pose.at;
         const double reaches = ca.geometry->reach() + cb.geometry->reach();
         if (glm::dot(between, between) > reaches * reaches) return;
@@ -92,10 +92,10 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
     const Distance after = distance(*ca.geometry, ma.to, *cb.geometry, mb.to, near);
     if (after.known)
         m.gap_after = after.gap, m.normal = after.normal, m.on_a = after.on_a, m.on_b = after.on_b;
-    if (does == Does::Nothing && m.gap_after > 0.0) return;
+    if (does == Does::Ignore && m.gap_after > 0.0) return;
     const auto stepped = [&](Slot body) {
         const BodyState& state = now.bodies()[static_cast<std::size_t>(body)];
-        return !state.fresh && !state.warped;
+        return !state.fresh && !state.teleported;
     };
     const bool step = !first && before.live(a) && before.live(b) && stepped(ca.body) && stepped(cb.body);
     if (step) {
@@ -190,7 +190,7 @@ std::span<const Meeting* const> MeetingsByBody::of(Slot body, const World& now,
 namespace {
 
 /// Frames first..last: the worlds at their ends, and who met in their steps.
-struct Stretch {
+struct FrameRange {
     std::size_t first = 0, last = 0;
     std::vector<World> worlds; // the one before the first, too
     std::vector<std::shared_ptr<const Frame>> frames;
@@ -201,7 +201,7 @@ World start_of(const Recording& r, std::size_t first) {
     return first == 0 ? r.world_at(0) : r.world_before(first);
 }
 
-void compute(const Recording& r, Stretch& s, const Control* control) {
+void compute(const Recording& r, FrameRange& s, const Control* control) {
     s.worlds.reserve(s.last - s.first + 2);
     s.worlds.push_back(start_of(r, s.first));
     Pairing pairing;
@@ -234,7 +234,7 @@ bool walk(const Recording& recording, const WalkOptions& options,
     // The pipeline keeps everything in turn by itself; the locks (hardly ever waited for) hold the stretches
     // that are ready, and let a thread checker see the turns.
     std::mutex handing_out, handing_over, using_up;
-    std::map<std::size_t, Stretch> ready; // by first frame
+    std::map<std::size_t, FrameRange> ready; // by first frame
     const auto hand_out = [&](tbb::flow_control& flow) -> std::pair<std::size_t, std::size_t> {
         const std::lock_guard lock(handing_out);
         if (next > last || !recording.wait_for(next, stop)) {
@@ -247,7 +247,7 @@ bool walk(const Recording& recording, const WalkOptions& options,
         return {from, to};
     };
     const auto make = [&](std::pair<std::size_t, std::size_t> frames) {
-        Stretch stretch{frames.first, frames.second, {}, {}, {}};
+        FrameRange stretch{frames.first, frames.second, {}, {}, {}};
         compute(recording, stretch, options.control);
         const std::lock_guard lock(handing_over);
         ready.emplace(frames.first, std::move(stretch));
@@ -259,7 +259,7 @@ bool walk(const Recording& recording, const WalkOptions& options,
     };
     const auto use = [&](std::size_t from) {
         const std::lock_guard lock(using_up);
-        Stretch stretch = take(from);
+        FrameRange stretch = take(from);
         for (std::size_t k = 0; k < stretch.meetings.size(); ++k) {
             if (stopped()) return;
             each(Step{stretch.worlds[k], stretch.worlds[k + 1], stretch.frames[k], stretch.first + k,

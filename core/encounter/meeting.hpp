@@ -53,7 +53,7 @@ struct Step {
 };
 
 /// Geometry of one step: all pairs that come within `near` of each other, `near` growing with size and
-/// travel. Fixed colliders are indexed once per still scene. Not shared between threads.
+/// travel. Static colliders are indexed once per still scene. Not shared between threads.
 class Pairing {
   public:
     std::vector<Meeting> meetings(const World& before, const World& now, const Frame& frame, bool first);

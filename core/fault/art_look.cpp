@@ -15,13 +15,13 @@ constexpr std::size_t most_cells = 48; // a side: larger pictures are judged coa
 
 /// Cells twice as large, seen where two of their four are; enough for outlines, and large pictures cost less.
 void coarsen(Shape& cells) {
-    const std::vector<std::string>& fine = cells.layers.at(0);
+    const std::vector<std::string>& expected = cells.layers.at(0);
     const auto seen = [&](std::size_t r, std::size_t c) {
-        return r < fine.size() && c < fine[r].size() && fine[r][c] == '#';
+        return r < expected.size() && c < expected[r].size() && expected[r][c] == '#';
     };
-    std::vector<std::string> rows((fine.size() + 1) / 2);
+    std::vector<std::string> rows((expected.size() + 1) / 2);
     for (std::size_t r = 0; r < rows.size(); ++r)
-        for (std::size_t c = 0; c < (fine[2 * r].size() + 1) / 2; ++c) {
+        for (std::size_t c = 0; c < (expected[2 * r].size() + 1) / 2; ++c) {
             const int four = seen(2 * r, 2 * c) + seen(2 * r, 2 * c + 1) + seen(2 * r + 1, 2 * c) +
                              seen(2 * r + 1, 2 * c + 1);
             rows[r] += four >= 2 ? '#' : '.';
@@ -103,15 +103,15 @@ ArtLook::Seen ArtLook::seen(const World& w, Slot body) const {
             out.half_pixel = std::max(out.half_pixel,
                                       0.5 * art.cells.cell * std::max(std::abs(scale.x), std::abs(scale.y)));
         }
-    if (out.art || !state.def || !state.def->seen) return out;
+    if (out.art || !state.def || !state.def->visible) return out;
     for (const Slot c : w.colliders_of(body))
-        if (w.live(c) && at(w, c).def->seen && at(w, c).def->role != Role::Sensor &&
+        if (w.live(c) && at(w, c).def->visible && at(w, c).def->role != Role::Sensor &&
             at(w, c).geometry->judged())
             out.parts.push_back(at(w, c).geometry);
     return out;
 }
 
-Distance seen_gap(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Seen& b, const Pose& at_b,
+Distance visible_gap(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Seen& b, const Pose& at_b,
                   double within) {
     Distance least;
     for (const auto& ga : a.parts)
@@ -122,7 +122,7 @@ Distance seen_gap(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Seen&
     return least;
 }
 
-double seen_depth(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Seen& b, const Pose& at_b) {
+double visible_depth(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Seen& b, const Pose& at_b) {
     double deepest = 0.0;
     for (const auto& ga : a.parts)
         for (const auto& gb : b.parts) {
@@ -140,7 +140,7 @@ double seen_depth(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Seen&
     return deepest;
 }
 
-double seen_overlap(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Seen& b, const Pose& at_b) {
+double visible_overlap(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Seen& b, const Pose& at_b) {
     Box box = bounds(a, at_a);
     const Box other = bounds(b, at_b);
     box.low = glm::max(box.low, other.low), box.high = glm::min(box.high, other.high);

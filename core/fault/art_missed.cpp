@@ -4,7 +4,7 @@
 #include "fault/art_look.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -20,9 +20,9 @@ struct Run {
     double depth = 0.0;
 };
 
-class Watch : public Rule {
+class ArtMissedRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit ArtMissedRule(const RuleContext& context)
         : context_(context), art_(context.recording),
           runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                 [this](const Pair&, Run& run) { close(run); }) {}
@@ -51,7 +51,7 @@ class Watch : public Rule {
             Box box;
             for (const auto& g : art_.seen(step.now, body).parts)
                 box.add(g->bounds(b.pose).low), box.add(g->bounds(b.pose).high);
-            shown.push_back({body, box, b.def->moves != Moves::Fixed});
+            shown.push_back({body, box, b.def->moves != Moves::Static});
         }
         for (std::size_t i = 0; i < shown.size(); ++i)
             for (std::size_t k = i + 1; k < shown.size(); ++k)
@@ -66,13 +66,13 @@ class Watch : public Rule {
         const ArtLook::Seen sa = art_.seen(step.now, a), sb = art_.seen(step.now, b);
         const double allowed = context_.recording.slop() + sa.half_pixel + sb.half_pixel;
         // What the axes say is never too small: only a new deepest is worth its sixteen directions.
-        const double rough = -seen_gap(sa, pose(a), sb, pose(b), 0.0).gap;
+        const double rough = -visible_gap(sa, pose(a), sb, pose(b), 0.0).gap;
         if (rough <= allowed) return;
         if (const Run* under_way = runs_.find(std::minmax(a, b)); under_way && rough <= under_way->depth) {
             runs_.at(std::minmax(a, b), step.index);
             return;
         }
-        const double depth = seen_depth(sa, pose(a), sb, pose(b));
+        const double depth = visible_depth(sa, pose(a), sb, pose(b));
         if (depth <= allowed) return;
         Run& run = runs_.at(std::minmax(a, b), step.index);
         if (run.a < 0) std::tie(run.a, run.b) = mover_first(step.before, step.now, pair->first, pair->second);
@@ -84,13 +84,13 @@ class Watch : public Rule {
         std::optional<Pair> out;
         for (const Slot ca : step.now.colliders_of(a))
             for (const Slot cb : step.now.colliders_of(b))
-                if (step.now.live(ca) && step.now.live(cb) && step.now.does(ca, cb) != Does::Nothing &&
+                if (step.now.live(ca) && step.now.live(cb) && step.now.does(ca, cb) != Does::Ignore &&
                     !one_owner(step.now, ca, cb))
                     out = out.value_or(Pair(ca, cb));
         if (!out) return {};
         for (const Meeting& m : step.meetings) {
             const Pair bodies = std::minmax(at(step.now, m.a).body, at(step.now, m.b).body);
-            if (bodies == Pair(std::minmax(a, b)) && m.does != Does::Nothing &&
+            if (bodies == Pair(std::minmax(a, b)) && m.does != Does::Ignore &&
                 (m.contact || m.gap_after <= context_.recording.slop()))
                 return {};
         }
@@ -108,16 +108,17 @@ class Watch : public Rule {
         const auto pose = [&](Slot body) { return w.body(body).pose; };
         f.at = pose(a).at;
         f.marks.push_back(
-            {r.number(run.deepest_at), f.at, f.at, false, "pixels " + length_text(r, run.depth) + " deep"});
+            {r.number(run.deepest_at), f.at, f.at, false, "pictures overlap by " + length_text(r, run.depth)});
         f.weight = 0.55;
         add_fact(f, "depth", run.depth, u);
-        add_fact(f, "area", seen_overlap(art_.seen(w, a), pose(a), art_.seen(w, b), pose(b)), u + "²");
+        add_fact(f, "area", visible_overlap(art_.seen(w, a), pose(a), art_.seen(w, b), pose(b)), u + "²");
         add_fact(f, "collider_gap", pair_at(w, run.a, run.b).gap, u);
         add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
+        f.shown_at = r.number(run.deepest_at);
         add_fact(f, "deepest_frame", static_cast<double>(r.number(run.deepest_at)), "frame");
         note_threshold(f, {"slop", r.slop(), u});
         const double grow = 0.5 * std::max(run.depth, f.number("collider_gap"));
-        f.suggest.push_back({"larger colliders, by " + length_text(r, grow) + " all round",
+        f.suggest.push_back({"grow both colliders by " + length_text(r, grow) + " on all sides",
                              {{{"colliders", {f.colliders[0], f.colliders[1]}}, {"grow", grow}}}});
         context_.found(std::move(f));
     }
@@ -127,29 +128,32 @@ class Watch : public Rule {
     Runs<Pair, Run> runs_;
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<ArtMissedRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
-    f.account.push_back(
-        {f.first,
-         {},
-         fmt::format("The pictures of the {} and the {} begin to overlap.", f.names[0], f.names[1])});
-    f.account.push_back({static_cast<std::int64_t>(f.number("deepest_frame")),
-                         {},
-                         fmt::format("They overlap {} deep, over {} {}²; their colliders are still {} apart.",
-                                     length_text(r, f.number("depth")), figure(f.number("area")),
-                                     r.header.unit, length_text(r, f.number("collider_gap")))});
-    f.account.push_back(
-        {f.last,
-         {},
-         f.last == r.number(r.size() - 1)
-             ? std::string("The recording ends while they overlap; nothing was hit.")
-             : fmt::format("After {} frames they part; nothing was hit.", figure(f.number("frames")))});
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
+    account.at(f.first, fmt::format("The pictures of {} and {} begin to overlap.", the(f.names[0]), the(f.names[1])));
+    account.at(static_cast<std::int64_t>(f.number("deepest_frame")),
+               fmt::format("They overlap by {}, over {} {}². The colliders are still {} apart.",
+                           length_text(r, f.number("depth")), figure(f.number("area")), r.header.unit,
+                           length_text(r, f.number("collider_gap"))));
+    account.at(f.last, f.last == r.number(r.size() - 1)
+                           ? std::string("The recording ends while they overlap. There was no hit.")
+                           : fmt::format("They part after {}. There was no hit.",
+                                         count_text(f.number("frames"), "frame")));
+    account.cause("the colliders do not cover their pictures there.");
 }
 
 } // namespace
 
-const Fault art_missed_fault = {"art-missed", "Art missed",
-                                "Pictures overlap and the colliders under them do not touch.", watch, tell};
+const Fault art_missed_fault = {
+    .id = "art-missed",
+    .title = "Art missed",
+    .what = "Pictures overlap and the colliders under them do not touch.",
+    .headline = "{mover} and {other}",
+    .needs = {Input::Art},
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

@@ -6,12 +6,12 @@ namespace oddbounce {
 std::span<const Fault> catalogue() {
     static const Fault all[] = {
         tunneling_fault,      pop_through_fault,     silent_overlap_fault,   one_way_drop_fault,
-        probe_gap_fault,      double_hit_fault,      repeat_effect_fault,    flip_flop_fault,
+        probe_gap_fault,      double_hit_fault,      repeat_effect_fault,    jitter_fault,
         wrong_face_fault,     speed_surge_fault,     deep_overlap_fault,     corner_spin_fault,
         self_push_fault,      stuck_on_edge_fault,   trapped_fault,          wall_climb_fault,
-        unseen_blocker_fault, false_footing_fault,   hit_outside_art_fault,  art_missed_fault,
+        invisible_wall_fault, false_grounded_fault,   hit_outside_art_fault,  art_missed_fault,
         ray_self_hit_fault,   ray_short_fault,       ray_wrong_answer_fault, ray_knife_edge_fault,
-        flush_contact_fault,  endless_resolve_fault, no_reaction_fault};
+        flush_contact_fault,  unresolved_loop_fault, no_reaction_fault};
     return all;
 }
 
@@ -24,6 +24,31 @@ const Fault* fault_by_id(const std::string& id) {
 bool rests_on_log(const Finding& f) {
     const Fault* fault = fault_by_id(f.fault);
     return fault && fault->by_log && fault->by_log(f);
+}
+
+std::string headline(const Finding& f) {
+    const Fault* fault = fault_by_id(f.fault);
+    if (!fault) return f.fault;
+    const auto value = [&](const std::string& key) -> std::string {
+        if (key == "mover") return f.names.empty() ? "" : f.names[0];
+        if (key == "other") return f.names.size() > 1 ? f.names[1] : "";
+        const Fact* fact = f.fact(key);
+        const std::string* text = fact ? std::get_if<std::string>(&fact->value) : nullptr;
+        return text ? *text : "";
+    };
+    const std::string full = fault->headline;
+    const bool lacks = (full.find("{other}") != full.npos && f.names.size() < 2) ||
+                       (full.find("{caster}") != full.npos && value("caster").empty());
+    const std::string pattern = lacks && *fault->headline_alone ? fault->headline_alone : full;
+    std::string out;
+    for (std::size_t i = 0; i < pattern.size();) {
+        const std::size_t end = pattern[i] == '{' ? pattern.find('}', i) : pattern.npos;
+        if (end == pattern.npos)
+            out += pattern[i++];
+        else
+            out += value(pattern.substr(i + 1, end - i - 1)), i = end + 1;
+    }
+    return out;
 }
 
 } // namespace oddbounce

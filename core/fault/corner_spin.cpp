@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// corner-spin: a body that is meant to stay upright, or a driven one that had no spin, gains turn from a
-// solid contact off its centre. Not: crates and other solved bodies that may topple.
+// corner-spin: a body that is meant to stay upright, or a kinematic one that had no spin, gains turn from a
+// solid contact off its centre. Not: crates and other dynamic bodies that may topple.
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -21,9 +21,9 @@ struct Run {
     Vec3 at{0.0}, centre{0.0}, normal{0.0};
 };
 
-class Watch : public Rule {
+class CornerSpinRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit CornerSpinRule(const RuleContext& context)
         : context_(context), least_(context.settings["corner-spin.least_turn"] * std::numbers::pi / 180.0),
           runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                 [this](const Slot&, Run& run) { close(run); }) {}
@@ -44,15 +44,15 @@ class Watch : public Rule {
     }
     static bool turns(const Step& step, Slot body) {
         const BodyState& b = step.now.body(body);
-        return b.def->moves == Moves::Driven &&
-               (glm::length(b.turning) > 0.0 || (!b.fresh && turned(step, body) != 0.0));
+        return b.def->moves == Moves::Kinematic &&
+               (glm::length(b.angular_velocity) > 0.0 || (!b.fresh && turned(step, body) != 0.0));
     }
 
     /// Code faces a body another way, or lets it look where it goes; a hit tips it.
     static bool tipped(const Step& step, Slot body) {
         constexpr double most = std::numbers::pi / 3.0, same = std::numbers::pi / 180.0;
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
-        if (is.turning.z != 0.0) return true;
+        if (is.angular_velocity.z != 0.0) return true;
         const double by = turned(step, body);
         const double way =
             std::atan2(is.velocity.y, is.velocity.x) - std::atan2(was.velocity.y, was.velocity.x);
@@ -63,10 +63,10 @@ class Watch : public Rule {
     double gained(const Step& step, Slot body) const {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
         const double by = turned(step, body);
-        const double expected = was.turning.z * step.now.dt();
-        const double spun = (is.turning.z - was.turning.z) * step.now.dt();
+        const double expected = was.angular_velocity.z * step.now.dt();
+        const double spun = (is.angular_velocity.z - was.angular_velocity.z) * step.now.dt();
         return std::max(std::abs(by) > std::abs(expected) ? std::abs(by - expected) : 0.0,
-                        std::abs(is.turning.z) > std::abs(was.turning.z) ? std::abs(spun) : 0.0);
+                        std::abs(is.angular_velocity.z) > std::abs(was.angular_velocity.z) ? std::abs(spun) : 0.0);
     }
 
     void take(const Step& step, const Meeting& m) {
@@ -74,9 +74,9 @@ class Watch : public Rule {
         for (const Slot mine : {m.a, m.b}) {
             const Slot body = at(step.now, mine).body, other = mine == m.a ? m.b : m.a;
             const BodyState& is = step.now.body_of(mine);
-            const bool judged = is.def->upright || (is.def->moves == Moves::Driven && !turned_.count(body) &&
+            const bool judged = is.def->upright || (is.def->moves == Moves::Kinematic && !turned_.count(body) &&
                                                     tipped(step, body));
-            if (!judged || is.def->moves == Moves::Fixed || is.fresh || is.warped) continue;
+            if (!judged || is.def->moves == Moves::Static || is.fresh || is.teleported) continue;
             const double turn = gained(step, body);
             if (turn <= least_) continue;
             const bool swept = m.sweep.status == Status::Found;
@@ -113,54 +113,56 @@ class Watch : public Rule {
         name_bodies(w, {run.mover, run.other}, f);
         f.at = run.at;
         if (!is.def->upright)
-            f.grade = Grade::Likely, f.assumes = "a driven body without spin is not meant to get any";
+            f.grade = Grade::Likely, f.assumes = "a kinematic body that did not rotate is not meant to";
         f.weight = 0.65;
         add_fact(f, "turn", run.turn, "radians"), add_fact(f, "contact_arm", run.arm, r.header.unit);
-        add_fact(f, "spin", is.turning.z, "radians/s");
+        add_fact(f, "spin", is.angular_velocity.z, "radians/s");
         const Vec3 foot =
             run.at + run.normal * glm::dot(run.centre - run.at, run.normal); // of the push's line
         f.marks.push_back({f.last, run.centre, foot, false, "arm " + length_text(r, run.arm)});
         f.marks.push_back({f.last, run.at, foot, false, ""});
         note_threshold(f, context_.settings.threshold("corner-spin.least_turn"));
         f.suggest.push_back(
-            {"keep the " + f.names[0] + "'s turn out of the answer", nlohmann::json::array()});
+            {"lock the rotation of " + the(f.names[0]) + " in the response", nlohmann::json::array()});
         f.suggest.push_back(
-            {"a round " + f.names[0], {{{"colliders", {f.colliders[0]}}, {"fit", "capsule"}}}});
+            {"a capsule for " + the(f.names[0]), {{{"colliders", {f.colliders[0]}}, {"fit", "capsule"}}}});
         context_.found(std::move(f));
     }
 
     RuleContext context_;
     double least_;
     Runs<Slot, Run> runs_;
-    std::set<Slot> turned_; // driven bodies that had spin before
+    std::set<Slot> turned_; // kinematic bodies that had spin before
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<CornerSpinRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
     const auto first = static_cast<std::size_t>(r.frame_index(f.first));
     const Slot a = r.collider_slot(f.colliders[0]);
-    const World w = r.world_at(first);
+    const bool upright = r.world_at(first).body_of(a).def->upright;
     if (first > 0)
-        f.account.push_back({r.number(first - 1),
-                             {},
-                             fmt::format("The {} is {} and does not turn.", f.names[0],
-                                         motion_text(r, r.world_at(first - 1).body_of(a).velocity))});
-    f.account.push_back({f.first,
-                         {},
-                         fmt::format("It meets the {}; the push passes its middle at {}.", f.names[1],
-                                     length_text(r, f.number("contact_arm")))});
-    f.account.push_back(
-        {f.last,
-         {},
-         fmt::format("That turns it: {}° a frame, {} radians/s, though it {}.",
-                     figure(f.number("turn") * 180.0 / std::numbers::pi), figure(f.number("spin")),
-                     w.body_of(a).def->upright ? "is meant to stay upright" : "had no spin")});
+        account.at(r.number(first - 1), fmt::format("{} is {} and does not rotate.", sentence_the(f.names[0]),
+                                                    motion_text(r, r.world_at(first - 1).body_of(a).velocity)));
+    account.at(f.first, fmt::format("It hits {}. The push passes its center at a distance of {}.", the(f.names[1]),
+                                    length_text(r, f.number("contact_arm"))));
+    account.at(f.last, fmt::format("It has turned by {}° and now rotates at {}°/s.",
+                                   figure(glm::degrees(f.number("turn"))), figure(glm::degrees(f.number("spin")))));
+    account.cause(std::string("the response applies the push at the contact point, ") +
+                  (upright ? "although this body is meant to stay upright."
+                           : "although this body did not rotate before."));
 }
 
 } // namespace
 
-const Fault corner_spin_fault = {"corner-spin", "Corner spin",
-                                 "A contact off its centre turns a body that should not turn.", watch, tell};
+const Fault corner_spin_fault = {
+    .id = "corner-spin",
+    .title = "Corner spin",
+    .what = "An off-center contact rotates a body that should not rotate.",
+    .headline = "{mover} on {other}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

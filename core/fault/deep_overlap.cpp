@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // deep-overlap: a solid pair ends a frame overlapped by more than the slop and 5 % of the mover's extent.
-// Not: an overlap that begins with a logged contact, is answered within one frame and shrinks from then on.
+// Not: an overlap that begins with a logged contact, gets a response within one frame and shrinks from then on.
 // The cause is named where the numbers prove it: tested before moving (depth = speed x step - former gap),
 // placed by code, pushed by another, no push.
 #include "fault/rule.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -17,7 +17,7 @@ struct Run {
     std::size_t first = 0, last = 0, deepest_at = 0;
     double deepest = 0.0, closing = 0.0, gap_before = 0.0, dt = 0.0;
     Vec3 at{0.0};
-    bool answered = false, shrinks = true, placed = false, pushed = false, growing = false;
+    bool responded = false, shrinks = true, placed = false, pushed = false, growing = false;
     double previous = 0.0;
     std::size_t plateaus = 0; // frames in which the depth stayed as it was
     bool solved = false;      // a solver moves one of them
@@ -25,13 +25,13 @@ struct Run {
     std::size_t marked_at = 0;
     std::size_t still = 0; // frames on end with the same depth
     bool lies = false;     // for a whole window it got hardly less deep, or lay still
-    bool loaded = false;   // so far it is a solver's contact under load, answered in every frame
+    bool loaded = false;   // so far it is a solver's contact under load, responded to in every frame
     Vec3 normal{0.0};      // as it came in, from the mover
 };
 
-class Watch : public Rule {
+class DeepOverlapRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit DeepOverlapRule(const RuleContext& context)
         : context_(context), share_(context.settings["deep-overlap.share_of_extent"]),
           shed_(context.settings["deep-overlap.shed_share"]),
           holes_(static_cast<std::size_t>(context.settings["run.holes"])),
@@ -61,7 +61,7 @@ class Watch : public Rule {
     void begin(const Step& step, const Meeting& m, Run& run) const;
     void close(const Run& run) const;
     std::string cause(const Run& run) const;
-    bool answered_next(const Run& run) const;
+    bool responded_next(const Run& run) const;
     bool in_order(const Run& run) const;
     bool contact_logged(const Run& run) const;
     bool under_load(const Run& run) const;
@@ -77,28 +77,28 @@ class Watch : public Rule {
 };
 
 /// Depth that is still in order: the slop, or the share of the mover's extent (of the smaller, if both move).
-double Watch::most(const World& now, Slot a, Slot b) const {
-    const auto moves = [&](Slot c) { return now.body_of(c).def->moves != Moves::Fixed; };
+double DeepOverlapRule::most(const World& now, Slot a, Slot b) const {
+    const auto moves = [&](Slot c) { return now.body_of(c).def->moves != Moves::Static; };
     double extent = infinity;
     for (Slot c : {a, b})
         if (moves(c)) extent = std::min(extent, at(now, c).geometry->extent());
     return std::max(context_.recording.slop(), extent < infinity ? share_ * extent : 0.0);
 }
 
-bool Watch::judged(const Step& step, const Meeting& m) const {
+bool DeepOverlapRule::judged(const Step& step, const Meeting& m) const {
     const auto one_way = [&](Slot c) { return at(step.now, c).def->role == Role::OneWay; };
     return m.does == Does::Solid && !one_way(m.a) && !one_way(m.b) && !one_owner(step.now, m.a, m.b) &&
            m.gap_after < -most(step.now, m.a, m.b);
 }
 
-void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
+void DeepOverlapRule::begin(const Step& step, const Meeting& m, Run& run) const {
     std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
     const Vec3 entry = m.sweep.status == Status::Found ? m.sweep.normal : m.normal;
     const Vec3 normal = run.mover == m.a ? entry : -entry;
     run.normal = normal;
     run.first = step.index, run.dt = step.now.dt();
-    run.solved = step.now.body_of(run.mover).def->moves == Moves::Solved ||
-                 step.now.body_of(run.other).def->moves == Moves::Solved;
+    run.solved = step.now.body_of(run.mover).def->moves == Moves::Dynamic ||
+                 step.now.body_of(run.other).def->moves == Moves::Dynamic;
     run.gap_before = m.gap_before == infinity ? 0.0 : m.gap_before;
     const BodyState &now = step.now.body_of(run.mover), &before = step.before.body_of(run.mover);
     const Vec3 travel = relative_travel(step.before, step.now, run.mover, run.other);
@@ -109,10 +109,10 @@ void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
                   .before
             : moved;
     // A solver pushes out by places, not by velocities.
-    run.placed = now.fresh || now.warped ||
+    run.placed = now.fresh || now.teleported ||
                  (now.velocity_logged && !run.solved && glm::length(travel) > context_.recording.slop() &&
                   (!carried_there(step, run.mover) || !carried_there(step, run.other)));
-    const auto driven = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Driven; };
+    const auto driven = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Kinematic; };
     run.loaded = run.solved && !run.placed && !driven(run.mover) && !driven(run.other);
     const Slot own = at(step.now, run.mover).body;
     for (const Meeting* met : step.of(own)) {
@@ -121,15 +121,15 @@ void Watch::begin(const Step& step, const Meeting& m, Run& run) const {
             continue;
         const bool is_a = at(step.now, other.a).body == own;
         const Slot pusher = is_a ? other.b : other.a;
-        if (step.now.body_of(pusher).def->moves == Moves::Fixed) continue;
-        run.loaded = run.loaded && step.now.body_of(pusher).def->moves != Moves::Driven;
+        if (step.now.body_of(pusher).def->moves == Moves::Static) continue;
+        run.loaded = run.loaded && step.now.body_of(pusher).def->moves != Moves::Kinematic;
         const Vec3 push = is_a ? -other.normal : other.normal;
         run.pushed = run.pushed || (glm::dot(push, normal) > 0.5 &&
                                     glm::dot(step.now.body_of(pusher).velocity, normal) > 0.0);
     }
 }
 
-void Watch::take(const Step& step, const Meeting& m) {
+void DeepOverlapRule::take(const Step& step, const Meeting& m) {
     const auto found = runs_.find({m.a, m.b});
     if (!judged(step, m)) return;
     // Out, and in again: where the first time was in order, this is another.
@@ -146,10 +146,10 @@ void Watch::take(const Step& step, const Meeting& m) {
     if (step.index > run.first)
         run.loaded = run.loaded && (m.contact || !step.now.recording().header.has(Channel::Contacts)) &&
                      closing <= closing_that_matters(step) && step.index == run.last + 1;
-    if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= 0.1 * run.closing) run.answered = true;
-    // The frame after the answer must already be less deep.
+    if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= 0.1 * run.closing) run.responded = true;
+    // The frame after the response must already be less deep.
     if (step.index > run.first + 1 && depth >= run.previous - 1e-3 * run.deepest) run.shrinks = false;
-    if (step.index == run.first + 1 && !run.answered) run.shrinks = false;
+    if (step.index == run.first + 1 && !run.responded) run.shrinks = false;
     if (step.index > run.first + 1 && step.index > run.last + 1) run.shrinks = false; // came back
     if (depth > run.deepest)
         run.deepest = depth, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5, run.mark = depth,
@@ -168,7 +168,7 @@ void Watch::take(const Step& step, const Meeting& m) {
     run.previous = depth, run.last = step.index;
 }
 
-std::string Watch::cause(const Run& run) const {
+std::string DeepOverlapRule::cause(const Run& run) const {
     const double expected = run.closing * run.dt - run.gap_before;
     const double slack = std::max(0.5 * context_.recording.slop(),
                                   context_.settings["deep-overlap.cause_match"] * run.deepest);
@@ -181,18 +181,18 @@ std::string Watch::cause(const Run& run) const {
 }
 
 /// A solver that has seen the contact turns the pair at once and pushes it apart over some frames, in a pile
-/// not evenly. What it leaves lying at one depth is not being solved, and what was put there by code is not
+/// not evenly. What it leaves lying at one depth is not being dynamic, and what was put there by code is not
 /// its doing.
-bool Watch::solver_at_work(const Run& run) const {
+bool DeepOverlapRule::solver_at_work(const Run& run) const {
     const std::size_t frames = run.last - run.first + 1;
     if (!run.solved || run.placed || run.lies) return false;
     // Out again in time: how it did that in a crowd is its own matter.
-    if (frames <= solving_ && (run.answered || run.last + 1 < context_.recording.size())) return true;
+    if (frames <= solving_ && (run.responded || run.last + 1 < context_.recording.size())) return true;
     return run.deepest_at - run.first <= solving_ && run.plateaus <= 1 + frames / solving_ &&
            (frames <= 2 || run.previous <= 0.8 * run.deepest);
 }
 
-bool Watch::out_as_it_came(const Run& run) const {
+bool DeepOverlapRule::out_as_it_came(const Run& run) const {
     if (run.last + 1 >= context_.recording.size()) return false;
     const World out = context_.recording.world_at(run.last + 1);
     const PairView v = pair_at(out, run.mover, run.other);
@@ -200,7 +200,7 @@ bool Watch::out_as_it_came(const Run& run) const {
 }
 
 /// Engines find a contact at the start of a step: the one after the step that led inside counts too.
-bool Watch::contact_logged(const Run& run) const {
+bool DeepOverlapRule::contact_logged(const Run& run) const {
     const Recording& r = context_.recording;
     const Id a = r.collider_id(run.mover), b = r.collider_id(run.other);
     for (std::size_t i = run.first; i <= std::min(run.first + 1, r.size() - 1); ++i)
@@ -210,7 +210,7 @@ bool Watch::contact_logged(const Run& run) const {
 }
 
 /// A run of one frame: it was out again in the next; was it turned by then?
-bool Watch::answered_next(const Run& run) const {
+bool DeepOverlapRule::responded_next(const Run& run) const {
     if (run.closing <= 0.0) return false;
     const World next = context_.recording.world_at(run.first + 1),
                 now = context_.recording.world_at(run.first);
@@ -226,40 +226,40 @@ bool Watch::answered_next(const Run& run) const {
 }
 
 /// What begins in the last frame, of the recording or of one of the two, a solver may have seen in the next.
-bool Watch::no_more_to_see(const Run& run) const {
+bool DeepOverlapRule::no_more_to_see(const Run& run) const {
     if (!run.solved || run.placed || run.last > run.first) return false;
     if (run.first + 1 >= context_.recording.size()) return true;
     const World next = context_.recording.world_at(run.first + 1);
     return !next.live(run.mover) || !next.live(run.other);
 }
 
-/// A pile, a bridge, a mill that spins a drum: what is answered at once and stays so is pressed in by its
+/// A pile, a bridge, a mill that spins a drum: what gets a response at once and stays so is pressed in by its
 /// load or its speed, and comes out again.
-bool Watch::under_load(const Run& run) const {
+bool DeepOverlapRule::under_load(const Run& run) const {
     if (!run.loaded || run.last == run.first || run.last + 1 >= context_.recording.size()) return false;
     constexpr double soft = 0.25; // of the smaller extent
     const World w = context_.recording.world_at(run.first);
     double extent = infinity;
     for (const Slot c : {run.mover, run.other})
-        if (w.body_of(c).def->moves != Moves::Fixed) extent = std::min(extent, at(w, c).geometry->extent());
+        if (w.body_of(c).def->moves != Moves::Static) extent = std::min(extent, at(w, c).geometry->extent());
     return run.deepest <= soft * extent;
 }
 
 /// Answered in time, by what the recording says: no fault.
-bool Watch::in_order(const Run& run) const {
+bool DeepOverlapRule::in_order(const Run& run) const {
     const Recording& r = context_.recording;
     const bool logged = r.header.has(Channel::Contacts);
     if (no_more_to_see(run)) return true;
     if (logged && !contact_logged(run)) return false;
     if (under_load(run)) return true;
     // What is not logged is not denied: a solver that puts it out where it came in has seen it.
-    if (solver_at_work(run) && (logged || run.answered || out_as_it_came(run))) return true;
+    if (solver_at_work(run) && (logged || run.responded || out_as_it_came(run))) return true;
     if (!run.shrinks) return false;
     const bool one_frame = run.last == run.first;
-    return run.answered || (one_frame && run.first + 1 < r.size() && answered_next(run));
+    return run.responded || (one_frame && run.first + 1 < r.size() && responded_next(run));
 }
 
-void Watch::close(const Run& run) const {
+void DeepOverlapRule::close(const Run& run) const {
     const Recording& r = context_.recording;
     const bool logged = r.header.has(Channel::Contacts);
     if (in_order(run)) return;
@@ -270,7 +270,7 @@ void Watch::close(const Run& run) const {
     name_bodies(now, {run.mover, run.other}, f);
     f.at = run.at;
     if (!logged)
-        f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from shapes and motion alone";
+        f.grade = Grade::Likely, f.assumes = "`contacts` is not logged: judged from shapes and motion alone";
     const double extent = std::max(at(now, run.mover).geometry->extent(), 1e-9);
     f.weight =
         std::min(0.9, 0.35 + 0.5 * run.deepest / extent + 0.002 * static_cast<double>(run.last - run.first));
@@ -283,72 +283,73 @@ void Watch::close(const Run& run) const {
     note_threshold(f, context_.settings.threshold("deep-overlap.share_of_extent"));
     note_threshold(f, {"slop", r.slop(), u});
     const nlohmann::json mover = mover_target(now, f);
-    f.suggest.push_back({"test the " + f.names[0] + " after it moved",
-                         {{{"motion", {mover}}, {"tests", "after"}, {"answer", "slide"}}}});
-    f.suggest.push_back({"put the " + f.names[0] + " back outside",
-                         {{{"motion", {mover}}, {"tests", "after"}, {"answer", "push-out"}}}});
+    f.suggest.push_back({"test " + the(f.names[0]) + " after it moves",
+                         {{{"motion", {mover}}, {"tests", "after"}, {"response", "slide"}}}});
+    f.suggest.push_back({"push " + the(f.names[0]) + " out",
+                         {{{"motion", {mover}}, {"tests", "after"}, {"response", "push-out"}}}});
     f.suggest.push_back(
-        {"sweep the " + f.names[0], {{{"motion", {mover}}, {"tests", "swept"}, {"answer", "slide"}}}});
+        {"sweep " + the(f.names[0]), {{{"motion", {mover}}, {"tests", "swept"}, {"response", "slide"}}}});
     context_.found(std::move(f));
 }
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<DeepOverlapRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
+/// Why they overlap, with the numbers that show it.
+std::string cause_text(const Recording& r, const Finding& f, double dt) {
+    const std::string& cause = std::get<std::string>(f.fact("cause")->value);
+    if (cause == "tested before moving") {
+        const double gap = f.number("gap_before");
+        return fmt::format("the game tests before it moves the body. {} × {} s {} {} {} = {}, the depth.",
+                           speed_text(r, f.number("closing_speed")), figure(dt), gap < 0.0 ? "+" : "\u2212",
+                           length_text(r, std::abs(gap)), gap < 0.0 ? "of overlap" : "of gap",
+                           length_text(r, f.number("expected_depth")));
+    }
+    if (cause == "placed by code") return "its velocity does not explain the move: code placed it there.";
+    if (cause == "pushed by another") return "another body pushed it in.";
+    return "nothing pushed it out.";
+}
+
+void describe(const Recording& r, Finding& f) {
     const std::ptrdiff_t first = r.frame_index(f.first), last = r.frame_index(f.last);
     if (first < 0 || last < 0) return;
+    AccountWriter account(f);
     const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
-    const std::string &mover = f.names[0], &other = f.names[1];
+    const std::string mover = sentence_the(f.names[0]), other = the(f.names[1]);
     if (first > 0) {
         const World w = r.world_at(static_cast<std::size_t>(first - 1));
         const PairView v = pair_at(w, a, b);
+        const Vec3 velocity = w.body_of(a).velocity;
         if (v.known && v.gap >= 0.0)
-            f.account.push_back(
-                {w.number(),
-                 {},
-                 fmt::format("The {} is {} {} the {}, {}, {} a frame.", mover, length_text(r, v.gap),
-                             side_word(r, -v.normal), other, motion_text(r, w.body_of(a).velocity),
-                             length_text(r, glm::length(w.body_of(a).velocity) * w.dt()))});
+            account.at(w.number(), fmt::format("{} is {} {} {}, {} ({} per frame).", mover, length_text(r, v.gap),
+                                               side_word(r, -v.normal), other, motion_text(r, velocity),
+                                               length_text(r, glm::length(velocity) * w.dt())));
     }
     const World w = r.world_at(static_cast<std::size_t>(first));
-    const std::string cause = std::get<std::string>(f.fact("cause")->value);
-    const PairView v = pair_at(w, a, b);
-    std::string text =
-        fmt::format("The {} ends the frame {} inside the {}.", mover, length_text(r, -v.gap), other);
-    if (cause == "tested before moving")
-        text += fmt::format(
-            " It was tested before it was moved: {} of speed times the step, {} the {} {}, make {}.",
-            speed_text(r, f.number("closing_speed")), f.number("gap_before") < 0.0 ? "and" : "less",
-            length_text(r, std::abs(f.number("gap_before"))),
-            f.number("gap_before") < 0.0 ? "that it was inside" : "that were left",
-            length_text(r, f.number("expected_depth")));
-    else if (cause == "placed by code")
-        text += " Its velocity does not explain the way: it was placed there, not moved.";
-    else if (cause == "pushed by another")
-        text += " Another body pushed it in.";
-    else
-        text += " Nothing pushed it back.";
-    f.account.push_back({w.number(), {}, text});
+    account.at(w.number(), fmt::format("{} ends the frame {} inside {}.", mover,
+                                       length_text(r, -pair_at(w, a, b).gap), other));
     for (std::ptrdiff_t i = first + 1; i <= std::min(last, first + 2); ++i) {
         const World next = r.world_at(static_cast<std::size_t>(i));
         const PairView p = pair_at(next, a, b);
-        if (p.known)
-            f.account.push_back(
-                {next.number(),
-                 {},
-                 fmt::format("{} {}, {}.", length_text(r, std::abs(p.gap)), p.gap < 0.0 ? "deep" : "apart",
-                             motion_text(r, next.body_of(a).velocity))});
+        if (!p.known) continue;
+        const std::string where = p.gap < 0.0 ? "inside" : "apart";
+        account.at(next.number(), fmt::format("It is {} {}, {}.", length_text(r, std::abs(p.gap)), where,
+                                              motion_text(r, next.body_of(a).velocity)));
     }
     if (last > first + 2)
-        f.account.push_back({f.last,
-                             {},
-                             fmt::format("The last of {} frames inside; the deepest was {}.",
-                                         figure(f.number("frames")), length_text(r, f.number("depth")))});
+        account.at(f.last, fmt::format("It was inside for {}, at most {} deep.", count_text(f.number("frames"), "frame"),
+                                       length_text(r, f.number("depth"))));
+    account.cause(cause_text(r, f, w.dt()));
 }
 
 } // namespace
 
-const Fault deep_overlap_fault = {"deep-overlap", "Deep overlap",
-                                  "A solid pair ends a frame far inside each other.", watch, tell};
+const Fault deep_overlap_fault = {
+    .id = "deep-overlap",
+    .title = "Deep overlap",
+    .what = "Two solid bodies end a frame deep inside each other.",
+    .headline = "{mover} inside {other}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

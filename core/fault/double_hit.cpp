@@ -1,12 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// double-hit: one approach answered twice. Three ways:
+// double-hit: one approach responded to twice. Three ways:
 //   twice      a second turn (or a new contact that turns) on the pair before it has parted by the slop
-//   cancelled  one step answered against two neighbouring colliders, so that the velocity ends as it was
+//   cancelled  one step responded to against two neighbouring colliders, so that the velocity ends as it was
 //   reported   one activation of a switched hitbox, or one touch, that reports the same target twice
 // Not: contacts that flicker at rest, a body that rocks onto its second corner, a jump.
 #include "fault/reports.hpp"
 #include "fault/rule.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -27,7 +27,7 @@ struct Approach {
     double apart = 0.0; // widest gap since the first turn
     double widest_between = 0.0;
     double angle_a = 0.0, angle_b = 0.0;
-    bool thrown_back = false; // made to close again at a stroke, not by falling
+    bool thrown_back = false; // made to close again in a single frame, not by falling
     Vec3 at{0.0}, normal{0.0};
 };
 
@@ -38,9 +38,9 @@ struct Cancelled {
     double closing;
 };
 
-class Watch : public Rule {
+class DoubleHitRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit DoubleHitRule(const RuleContext& context)
         : context_(context), window_(static_cast<std::size_t>(context.settings["double-hit.window"])),
           share_(context.settings["double-hit.turned_share"]),
           reports_(window_, [this](const Reported& r) { report(r); }) {}
@@ -65,7 +65,7 @@ class Watch : public Rule {
   private:
     void solid(const Step& step, const Meeting& m);
     bool struck_elsewhere(const Step& step, const Meeting& m) const;
-    bool second_answer(const Step& step, const Meeting& m, const Approach& a, double turned) const;
+    bool second_response(const Step& step, const Meeting& m, const Approach& a, double turned) const;
     void report(const Reported& r) const;
     void look_for_cancelled(const Step& step);
     void settle_cancelled(const Step& step);
@@ -87,7 +87,7 @@ ClosingChange change_of(const Step& step, const Meeting& m) {
 double angle_of(const World& w, Slot c) { return w.body_of(c).pose.angle; }
 
 /// One of the two is touched by something else in this step: what changed need not be this pair's doing.
-bool Watch::struck_elsewhere(const Step& step, const Meeting& m) const {
+bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
     const double slop = context_.recording.slop() + context_.recording.header.skin;
     const auto body = [&](Slot c) { return at(step.now, c).body; };
     const auto strikes = [&](const Meeting* o) {
@@ -102,19 +102,19 @@ bool Watch::struck_elsewhere(const Step& step, const Meeting& m) const {
     return struck(body(m.a)) || struck(body(m.b));
 }
 
-/// What a driven or fixed body does to its own motion answers nothing: where only one of the two is solved,
+/// What a kinematic or static body does to its own motion is no response: where only one of the two is dynamic,
 /// that one must have turned.
 bool turned_itself(const Step& step, const Meeting& m, double turned) {
-    const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Solved; };
+    const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Dynamic; };
     if (solved(m.a) == solved(m.b)) return true;
     const Slot own = solved(m.a) ? m.a : m.b;
     const Vec3 change = step.now.body_of(own).velocity - step.before.body_of(own).velocity;
-    const Vec3 spin = step.now.body_of(own).turning - step.before.body_of(own).turning;
+    const Vec3 spin = step.now.body_of(own).angular_velocity - step.before.body_of(own).angular_velocity;
     const Vec3 arm = (m.on_a + m.on_b) * 0.5 - step.now.body_of(own).pose.at;
     return std::abs(glm::dot(change + glm::cross(spin, arm), m.normal)) > 0.5 * turned;
 }
 
-bool Watch::second_answer(const Step& step, const Meeting& m, const Approach& a, double turned) const {
+bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Approach& a, double turned) const {
     const double matters = closing_that_matters(step);
     if (turned < std::max(matters, share_ * (a.turns[0].before - a.turns[0].after))) return false;
     const double slop = context_.recording.slop();
@@ -131,15 +131,15 @@ bool Watch::second_answer(const Step& step, const Meeting& m, const Approach& a,
     const bool event = event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
     if (context_.recording.header.has(Channel::Contacts)) return logged_begin(*step.frame, ia, ib) || event;
     const BodyState& mover = step.now.body_of(a.mover);
-    // A solver may take two steps for one answer, and what only it moves may be driven on by others.
-    const bool by_solver = mover.def->moves == Moves::Solved;
-    const bool by_code = step.now.body_of(a.other).def->moves == Moves::Driven;
+    // A solver may take two steps for one response, and what only it moves may be driven on by others.
+    const bool by_solver = mover.def->moves == Moves::Dynamic;
+    const bool by_code = step.now.body_of(a.other).def->moves == Moves::Kinematic;
     if (!event && by_solver && (!by_code || a.turns.back().index + 1 == step.index)) return false;
-    const bool jumps = mover.wishes || mover.grounded || step.before.body_of(a.mover).grounded;
+    const bool jumps = mover.has_desired || mover.grounded || step.before.body_of(a.mover).grounded;
     return event || !jumps;
 }
 
-void Watch::solid(const Step& step, const Meeting& m) {
+void DoubleHitRule::solid(const Step& step, const Meeting& m) {
     const Recording& r = context_.recording;
     const double slop = r.slop() + r.header.skin;
     const Pair key{m.a, m.b};
@@ -171,31 +171,31 @@ void Watch::solid(const Step& step, const Meeting& m) {
     }
     Approach& a = it->second;
     // What only a solver moves is thrown back by what it touches, in a pile by others.
-    const bool by_code = step.now.body_of(m.a).def->moves == Moves::Driven ||
-                         step.now.body_of(m.b).def->moves == Moves::Driven;
+    const bool by_code = step.now.body_of(m.a).def->moves == Moves::Kinematic ||
+                         step.now.body_of(m.b).def->moves == Moves::Kinematic;
     if (by_code && before < 0.0 && after > 0.0 && after - before > closing_that_matters(step) &&
         !struck_elsewhere(step, m))
         a.thrown_back = true;
-    if (a.turns.back().index == step.index || !second_answer(step, m, a, before - after)) return;
+    if (a.turns.back().index == step.index || !second_response(step, m, a, before - after)) return;
     a.turns.push_back({step.index, before, after});
     a.widest_between = std::max(a.widest_between, a.apart);
     a.at = (m.on_a + m.on_b) * 0.5;
 }
 
-Finding Watch::start(std::size_t first, std::size_t last, const std::vector<Slot>& colliders) const {
+Finding DoubleHitRule::start(std::size_t first, std::size_t last, const std::vector<Slot>& colliders) const {
     const Recording& r = context_.recording;
     Finding f;
     f.fault = "double-hit", f.first = r.number(first), f.last = r.number(last);
     name_bodies(r.world_at(last), colliders, f);
     if (!r.header.has(Channel::Contacts))
-        f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from motion alone";
+        f.grade = Grade::Likely, f.assumes = "`contacts` is not logged: judged from motion alone";
     note_threshold(f, {"slop", r.slop(), r.header.unit});
     note_threshold(f, context_.settings.threshold("double-hit.window"));
     note_threshold(f, context_.settings.threshold("double-hit.turned_share"));
     return f;
 }
 
-void Watch::close(const Approach& a) const {
+void DoubleHitRule::close(const Approach& a) const {
     if (a.turns.size() < 2) return;
     const std::string& u = context_.recording.header.unit;
     Finding f = start(a.turns.front().index, a.turns.back().index, {a.mover, a.other});
@@ -205,7 +205,7 @@ void Watch::close(const Approach& a) const {
     add_fact(f, "separation_between", std::max(0.0, a.widest_between), u);
     std::string each;
     for (const Turn& t : a.turns)
-        each += (each.empty() ? "" : "; ") + fmt::format("frame {}: {} closing becomes {}",
+        each += (each.empty() ? "" : "; ") + fmt::format("frame {}: approaching at {} becomes {}",
                                                          context_.recording.number(t.index),
                                                          speed_text(context_.recording, t.before),
                                                          speed_text(context_.recording, t.after));
@@ -213,26 +213,26 @@ void Watch::close(const Approach& a) const {
     add_fact(f, "answers", static_cast<double>(a.turns.size()), "count");
     const nlohmann::json mover = mover_target(context_.recording.world_at(a.turns.back().index), f);
     f.suggest.push_back(
-        {"answer only while closing", {{{"motion", {mover}}, {"answer", "reflect"}, {"gate", true}}}});
-    f.suggest.push_back({"answer once", {{{"motion", {mover}}, {"again", 0}}}});
-    f.suggest.push_back({"put the " + f.names[0] + " back outside",
-                         {{{"motion", {mover}}, {"answer", "push-out"}, {"gate", true}}}});
+        {"respond only while approaching", {{{"motion", {mover}}, {"response", "reflect"}, {"gate", true}}}});
+    f.suggest.push_back({"respond once", {{{"motion", {mover}}, {"again", 0}}}});
+    f.suggest.push_back({"push " + the(f.names[0]) + " out",
+                         {{{"motion", {mover}}, {"response", "push-out"}, {"gate", true}}}});
     context_.found(std::move(f));
 }
 
-void Watch::report(const Reported& told) const {
+void DoubleHitRule::report(const Reported& told) const {
     const std::vector<std::size_t>& at_frames = told.at;
     const World now = context_.recording.world_at(at_frames[1]);
     const auto [mover, other] = mover_first(context_.recording.world_at(at_frames[0]), now, told.a, told.b);
     Finding f = start(at_frames.front(), at_frames.back(), {mover, other});
     f.at = now.body_of(other).pose.at, f.weight = 0.6;
-    f.facts.push_back({"kind", std::string(told.event.empty() ? "reported" : "told"), "text"});
+    f.facts.push_back({"kind", std::string(told.event.empty() ? "reported" : "event"), "text"});
     add_fact(f, "frames_between", static_cast<double>(at_frames[1] - at_frames[0]), "frames");
     add_fact(f, "separation_between", 0.0, context_.recording.header.unit);
     add_fact(f, "answers", static_cast<double>(at_frames.size()), "count");
     if (!told.event.empty()) {
         f.facts.push_back({"event", told.event, "text"});
-        f.suggest.push_back({"fire '" + told.event + "' once a touch", nlohmann::json::array()});
+        f.suggest.push_back({"fire '" + told.event + "' once per touch", nlohmann::json::array()});
     } else
         f.suggest.push_back(
             {"switch the hitbox off after its first report",
@@ -246,8 +246,8 @@ struct Side {
     Vec3 normal, at;
 };
 
-void Watch::look_for_cancelled(const Step& step) {
-    std::vector<Side> hits; // that are answered in this step, each with its mover first
+void DoubleHitRule::look_for_cancelled(const Step& step) {
+    std::vector<Side> hits; // that get a response in this step, each with its mover first
     for (const Meeting& m : step.meetings) {
         if (m.does != Does::Solid || m.gap_before < -context_.recording.slop()) continue;
         const Id a = at(step.now, m.a).def->id, b = at(step.now, m.b).def->id;
@@ -259,7 +259,7 @@ void Watch::look_for_cancelled(const Step& step) {
         const ClosingChange c = closing_change(step.before, step.now, mover, other, side.normal, side.at);
         // A velocity that is not logged is a mean over the step: what a solver turned shows in the next one.
         const BodyState& moved = step.now.body_of(mover);
-        const bool mean = moved.def->moves == Moves::Solved && !moved.velocity_logged;
+        const bool mean = moved.def->moves == Moves::Dynamic && !moved.velocity_logged;
         if (!mean && c.before >= closing_that_matters(step) && c.after >= 0.5 * c.before)
             hits.push_back(side);
     }
@@ -273,8 +273,8 @@ void Watch::look_for_cancelled(const Step& step) {
         }
 }
 
-/// An answer may come one frame after its contact is logged: wait for it.
-void Watch::settle_cancelled(const Step& step) {
+/// A response may come one frame after its contact is logged: wait for it.
+void DoubleHitRule::settle_cancelled(const Step& step) {
     for (const Cancelled& c : cancelled_) {
         if (step.now.live(c.mover) && closing_speed(step.now, c.mover, c.one, c.normal) < 0.5 * c.closing)
             continue;
@@ -286,66 +286,76 @@ void Watch::settle_cancelled(const Step& step) {
         add_fact(f, "closing_speed", c.closing, context_.recording.header.unit + "/s");
         add_fact(f, "answers", 2.0, "count");
         f.suggest.push_back(
-            {"answer only while closing",
-             {{{"motion", {mover_target(step.now, f)}}, {"answer", "reflect"}, {"gate", true}}}});
+            {"respond only while approaching",
+             {{{"motion", {mover_target(step.now, f)}}, {"response", "reflect"}, {"gate", true}}}});
         context_.found(std::move(f));
     }
     cancelled_.clear();
 }
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<DoubleHitRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
+/// Frame by frame: gap, closing speed, and contacts that begin.
+void describe_frames(const Recording& r, Finding& f, AccountWriter& account) {
+    constexpr std::ptrdiff_t most_frames = 12;
     const std::ptrdiff_t first = r.frame_index(f.first), last = r.frame_index(f.last);
-    if (first < 0 || last < 0) return;
     const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
-    const std::string& kind = std::get<std::string>(f.fact("kind")->value);
-    for (std::ptrdiff_t i = std::max<std::ptrdiff_t>(first - 1, 0); i <= std::min(last, first + 12); ++i) {
+    for (std::ptrdiff_t i = std::max<std::ptrdiff_t>(first - 1, 0); i <= std::min(last, first + most_frames); ++i) {
         const World now = r.world_at(static_cast<std::size_t>(i));
         const PairView v = pair_at(now, a, b);
         if (!v.known) continue;
         const double closing = closing_speed(now, a, b, v.normal);
-        const std::string gap =
-            v.gap >= 0.0 ? length_text(r, v.gap) + " apart" : length_text(r, -v.gap) + " deep";
+        const std::string gap = v.gap >= 0.0 ? "are " + length_text(r, v.gap) + " apart"
+                                             : "overlap by " + length_text(r, -v.gap);
         const std::string speed =
             std::abs(closing) * 100.0 < r.slop() * r.header.rate
-                ? "neither closing nor parting"
-                : (closing > 0.0 ? "closing at " : "parting at ") + speed_text(r, std::abs(closing));
-        const Frame& frame = (*r.frame(static_cast<std::size_t>(i)));
-        const bool hit = logged_begin(frame, f.colliders[0], f.colliders[1]);
-        std::string text = fmt::format("The {} and the {} are {}, {}.", f.names[0], f.names[1], gap, speed);
-        if (hit)
-            text += i == first || i < first ? " A contact begins: the hit is answered."
-                                            : " A contact begins again: answered once more.";
-        f.account.push_back({now.number(), {}, text});
+                ? "neither approaching nor parting"
+                : (closing > 0.0 ? "approaching at " : "parting at ") + speed_text(r, std::abs(closing));
+        std::string text =
+            fmt::format("{} and {} {}, {}.", sentence_the(f.names[0]), the(f.names[1]), gap, speed);
+        if (logged_begin(*r.frame(static_cast<std::size_t>(i)), f.colliders[0], f.colliders[1]))
+            text += i <= first ? " A contact begins: the first response." : " A contact begins again.";
+        account.at(now.number(), text);
     }
-    if (kind == "twice")
-        f.account.push_back(
-            {f.last,
-             {},
-             fmt::format("In between they never parted by more than {}: one approach, {} answers.",
-                         length_text(r, std::max(r.slop(), f.number("separation_between"))),
-                         figure(f.number("answers")))});
-    else if (kind == "cancelled")
-        f.account.push_back(
-            {f.last,
-             {},
-             fmt::format("It is turned once by the {} and once by {} in the same step: no bounce is left.",
-                         f.names[1],
-                         f.names.size() > 2 ? "the " + f.names[2] : "its neighbouring collider")});
-    else if (kind == "told")
-        f.account.push_back(
-            {f.last,
-             {},
-             fmt::format("They never parted, and '{}' has fired {} times: one touch, {} hits.",
-                         std::get<std::string>(f.fact("event")->value), figure(f.number("answers")),
-                         figure(f.number("answers")))});
-    else
-        f.account.push_back({f.last, {}, "The hitbox stayed on and reported the same target again."});
+}
+
+void describe(const Recording& r, Finding& f) {
+    if (r.frame_index(f.first) < 0 || r.frame_index(f.last) < 0) return;
+    AccountWriter account(f);
+    describe_frames(r, f, account);
+    const std::string& kind = std::get<std::string>(f.fact("kind")->value);
+    const std::string responses = count_text(f.number("answers"), "response");
+    if (kind == "twice") {
+        account.at(f.last, fmt::format("Between the responses they were never more than {} apart: one approach, {}.",
+                                       length_text(r, std::max(r.slop(), f.number("separation_between"))),
+                                       responses));
+        account.cause("the hit is handled in two places, or the response does not check whether the two still "
+                      "approach each other.");
+    } else if (kind == "cancelled") {
+        account.at(f.last, fmt::format("{} and {} both reverse its velocity in the same step: no bounce is left.",
+                                       sentence_the(f.names[1]),
+                                       f.names.size() > 2 ? the(f.names[2]) : "its neighbor"));
+        account.cause("two colliders were hit in one step and each responded on its own.");
+    } else if (kind == "event") {
+        account.at(f.last, fmt::format("They never parted, and '{}' fired {}: one touch.",
+                                       std::get<std::string>(f.fact("event")->value),
+                                       count_text(f.number("answers"), "time")));
+        account.cause("the event does not remember that this target was already hit in this touch.");
+    } else {
+        account.at(f.last, "The hitbox stayed on and reported the same target again.");
+        account.cause("the hitbox does not remember its targets until it is switched off.");
+    }
 }
 
 } // namespace
 
-const Fault double_hit_fault = {"double-hit", "Double hit", "One approach is answered twice.", watch, tell};
+const Fault double_hit_fault = {
+    .id = "double-hit",
+    .title = "Double hit",
+    .what = "One approach gets two responses.",
+    .headline = "{mover} on {other}, {kind}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

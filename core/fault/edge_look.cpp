@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fault/edge_look.hpp"
 
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 namespace oddbounce {
 

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// flush-contact: two surfaces lie within a few last places of the game's float width of each other, and the
-// answers (contact, footing, passes) change to and fro. Not: a snapped rest whose answers stay the same.
+// flush-contact: two surfaces lie within a few ULPs of the game's float width of each other, and the
+// answers (contact, grounded state, passes) change back and forth. Not: a snapped rest whose answers stay the same.
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -20,22 +20,22 @@ struct Run {
     std::size_t first = 0, last = 0;
     Slot mover = -1, other = -1;
     std::size_t frames = 0;
-    double most = 0.0, place = 0.0, low = infinity, high = -infinity; // gaps in last places; size of one
+    double most = 0.0, place = 0.0, low = infinity, high = -infinity; // gaps in ULPs; size of one
     Vec3 at{0.0};
-    std::map<std::string, Told> told; // by what it says: contact, footing, ...
+    std::map<std::string, Told> told; // by what it says: contact, grounded state, ...
     double answered_at = 0.0;         // the gap when an answer last changed
 };
 
-class Watch : public Rule {
+class FlushContactRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
-        : context_(context), most_(context.settings["flush-contact.last_places"]),
+    explicit FlushContactRule(const RuleContext& context)
+        : context_(context), most_(context.settings["flush-contact.ulps"]),
           holes_(static_cast<std::size_t>(context.settings["run.holes"])),
           runs_(0, [this](const Pair&, Run& run) { close(run); }) {}
 
     void step(const Step& step) override {
         for (const Meeting& m : step.meetings)
-            if (m.does != Does::Nothing && !one_owner(step.now, m.a, m.b) && m.gap_after != infinity)
+            if (m.does != Does::Ignore && !one_owner(step.now, m.a, m.b) && m.gap_after != infinity)
                 take(step, m);
         runs_.sweep(step.index);
     }
@@ -44,8 +44,8 @@ class Watch : public Rule {
   private:
     using Pair = std::pair<Slot, Slot>;
 
-    /// One unit in the last place of the game's numbers, at this place.
-    double last_place(const Step& step, const Meeting& m) const {
+    /// One unit in the ULP of the game's numbers, at this place.
+    double ulp(const Step& step, const Meeting& m) const {
         double size = 0.0;
         for (const Slot c : {m.a, m.b}) {
             const Vec3 p = step.now.body_of(c).pose.at;
@@ -61,7 +61,7 @@ class Watch : public Rule {
         return std::nextafter(size, infinity) - size;
     }
 
-    /// What the game said of the pair in this step: contact, footing, passes, as far as they are logged;
+    /// What the game said of the pair in this step: contact, grounded state, passes, as far as they are logged;
     /// without any the sign of the gap, which is what the game's own test gives.
     std::map<std::string, int> answers(const Step& step, const Meeting& m, double place,
                                        const Run* run) const {
@@ -77,13 +77,13 @@ class Watch : public Rule {
         const auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
         const Vec3 away = mover == m.a ? -m.normal : m.normal;
         if (h.has(Channel::Grounded) && glm::dot(away, h.up) > 0.7)
-            out["footing"] = step.now.body_of(mover).grounded;
+            out["grounded"] = step.now.body_of(mover).grounded;
         // Passes are the body's, not the pair's: they count while it moves across this very surface.
-        if (h.has(Channel::Passes) && run && run->high - run->low > part * place)
-            for (const IdCount& p : step.frame->passes)
-                if (p.id == step.now.body_of(mover).def->id) out["passes"] = p.count;
+        if (h.has(Channel::Iterations) && run && run->high - run->low > part * place)
+            for (const IdCount& p : step.frame->iterations)
+                if (p.id == step.now.body_of(mover).def->id) out["iterations"] = p.count;
         if (!out.empty()) return out;
-        // What moves by less than a part of a last place has not moved: so much our own sums lose.
+        // What moves by less than a part of an ULP has not moved: so much our own sums lose.
         const bool stays =
             run && run->told.count("overlap") && std::abs(m.gap_after - run->answered_at) < part * place;
         out["overlap"] = stays ? run->told.at("overlap").answer : m.gap_after <= 0.5 * part * place;
@@ -91,7 +91,7 @@ class Watch : public Rule {
     }
 
     void take(const Step& step, const Meeting& m) {
-        const double place = last_place(step, m);
+        const double place = ulp(step, m);
         if (!(place > 0.0) || std::abs(m.gap_after) > most_ * place) return;
         const Run* under_way = runs_.find({m.a, m.b});
         const bool fresh = !under_way;
@@ -116,13 +116,13 @@ class Watch : public Rule {
             *std::max_element(run.told.begin(), run.told.end(), [](const auto& a, const auto& b) {
                 return a.second.changes < b.second.changes;
             });
-        // Rarely changing answers are the game's, not the last place's.
+        // Rarely changing answers are the game's, not the ULP's.
         if (told.changes < static_cast<std::size_t>(context_.settings["flush-contact.changes"]) ||
             told.changes * 2 * holes_ < run.frames)
             return;
         const World w = r.world_at(run.first);
         // What a solver lays down flickers now and then.
-        const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Solved; };
+        const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Dynamic; };
         if ((solved(run.mover) || solved(run.other)) && told.changes < solver_flickers) return;
         const std::string& u = r.header.unit;
         Finding f;
@@ -131,20 +131,20 @@ class Watch : public Rule {
         f.at = run.at, f.weight = 0.55;
         if (what == "overlap")
             f.grade = Grade::Likely,
-            f.assumes = "neither contacts nor footing were logged: the gap's sign stands for them";
-        add_fact(f, "last_places", run.most, "last places");
+            f.assumes = "neither `contacts` nor `grounded` is logged: the sign of the gap stands for them";
+        add_fact(f, "ulps", run.most, "ULP");
         add_fact(f, "margin_needed", 4.0 * (run.high - run.low + run.place), u);
-        add_fact(f, "last_place", run.place, u);
+        add_fact(f, "ulp", run.place, u);
         add_fact(f, "changes", static_cast<double>(told.changes), "count");
         f.facts.push_back({"answer", what, "text"});
-        note_threshold(f, context_.settings.threshold("flush-contact.last_places"));
+        note_threshold(f, context_.settings.threshold("flush-contact.ulps"));
         const nlohmann::json who = mover_target(w, f);
         f.suggest.push_back(
-            {"a margin for the " + f.names[0], {{{"motion", {who}}, {"margin", f.number("margin_needed")}}}});
+            {"a margin for " + the(f.names[0]), {{{"motion", {who}}, {"margin", f.number("margin_needed")}}}});
         context_.found(std::move(f));
     }
 
-    static constexpr double part = 0.2; // of a last place
+    static constexpr double part = 0.2; // of an ULP
     static constexpr std::size_t solver_flickers = 10;
     RuleContext context_;
     double most_;
@@ -152,31 +152,29 @@ class Watch : public Rule {
     Runs<Pair, Run> runs_;
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<FlushContactRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
-    const int bits = r.header.float_bits;
-    f.account.push_back(
-        {f.first,
-         {},
-         fmt::format("The {} comes to lie at the {}; one last place of a {}-bit number is {} there.",
-                     f.names[0], f.names[1], bits, length_text(r, f.number("last_place")))});
-    f.account.push_back(
-        {f.last,
-         {},
-         fmt::format("The gap stays within {} last places, and the answer ({}) changes {} times.",
-                     figure(f.number("last_places")), std::get<std::string>(f.fact("answer")->value),
-                     figure(f.number("changes")))});
-    f.account.push_back({f.last,
-                         {},
-                         fmt::format("A margin of {} would keep it on one side.",
-                                     length_text(r, f.number("margin_needed")))});
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
+    account.at(f.first, fmt::format("{} lies flush with {}. One ULP of a {}-bit number is {} there.",
+                                    sentence_the(f.names[0]), the(f.names[1]), r.header.float_bits,
+                                    length_text(r, f.number("ulp"))));
+    account.at(f.last, fmt::format("The gap stays within {} ULPs, and the result of the test ({}) changes {}.",
+                                   figure(f.number("ulps")), std::get<std::string>(f.fact("answer")->value),
+                                   count_text(f.number("changes"), "time")));
+    account.cause(fmt::format("rounding decides whether they touch. A margin of {} keeps the result on one side.",
+                              length_text(r, f.number("margin_needed"))));
 }
 
 } // namespace
 
-const Fault flush_contact_fault = {"flush-contact", "Flush contact",
-                                   "Surfaces so close that rounding decides whether they touch.", watch,
-                                   tell};
+const Fault flush_contact_fault = {
+    .id = "flush-contact",
+    .title = "Flush contact",
+    .what = "Surfaces so close that rounding decides whether they touch.",
+    .headline = "{mover} at {other}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

@@ -5,7 +5,7 @@
 #include "fault/art_look.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 #include "shape/fitted.hpp"
 
 #include <fmt/format.h>
@@ -15,11 +15,11 @@ namespace oddbounce {
 namespace {
 
 /// Shapes that are tried round the picture, and how they are told.
-constexpr std::pair<const char*, const char*> tried[] = {{"circle", "a circle"},
+constexpr std::pair<const char*, const char*> outlines[] = {{"circle", "a circle"},
                                                          {"ellipse", "an ellipse"},
                                                          {"box", "a box"},
                                                          {"capsule", "a capsule"},
-                                                         {"hull", "its outline without hollows"}};
+                                                         {"hull", "its convex hull"}};
 
 struct Run {
     std::size_t first = 0, last = 0;
@@ -29,9 +29,9 @@ struct Run {
     bool apart = false;
 };
 
-class Watch : public Rule {
+class HitOutsideArtRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit HitOutsideArtRule(const RuleContext& context)
         : context_(context), art_(context.recording),
           runs_(static_cast<std::size_t>(context.settings["hit-outside-art.holes"]),
                 [this](const Pair&, Run& run) { close(run); }) {}
@@ -41,7 +41,7 @@ class Watch : public Rule {
         if (art_.any()) {
             const bool logged = context_.recording.header.has(Channel::Contacts);
             for (const Meeting& m : step.meetings) {
-                if (m.does == Does::Nothing || one_owner(step.now, m.a, m.b)) continue;
+                if (m.does == Does::Ignore || one_owner(step.now, m.a, m.b)) continue;
                 if ((logged ? touches(step, m) : turns_closing(step, m)) || told(step, m)) take(step, m);
             }
         }
@@ -87,8 +87,8 @@ class Watch : public Rule {
         std::vector<double> moments{1.0, 0.0};
         if (m.sweep.status == Status::Found) moments.push_back(m.sweep.first), run.fraction = m.sweep.first;
         for (const double t : moments)
-            if (const Distance d = seen_gap(a, ma.at(t), b, mb.at(t)); d.gap < nearest.gap) nearest = d;
-        const Distance now = seen_gap(a, ma.to, b, mb.to);
+            if (const Distance d = visible_gap(a, ma.at(t), b, mb.at(t)); d.gap < nearest.gap) nearest = d;
+        const Distance now = visible_gap(a, ma.to, b, mb.to);
         const double allowed = context_.recording.slop() + a.half_pixel + b.half_pixel;
         run.apart = nearest.known && nearest.gap > allowed, run.gap = nearest.gap;
         run.on_a = now.on_a, run.on_b = now.on_b;
@@ -137,7 +137,7 @@ class Watch : public Rule {
         const double covers = at(w, c).geometry->area();
         std::string best;
         double least = infinity;
-        for (const auto& [kind, words] : tried) {
+        for (const auto& [kind, words] : outlines) {
             const bool capsule = std::string_view(kind) == "capsule";
             const double area =
                 Geometry(capsule ? capsule_round(points) : fitted(points, kind), Vec3(1.0)).area();
@@ -150,10 +150,10 @@ class Watch : public Rule {
         f.facts.push_back({"tightest", best, "text"});
         const Id collider = at(w, c).def->id;
         f.suggest.push_back(
-            {"a " + name + " smaller by " + length_text(context_.recording, 0.5 * gap) + " all round",
+            {"shrink the collider of " + the(name) + " by " + length_text(context_.recording, 0.5 * gap) + " on all sides",
              {{{"colliders", {collider}}, {"grow", -0.5 * gap}}}});
         f.suggest.push_back(
-            {"a round " + name, {{{"colliders", {collider}}, {"round", 0.5 * at(w, c).geometry->extent()}}}});
+            {"round the collider of " + the(name), {{{"colliders", {collider}}, {"round", 0.5 * at(w, c).geometry->extent()}}}});
     }
 
     RuleContext context_;
@@ -161,35 +161,41 @@ class Watch : public Rule {
     Runs<Pair, Run> runs_;
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<HitOutsideArtRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
-    f.account.push_back(
-        {f.first, f.fraction < 1.0 ? std::optional<double>(f.fraction) : std::nullopt,
-         fmt::format("The {} and the {} hit each other, but what is seen of them is {} apart.", f.names[0],
-                     f.names.at(1), length_text(r, f.number("gap")))});
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
+    account.at(f.first, f.fraction < 1.0 ? std::optional<double>(f.fraction) : std::nullopt,
+               fmt::format("{} and {} hit each other, but their pictures are {} apart.", sentence_the(f.names[0]),
+                           the(f.names.at(1)), length_text(r, f.number("gap"))));
     const Fact* loose = f.fact("loose");
-    if (!loose) return;
+    if (!loose) return account.cause("a collider is larger than its picture.");
+    const std::string owner = the(std::get<std::string>(loose->value));
+    account.at(f.first, fmt::format("{} % of the collider of {} lies outside its picture.",
+                                    figure(f.number("waste")), owner));
     std::vector<std::pair<double, std::string>> savings; // the greatest first
-    for (const auto& [kind, words] : tried)
+    for (const auto& [kind, words] : outlines)
         if (const double saved = f.number(std::string("saved_by_") + kind); saved >= 1.0)
             savings.emplace_back(-saved, fmt::format("{} by {} %", words, figure(saved)));
     std::sort(savings.begin(), savings.end());
     std::vector<std::string> others;
     for (const auto& [saved, words] : savings) others.push_back(words);
-    f.account.push_back({f.first,
-                         {},
-                         fmt::format("{} % of the {}'s collider lies outside its picture. {}.",
-                                     figure(f.number("waste")), std::get<std::string>(loose->value),
-                                     others.empty() ? "No simple shape round that picture covers less"
-                                                    : fmt::format("Round that picture these cover less: {}",
-                                                                  fmt::join(others, ", ")))});
+    account.cause(fmt::format("the collider of {} is larger than its picture. {}.", owner,
+                              others.empty() ? "No simple shape around the picture is smaller"
+                                             : fmt::format("Around the picture these are smaller: {}",
+                                                           fmt::join(others, ", "))));
 }
 
 } // namespace
 
-const Fault hit_outside_art_fault = {"hit-outside-art", "Hit outside art",
-                                     "Two bodies hit each other though their pictures do not touch.", watch,
-                                     tell};
+const Fault hit_outside_art_fault = {
+    .id = "hit-outside-art",
+    .title = "Hit outside art",
+    .what = "Two bodies hit each other though their pictures do not touch.",
+    .headline = "{mover} and {other}",
+    .needs = {Input::Art},
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

@@ -3,7 +3,7 @@
 // on, or flickers within the holes of a run, is one contact; an event about one of the two alone counts as
 // well.
 #include "fault/rule.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -18,9 +18,9 @@ const std::string& layer_of(const World& w, Slot c) {
     return def.layer.empty() ? w.body_of(c).def->kind : def.layer;
 }
 
-class Watch : public Rule {
+class NoReactionRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit NoReactionRule(const RuleContext& context)
         : context_(context), holes_(static_cast<std::size_t>(context.settings["run.holes"])),
           contacts_(context.recording.header.has(Channel::Contacts)) {}
 
@@ -32,7 +32,7 @@ class Watch : public Rule {
         touches(step);
         events_.push_back({step.index, step.frame->events});
         if (events_.size() > 2) events_.pop_front();
-        std::erase_if(waiting_, [&](const Waiting& w) { return answered(w, step.now); });
+        std::erase_if(waiting_, [&](const Waiting& w) { return responded(w, step.now); });
         std::erase_if(waiting_, [&](const Waiting& w) {
             if (step.index < w.index + static_cast<std::size_t>(w.expect.within)) return false;
             report(w, step.now);
@@ -66,12 +66,12 @@ class Watch : public Rule {
                     touch(c.mark_a.slot, c.mark_b.slot, c.phase == Phase::Begin);
         } else
             for (const Meeting& m : step.meetings)
-                if (m.does != Does::Nothing && m.closest() <= 0.0) touch(m.a, m.b, false);
+                if (m.does != Does::Ignore && m.closest() <= 0.0) touch(m.a, m.b, false);
         std::erase_if(touching_, [&](const auto& t) { return t.second + holes_ < step.index; });
     }
 
     /// The event has come, in the frame before the contact at the earliest.
-    bool answered(const Waiting& w, const World& now) const {
+    bool responded(const Waiting& w, const World& now) const {
         for (const auto& [index, events] : events_)
             for (const EventRow& e : events)
                 if (index + 1 >= w.index && e.name == w.expect.event && concerns(e, w, now)) return true;
@@ -99,19 +99,19 @@ class Watch : public Rule {
             for (const EventRow& e : r.frame(i)->events) {
                 if (e.name != w.expect.event) continue;
                 if (concerns(e, w, now))
-                    return fmt::format("it came {} frames after the contact", i - w.index);
+                    return fmt::format("it fired {} frames after the contact", i - w.index);
                 if (elsewhere.empty() && i <= w.index + static_cast<std::size_t>(w.expect.within)) {
                     for (const Id id : e.about)
                         elsewhere += (elsewhere.empty() ? "" : ", ") + body_name(r, id);
-                    elsewhere = "it came about " + (elsewhere.empty() ? "nobody" : elsewhere) + " instead";
+                    elsewhere = "it fired for " + (elsewhere.empty() ? "nobody" : elsewhere) + " instead";
                 }
             }
         }
         if (!elsewhere.empty()) return elsewhere;
         for (const Slot c : {w.a, w.b})
             if (!now.live(c))
-                return "the " + body_name(r, now.body_of(c).def->id) + " left or was switched off";
-        return "it never came";
+                return the(body_name(r, now.body_of(c).def->id)) + " was removed or switched off";
+        return "it never fired";
     }
 
     void report(const Waiting& w, const World& now) const {
@@ -126,14 +126,14 @@ class Watch : public Rule {
         const PairView v = pair_at(then, mover, other);
         f.at = v.known ? (v.on_a + v.on_b) * 0.5 : then.body_of(mover).pose.at;
         f.weight = 0.6;
-        if (!contacts_) f.grade = Grade::Likely, f.assumes = "contacts were not logged: the shapes touch";
+        if (!contacts_) f.grade = Grade::Likely, f.assumes = "`contacts` is not logged: the shapes touch";
         add_fact(f, "contact_frame", static_cast<double>(f.first), "frame");
         add_fact(f, "within", w.expect.within, "frames");
         f.facts.push_back({"event", w.expect.event, "text"});
         f.facts.push_back({"missing", missing(w, now), "text"});
         f.marks.push_back({f.first, f.at, f.at, false, "no '" + w.expect.event + "' follows"});
-        f.suggest.push_back({"look where the game turns this contact into '" + w.expect.event +
-                                 "': what it asks of layer, kind and owner",
+        f.suggest.push_back({"check the conditions on layer, kind and owner that lead from this contact to '" +
+                                 w.expect.event + "'",
                              nlohmann::json::array()});
         context_.found(std::move(f));
     }
@@ -147,26 +147,29 @@ class Watch : public Rule {
     std::deque<std::pair<std::size_t, std::vector<EventRow>>> events_;
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<NoReactionRule>(context); }
 
-std::string why_not(const Recording& r) {
-    return r.header.has(Channel::Events) ? "" : "events were not logged";
-}
-
-void tell(const Recording&, Finding& f) {
+void describe(const Recording&, Finding& f) {
+    AccountWriter account(f);
     const auto text = [&](const char* key) { return std::get<std::string>(f.fact(key)->value); };
-    f.account.push_back({f.first, {}, fmt::format("The {} touches the {}.", f.names[0], f.names.back())});
-    f.account.push_back({f.last,
-                         {},
-                         fmt::format("'{}' was expected by now, within {} frames: {}.", text("event"),
-                                     figure(f.number("within")), text("missing"))});
+    account.at(f.first, fmt::format("{} touches {}.", sentence_the(f.names[0]), the(f.names.back())));
+    account.at(f.last, fmt::format("'{}' was expected within {}: {}.", text("event"),
+                                   count_text(f.number("within"), "frame"), text("missing")));
+    account.cause("the game drops this contact on its way to the event. Which layer, kind and owner it asks for "
+                  "decides where.");
 }
 
 } // namespace
 
 const Fault no_reaction_fault = {
-    "no-reaction", "No reaction", "A contact is not followed by the event that should follow it.",
-    watch,         tell,          why_not,
-    always_by_log};
+    .id = "no-reaction",
+    .title = "No reaction",
+    .what = "A contact is not followed by the event that should follow it.",
+    .headline = "{mover} and {other}, {event}",
+    .needs = {Input::Events, Input::Expect},
+    .make_rule = make_rule,
+    .describe = describe,
+    .by_log = always_by_log,
+};
 
 } // namespace oddbounce

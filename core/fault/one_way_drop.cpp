@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // one-way-drop: a body that was wholly above a one-way (on the side that its free direction leads to) sinks
-// through it, against that direction, without asking to. Not: a wish downward, a pair or a collider switched
+// through it, against that direction, without asking to. Not: a desired velocity downward, a pair or a collider switched
 // off, a body that never was wholly above, one that is put back on top.
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -22,13 +22,13 @@ struct Run {
     std::vector<Slot> touching; // other colliders that the mover touched when it began
 };
 
-class Watch : public Rule {
+class OneWayDropRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit OneWayDropRule(const RuleContext& context)
         : context_(context), runs_(0, [this](const Pair&, Run& run) { close(run); }) {}
 
     void step(const Step& step) override {
-        for (const IdVector& wish : step.frame->wish) note_wish(step, wish);
+        for (const IdVector& desired : step.frame->desired) note_desired(step, desired);
         for (const Meeting& m : step.meetings) take(step, m);
         runs_.sweep(step.index);
     }
@@ -37,11 +37,11 @@ class Watch : public Rule {
   private:
     using Pair = std::pair<Slot, Slot>;
 
-    void note_wish(const Step& step, const IdVector& wish) {
+    void note_desired(const Step& step, const IdVector& desired) {
         const Vec3 up = context_.recording.header.up;
-        if (glm::dot(unit(wish.value), up) < -0.5) down_[wish.id] = step.index;
+        if (glm::dot(unit(desired.value), up) < -0.5) down_[desired.id] = step.index;
     }
-    /// It wished to go down in this frame or shortly before: a press is short.
+    /// It wanted to go down in this frame or shortly before: a press is short.
     bool asked(const Step& step, Slot mover) const {
         const auto it = down_.find(step.now.body_of(mover).def->id);
         const auto since = static_cast<std::size_t>(context_.settings["one-way-drop.asked"]);
@@ -56,7 +56,7 @@ class Watch : public Rule {
         const Vec3 pass = unit(at(step.now, other).def->pass.value_or(context_.recording.header.up));
         const Vec3 travel = relative_travel(step.before, step.now, mover, other);
         const double slop = context_.recording.slop(), going = glm::dot(travel, pass);
-        if (body.fresh || body.warped || step.now.body_of(other).warped) {
+        if (body.fresh || body.teleported || step.now.body_of(other).teleported) {
             if (Run* run = runs_.find({mover, other})) run->cancelled = true;
             return;
         }
@@ -76,7 +76,7 @@ class Watch : public Rule {
                 m.gap_before <= slop + context_.recording.header.skin &&
                 std::abs(glm::dot(step.before.body_of(mover).velocity, pass)) < closing_that_matters(step);
             for (const Meeting& o : step.meetings)
-                if (&o != &m && (o.a == mover || o.b == mover) && o.does != Does::Nothing &&
+                if (&o != &m && (o.a == mover || o.b == mover) && o.does != Does::Ignore &&
                     o.closest() <= slop)
                     run->touching.push_back(o.a == mover ? o.b : o.a);
             return;
@@ -116,9 +116,9 @@ class Watch : public Rule {
         const Recording& r = context_.recording;
         const double slop = r.slop();
         if (run.cancelled || run.asked || run.deepest <= slop) return;
-        // Whoever stands and then drops, with nothing else about, may well have asked: only the wish could
+        // Whoever stands and then drops, with nothing else about, may well have asked: only the desired velocity could
         // tell.
-        if (!r.header.has(Channel::Wish) && run.stood && run.touching.empty()) return;
+        if (!r.header.has(Channel::Desired) && run.stood && run.touching.empty()) return;
         const World w = r.world_at(run.first), end = r.world_at(run.last);
         const double extent = at(w, run.mover).geometry->extent();
         // Still inside at the end: it must be on its way through, not sunk in a little.
@@ -129,59 +129,65 @@ class Watch : public Rule {
         f.fault = "one-way-drop", f.first = r.number(run.first), f.last = r.number(run.last);
         name_bodies(w, {run.mover, run.other}, f);
         f.at = run.at;
-        if (!r.header.has(Channel::Wish))
-            f.grade = Grade::Likely, f.assumes = "wishes were not logged: taken not to ask to drop";
+        if (!r.header.has(Channel::Desired))
+            f.grade = Grade::Likely, f.assumes = "`desired` is not logged: it is taken not to ask to drop";
         f.weight = 0.8;
         add_fact(f, "clearance", run.clearance, u), add_fact(f, "depth", run.deepest, u);
         std::string touching;
         for (const Slot c : run.touching)
             touching += (touching.empty() ? "" : ", ") + body_name(w, at(w, c).body);
         f.facts.push_back({"touched", touching.empty() ? "nothing else" : touching, "text"});
-        f.marks.push_back({f.first, run.at, run.at + run.pass * extent, true, "free way"});
+        f.marks.push_back({f.first, run.at, run.at + run.pass * extent, true, "free direction"});
         note_threshold(f, context_.settings.threshold("one-way-drop.asked"));
         note_threshold(f, {"slop", slop, u});
         const nlohmann::json who = mover_target(w, f);
-        f.suggest.push_back({"sweep the " + f.names[0], {{{"motion", {who}}, {"tests", "swept"}}}});
-        f.suggest.push_back({"let the " + f.names[1] + " hold until asked", nlohmann::json::array()});
+        f.suggest.push_back({"sweep " + the(f.names[0]), {{{"motion", {who}}, {"tests", "swept"}}}});
+        f.suggest.push_back({"keep the drop state for each one-way, and clear it only on request", nlohmann::json::array()});
         context_.found(std::move(f));
     }
 
     RuleContext context_;
     Runs<Pair, Run> runs_;
-    std::map<Id, std::size_t> down_; // last frame with a wish downward
+    std::map<Id, std::size_t> down_; // last frame with a desired velocity downward
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<OneWayDropRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
     const auto first = static_cast<std::size_t>(r.frame_index(f.first));
     const Slot a = r.collider_slot(f.colliders[0]);
     const World before = r.world_at(first - 1),
                 end = r.world_at(static_cast<std::size_t>(r.frame_index(f.last)));
     const double clearance = f.number("clearance");
-    f.account.push_back(
-        {before.number(),
-         {},
-         fmt::format("The {}'s lowest point is {} {} the surface of the {}.", f.names[0],
-                     length_text(r, std::abs(clearance)), clearance < 0.0 ? "below" : "above", f.names[1])});
+    account.at(before.number(),
+               fmt::format("The lowest point of {} is {} {} the surface of {}.", the(f.names[0]),
+                           length_text(r, std::abs(clearance)), clearance < 0.0 ? "below" : "above",
+                           the(f.names[1])));
     const std::string touched = std::get<std::string>(f.fact("touched")->value);
-    f.account.push_back({f.first,
-                         {},
-                         fmt::format("It sinks in, {}, without a wish to drop; it touches {}.",
-                                     motion_text(r, r.world_at(first).body_of(a).velocity),
-                                     touched == "nothing else" ? touched : "the " + touched + " too")});
-    f.account.push_back(
-        {f.last,
-         {},
-         fmt::format("{}, {}; it was {} deep at most.",
-                     f.last == r.number(r.size() - 1) ? "The recording ends with it on its way"
-                                                      : "It is through",
-                     motion_text(r, end.body_of(a).velocity), length_text(r, f.number("depth")))});
+    const bool alone = touched == "nothing else";
+    account.at(f.first, fmt::format("It sinks in, {}, without asking to drop. It {} {}.",
+                                    motion_text(r, r.world_at(first).body_of(a).velocity),
+                                    alone ? "touches" : "also touches", alone ? touched : the(touched)));
+    account.at(f.last,
+               fmt::format("{}, {}; it was at most {} deep.",
+                           f.last == r.number(r.size() - 1) ? "The recording ends while it is inside"
+                                                            : "It has dropped through",
+                           motion_text(r, end.body_of(a).velocity), length_text(r, f.number("depth"))));
+    account.cause(alone ? "the one-way stops holding although nothing asked for it."
+                        : "touching " + the(touched) +
+                              " releases it: the drop state is not kept for each one-way separately.");
 }
 
 } // namespace
 
-const Fault one_way_drop_fault = {"one-way-drop", "One-way drop",
-                                  "A body falls through a one-way that should hold it.", watch, tell};
+const Fault one_way_drop_fault = {
+    .id = "one-way-drop",
+    .title = "One-way drop",
+    .what = "A body drops through a one-way platform that should hold it.",
+    .headline = "{mover} through {other}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // pop-through: a body that overlapped a solid collider comes out on another side than the one that it came
-// from, though the way back was shorter. Either it was put there at a stroke, or it ended a frame or two
-// inside first. Not: one-ways, warps, what only slides round a corner.
+// from, though the way back was shorter. Either it was put there in a single frame, or it ended a frame or two
+// inside first. Not: one-ways, teleports, what only slides round a corner.
 #include "fault/rule.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -21,9 +21,9 @@ struct Inside {
     Pose first, theirs; // of both at the first frame's end inside
 };
 
-class Watch : public Rule {
+class PopThroughRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit PopThroughRule(const RuleContext& context)
         : context_(context), most_(static_cast<std::size_t>(context.settings["pop-through.frames_inside"])),
           turned_(std::cos(context.settings["pop-through.turned"] * std::numbers::pi / 180.0)) {}
 
@@ -58,15 +58,15 @@ class Watch : public Rule {
     /// Its place where the game looked for overlaps: as logged, or where its velocity would have taken it.
     std::optional<Pose> before_the_push(const Step& step, Slot mover) const {
         const BodyState &now = step.now.body_of(mover), &before = step.before.body_of(mover);
-        if (now.fresh || now.warped) return {};
+        if (now.fresh || now.teleported) return {};
         Pose p = now.pose;
-        for (const IdVector& t : step.frame->tried)
+        for (const IdVector& t : step.frame->unresolved)
             if (t.id == now.def->id) {
                 p.at = t.value;
                 return p;
             }
         // A solver turns the velocity first: what a place says of it is a mean over the hit.
-        const bool guessed = now.def->moves == Moves::Solved && !before.velocity_logged;
+        const bool guessed = now.def->moves == Moves::Dynamic && !before.velocity_logged;
         if (!before.velocity_known || guessed) return {};
         if (carried_there(step, mover)) return {};
         p.at = before.pose.at + before.velocity * step.now.dt();
@@ -75,7 +75,7 @@ class Watch : public Rule {
 
     void at_a_stroke(const Step& step, const Meeting& m) {
         auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
-        if (step.now.body_of(mover).def->moves == Moves::Fixed) return;
+        if (step.now.body_of(mover).def->moves == Moves::Static) return;
         const std::optional<Pose> tried = before_the_push(step, mover);
         if (!tried) return;
         const Motion theirs = step.now.motion_since(step.before, at(step.now, other).body);
@@ -83,10 +83,10 @@ class Watch : public Rule {
         const Distance deep = distance(gm, *tried, go, theirs.to, 0.0);
         const PairView was = pair_at(step.before, mover, other), is = pair_at(step.now, mover, other);
         if (!deep.known || deep.gap > -0.05 * context_.recording.slop() || !was.known || !is.known) return;
-        // A solver nudges what it holds; at a stroke it is a good part of the body.
+        // A solver nudges what it holds; in a single frame it is a good part of the body.
         constexpr double nudge = 0.25; // of the extent
         const BodyState& now = step.now.body_of(mover);
-        if (now.def->moves == Moves::Solved && glm::length(now.pose.at - tried->at) < nudge * gm.extent())
+        if (now.def->moves == Moves::Dynamic && glm::length(now.pose.at - tried->at) < nudge * gm.extent())
             return;
         emit(step, {mover, other}, -was.normal, -is.normal, *tried, theirs.to, -deep.gap, step.now.number());
     }
@@ -95,7 +95,7 @@ class Watch : public Rule {
         Inside in;
         std::tie(in.mover, in.other) = mover_first(step.before, step.now, m.a, m.b);
         const PairView was = pair_at(step.before, in.mover, in.other);
-        if (!was.known || step.now.body_of(in.mover).fresh || step.now.body_of(in.mover).warped) return;
+        if (!was.known || step.now.body_of(in.mover).fresh || step.now.body_of(in.mover).teleported) return;
         in.since = step.index, in.came = -was.normal;
         in.first = step.now.body_of(in.mover).pose, in.theirs = step.now.body_of(in.other).pose;
         inside_[{m.a, m.b}] = in;
@@ -104,13 +104,13 @@ class Watch : public Rule {
     void leave(const Step& step, const Inside& in) {
         const BodyState& body = step.now.body_of(in.mover);
         const PairView is = pair_at(step.now, in.mover, in.other);
-        if (!is.known || body.warped || body.fresh) return;
+        if (!is.known || body.teleported || body.fresh) return;
         const Distance deep = distance(*at(step.now, in.mover).geometry, in.first,
                                        *at(step.now, in.other).geometry, in.theirs, 0.0);
         if (!deep.known) return;
         // Its own velocity leads on: then only right through is through, not round a corner.
         constexpr double through = -0.5;
-        const bool solved = body.def->moves == Moves::Solved;
+        const bool solved = body.def->moves == Moves::Dynamic;
         if ((solved || carried_there(step, in.mover)) && glm::dot(in.came, -is.normal) > through) return;
         // Seen from the other, which may move itself.
         Pose from = in.first;
@@ -134,8 +134,8 @@ class Watch : public Rule {
         f.fault = "pop-through", f.first = first, f.last = step.now.number();
         name_bodies(step.now, {mover, other}, f);
         f.at = pair_at(step.now, mover, other).on_b;
-        if (!r.header.has(Channel::Tried))
-            f.grade = Grade::Likely, f.assumes = "the place before the push is taken from its velocity";
+        if (!r.header.has(Channel::Unresolved))
+            f.grade = Grade::Likely, f.assumes = "the position before the push is derived from its velocity";
         f.weight = std::min(0.95, 0.75 + 0.1 * taken / std::max(gm.reach(), 1e-9));
         add_fact(f, "way_in", back, u), add_fact(f, "way_out", taken, u);
         add_fact(f, "shortest_way_out", std::min(back, shortest), u);
@@ -148,9 +148,9 @@ class Watch : public Rule {
         note_threshold(f, context_.settings.threshold("pop-through.turned"));
         note_threshold(f, {"slop", slop, u});
         const nlohmann::json who = mover_target(step.now, f);
-        f.suggest.push_back({"sweep the " + f.names[0], {{{"motion", {who}}, {"tests", "swept"}}}});
-        f.suggest.push_back({"put the " + f.names[0] + " out the way it came",
-                             {{{"motion", {who}}, {"tests", "after"}, {"answer", "push-out"}}}});
+        f.suggest.push_back({"sweep " + the(f.names[0]), {{{"motion", {who}}, {"tests", "swept"}}}});
+        f.suggest.push_back({"push " + the(f.names[0]) + " out the way it came",
+                             {{{"motion", {who}}, {"tests", "after"}, {"response", "push-out"}}}});
         context_.found(std::move(f));
     }
 
@@ -160,32 +160,35 @@ class Watch : public Rule {
     std::map<Pair, Inside> inside_;
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<PopThroughRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
     const auto index = static_cast<std::size_t>(r.frame_index(f.first));
     const Slot a = r.collider_slot(f.colliders[0]);
     const World before = r.world_at(index - 1);
     const Vec3 came = std::get<Vec3>(f.fact("came_from")->value),
                went = std::get<Vec3>(f.fact("went_to")->value);
-    f.account.push_back({before.number(),
-                         {},
-                         fmt::format("The {} is {} the {}, {}.", f.names[0], side_word(r, came), f.names[1],
-                                     motion_text(r, before.body_of(a).velocity))});
-    f.account.push_back({f.first,
-                         {},
-                         fmt::format("It gets {} inside the {}: {} back would put it out where it came from.",
-                                     length_text(r, f.number("shortest_way_out")), f.names[1],
-                                     length_text(r, f.number("way_in")))});
-    f.account.push_back({f.last,
-                         {},
-                         fmt::format("It comes out {} the {} instead, {} from there.", side_word(r, went),
-                                     f.names[1], length_text(r, f.number("way_out")))});
+    const std::string other = the(f.names[1]);
+    account.at(before.number(), fmt::format("{} is {} {}, {}.", sentence_the(f.names[0]), side_word(r, came),
+                                            other, motion_text(r, before.body_of(a).velocity)));
+    account.at(f.first, fmt::format("It is {} inside {}. {} back the way it came would free it.",
+                                    length_text(r, f.number("shortest_way_out")), other,
+                                    length_text(r, f.number("way_in"))));
+    account.at(f.last, fmt::format("It is moved out {} {} instead, {} away.", side_word(r, went), other,
+                                   length_text(r, f.number("way_out"))));
+    account.cause("the push-out chooses a side without asking from which side the body came in.");
 }
 
 } // namespace
 
-const Fault pop_through_fault = {"pop-through", "Pop-through",
-                                 "A body comes out on another side than the one it got in by.", watch, tell};
+const Fault pop_through_fault = {
+    .id = "pop-through",
+    .title = "Pop-through",
+    .what = "A body is moved out on another side than the one it came in by.",
+    .headline = "{mover} through {other}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

@@ -2,7 +2,7 @@
 // probe-gap: two neighbouring probes on one side of a body lie farther apart than the smallest solid thing
 // that comes within its reach. One finding a side, over the whole recording.
 #include "fault/rule.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -22,19 +22,21 @@ struct Side {
 
 struct Body {
     std::size_t first = 0, last = 0;
-    bool seen = false;
+    bool was_near = false;
     std::map<Id, ProbeDef> probes;
     std::vector<Side> sides;
     double smallest = infinity;
     Slot smallest_is = -1;
+    double nearest = infinity; // that thing came this near
+    std::size_t nearest_at = 0;
     std::vector<std::size_t> intrusions; // frames, by side
     std::vector<std::size_t> intruded_at, intruded_last;
     Slot collider = -1;
 };
 
-class Watch : public Rule {
+class ProbeGapRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context) : context_(context) {}
+    explicit ProbeGapRule(const RuleContext& context) : context_(context) {}
 
     void define(const Definition& d) override {
         if (const auto* p = std::get_if<ProbeDef>(&d)) learn(*p);
@@ -88,7 +90,7 @@ class Watch : public Rule {
         if (slot < 0) return;
         const BodyState& state = step.now.body(slot);
         if (!state.present) return;
-        if (!body.seen) body.first = step.index, body.seen = true;
+        if (!body.was_near) body.first = step.index, body.was_near = true;
         body.last = step.index;
         if (body.collider < 0 && !step.now.colliders_of(slot).empty())
             body.collider = step.now.colliders_of(slot)[0];
@@ -117,13 +119,15 @@ class Watch : public Rule {
             near.grow(reach);
             for (Slot c = 0; c < static_cast<Slot>(step.now.colliders().size()); ++c) {
                 const double size = step.now.live(c) ? at(step.now, c).geometry->extent() : 0.0;
-                if (size <= 0.0 || size >= body.smallest || at(step.now, c).body == slot ||
+                const bool again = c == body.smallest_is;
+                if (size <= 0.0 || (size >= body.smallest && !again) || at(step.now, c).body == slot ||
                     !at(step.now, c).geometry->bounds(step.now.body_of(c).pose).meets(near) ||
                     step.now.does(mine, c) != Does::Solid || one_owner(step.now, mine, c))
                     continue;
                 const Distance d =
                     distance(own, pose, *at(step.now, c).geometry, step.now.body_of(c).pose, reach);
-                if (d.known && d.gap <= reach) body.smallest = size, body.smallest_is = c;
+                if (!d.known || d.gap > reach || (again && d.gap >= body.nearest)) continue;
+                body.smallest = size, body.smallest_is = c, body.nearest = d.gap, body.nearest_at = step.index;
             }
         }
     }
@@ -143,8 +147,9 @@ class Watch : public Rule {
     void emit(const Body& body, std::size_t s) const {
         const Recording& r = context_.recording;
         const Side& side = body.sides[s];
-        if (!body.seen || body.smallest == infinity || body.collider < 0) return;
-        const World w = r.world_at(body.intrusions[s] > 0 ? body.intruded_at[s] : body.last);
+        if (!body.was_near || body.smallest == infinity || body.collider < 0) return;
+        const std::size_t shown = body.intrusions[s] > 0 ? body.intruded_at[s] : body.nearest_at;
+        const World w = r.world_at(shown);
         const BodyState& state = w.body_of(body.collider);
         const Vec2 scaled = side.along * flat(state.scale);
         const double gap = side.gap * glm::length(scaled);
@@ -159,8 +164,9 @@ class Watch : public Rule {
             f.names.push_back(body_name(w, at(w, body.smallest_is).body));
         }
         f.at = raised(state.pose.place((side.from + side.to) * 0.5 * flat(state.scale)));
+        f.shown_at = r.number(shown);
         const bool intruded = body.intrusions[s] > 0;
-        for (const std::size_t i : {body.first, intruded ? body.intruded_at[s] : body.last}) {
+        for (const std::size_t i : {body.first, shown}) {
             const BodyState then = r.world_at(i).body_of(body.collider);
             const auto world = [&](const Vec2& p) { return raised(then.pose.place(p * flat(then.scale))); };
             f.marks.push_back(
@@ -168,7 +174,7 @@ class Watch : public Rule {
         }
         f.weight = intruded ? 0.7 : 0.4;
         if (!intruded)
-            f.grade = Grade::Likely, f.assumes = "it must be stopped by everything solid that comes near";
+            f.grade = Grade::Likely, f.assumes = "every solid collider that comes near should stop it";
         const double length = (side.places.back() - side.places.front()) * glm::length(scaled);
         const double needed = std::floor(length / body.smallest * (1.0 - 1e-9)) + 2.0;
         add_fact(f, "gap", gap, u), add_fact(f, "smallest_feature", body.smallest, u);
@@ -178,12 +184,12 @@ class Watch : public Rule {
                  "tests");
         add_fact(f, "tests_now", static_cast<double>(body.probes.size()), "tests");
         add_fact(f, "frames_intruded", static_cast<double>(body.intrusions[s]), "frames");
-        const Vec3 guards = raised(state.pose.turn(side.guards * flat(state.scale)));
+        const Vec3 guards = raised(state.pose.rotate(side.guards * flat(state.scale)));
         f.facts.push_back({"kind", std::string(word_of(unit(guards))) + " side", "text"});
         if (intruded)
             add_fact(f, "intruded_frame", static_cast<double>(r.number(body.intruded_at[s])), "frame"),
                 add_fact(f, "intruded_last", static_cast<double>(r.number(body.intruded_last[s])), "frame");
-        f.suggest.push_back({fmt::format("{} probes on that side of the {}", figure(needed), f.names[0]),
+        f.suggest.push_back({fmt::format("{} probes on that side of {}", figure(needed), the(f.names[0])),
                              nlohmann::json::array()});
         context_.found(std::move(f));
     }
@@ -199,45 +205,37 @@ class Watch : public Rule {
     std::map<Id, Body> bodies_;
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<ProbeGapRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
     const std::string side = std::get<std::string>(f.fact("kind")->value);
-    f.account.push_back(
-        {f.first,
-         {},
-         fmt::format("On its {} the {} tests at {} points; two neighbours are {} apart.", side, f.names[0],
-                     figure(f.number("probes_now")), length_text(r, f.number("gap")))});
-    f.account.push_back({f.first,
-                         {},
-                         fmt::format("{} is only {} wide and fits between them.",
-                                     f.names.size() > 1 ? "The " + f.names[1] : "The smallest thing near it",
-                                     length_text(r, f.number("smallest_feature")))});
+    account.at(f.first, fmt::format("On its {} {} tests {}; two neighbors are {} apart.", side, the(f.names[0]),
+                                    count_text(f.number("probes_now"), "point"),
+                                    length_text(r, f.number("gap"))));
+    account.at(f.first, fmt::format("{} is only {} wide and fits between them.",
+                                    f.names.size() > 1 ? sentence_the(f.names[1]) : "The smallest thing near it",
+                                    length_text(r, f.number("smallest_feature"))));
     if (f.number("frames_intruded") > 0.0)
-        f.account.push_back({static_cast<std::int64_t>(f.number("intruded_frame")),
-                             {},
-                             fmt::format("Something solid reaches in between them, for {} frames in all.",
-                                         figure(f.number("frames_intruded")))});
-    f.account.push_back(
-        {f.last,
-         {},
-         fmt::format("{} probes on that side would leave no gap: {} tests a frame instead of {}.",
-                     figure(f.number("probes_needed")), figure(f.number("tests_per_frame")),
-                     figure(f.number("tests_now")))});
+        account.at(static_cast<std::int64_t>(f.number("intruded_frame")),
+                   fmt::format("A solid collider reaches in between them, for {} in all.",
+                               count_text(f.number("frames_intruded"), "frame")));
+    account.cause(fmt::format("the points are farther apart than the smallest obstacle is wide. {} on that side "
+                              "leave no gap: {} per frame instead of {}.",
+                              count_text(f.number("probes_needed"), "point"),
+                              count_text(f.number("tests_per_frame"), "test"), figure(f.number("tests_now"))));
 }
 
 } // namespace
 
-const Fault probe_gap_fault = {"probe-gap",
-                               "Probe gap",
-                               "Something solid fits between two points at which the game tests.",
-                               watch,
-                               tell,
-                               [](const Recording& r) {
-                                   for (const Recording::Defined& d : r.definitions(0, ~std::size_t(0)))
-                                       if (std::holds_alternative<ProbeDef>(*d.definition))
-                                           return std::string();
-                                   return r.complete() ? std::string("no probes were logged") : std::string();
-                               }};
+const Fault probe_gap_fault = {
+    .id = "probe-gap",
+    .title = "Probe gap",
+    .what = "A solid collider fits between two points at which the game tests.",
+    .headline = "{mover}, {kind}",
+    .needs = {Input::Probes},
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

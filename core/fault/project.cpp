@@ -22,10 +22,10 @@ std::vector<std::string> kinds_of(const Finding& f) {
     return out;
 }
 
-Fine one_from_json(const json& j, const std::string& file) {
+Expected one_from_json(const json& j, const std::string& file) {
     const auto text = [&](const char* key) { return j.is_object() && j.contains(key) && j[key].is_string(); };
-    Fine out;
-    bool whole = text("why") && text("finding") != text("fault");
+    Expected out;
+    bool whole = text("reason") && text("finding") != text("fault");
     if (whole && text("finding")) out.finding = j["finding"];
     if (whole && text("fault")) {
         out.fault = j["fault"];
@@ -36,78 +36,78 @@ Fine one_from_json(const json& j, const std::string& file) {
                 if (k.is_string()) out.kinds.push_back(k);
             }
         if (whole && !fault_by_id(out.fault))
-            throw BadInput(file, 0, "'" + out.fault + "' is no fault, expected one of docs/faults.md",
-                           "fine");
+            throw BadInput(file, 0, "'" + out.fault + "' is an unknown fault, expected one of docs/faults.md",
+                           "expected");
     }
     if (!whole)
         throw BadInput(file, 0,
-                       "holds a 'fine' that is none, expected {\"finding\":ID,\"why\":…} or "
-                       "{\"fault\":ID,\"kinds\":[A,B],\"why\":…}",
-                       "fine");
+                       "has an unusable entry in 'expected', expected {\"finding\":ID,\"reason\":…} or "
+                       "{\"fault\":ID,\"kinds\":[A,B],\"reason\":…}",
+                       "expected");
     std::sort(out.kinds.begin(), out.kinds.end());
-    out.why = j["why"];
+    out.reason = j["reason"];
     return out;
 }
 
 void take(Settings& settings, const std::string& name, const json& value, const std::string& kind,
           const std::string& file) {
     if (!value.is_number() || !std::isfinite(value.get<double>()) || value.get<double>() < 0.0)
-        throw BadInput(file, 0, "'" + name + "' must be a number from 0 on", name);
+        throw BadInput(file, 0, "'" + name + "' must be a number of at least 0", name);
     if (!Settings::known(name))
-        throw BadInput(file, 0, "'" + name + "' is no setting, expected one of docs/faults.md", name);
+        throw BadInput(file, 0, "'" + name + "' is an unknown setting, expected one of docs/faults.md", name);
     settings.set(name, value.get<double>(), kind);
 }
 
 } // namespace
 
-Fine rule_for(const Finding& f) {
-    Fine out;
+Expected rule_for(const Finding& f) {
+    Expected out;
     out.fault = f.fault, out.kinds = kinds_of(f);
     return out;
 }
 
-bool covers(const Fine& fine, const Finding& f) {
-    return fine.finding.empty() ? fine.fault == f.fault && fine.kinds == kinds_of(f) : fine.finding == f.id;
+bool covers(const Expected& expected, const Finding& f) {
+    return expected.finding.empty() ? expected.fault == f.fault && expected.kinds == kinds_of(f) : expected.finding == f.id;
 }
 
-std::string text_of(const Fine& fine) {
-    if (!fine.finding.empty()) return fine.finding;
+std::string text_of(const Expected& expected) {
+    if (!expected.finding.empty()) return expected.finding;
     std::string kinds;
-    for (const std::string& k : fine.kinds) kinds += (kinds.empty() ? "" : " and ") + k;
-    return "every " + fine.fault + " of " + kinds;
+    for (const std::string& k : expected.kinds) kinds += (kinds.empty() ? "" : " and ") + k;
+    return "every " + expected.fault + " of " + kinds;
 }
 
-std::vector<Fine> fine_from_json(const json& list, const std::string& file) {
-    if (!list.is_array()) throw BadInput(file, 0, "'fine' must be a list", "fine");
-    std::vector<Fine> out;
+std::vector<Expected> expected_from_json(const json& list, const std::string& file) {
+    if (!list.is_array()) throw BadInput(file, 0, "'expected' must be a list", "expected");
+    std::vector<Expected> out;
     for (const json& j : list) out.push_back(one_from_json(j, file));
     return out;
 }
 
-json json_of(const std::vector<Fine>& all) {
+json json_of(const std::vector<Expected>& all) {
     json out = json::array();
-    for (const Fine& f : all)
-        out.push_back(f.finding.empty() ? json{{"fault", f.fault}, {"kinds", f.kinds}, {"why", f.why}}
-                                        : json{{"finding", f.finding}, {"why", f.why}});
+    for (const Expected& f : all)
+        out.push_back(f.finding.empty() ? json{{"fault", f.fault}, {"kinds", f.kinds}, {"reason", f.reason}}
+                                        : json{{"finding", f.finding}, {"reason", f.reason}});
     return out;
 }
 
 void Project::mark(std::vector<Finding>& findings) const {
     for (Finding& f : findings) {
-        f.fine.reset();
-        for (const Fine& one : fine)
-            if (covers(one, f)) f.fine = one.why;
+        f.expected.reset();
+        for (const Expected& one : expected)
+            if (covers(one, f)) f.expected = one.reason;
     }
 }
 
 Project read_project(const std::string& path) {
-    const json all = json::parse(read_file(path, 1 << 20), nullptr, false);
+    const json all = json::parse(read_document(path), nullptr, false);
     if (!all.is_object())
         throw BadInput(path, 0, "is not a settings file, expected a JSON object {\"name\": number, …}");
     Project out;
     for (const auto& [name, value] : all.items()) {
-        if (name == "fine")
-            out.fine = fine_from_json(value, path);
+        if (name == "expected")
+            out.expected = expected_from_json(value, path);
         else if (name == "kinds") {
             if (!value.is_object())
                 throw BadInput(path, 0, "'kinds' must be an object {\"parcel\": {\"name\": number, …}, …}",
@@ -127,7 +127,7 @@ json json_of(const Project& project) {
     json out = json::object();
     for (const auto& [kind, own] : project.settings.changed())
         for (const auto& [name, value] : own) (kind.empty() ? out : out["kinds"][kind])[name] = value;
-    if (!project.fine.empty()) out["fine"] = json_of(project.fine);
+    if (!project.expected.empty()) out["expected"] = json_of(project.expected);
     return out;
 }
 

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // ray-knife-edge: rounding a ray's numbers to the game's float width, or moving it sideways by one unit in
-// the last place, changes the collider or the cell that it hits.
+// the ULP, changes the collider or the cell that it hits.
 #include "fault/ray_look.hpp"
 #include "fault/rule.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -11,7 +11,7 @@ namespace oddbounce {
 
 namespace {
 
-double last_place(double value, int bits) {
+double ulp(double value, int bits) {
     const double size = std::abs(value);
     if (bits == 64) return std::nextafter(size, infinity) - size;
     const float f = static_cast<float>(size);
@@ -29,9 +29,9 @@ struct Answer {
     bool operator==(const Answer&) const = default;
 };
 
-class Watch : public Rule {
+class RayKnifeEdgeRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit RayKnifeEdgeRule(const RuleContext& context)
         : context_(context), bits_(context.recording.header.float_bits),
           runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                 [this](RayRun& run, bool) { close(run); }) {}
@@ -45,6 +45,7 @@ class Watch : public Rule {
                 continue;
             }
             RayRun& run = runs_.bad(ray, step.index);
+            run.measure(-*edge, ray, step.index);
             if (run.casts == 1 || *edge < run.number)
                 run.number = *edge, run.ray = ray,
                 run.collider = nearest(step.now, ray, near(step.now, ray)).collider;
@@ -53,10 +54,10 @@ class Watch : public Rule {
     void finish() override { runs_.finish(); }
 
   private:
-    /// The rays' coordinates' last places, the larger of both ends.
+    /// The rays' coordinates' ULPs, the larger of both ends.
     Vec3 places(const RayRow& ray) const {
-        return {std::max(last_place(ray.from.x, bits_), last_place(ray.to.x, bits_)),
-                std::max(last_place(ray.from.y, bits_), last_place(ray.to.y, bits_)), 0.0};
+        return {std::max(ulp(ray.from.x, bits_), ulp(ray.to.x, bits_)),
+                std::max(ulp(ray.from.y, bits_), ulp(ray.to.y, bits_)), 0.0};
     }
     std::vector<Slot> near(const World& w, const RayRow& ray) const {
         const Vec3 p = places(ray);
@@ -90,7 +91,7 @@ class Watch : public Rule {
         return {static_cast<int>(std::floor(local.x)), static_cast<int>(std::floor(local.y))};
     }
 
-    /// How far sideways, in last places, the answer is another; none where one last place changes nothing.
+    /// How far sideways, in ULPs, the answer is another; none where one ULP changes nothing.
     std::optional<double> edge_beside(const World& w, const RayRow& ray) const {
         const std::vector<Slot> candidates = near(w, ray);
         if (candidates.empty()) return {};
@@ -156,15 +157,15 @@ class Watch : public Rule {
         name_bodies(w, between, f);
         f.weight = 0.5;
         add_fact(f, "distance", run.number * place, r.header.unit);
-        add_fact(f, "last_places", run.number, "last places");
-        add_fact(f, "last_place", place, r.header.unit);
+        add_fact(f, "ulps", run.number, "ULP");
+        add_fact(f, "ulp", place, r.header.unit);
         f.facts.push_back({"answer_32", words(w, ray, bits_ == 32 ? other : exact), "text"});
         f.facts.push_back({"answer_64", words(w, ray, bits_ == 32 ? exact : other), "text"});
         f.suggest.push_back(
-            {"nudge the point that was hit into the cell, away from its edge, before it is rounded",
+            {"nudge the hit point into the cell, away from its edge, before rounding it",
              nlohmann::json::array()});
         f.suggest.push_back(
-            {"step through the cells instead of rounding one point", nlohmann::json::array()});
+            {"walk the cells along the ray instead of rounding one point", nlohmann::json::array()});
         context_.found(std::move(f));
     }
 
@@ -173,35 +174,35 @@ class Watch : public Rule {
     RayRuns runs_;
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<RayKnifeEdgeRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
     const auto text = [&](const char* key) { return std::get<std::string>(f.fact(key)->value); };
-    f.account.push_back(
-        {f.first,
-         {},
-         fmt::format("{} passes an edge at {}: {} of a last place, which is {} there.", ray_name(f),
-                     length_text(r, f.number("distance")), figure(f.number("last_places")),
-                     length_text(r, f.number("last_place")))});
-    f.account.push_back(
-        {f.first,
-         {},
-         text("answer_32") == text("answer_64")
-             ? fmt::format("One step in the last place changes what it hits, {}.", text("answer_64"))
-             : fmt::format("It hits {} in 64 bit and {} in 32 bit or one last place aside.",
-                           text("answer_64"), text("answer_32"))});
-    tell_end(f);
+    account.at(f.first, fmt::format("{} passes an edge at {}: {} ULP. One ULP is {} there.", ray_name(f),
+                                    length_text(r, f.number("distance")), figure(f.number("ulps")),
+                                    length_text(r, f.number("ulp"))));
+    account.at(f.first, text("answer_32") == text("answer_64")
+                            ? fmt::format("One ULP more or less changes what it hits, {}.", text("answer_64"))
+                            : fmt::format("It hits {} in 64 bit, and {} in 32 bit or one ULP aside.",
+                                          text("answer_64"), text("answer_32")));
+    describe_end(f);
+    account.cause("the result is rounding-sensitive: the ray passes closer to the edge than the game's numbers can "
+                  "tell.");
 }
 
 } // namespace
 
 const Fault ray_knife_edge_fault = {
-    "ray-knife-edge",
-    "Ray on a knife edge",
-    "Rounding decides what a ray hits.",
-    watch,
-    tell,
-    [](const Recording& r) { return r.header.has(Channel::Rays) ? std::string() : "rays were not logged"; },
-    always_by_log};
+    .id = "ray-knife-edge",
+    .title = "Rounding-sensitive ray",
+    .what = "Rounding decides what a ray hits.",
+    .headline = "'{ray}' of {caster}",
+    .headline_alone = "'{ray}'",
+    .needs = {Input::Rays},
+    .make_rule = make_rule,
+    .describe = describe,
+    .by_log = always_by_log,
+};
 
 } // namespace oddbounce

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fault/ray_look.hpp"
 
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -48,8 +48,8 @@ std::vector<RayMeets> look_along(const World& w, const RayRow& ray, double reach
 }
 
 bool is_own(const World& w, const RayRow& ray, Slot c) {
-    if (!ray.by || c < 0) return false;
-    const Slot caster = w.recording().body_slot(*ray.by);
+    if (!ray.caster || c < 0) return false;
+    const Slot caster = w.recording().body_slot(*ray.caster);
     const BodyDef* own = caster < 0 ? nullptr : w.body(caster).def;
     const BodyDef* other = w.body_of(c).def;
     return own && other && own->owner.value_or(own->id) == other->owner.value_or(other->id);
@@ -58,23 +58,23 @@ bool is_own(const World& w, const RayRow& ray, Slot c) {
 std::string answer_text(const World& w, const RayRow& ray, Slot c) {
     if (c < 0 || !w.body_of(c).def) return "nothing";
     const std::string name = body_name(w, at(w, c).body);
-    return is_own(w, ray, c) ? "the " + name + " itself" : "the " + name;
+    return is_own(w, ray, c) ? the(name) + " itself" : the(name);
 }
 
-// ---- telling
+// ---- describing
 
 Finding ray_finding(const char* fault, const Recording& r, const RayRun& run, const World& w) {
     Finding f;
     f.fault = fault, f.first = r.number(run.first), f.last = r.number(run.last);
-    f.at = run.ray.from;
-    if (run.ray.by) f.bodies.push_back(*run.ray.by), f.names.push_back(body_name(r, *run.ray.by));
+    f.at = run.ray.from, f.shown_at = r.number(run.worst);
+    if (run.ray.caster) f.bodies.push_back(*run.ray.caster), f.names.push_back(body_name(r, *run.ray.caster));
     if (run.collider >= 0) {
         const Id body = w.body_of(run.collider).def->id;
         f.colliders.push_back(r.collider_id(run.collider));
-        if (!run.ray.by || body != *run.ray.by)
+        if (!run.ray.caster || body != *run.ray.caster)
             f.bodies.push_back(body), f.names.push_back(body_name(r, body));
     }
-    if (run.ray.by) f.facts.push_back({"caster", f.names[0], "text"});
+    if (run.ray.caster) f.facts.push_back({"caster", f.names[0], "text"});
     f.facts.push_back({"ray", run.ray.name.empty() ? "a ray" : run.ray.name, "text"});
     add_fact(f, "casts", static_cast<double>(run.casts), "casts");
     return f;
@@ -83,14 +83,13 @@ Finding ray_finding(const char* fault, const Recording& r, const RayRun& run, co
 std::string ray_name(const Finding& f) {
     const std::string name = std::get<std::string>(f.fact("ray")->value);
     const Fact* caster = f.fact("caster");
-    const std::string of = caster ? " of the " + std::get<std::string>(caster->value) : "";
+    const std::string of = caster ? " of " + the(std::get<std::string>(caster->value)) : "";
     return name == "a ray" ? "A ray" + of : "The ray '" + name + "'" + of;
 }
 
-void tell_end(Finding& f) {
+void describe_end(Finding& f) {
     if (f.last > f.first)
-        f.account.push_back(
-            {f.last, {}, fmt::format("The last of {} such casts.", figure(f.number("casts")))});
+        AccountWriter(f).at(f.last, "The last of " + count_text(f.number("casts"), "such cast") + ".");
 }
 
 // ---- runs
@@ -110,7 +109,7 @@ void RayRuns::end(State& s, bool hits_after) {
 }
 
 RayRuns::State& RayRuns::cast(const RayRow& ray, std::size_t index) {
-    State& s = rays_[{ray.name, ray.by.value_or(-1)}];
+    State& s = rays_[{ray.name, ray.caster.value_or(-1)}];
     const std::size_t since = index - s.cast;
     if (s.open && since > std::max(holes_ + 1, 2 * s.pause)) end(s, false);
     if (since > 0) s.pause = since;

@@ -36,6 +36,12 @@ struct RayRun {
     std::size_t casts = 0;
     RayRow ray; ///< the first bad one
     double number = 0.0;
+    double most = 0.0;       ///< how wrong the worst cast was, in whatever measure its fault has
+    std::size_t worst = 0;   ///< frame index of that cast
+    RayRow worst_ray;
+    void measure(double wrong, const RayRow& cast, std::size_t index) {
+        if (wrong > most || casts == 1) most = wrong, worst = index, worst_ray = cast;
+    }
     Slot collider = -1;
     bool before = false; ///< the cast before it was good, and hit something
 };
@@ -74,6 +80,6 @@ Finding ray_finding(const char* fault, const Recording& recording, const RayRun&
 /// "The ray 'left foot' of the stoat"
 std::string ray_name(const Finding& finding);
 /// Says in the account that there were more such casts.
-void tell_end(Finding& finding);
+void describe_end(Finding& finding);
 
 } // namespace oddbounce

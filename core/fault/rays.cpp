@@ -5,7 +5,7 @@
 //   ray-short         it ends in the open just before what it was aimed at
 #include "fault/ray_look.hpp"
 #include "fault/rule.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -17,21 +17,17 @@ namespace {
 
 Slot logged(const Recording& r, const RayRow& ray) { return ray.hit ? r.collider_slot(*ray.hit) : -1; }
 
-std::string rays_logged(const Recording& r) {
-    return r.header.has(Channel::Rays) ? "" : "rays were not logged";
-}
-
 // ---- ray-self-hit
 
-class SelfHit : public Rule {
+class RaySelfHitRule : public Rule {
   public:
-    explicit SelfHit(const RuleContext& context)
+    explicit RaySelfHitRule(const RuleContext& context)
         : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                                    [this](RayRun& run, bool) { close(run); }) {}
     void step(const Step& step) override {
         runs_.step(step.index);
         for (const RayRow& ray : step.frame->rays) {
-            if (!ray.by) continue;
+            if (!ray.caster) continue;
             const Slot hit = logged(context_.recording, ray);
             Slot own = hit >= 0 && is_own(step.now, ray, hit) ? hit : -1;
             double out = 0.0;
@@ -51,8 +47,9 @@ class SelfHit : public Rule {
                 continue;
             }
             RayRun& run = runs_.bad(ray, step.index);
-            if (run.casts == 1)
-                run.collider = own, run.number = std::min(out, 1.0) * glm::length(ray.to - ray.from);
+            const double inside = std::min(out, 1.0) * glm::length(ray.to - ray.from);
+            run.measure(inside, ray, step.index);
+            if (run.casts == 1) run.collider = own, run.number = inside;
         }
     }
     void finish() override { runs_.finish(); }
@@ -64,15 +61,16 @@ class SelfHit : public Rule {
         Finding f = ray_finding("ray-self-hit", r, run, w);
         f.weight = 0.65;
         add_fact(f, "move_start_by", run.number + r.slop(), r.header.unit);
-        f.marks.push_back({f.first, run.ray.from, run.ray.from + unit(run.ray.to - run.ray.from) * run.number,
-                           false, length_text(r, run.number) + " in its own"});
+        const RayRow& worst = run.worst_ray;
+        f.marks.push_back({*f.shown_at, worst.from, worst.from + unit(worst.to - worst.from) * run.most, false,
+                           length_text(r, run.most) + " inside its caster"});
         f.facts.push_back({"logged", answer_text(w, run.ray, logged(r, run.ray)), "text"});
-        f.suggest.push_back({fmt::format("begin it {} farther along, outside of its caster",
+        f.suggest.push_back({fmt::format("start it {} farther along, outside its caster",
                                          length_text(r, run.number + r.slop())),
                              nlohmann::json::array()});
         f.suggest.push_back(
-            {"name the caster's colliders in the ray's skip list; skipping their whole layer would "
-             "hide it from every other ray",
+            {"skip the colliders of the caster; ignoring their whole layer would hide it from every "
+             "other ray",
              nlohmann::json::array()});
         context_.found(std::move(f));
     }
@@ -80,20 +78,20 @@ class SelfHit : public Rule {
     RayRuns runs_;
 };
 
-void tell_self_hit(const Recording& r, Finding& f) {
-    const std::string hit = std::get<std::string>(f.fact("logged")->value);
-    f.account.push_back({f.first,
-                         {},
-                         fmt::format("{} begins {} inside its own caster and reports {}.", ray_name(f),
-                                     length_text(r, f.number("move_start_by") - r.slop()), hit)});
-    tell_end(f);
+void describe_self_hit(const Recording& r, Finding& f) {
+    AccountWriter account(f);
+    account.at(f.first, fmt::format("{} starts {} inside its own caster and reports {}.", ray_name(f),
+                                    length_text(r, f.number("move_start_by") - r.slop()),
+                                    std::get<std::string>(f.fact("logged")->value)));
+    describe_end(f);
+    account.cause("the ray does not skip the collider that it starts in.");
 }
 
 // ---- ray-wrong-answer
 
-class WrongAnswer : public Rule {
+class RayWrongAnswerRule : public Rule {
   public:
-    explicit WrongAnswer(const RuleContext& context)
+    explicit RayWrongAnswerRule(const RuleContext& context)
         : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                                    [this](RayRun& run, bool) { close(run); }) {}
     void step(const Step& step) override {
@@ -108,7 +106,7 @@ class WrongAnswer : public Rule {
             const Slot should = answer(step.now, ray, all);
             // An engine may not know yet what has just been put there.
             const auto just_put = [&](Slot c) {
-                return c >= 0 && (step.now.body_of(c).fresh || step.now.body_of(c).warped);
+                return c >= 0 && (step.now.body_of(c).fresh || step.now.body_of(c).teleported);
             };
             if (just_put(should) || just_put(hit)) continue;
             if (self || right(step.now, ray, hit, all) ||
@@ -118,6 +116,7 @@ class WrongAnswer : public Rule {
                 continue;
             }
             RayRun& run = runs_.bad(ray, step.index);
+            run.measure(1.0, ray, step.index);
             if (run.casts == 1) run.collider = should;
         }
     }
@@ -185,14 +184,14 @@ class WrongAnswer : public Rule {
             if (m.collider != run.collider) continue;
             const Vec3 there = run.ray.from + (run.ray.to - run.ray.from) * m.fraction;
             f.marks.push_back({f.first, there, run.ray.at.value_or(run.ray.to), false,
-                               "meets " + answer_text(w, run.ray, run.collider) + " first"});
+                               "hits " + answer_text(w, run.ray, run.collider) + " first"});
             break;
         }
         f.suggest.push_back(
-            {run.ray.step ? "a shorter stride: what is thinner than it is stepped over"
+            {run.ray.step ? "a shorter stride: a thinner collider is stepped over"
              : hit >= 0 && run.collider >= 0
-                 ? "take the nearest hit of all, not the first that is found"
-                 : "look at the layers that the ray asks for, and when in the step it is cast",
+                 ? "take the nearest hit, not the first that is found"
+                 : "check the layers of the ray, and when in the step it is cast",
              nlohmann::json::array()});
         context_.found(std::move(f));
     }
@@ -200,20 +199,22 @@ class WrongAnswer : public Rule {
     RayRuns runs_;
 };
 
-void tell_wrong_answer(const Recording&, Finding& f) {
-    f.account.push_back({f.first,
-                         {},
-                         fmt::format("{} reports {}; by the shapes of this frame it meets {} first.",
-                                     ray_name(f), std::get<std::string>(f.fact("logged")->value),
-                                     std::get<std::string>(f.fact("answer")->value))});
-    tell_end(f);
+void describe_wrong_answer(const Recording&, Finding& f) {
+    AccountWriter account(f);
+    account.at(f.first, fmt::format("{} reports {}. By the shapes of this frame it hits {} first.", ray_name(f),
+                                    std::get<std::string>(f.fact("logged")->value),
+                                    std::get<std::string>(f.fact("answer")->value)));
+    describe_end(f);
+    account.cause(std::get<std::string>(f.fact("logged")->value) == "nothing"
+                      ? "its layers, its stride, or the moment of the step at which it is cast make it miss."
+                      : "it does not report the nearest hit.");
 }
 
 // ---- ray-short
 
-class Short : public Rule {
+class RayTooShortRule : public Rule {
   public:
-    explicit Short(const RuleContext& context)
+    explicit RayTooShortRule(const RuleContext& context)
         : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                                    [this](RayRun& run, bool after) { close(run, after); }) {}
     void step(const Step& step) override {
@@ -232,10 +233,11 @@ class Short : public Rule {
                 continue;
             }
             RayRun& run = runs_.bad(ray, step.index);
+            run.measure(by, ray, step.index);
             if (run.casts == 1) run.number = by, run.collider = target;
-            cuts_[{ray.name, ray.by.value_or(-1)}] = cut_;
-            longest_[{ray.name, ray.by.value_or(-1)}] =
-                run.casts == 1 ? by : std::max(longest_[{ray.name, ray.by.value_or(-1)}], by);
+            cuts_[{ray.name, ray.caster.value_or(-1)}] = cut_;
+            longest_[{ray.name, ray.caster.value_or(-1)}] =
+                run.casts == 1 ? by : std::max(longest_[{ray.name, ray.caster.value_or(-1)}], by);
         }
     }
     void finish() override { runs_.finish(); }
@@ -276,7 +278,7 @@ class Short : public Rule {
         return false;
     }
     bool stands(const Step& step, const RayRow& ray) const {
-        const Slot body = ray.by ? context_.recording.body_slot(*ray.by) : -1;
+        const Slot body = ray.caster ? context_.recording.body_slot(*ray.caster) : -1;
         if (body < 0) return false;
         const BodyState& b = step.now.body(body);
         if (context_.recording.header.has(Channel::Grounded)) return b.grounded;
@@ -296,21 +298,22 @@ class Short : public Rule {
         if (run.ray.after.empty() && !(run.before && hits_after)) return;
         const Recording& r = context_.recording;
         // One such cast may be a bullet's last step before it hits.
-        if (run.casts < 2 && cuts_.at({run.ray.name, run.ray.by.value_or(-1)})) return;
+        if (run.casts < 2 && cuts_.at({run.ray.name, run.ray.caster.value_or(-1)})) return;
         const World w = r.world_at(run.first);
         Finding f = ray_finding("ray-short", r, run, w);
         f.weight = 0.5;
         if (run.ray.after.empty())
-            f.grade = Grade::Likely, f.assumes = "it was meant to meet what rays of its name otherwise hit";
-        const double longest = longest_.at({run.ray.name, run.ray.by.value_or(-1)});
+            f.grade = Grade::Likely, f.assumes = "it should hit what rays of its name hit otherwise";
+        const double longest = longest_.at({run.ray.name, run.ray.caster.value_or(-1)});
         const double margin = std::max(r.slop(), 0.01 * glm::length(run.ray.to - run.ray.from));
         add_fact(f, "shortfall", run.number, r.header.unit);
         add_fact(f, "extension_needed", longest + margin, r.header.unit);
-        f.marks.push_back({f.first, run.ray.to, run.ray.to + unit(run.ray.to - run.ray.from) * run.number,
-                           false, length_text(r, run.number) + " missing"});
+        const RayRow& worst = run.worst_ray;
+        f.marks.push_back({*f.shown_at, worst.to, worst.to + unit(worst.to - worst.from) * run.most, false,
+                           length_text(r, run.most) + " short"});
         note_threshold(f, context_.settings.threshold("ray-short.farther"));
         f.suggest.push_back(
-            {fmt::format("cast it {} farther than to its aim: its end is rounded like any number",
+            {fmt::format("extend it by {} beyond its target, since its end is rounded",
                          length_text(r, longest + margin)),
              nlohmann::json::array()});
         context_.found(std::move(f));
@@ -324,30 +327,54 @@ class Short : public Rule {
     std::map<RayRuns::Key, double> longest_;             ///< shortfall of the run under way
 };
 
-void tell_short(const Recording& r, Finding& f) {
-    f.account.push_back({f.first,
-                         {},
-                         fmt::format("{} ends in the open, {} before the {}.", ray_name(f),
-                                     length_text(r, f.number("shortfall")), f.names.back())});
-    tell_end(f);
+void describe_short(const Recording& r, Finding& f) {
+    AccountWriter account(f);
+    account.at(f.first, fmt::format("{} ends in the open, {} before {}.", ray_name(f),
+                                    length_text(r, f.number("shortfall")), the(f.names.back())));
+    describe_end(f);
+    account.cause(f.grade == Grade::Sure
+                      ? "it is aimed at the exact point of another hit, and rounding ends it before the surface."
+                      : "it is cast less far than the surface is away.");
 }
 
-template <class Watch> std::unique_ptr<Rule> watch(const RuleContext& context) {
-    return std::make_unique<Watch>(context);
+template <class OneRule> std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<OneRule>(context);
 }
 
 } // namespace
 
 const Fault ray_self_hit_fault = {
-    "ray-self-hit", "Ray hits its caster", "A ray meets the body that casts it and sees nothing else.",
-    watch<SelfHit>, tell_self_hit,         rays_logged,
-    always_by_log};
-const Fault ray_short_fault = {"ray-short",  "Ray too short", "A ray ends just before what it was aimed at.",
-                               watch<Short>, tell_short,      rays_logged,
-                               always_by_log};
+    .id = "ray-self-hit",
+    .title = "Ray hits its caster",
+    .what = "A ray hits the body that casts it and sees nothing else.",
+    .headline = "'{ray}' of {caster}",
+    .headline_alone = "'{ray}'",
+    .needs = {Input::Rays},
+    .make_rule = make_rule<RaySelfHitRule>,
+    .describe = describe_self_hit,
+    .by_log = always_by_log,
+};
+const Fault ray_short_fault = {
+    .id = "ray-short",
+    .title = "Ray too short",
+    .what = "A ray ends just before what it was aimed at.",
+    .headline = "'{ray}' of {caster}",
+    .headline_alone = "'{ray}'",
+    .needs = {Input::Rays},
+    .make_rule = make_rule<RayTooShortRule>,
+    .describe = describe_short,
+    .by_log = always_by_log,
+};
 const Fault ray_wrong_answer_fault = {
-    "ray-wrong-answer", "Wrong answer of a ray", "A ray reports another hit than the shapes give.",
-    watch<WrongAnswer>, tell_wrong_answer,       rays_logged,
-    always_by_log};
+    .id = "ray-wrong-answer",
+    .title = "Wrong ray result",
+    .what = "A ray reports another hit than the shapes give.",
+    .headline = "'{ray}' of {caster}",
+    .headline_alone = "'{ray}'",
+    .needs = {Input::Rays},
+    .make_rule = make_rule<RayWrongAnswerRule>,
+    .describe = describe_wrong_answer,
+    .by_log = always_by_log,
+};
 
 } // namespace oddbounce

@@ -2,7 +2,7 @@
 // repeat-effect: an event about the same bodies fires on consecutive frames during which they touch and no
 // new contact of theirs began.
 #include "fault/rule.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -20,9 +20,9 @@ struct Run {
     std::vector<std::pair<std::size_t, Vec3>> places; // of the body that moves, frame by frame, for the marks
 };
 
-class Watch : public Rule {
+class RepeatEffectRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit RepeatEffectRule(const RuleContext& context)
         : context_(context), contacts_(context.recording.header.has(Channel::Contacts)) {}
 
     void step(const Step& step) override {
@@ -85,7 +85,7 @@ class Watch : public Rule {
         run.begun += begins;
         run.last = step.index;
         if (run.a < 0 || run.places.size() >= Finding::most_marked) return;
-        const bool fixed = step.now.body_of(run.a).def->moves == Moves::Fixed;
+        const bool fixed = step.now.body_of(run.a).def->moves == Moves::Static;
         run.places.emplace_back(step.index, step.now.body_of(fixed ? run.b : run.a).pose.at);
     }
 
@@ -100,7 +100,7 @@ class Watch : public Rule {
         f.at = was.body_of(mover).pose.at;
         f.weight = std::min(0.85, 0.5 + 0.02 * static_cast<double>(run.fired));
         if (!contacts_)
-            f.grade = Grade::Likely, f.assumes = "contacts were not logged: the shapes touch all the while";
+            f.grade = Grade::Likely, f.assumes = "`contacts` is not logged: the shapes touch all the time";
         const double expected = static_cast<double>(std::max<std::size_t>(1, run.begun));
         add_fact(f, "times_fired", static_cast<double>(run.fired), "times");
         add_fact(f, "times_expected", expected, "times");
@@ -124,40 +124,38 @@ class Watch : public Rule {
     std::map<Key, Run> runs_;
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<RepeatEffectRule>(context); }
 
-std::string why_not(const Recording& r) {
-    return r.header.has(Channel::Events) ? "" : "events were not logged";
-}
-
-void tell(const Recording& r, Finding& f) {
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
     const std::string event = std::get<std::string>(f.fact("event")->value);
     const auto speed = [&](std::int64_t frame) {
-        return glm::length(r.world_at(static_cast<std::size_t>(r.frame_index(frame)))
-                               .body_of(r.collider_slot(f.colliders[0]))
-                               .velocity);
+        return speed_text(r, glm::length(r.world_at(static_cast<std::size_t>(r.frame_index(frame)))
+                                             .body_of(r.collider_slot(f.colliders[0]))
+                                             .velocity));
     };
-    f.account.push_back({f.first,
-                         {},
-                         fmt::format("The {} touches the {}; '{}' fires, rightly. It moves at {}.",
-                                     f.names[0], f.names.back(), event, speed_text(r, speed(f.first)))});
-    f.account.push_back({f.first + 1,
-                         {},
-                         fmt::format("No new contact began, and '{}' fires again. It moves at {}.", event,
-                                     speed_text(r, speed(f.first + 1)))});
-    f.account.push_back(
-        {f.last,
-         {},
-         fmt::format("'{}' has fired {} times for {}; the speed changed by {}.", event,
-                     figure(f.number("times_fired")),
-                     f.number("times_expected") == 1.0 ? "one contact" : "the contacts that began",
-                     speed_text(r, f.number("speed_change")))});
+    account.at(f.first, fmt::format("{} touches {}. '{}' fires, as expected. Its speed is {}.",
+                                    sentence_the(f.names[0]), the(f.names.back()), event, speed(f.first)));
+    account.at(f.first + 1, fmt::format("No new contact begins, yet '{}' fires again. Its speed is {}.", event,
+                                        speed(f.first + 1)));
+    account.at(f.last, fmt::format("'{}' has fired {} for {}. The speed changed by {}.", event,
+                                   count_text(f.number("times_fired"), "time"),
+                                   count_text(f.number("times_expected"), "contact"),
+                                   speed_text(r, f.number("speed_change"))));
+    account.cause("the event fires while the contact lasts, not only when it begins.");
 }
 
 } // namespace
 
 const Fault repeat_effect_fault = {
-    "repeat-effect", "Repeated effect", "One contact fires its event again and again.", watch, tell,
-    why_not,         always_by_log};
+    .id = "repeat-effect",
+    .title = "Repeated effect",
+    .what = "One contact fires its event again and again.",
+    .headline = "{mover} and {other}, {event}",
+    .needs = {Input::Events},
+    .make_rule = make_rule,
+    .describe = describe,
+    .by_log = always_by_log,
+};
 
 } // namespace oddbounce

@@ -11,9 +11,9 @@ void Reports::step(const Step& step) {
         !step.now.recording().header.has(Channel::Events))
         return;
     for (const Meeting& m : step.meetings) {
-        if (m.does == Does::Nothing) continue;
+        if (m.does == Does::Ignore) continue;
         if (switched_.count(m.a) || switched_.count(m.b)) {
-            if (m.does == Does::Notice) sensor(step, m);
+            if (m.does == Does::Report) sensor(step, m);
         } else
             fires(step, m);
     }

@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a fault is to the scan: a watcher of steps, and a teller of what it found.
+// What a fault is to the scan: a rule that sees every step, and a function that describes what it found.
 #pragma once
 
 #include "encounter/encounter.hpp"
 #include "fault/settings.hpp"
 
+#include <array>
 #include <span>
 
 namespace oddbounce {
@@ -25,21 +26,24 @@ class Rule {
     virtual void finish() {}
 };
 
+/// What a log must hold so that a fault can be judged: a channel, or definitions of a kind.
+enum class Input { None, Rays, Events, Grounded, Iterations, Probes, Expect, Art };
+
 struct Fault {
     const char* id;
-    const char* title; ///< for lists: "Tunneling"
-    const char* what;  ///< one sentence for the user
-    std::unique_ptr<Rule> (*watch)(const RuleContext&);
-    void (*tell)(const Recording&, Finding&); ///< writes the account
-    /// Why it cannot be judged, as a sentence's part ("events were not logged"); empty, or no function: it
-    /// can.
-    std::string (*why_not)(const Recording&) = nullptr;
-    /// True for a finding that rests on what the game said (footing, events, rays, passes): no candidate can
-    /// tell what it would say then. No function: none does.
+    const char* title;               ///< for lists: "Tunneling"
+    const char* what;                ///< one sentence for the user
+    const char* headline;            ///< of one finding: "{mover} through {other}"; see headline()
+    const char* headline_alone = ""; ///< of a finding on one body (a ray without caster); empty: as above
+    std::array<Input, 2> needs{};
+    std::unique_ptr<Rule> (*make_rule)(const RuleContext&);
+    void (*describe)(const Recording&, Finding&); ///< writes the account
+    /// True for a finding that rests on what the game logged (grounded, events, rays, iterations): no candidate
+    /// fix can tell what it would log then. No function: none does.
     bool (*by_log)(const Finding&) = nullptr;
 };
 
-/// For faults that always rest on what the game said.
+/// For faults that always rest on what the game logged.
 inline bool always_by_log(const Finding&) { return true; }
 
 /// All faults that are judged, in the order of docs/faults.md.
@@ -47,29 +51,31 @@ std::span<const Fault> catalogue();
 /// Entry by id; nullptr where there is none.
 const Fault* fault_by_id(const std::string& id);
 bool rests_on_log(const Finding& finding);
+/// "parcel through net": the headline of its fault with {mover}, {other} and texts of facts ({kind}, {event}).
+std::string headline(const Finding& finding);
 
 extern const Fault tunneling_fault;
 extern const Fault double_hit_fault;
 extern const Fault deep_overlap_fault;
 extern const Fault stuck_on_edge_fault;
-extern const Fault false_footing_fault;
+extern const Fault false_grounded_fault;
 extern const Fault ray_self_hit_fault;
 extern const Fault ray_short_fault;
 extern const Fault ray_wrong_answer_fault;
 extern const Fault trapped_fault;
 extern const Fault repeat_effect_fault;
 extern const Fault no_reaction_fault;
-extern const Fault endless_resolve_fault;
+extern const Fault unresolved_loop_fault;
 extern const Fault pop_through_fault;
 extern const Fault silent_overlap_fault;
 extern const Fault one_way_drop_fault;
-extern const Fault flip_flop_fault;
+extern const Fault jitter_fault;
 extern const Fault wrong_face_fault;
 extern const Fault speed_surge_fault;
 extern const Fault corner_spin_fault;
 extern const Fault self_push_fault;
 extern const Fault wall_climb_fault;
-extern const Fault unseen_blocker_fault;
+extern const Fault invisible_wall_fault;
 extern const Fault probe_gap_fault;
 extern const Fault flush_contact_fault;
 extern const Fault hit_outside_art_fault;

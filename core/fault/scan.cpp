@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fault/scan.hpp"
 
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 #include "recording/bad_input.hpp"
 
 #include <set>
@@ -21,41 +21,41 @@ std::string stem(const Finding& f) {
 bool overlap_in_time(const Finding& a, const Finding& b) { return a.first <= b.last && b.first <= a.last; }
 bool in(const std::vector<Id>& ids, Id id) { return std::find(ids.begin(), ids.end(), id) != ids.end(); }
 
-/// A deep overlap with a brick whose answer was cancelled by its neighbour is that double hit's consequence.
+/// A deep overlap with a brick whose response was cancelled by its neighbour is that double hit's consequence.
 bool explains(const Finding& strong, const Finding& weak) {
     static const std::pair<const char*, const char*> same_pair[] = {
         {"trapped", "deep-overlap"},          {"trapped", "silent-overlap"},
         {"silent-overlap", "deep-overlap"},   {"pop-through", "deep-overlap"},
         {"pop-through", "tunneling"},         {"pop-through", "silent-overlap"},
         {"pop-through", "wall-climb"},        {"one-way-drop", "silent-overlap"},
-        {"one-way-drop", "tunneling"},        {"flip-flop", "deep-overlap"},
-        {"flip-flop", "double-hit"},          {"flip-flop", "silent-overlap"},
-        {"flip-flop", "speed-surge"},         {"flip-flop", "wrong-face"},
+        {"one-way-drop", "tunneling"},        {"jitter", "deep-overlap"},
+        {"jitter", "double-hit"},          {"jitter", "silent-overlap"},
+        {"jitter", "speed-surge"},         {"jitter", "wrong-face"},
         {"self-push", "deep-overlap"},        {"flush-contact", "double-hit"},
-        {"flush-contact", "repeat-effect"},   {"flush-contact", "false-footing"},
-        {"stuck-on-edge", "hit-outside-art"}, {"unseen-blocker", "hit-outside-art"},
-        {"one-way-drop", "false-footing"},    {"wall-climb", "false-footing"}};
+        {"flush-contact", "repeat-effect"},   {"flush-contact", "false-grounded"},
+        {"stuck-on-edge", "hit-outside-art"}, {"invisible-wall", "hit-outside-art"},
+        {"one-way-drop", "false-grounded"},    {"wall-climb", "false-grounded"}};
     for (const auto& [s, w] : same_pair)
         if (strong.fault == s && weak.fault == w && overlap_in_time(strong, weak) &&
             strong.bodies.size() > 1 && in(weak.bodies, strong.bodies[0]) &&
             in(weak.bodies, strong.bodies[1]))
             return true;
-    // Two answers that were told as two hits are one double hit.
+    // Two responses that were told as two hits are one double hit.
     const auto kind = [](const Finding& f) {
         const Fact* fact = f.fact("kind");
         const std::string* text = fact ? std::get_if<std::string>(&fact->value) : nullptr;
         return text ? *text : std::string();
     };
     if (strong.fault == "double-hit" && weak.fault == "double-hit")
-        return kind(strong) == "twice" && kind(weak) == "told" && overlap_in_time(strong, weak) &&
+        return kind(strong) == "twice" && kind(weak) == "event" && overlap_in_time(strong, weak) &&
                strong.bodies == weak.bodies;
     // A loop that pushes a body out of one thing into the next shows as all these, against each of them.
-    static const std::set<std::string> of_a_loop{"flip-flop",  "deep-overlap", "pop-through",
+    static const std::set<std::string> of_a_loop{"jitter",  "deep-overlap", "pop-through",
                                                  "double-hit", "wrong-face",   "flush-contact"};
-    if (strong.fault == "endless-resolve" && of_a_loop.count(weak.fault))
+    if (strong.fault == "unresolved-loop" && of_a_loop.count(weak.fault))
         return overlap_in_time(strong, weak) && in(weak.bodies, strong.bodies[0]);
     // Held by an edge, or by what it is in, it is not held by nothing.
-    if (weak.fault == "unseen-blocker" && weak.colliders.size() == 1 &&
+    if (weak.fault == "invisible-wall" && weak.colliders.size() == 1 &&
         (strong.fault == "stuck-on-edge" || strong.fault == "trapped"))
         return overlap_in_time(strong, weak) && in(strong.bodies, weak.bodies[0]);
     // What came in between two probes ended inside: that is how it was found.
@@ -74,7 +74,7 @@ bool explains(const Finding& strong, const Finding& weak) {
 /// A run that the end of the recording cuts off is told only where no whole one is: it says nothing new, and
 /// less of it.
 bool told_whole(const Recording& r, const Finding& whole, const Finding& cut) {
-    static const std::set<std::string> runs{"flush-contact", "wall-climb", "flip-flop", "self-push"};
+    static const std::set<std::string> runs{"flush-contact", "wall-climb", "jitter", "self-push"};
     return runs.count(cut.fault) && whole.fault == cut.fault && whole.bodies == cut.bodies &&
            cut.first < cut.last && cut.last == r.number(r.size() - 1) && whole.last < cut.first &&
            whole.first < whole.last;
@@ -90,9 +90,9 @@ bool one_cause(const Recording& r, const Finding& a, const Finding& b) {
 }
 
 /// Which findings may be explained by which: those that name the first body of the other one.
-class Kin {
+class SharedBodies {
   public:
-    explicit Kin(const std::vector<Finding>& all) {
+    explicit SharedBodies(const std::vector<Finding>& all) {
         for (std::size_t i = 0; i < all.size(); ++i) {
             for (const Id body : all[i].bodies) naming_[body].push_back(i);
             if (!all[i].bodies.empty()) first_[all[i].bodies[0]].push_back(i);
@@ -116,10 +116,10 @@ class Kin {
 
 /// One cause, one finding.
 void tidy(const Recording& r, std::vector<Finding>& all) {
-    const Kin kin(all);
+    const SharedBodies shared(all);
     std::vector<bool> gone(all.size(), false);
     for (std::size_t i = 0; i < all.size(); ++i)
-        for (const std::size_t j : kin.of(all[i])) {
+        for (const std::size_t j : shared.of(all[i])) {
             if (i == j || gone[i] || gone[j]) continue;
             if (explains(all[i], all[j]) || told_whole(r, all[i], all[j]))
                 gone[j] = true;
@@ -146,50 +146,68 @@ void tidy(const Recording& r, std::vector<Finding>& all) {
     all.resize(kept);
 }
 
+/// In the order of frames, so that the worlds that accounts ask for are at hand.
+void describe_all(const Recording& r, std::vector<Finding>& all, const Control* control) {
+    std::stable_sort(all.begin(), all.end(), [](const Finding& a, const Finding& b) { return a.first < b.first; });
+    for (Finding& f : all) {
+        if (control && control->stop) return;
+        f.account.clear(); // what was made one of several is told anew
+        fault_by_id(f.fault)->describe(r, f);
+    }
+}
+
 } // namespace
 
 Scan scan(const Recording& recording, const ScanOptions& options) {
     Scan out;
     for (const std::string& id : options.only)
-        if (!fault_by_id(id)) throw BadInput("--only", 0, "'" + id + "' is no fault that is judged", id);
+        if (!fault_by_id(id)) throw BadInput("--only", 0, "unknown fault '" + id + "'", id);
     std::set<std::string> ids;
-    // A kind with thresholds of its own is watched by rules of its own; each tells of its own findings.
+    // A kind with thresholds of its own has rules of its own; each reports only findings on that kind.
     std::map<std::string, Settings> settings{{"", options.project.settings}};
     for (const auto& [kind, own] : options.project.settings.changed())
         if (!kind.empty()) settings[kind] = options.project.settings.of_kind(kind);
-    const auto watched_as = [&](const Finding& f) {
+    const auto kind_of_rule = [&](const Finding& f) {
         for (const std::string& kind : f.kinds)
             if (settings.count(kind)) return kind;
         return std::string();
     };
     const auto take = [&](Finding&& f, const std::string& kind) {
         for (const Id id : f.bodies) f.kinds.push_back(body_kind(recording, id));
-        if (watched_as(f) != kind) return;
+        if (kind_of_rule(f) != kind) return;
         const std::string name = stem(f);
         f.id = name;
         for (int n = 2; !ids.insert(f.id).second; ++n) f.id = name + "-" + std::to_string(n);
-        fault_by_id(f.fault)->tell(recording, f);
-        for (const Fine& one : options.project.fine)
-            if (covers(one, f)) f.fine = one.why;
-        if (options.found) options.found(f);
+        for (const Expected& one : options.project.expected)
+            if (covers(one, f)) f.expected = one.reason;
+        if (options.found) {
+            fault_by_id(f.fault)->describe(recording, f);
+            options.found(f);
+        }
         out.findings.push_back(std::move(f));
     };
     std::vector<std::unique_ptr<Rule>> rules;
+    out.coverage.three_dimensions = recording.header.space != 2;
     for (const Fault& fault : catalogue()) {
         if (!options.only.empty() &&
             std::find(options.only.begin(), options.only.end(), fault.id) == options.only.end())
             continue;
-        if (recording.header.space != 2) {
-            out.not_judged[fault.id] = "recordings of 3 dimensions are not judged yet";
+        ++out.coverage.asked;
+        if (out.coverage.three_dimensions) {
+            out.not_judged[fault.id] = "recordings of three dimensions are not judged yet";
             continue;
         }
-        if (const std::string why = fault.why_not ? fault.why_not(recording) : ""; !why.empty()) {
-            out.not_judged[fault.id] = why;
+        if (const std::vector<Input> missing = missing_inputs(recording, fault); !missing.empty()) {
+            std::string& reason = out.not_judged[fault.id];
+            for (const Input input : missing)
+                reason += (reason.empty() ? "log `" : ", `") + std::string(word(input)) + "`";
+            out.coverage.missing.insert(missing.begin(), missing.end());
             continue;
         }
+        ++out.coverage.judged;
         out.judged.push_back(fault.id);
         for (const auto& entry : settings)
-            rules.push_back(fault.watch({recording, entry.second, [&take, kind = entry.first](Finding&& f) {
+            rules.push_back(fault.make_rule({recording, entry.second, [&take, kind = entry.first](Finding&& f) {
                                              take(std::move(f), kind);
                                          }}));
     }
@@ -213,6 +231,7 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
     if (encounters) encounters->finish();
     tidy(recording, out.findings);
     options.project.mark(out.findings); // what was made one may be of other bodies now
+    describe_all(recording, out.findings, options.control);
     std::stable_sort(out.findings.begin(), out.findings.end(), [](const Finding& a, const Finding& b) {
         return a.weight != b.weight ? a.weight > b.weight
                : a.first != b.first ? a.first < b.first

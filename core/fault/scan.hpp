@@ -2,19 +2,19 @@
 // The scan: drives the faults over a recording and tidies up what they report.
 #pragma once
 
+#include "fault/coverage.hpp"
 #include "fault/project.hpp"
-#include "fault/rule.hpp"
 
 namespace oddbounce {
 
 struct ScanOptions {
     std::vector<std::string> only; ///< fault ids; empty: all
-    Project project; ///< thresholds, and what is fine as it is: such findings are told, and marked
+    Project project; ///< thresholds, and which findings are expected: those are reported with that mark
     std::size_t first = 0, last = ~std::size_t(0); ///< frame indices
     int threads = 0;
     Control* control = nullptr;
-    /// Called for each finding as soon as it is known, told and numbered; in the scanning thread. Some of
-    /// them may be found to be another's consequence later and be missing from the result.
+    /// Called for each finding as soon as it is known, described and numbered; in the scanning thread. It is
+    /// provisional: it may turn out to be part of another one later and be missing from the result.
     std::function<void(const Finding&)> found;
     std::function<void(Encounter&&)> encounter; ///< called as encounters end, if set
 };
@@ -22,11 +22,12 @@ struct ScanOptions {
 struct Scan {
     std::vector<std::string> judged;
     std::map<std::string, std::string> not_judged; ///< fault id -> why
+    Coverage coverage;
     std::vector<Finding> findings;                 ///< heaviest first
     bool complete = true;                          ///< false: stopped
 };
 
-/// Judges a recording. Same answer for any number of threads. Throws BadInput for an unknown id in `only`.
+/// Judges a recording. Same result for any number of threads. Throws BadInput for an unknown id in `only`.
 Scan scan(const Recording& recording, const ScanOptions& options = {});
 
 } // namespace oddbounce

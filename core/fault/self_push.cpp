@@ -4,7 +4,7 @@
 // solver moves.
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -20,9 +20,9 @@ struct Run {
     Vec3 at{0.0}, away{0.0};
 };
 
-class Watch : public Rule {
+class SelfPushRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit SelfPushRule(const RuleContext& context)
         : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                                    [this](const Pair&, Run& run) { close(run); }) {}
 
@@ -47,16 +47,16 @@ class Watch : public Rule {
                                        : mover_first(step.before, step.now, m.a, m.b);
         const BodyState &is = step.now.body_of(wearer), &was = step.before.body_of(wearer);
         // Limbs that a solver moves push each other as any of its bodies do.
-        const bool limbs = is.def->moves == Moves::Solved && !is.def->upright && !is.wishes &&
-                           step.now.body_of(part).def->moves == Moves::Solved;
-        if (limbs || is.def->moves == Moves::Fixed || is.fresh || is.warped || !was.present) return;
+        const bool limbs = is.def->moves == Moves::Dynamic && !is.def->upright && !is.has_desired &&
+                           step.now.body_of(part).def->moves == Moves::Dynamic;
+        if (limbs || is.def->moves == Moves::Static || is.fresh || is.teleported || !was.present) return;
         const Vec3 away = wearer == m.a ? -m.normal : m.normal;
         const double push = glm::dot(is.pose.at - was.pose.at, away);
         if (push <= context_.settings["self-push.least"] * slop) return;
         const bool falls = glm::dot(away, context_.recording.header.gravity) > 0.0 && !is.grounded &&
                            glm::dot(unit(away), unit(context_.recording.header.gravity)) > 0.5;
-        if (falls || (is.wishes && glm::dot(is.wish, away) > 0.3 * push / step.now.dt())) return;
-        if (!is.wishes && !m.contact) return;
+        if (falls || (is.has_desired && glm::dot(is.desired, away) > 0.3 * push / step.now.dt())) return;
+        if (!is.has_desired && !m.contact) return;
         if (carried(step, m, wearer, away, push)) return;
         Run& run = runs_.at({wearer, part}, step.index);
         run.wearer = wearer, run.part = part, run.pushed += push, run.away = away, ++run.frames;
@@ -87,8 +87,8 @@ class Watch : public Rule {
         f.fault = "self-push", f.first = r.number(run.first), f.last = r.number(run.last);
         name_bodies(w, {run.wearer, run.part}, f);
         f.at = run.at;
-        if (!w.body_of(run.wearer).wishes)
-            f.grade = Grade::Likely, f.assumes = "wishes were not logged: taken not to ask for this way";
+        if (!w.body_of(run.wearer).has_desired)
+            f.grade = Grade::Likely, f.assumes = "`desired` is not logged: it is taken not to want to move that way";
         f.weight = 0.75;
         const auto layer = [&](Slot c) {
             const std::string& own = at(w, c).def->layer;
@@ -100,9 +100,9 @@ class Watch : public Rule {
         f.facts.push_back({"pair_to_open", a + " and " + b, "text"});
         for (const std::int64_t frame : {f.first, f.last})
             f.marks.push_back({frame, run.at, run.at + run.away * at(w, run.wearer).geometry->reach(), true,
-                               length_text(r, f.number("push_per_frame")) + " a frame"});
+                               length_text(r, f.number("push_per_frame")) + " per frame"});
         note_threshold(f, context_.settings.threshold("self-push.least"));
-        f.suggest.push_back({"let " + a + " and " + b + " pass", {{{"pair", {a, b}}, {"does", "nothing"}}}});
+        f.suggest.push_back({"let " + a + " and " + b + " ignore each other", {{{"pair", {a, b}}, {"does", "ignore"}}}});
         context_.found(std::move(f));
     }
 
@@ -110,28 +110,31 @@ class Watch : public Rule {
     Runs<Pair, Run> runs_;
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<SelfPushRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
     const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first)));
     const BodyState& wearer = w.body_of(r.collider_slot(f.colliders[0]));
-    f.account.push_back(
-        {f.first,
-         {},
-         fmt::format("The {} touches the {}, though both belong together{}.", f.names[0], f.names[1],
-                     wearer.wishes && glm::length(wearer.wish) == 0.0 ? "; it does not wish to move" : "")});
-    f.account.push_back(
-        {f.last,
-         {},
-         fmt::format("For {} frames it is pushed away from its own part, {} a frame. Their pair "
-                     "({}) should do nothing.",
-                     figure(f.number("frames")), length_text(r, f.number("push_per_frame")),
-                     std::get<std::string>(f.fact("pair_to_open")->value))});
+    const bool stands = wearer.has_desired && glm::length(wearer.desired) == 0.0;
+    account.at(f.first, fmt::format("{} touches {}, which belongs to it.{}", sentence_the(f.names[0]),
+                                    the(f.names[1]), stands ? " It wants to stand still." : ""));
+    account.at(f.last, fmt::format("For {} it is pushed away from it, {} per frame.",
+                                   count_text(f.number("frames"), "frame"),
+                                   length_text(r, f.number("push_per_frame"))));
+    account.cause(fmt::format("the layers {} collide, although both bodies have one owner.",
+                              std::get<std::string>(f.fact("pair_to_open")->value)));
 }
 
 } // namespace
 
-const Fault self_push_fault = {"self-push", "Self push", "A body is pushed by something of its own.", watch,
-                               tell};
+const Fault self_push_fault = {
+    .id = "self-push",
+    .title = "Self push",
+    .what = "A body is pushed by something that belongs to it.",
+    .headline = "{mover} pushed by {other}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

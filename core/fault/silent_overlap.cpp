@@ -4,7 +4,7 @@
 // contact of the two bodies is logged (unreported).
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -28,9 +28,9 @@ struct Run {
     bool filtered = false, sensor = false;
 };
 
-class Watch : public Rule {
+class SilentOverlapRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit SilentOverlapRule(const RuleContext& context)
         : context_(context), logged_(context.recording.header.has(Channel::Contacts)),
           runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                 [this](const Key& key, Run& run) { close(key, run); }) {}
@@ -100,17 +100,17 @@ class Watch : public Rule {
     void take(const Step& step, const Meeting& m) {
         const double slop = context_.recording.slop();
         if (one_owner(step.now, m.a, m.b)) return;
-        if (m.does != Does::Nothing && (m.contact || m.closest() <= slop + context_.recording.header.skin) &&
+        if (m.does != Does::Ignore && (m.contact || m.closest() <= slop + context_.recording.header.skin) &&
             touched_.insert(bodies_of(step.now, m.a, m.b)).second)
             met_.insert(kinds_of(step.now, m.a, m.b));
-        const bool filtered = m.does == Does::Nothing;
+        const bool filtered = m.does == Does::Ignore;
         const auto role = [&](Slot c) { return at(step.now, c).def->role; };
         const bool one_way = role(m.a) == Role::OneWay || role(m.b) == Role::OneWay;
         const bool sensor = role(m.a) == Role::Sensor || role(m.b) == Role::Sensor;
         if (m.gap_after >= -slop || one_way || (filtered ? sensor : !logged_)) return;
         const Key key{m.a, m.b, filtered};
         const Run* before = runs_.find(key);
-        if (filtered && !before && answered_otherwise(step, m)) return;
+        if (filtered && !before && responded_otherwise(step, m)) return;
         Run& run = runs_.at(key, step.index);
         if (run.frames++ == 0) std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
         run.filtered = filtered, run.sensor = sensor;
@@ -118,11 +118,11 @@ class Watch : public Rule {
     }
 
     /// Other colliders of the same two bodies meet: these do not have to.
-    bool answered_otherwise(const Step& step, const Meeting& m) const {
+    bool responded_otherwise(const Step& step, const Meeting& m) const {
         const auto bodies = bodies_of(step.now, m.a, m.b);
         const auto all = step.of(bodies.first);
         return std::any_of(all.begin(), all.end(), [&](const Meeting* o) {
-            return o->does != Does::Nothing && bodies_of(step.now, o->a, o->b) == bodies &&
+            return o->does != Does::Ignore && bodies_of(step.now, o->a, o->b) == bodies &&
                    o->closest() <= context_.recording.slop() + context_.recording.header.skin;
         });
     }
@@ -148,7 +148,7 @@ class Watch : public Rule {
         name_bodies(w, {run.mover, run.other}, f);
         f.at = run.at;
         if (run.filtered)
-            f.grade = Grade::Likely, f.assumes = "bodies of these kinds meet elsewhere, so these should too";
+            f.grade = Grade::Likely, f.assumes = "bodies of these kinds collide elsewhere, so these should too";
         f.weight = run.filtered ? 0.6 : 0.65;
         add_fact(f, "depth", run.deepest, u);
         add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
@@ -156,18 +156,18 @@ class Watch : public Rule {
         f.facts.push_back({"kind", std::string(run.filtered ? "filtered" : "unreported"), "text"});
         f.facts.push_back(
             {"hidden_by",
-             run.filtered ? "pair " + a + " and " + b + " does nothing"
-                          : std::string(run.sensor ? "no report" : "no contact") + " of the two is logged",
+             run.filtered ? "the layers '" + a + "' and '" + b + "' ignore each other"
+                          : std::string(run.sensor ? "no report" : "no contact") + " of the two was logged",
              "text"});
         note_threshold(f, {"slop", r.slop(), u});
         if (run.filtered)
             f.suggest.push_back(
-                {"let " + a + " and " + b + " meet", {{{"pair", {a, b}}, {"does", "solid"}}}});
+                {"let " + a + " and " + b + " collide", {{{"pair", {a, b}}, {"does", "solid"}}}});
         else {
             const nlohmann::json who = mover_target(w, f);
-            f.suggest.push_back({"sweep the " + f.names[0], {{{"motion", {who}}, {"tests", "swept"}}}});
-            f.suggest.push_back({"put the " + f.names[0] + " back outside",
-                                 {{{"motion", {who}}, {"tests", "after"}, {"answer", "push-out"}}}});
+            f.suggest.push_back({"sweep " + the(f.names[0]), {{{"motion", {who}}, {"tests", "swept"}}}});
+            f.suggest.push_back({"push " + the(f.names[0]) + " out",
+                                 {{{"motion", {who}}, {"tests", "after"}, {"response", "push-out"}}}});
         }
         context_.found(std::move(f));
     }
@@ -181,39 +181,33 @@ class Watch : public Rule {
     std::map<Kinds, std::vector<Run>> waiting_;
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<SilentOverlapRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
     const bool filtered = std::get<std::string>(f.fact("kind")->value) == "filtered";
     const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first)));
     const PairView v = pair_at(w, r.collider_slot(f.colliders[0]), r.collider_slot(f.colliders[1]));
-    f.account.push_back({f.first,
-                         {},
-                         fmt::format("The {} ends the frame {} inside the {}.", f.names[0],
-                                     length_text(r, std::abs(v.gap)), f.names[1])});
-    f.account.push_back({f.last,
-                         {},
-                         fmt::format("They overlap for {} frames, {} deep at most.",
-                                     figure(f.number("frames")), length_text(r, f.number("depth")))});
+    account.at(f.first, fmt::format("{} ends the frame {} inside {}.", sentence_the(f.names[0]),
+                                    length_text(r, std::abs(v.gap)), the(f.names[1])));
+    account.at(f.last, fmt::format("They overlap for {}, at most {} deep.", count_text(f.number("frames"), "frame"),
+                                   length_text(r, f.number("depth"))));
     const std::string hidden = std::get<std::string>(f.fact("hidden_by")->value);
-    f.account.push_back({f.last,
-                         {},
-                         filtered
-                             ? fmt::format("Nothing is answered: the {}. Such bodies do meet elsewhere in "
-                                           "the recording.",
-                                           hidden)
-                             : fmt::format("They should meet, but {}.", hidden)});
+    account.cause(filtered ? hidden + ". Bodies of these kinds do collide elsewhere in the recording."
+                           : "their layers should collide, but " + hidden +
+                                 ": the game did not test this pair, or dropped the result.");
 }
 
 } // namespace
 
 const Fault silent_overlap_fault = {
-    "silent-overlap",
-    "Silent overlap",
-    "Two colliders overlap and nothing is reported.",
-    watch,
-    tell,
-    nullptr,
-    [](const Finding& f) { return std::get<std::string>(f.fact("kind")->value) == "unreported"; }};
+    .id = "silent-overlap",
+    .title = "Silent overlap",
+    .what = "Two colliders overlap and nothing is reported.",
+    .headline = "{mover} inside {other}, {kind}",
+    .make_rule = make_rule,
+    .describe = describe,
+    .by_log = [](const Finding& f) { return std::get<std::string>(f.fact("kind")->value) == "unreported"; },
+};
 
 } // namespace oddbounce

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // speed-surge: a solid contact returns more speed than came in, beyond restitution and gravity; or a body
-// gains speed step by step that neither a wish nor gravity nor a new contact explains. Not: what a third
-// moving body, a wish along the push or a jump gives, nor what joints and springs do to a solver's body.
+// gains speed step by step that neither a desired velocity nor gravity nor a new contact explains. Not: what a third
+// moving body, a desired velocity along the push or a jump gives, nor what joints and springs do to a solver's body.
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -27,14 +27,14 @@ struct Gain {
     std::size_t steps = 0;
     bool pulled = false, pulled_since = false; // between the steps it did not go on as before; since the last
     double before = 0.0, after = 0.0;
-    bool told = true;  // what it wishes is known, and no joint or spring may pull it
+    bool told = true;  // what it wants to move is known, and no joint or spring may pull it
     double grew = 0.0; // in the last frame that it gained in
     Slot beside = -1;  // a collider that it touches
 };
 
-class Watch : public Rule {
+class SpeedSurgeRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit SpeedSurgeRule(const RuleContext& context)
         : context_(context), share_(context.settings["speed-surge.share"]),
           steps_(static_cast<std::size_t>(context.settings["speed-surge.steps"])),
           gains_(static_cast<std::size_t>(context.settings["run.holes"]),
@@ -78,7 +78,7 @@ class Watch : public Rule {
         const BodyState &was = step.before.body_of(s.mover), &is = step.now.body_of(s.mover);
         const BodyState &other_was = step.before.body_of(s.other), &other_is = step.now.body_of(s.other);
         for (const BodyState* b : {&was, &is, &other_was, &other_is})
-            if (!b->def || b->warped || b->fresh || (b->def->moves != Moves::Fixed && !b->velocity_known))
+            if (!b->def || b->teleported || b->fresh || (b->def->moves != Moves::Static && !b->velocity_known))
                 return;
         const bool swept = m.sweep.status == Status::Found;
         const Vec3 normal = swept ? m.sweep.normal : m.normal;
@@ -86,38 +86,38 @@ class Watch : public Rule {
         s.at = swept ? (m.sweep.on_a + m.sweep.on_b) * 0.5 : (m.on_a + m.on_b) * 0.5;
         s.index = step.index, s.fraction = swept ? m.sweep.first : 0.0;
         const ClosingChange c = closing_change(step.before, step.now, s.mover, s.other, s.normal, s.at);
-        // Engines may answer in two steps: what came in is what came when the touch began.
+        // Engines may respond in two steps: what came in is what came when the touch began.
         const auto last = came_.find({m.a, m.b});
         const double came = std::max(c.before, last == came_.end() ? 0.0 : last->second);
         come_[{m.a, m.b}] = c.before;
-        s.restitution = std::max(at(step.now, s.mover).def->bounce, at(step.now, s.other).def->bounce);
+        s.restitution = std::max(at(step.now, s.mover).def->restitution, at(step.now, s.other).def->restitution);
         s.closing = came, s.apart = -c.after;
         const double most = std::max(1.0, s.restitution) * (1.0 + share_) * came;
         const bool logged = is.velocity_logged || other_is.velocity_logged;
         // A solver pushes places apart: what they move by then is no speed.
-        if (!logged && (is.def->moves == Moves::Solved || other_is.def->moves == Moves::Solved)) return;
+        if (!logged && (is.def->moves == Moves::Dynamic || other_is.def->moves == Moves::Dynamic)) return;
         const double slack =
             2.0 * gravity_gain(step) + (logged ? 0.05 : 1.0) * context_.recording.slop() / step.now.dt();
         if (came <= closing_that_matters(step) || s.apart <= most + slack) return;
         s.before = std::max(glm::length(was.velocity - other_was.velocity), came);
-        const double spin = glm::length(was.turning) * at(step.now, s.mover).geometry->reach() +
-                            glm::length(other_was.turning) * at(step.now, s.other).geometry->reach();
+        const double spin = glm::length(was.angular_velocity) * at(step.now, s.mover).geometry->reach() +
+                            glm::length(other_was.angular_velocity) * at(step.now, s.other).geometry->reach();
         s.after = glm::length(is.velocity - other_is.velocity);
         if (s.after <= (s.before + spin) * (1.0 + share_) + slack || explained(step, m, s)) return;
         s.contact = m.contact;
         waiting_.push_back(s);
     }
 
-    /// The wish pushes that way, or a third moving body takes part.
+    /// The desired velocity pushes that way, or a third moving body takes part.
     bool explained(const Step& step, const Meeting& hit, const Surge& s) const {
         for (const Slot c : {s.mover, s.other}) {
             const BodyState& b = step.now.body_of(c);
             const Vec3 away = c == s.mover ? -s.normal : s.normal;
-            if (b.wishes && glm::dot(b.wish, away) > 0.3 * s.apart) return true;
+            if (b.has_desired && glm::dot(b.desired, away) > 0.3 * s.apart) return true;
             // Whoever walks may jump in the frame in which it lands.
             const bool walks = b.def->upright || b.grounded || step.before.body_of(c).grounded;
             const bool could_jump =
-                walks && b.def->moves == Moves::Driven && glm::dot(away, context_.recording.header.up) > 0.7;
+                walks && b.def->moves == Moves::Kinematic && glm::dot(away, context_.recording.header.up) > 0.7;
             if (could_jump) return true;
         }
         const Slot mine = at(step.now, s.mover).body, theirs = at(step.now, s.other).body;
@@ -125,7 +125,7 @@ class Watch : public Rule {
             const bool takes_part = a == mine || a == theirs || b == mine || b == theirs;
             const Slot third = a == mine || a == theirs ? b : a;
             return takes_part && third != mine && third != theirs && step.now.body(third).def &&
-                   step.now.body(third).def->moves != Moves::Fixed;
+                   step.now.body(third).def->moves != Moves::Static;
         };
         for (const Slot own : {mine, theirs})
             for (const Meeting* m : step.of(own))
@@ -157,8 +157,8 @@ class Watch : public Rule {
         name_bodies(w, {s.mover, s.other}, f);
         f.at = s.at, f.fraction = s.fraction;
         if (!r.header.has(Channel::Contacts))
-            f.grade = Grade::Likely, f.assumes = "contacts were not logged: nothing else pushes them apart";
-        tell_speeds(f, s.before, s.after);
+            f.grade = Grade::Likely, f.assumes = "`contacts` is not logged: nothing else pushes them apart";
+        describe_speeds(f, s.before, s.after);
         // The same along the normal: what came in and what went out.
         const std::string u = context_.recording.header.unit + "/s";
         add_fact(f, "before", s.closing, u), add_fact(f, "after", s.apart, u);
@@ -171,12 +171,12 @@ class Watch : public Rule {
         f.marks.push_back(
             {f.first, s.at, s.at - s.normal * (s.apart * reach), true, speed_text(r, s.apart) + " out"});
         const nlohmann::json who = mover_target(w, f);
-        f.suggest.push_back({"no more restitution than 1 for the " + f.names[0],
+        f.suggest.push_back({"restitution of at most 1 for " + the(f.names[0]),
                              {{{"motion", {who}}, {"restitution", std::min(1.0, s.restitution)}}}});
         context_.found(std::move(f));
     }
 
-    void tell_speeds(Finding& f, double before, double after) const {
+    void describe_speeds(Finding& f, double before, double after) const {
         const std::string u = context_.recording.header.unit + "/s";
         f.weight = std::min(0.85, 0.6 + 0.1 * after / std::max(before, 1e-9));
         add_fact(f, "speed_before", before, u), add_fact(f, "speed_after", after, u);
@@ -187,29 +187,29 @@ class Watch : public Rule {
     /// Energy that gravity does not explain, as the speed that it makes of the speed before.
     void gain(const Step& step, Slot body) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
-        const bool still_wish = is.wishes && glm::length(is.wish) < 0.1 * glm::length(is.velocity);
-        // A driven body of which nobody says what it wishes is judged by how it gains: more and more.
-        const bool wish_unknown = !context_.recording.header.has(Channel::Wish) && !is.def->upright;
-        const bool judged = still_wish || (is.def->moves == Moves::Solved ? !is.wishes : wish_unknown);
-        if (!judged || is.fresh || is.warped || !was.velocity_known || !is.velocity_known || was.fresh)
+        const bool still_desired = is.has_desired && glm::length(is.desired) < 0.1 * glm::length(is.velocity);
+        // A kinematic body of which nobody says what it wants to move is judged by how it gains: more and more.
+        const bool desired_unknown = !context_.recording.header.has(Channel::Desired) && !is.def->upright;
+        const bool judged = still_desired || (is.def->moves == Moves::Dynamic ? !is.has_desired : desired_unknown);
+        if (!judged || is.fresh || is.teleported || !was.velocity_known || !is.velocity_known || was.fresh)
             return;
         const Vec3 moved = is.pose.at - was.pose.at;
         const double v0 = glm::length(was.velocity), v1 = glm::length(is.velocity);
         const double fell = glm::dot(context_.recording.header.gravity, moved);
         const double free = std::sqrt(std::max(0.0, v0 * v0 + 2.0 * fell));
         // Steps, not a steady push: a drum that something rolls uphill gains little a frame.
-        // What is driven and logs its velocity has no noise in it.
-        const bool exact = is.def->moves == Moves::Driven && is.velocity_logged && was.velocity_logged;
+        // What is kinematic and logs its velocity has no noise in it.
+        const bool exact = is.def->moves == Moves::Kinematic && is.velocity_logged && was.velocity_logged;
         const double least = std::max(share_ * v0, (exact ? 0.05 : 0.5) * closing_that_matters(step));
         if (v1 <= free + least) {
             if (Gain* g = gains_.find(body); g && !unmoved(step, is, was)) g->pulled_since = true;
             return;
         }
-        const bool solved = is.def->moves == Moves::Solved;
+        const bool solved = is.def->moves == Moves::Dynamic;
         if (solved && !along_its_way(step, is, was)) return;
         Slot beside = -1;
         if (!unexplained(step, body, beside)) return;
-        // A steady push is a force that somebody applies; what leaks comes at a stroke, or more and more.
+        // A steady push is a force that somebody applies; what leaks comes in a single frame, or more and more.
         const Gain* last = gains_.find(body);
         const double grew = v1 - free;
         const bool steady = last && last->last + 1 == step.index && grew < 1.02 * last->grew;
@@ -217,7 +217,7 @@ class Watch : public Rule {
         if (g.steps == 0) g.before = v0;
         if (!steady) ++g.steps;
         g.pulled = g.pulled || g.pulled_since || steady, g.pulled_since = false;
-        g.told = g.told && !solved && !wish_unknown;
+        g.told = g.told && !solved && !desired_unknown;
         g.grew = grew;
         g.after = v1;
         if (beside >= 0) g.beside = beside;
@@ -241,10 +241,10 @@ class Watch : public Rule {
     bool unexplained(const Step& step, Slot body, Slot& beside) const {
         for (const Meeting* met : step.of(body)) {
             const Meeting& m = *met;
-            if (m.does == Does::Nothing || !touches(m)) continue;
+            if (m.does == Does::Ignore || !touches(m)) continue;
             const Slot other = at(step.now, m.a).body == body ? m.b : m.a;
             const bool begins = m.gap_before > context_.recording.slop() + context_.recording.header.skin;
-            if (begins || m.does == Does::Notice || step.now.body_of(other).def->moves != Moves::Fixed)
+            if (begins || m.does == Does::Report || step.now.body_of(other).def->moves != Moves::Static)
                 return false;
             beside = other;
         }
@@ -266,11 +266,11 @@ class Watch : public Rule {
         if (g.beside >= 0) colliders.push_back(g.beside);
         name_bodies(w, colliders, f);
         f.at = w.body(body).pose.at;
-        f.grade = Grade::Likely, f.assumes = "no force that the log does not show acts on it";
-        tell_speeds(f, g.before, g.after);
+        f.grade = Grade::Likely, f.assumes = "no force acts on it that is not in the recording";
+        describe_speeds(f, g.before, g.after);
         f.facts.push_back({"kind", std::string("step by step"), "text"});
         add_fact(f, "frames", static_cast<double>(g.last - g.first + 1), "frames");
-        f.suggest.push_back({"look for what adds to the " + f.names[0] + "'s velocity in each frame",
+        f.suggest.push_back({"find what adds to the velocity of " + the(f.names[0]) + " in each frame",
                              nlohmann::json::array()});
         context_.found(std::move(f));
     }
@@ -285,39 +285,38 @@ class Watch : public Rule {
     Runs<Slot, Gain> gains_;
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<SpeedSurgeRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
-    const bool contact = std::get<std::string>(f.fact("kind")->value).starts_with("returned");
-    if (!contact) {
-        f.account.push_back(
-            {f.first,
-             {},
-             fmt::format("The {} moves at {}.", f.names[0], speed_text(r, f.number("speed_before")))});
-        f.account.push_back(
-            {f.last,
-             {},
-             fmt::format("It moves at {}, without a wish, a new contact or a way down that would "
-                         "explain it.",
-                         speed_text(r, f.number("speed_after")))});
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
+    const std::string mover = sentence_the(f.names[0]), after = speed_text(r, f.number("speed_after"));
+    if (!std::get<std::string>(f.fact("kind")->value).starts_with("returned")) {
+        account.at(f.first, fmt::format("{} moves at {}.", mover, speed_text(r, f.number("speed_before"))));
+        account.at(f.last, fmt::format("It moves at {}. No desired velocity, new contact or fall explains that.",
+                                       after));
+        account.cause("something adds to its velocity in every step that the recording does not show. Log "
+                      "`events` and `contacts` around these frames to see what.");
         return;
     }
     const auto index = static_cast<std::size_t>(r.frame_index(f.first));
-    f.account.push_back({r.number(index - 1),
-                         {},
-                         fmt::format("The {} nears the {} at {}.", f.names[0], f.names[1],
-                                     speed_text(r, f.number("speed_before")))});
-    f.account.push_back({f.first, f.fraction, fmt::format("It meets the {}.", f.names[1])});
-    f.account.push_back({f.first,
-                         {},
-                         fmt::format("It leaves at {}: {} times as fast, at a restitution of {}.",
-                                     speed_text(r, f.number("speed_after")), figure(f.number("factor")),
-                                     figure(f.number("restitution")))});
+    account.at(r.number(index - 1), fmt::format("{} approaches {} at {}.", mover, the(f.names[1]),
+                                                speed_text(r, f.number("speed_before"))));
+    account.at(f.first, f.fraction, fmt::format("It touches {}.", the(f.names[1])));
+    account.at(f.first, fmt::format("It leaves at {}: {} times as fast. The restitution is {}.", after,
+                                    figure(f.number("factor")), figure(f.number("restitution"))));
+    account.cause("the response adds speed: it is applied more than once, or computed while the two overlap.");
 }
 
 } // namespace
 
-const Fault speed_surge_fault = {"speed-surge", "Speed surge",
-                                 "A contact gives back more speed than came in.", watch, tell};
+const Fault speed_surge_fault = {
+    .id = "speed-surge",
+    .title = "Speed surge",
+    .what = "A contact gives back more speed than came in.",
+    .headline = "{mover} off {other}",
+    .headline_alone = "{mover}, {kind}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

@@ -1,14 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// stuck-on-edge: a body that wishes to move, or should fall, moves less than a tenth of what it should over
+// stuck-on-edge: a body that wants to move, or should fall, moves less than a tenth of what it should over
 // 6 frames or more, while what holds it is an edge and not an obstacle. Kinds:
 //   seam catch     on a flat run: lifted by two slops the way is free, and a vertex lies ahead
-//   trip           the same, shorter, but more than half of the speed is lost, or it is thrown up
+//   trip           the same, shorter, but more than half of the speed is lost, or it is launched upward
 //   hung on a side nothing below, a side wall touched, and it does not fall: friction holds it
 //   ledge perch    less than a tenth of its width is supported
 //   overhang hook  held by a part of its own outline well above its feet
 // Not: a wall that is really there, standing by choice, a body that floats with nothing beside it.
 #include "fault/edge_look.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -23,13 +23,13 @@ enum class Kind { None, Seam, Hung, Perch, Hook };
 const char* name(Kind k) {
     switch (k) {
     case Kind::Seam:
-        return "seam catch";
+        return "internal edge";
     case Kind::Hung:
-        return "hung on a side";
+        return "wall hang";
     case Kind::Perch:
-        return "ledge perch";
+        return "ledge";
     case Kind::Hook:
-        return "overhang hook";
+        return "overhang";
     default:
         return "";
     }
@@ -58,9 +58,9 @@ struct Run {
     double lost = 0.0, thrown = 0.0;
 };
 
-class Watch : public Rule {
+class StuckOnEdgeRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit StuckOnEdgeRule(const RuleContext& context)
         : context_(context), r_(context.recording), up_(r_.header.up), slop_(r_.slop()),
           gravity_(glm::length(r_.header.gravity)),
           lift_(context.settings["stuck-on-edge.lift"] * slop_ + r_.header.skin),
@@ -102,12 +102,12 @@ double reach_of(const Step& step, Slot body) {
 }
 
 /// None: it goes as it should.
-std::optional<Stall> Watch::stalled(const Step& step, Slot body) const {
+std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const {
     const BodyState &now = step.now.body(body), &before = step.before.body(body);
     const double dt = step.now.dt(), least = slop_ / (dt * 6.0);
-    const bool wishes_logged = r_.header.has(Channel::Wish) && now.wishes;
-    Vec3 want = wishes_logged                                              ? now.wish
-                : now.def->moves == Moves::Solved && before.velocity_known ? before.velocity
+    const bool desired_logged = r_.header.has(Channel::Desired) && now.has_desired;
+    Vec3 want = desired_logged                                              ? now.desired
+                : now.def->moves == Moves::Dynamic && before.velocity_known ? before.velocity
                                                                            : Vec3(0.0);
     const bool wants_up = glm::dot(want, up_) > 0.3 * glm::length(want);
     want -= up_ * glm::dot(want, up_);
@@ -120,29 +120,29 @@ std::optional<Stall> Watch::stalled(const Step& step, Slot body) const {
     const double was = before.velocity_known ? glm::dot(before.velocity, s.way) : 0.0;
     const double is = now.velocity_known ? glm::dot(now.velocity, s.way) : moved;
     // What tumbles is thrown about by its own corners.
-    const bool tumbles = now.def->moves == Moves::Solved && !now.def->upright &&
-                         glm::length(before.turning) * reach_of(step, body) > 0.25 * was;
+    const bool tumbles = now.def->moves == Moves::Dynamic && !now.def->upright &&
+                         glm::length(before.angular_velocity) * reach_of(step, body) > 0.25 * was;
     const bool ran = was > 4.0 * least && was >= 0.5 * s.speed && !tumbles;
     s.lost = was > 0.0 ? std::clamp(1.0 - is / was, 0.0, 1.0) : 0.0;
-    s.stuck = wishes_logged && moved < moved_share_ * s.speed;
+    s.stuck = desired_logged && moved < moved_share_ * s.speed;
     // The seam may lie at the very end of the step: then it stands from now on.
     const bool stands = now.velocity_logged && is < moved_share_ * was;
     // Code that steers a walker of a solver sends it back as fast as it came; no seam does.
-    const bool sent_back = now.def->moves == Moves::Solved && now.def->upright && is < -0.5 * was;
+    const bool sent_back = now.def->moves == Moves::Dynamic && now.def->upright && is < -0.5 * was;
     s.trip = ran && !sent_back && is < context_.settings["stuck-on-edge.trip_share"] * was &&
              (moved < 0.9 * was || stands);
     // Thrown up: only where the log says which contact did it; a jump has none that opposes the way.
     if (ran && !wants_up && r_.header.has(Channel::Contacts) && before.velocity_known && now.velocity_known &&
         std::abs(glm::dot(before.velocity, up_)) < 0.1 * was) {
         const double up = glm::dot(now.velocity, up_);
-        if (up > context_.settings["stuck-on-edge.thrown_share"] * was && up > 4.0 * gravity_ * dt)
+        if (up > context_.settings["stuck-on-edge.launch_share"] * was && up > 4.0 * gravity_ * dt)
             s.trip = true, s.thrown = up, s.rise = std::max(0.0, glm::dot(travel, up_));
     }
     if (!s.stuck && !s.trip) return {};
     return s;
 }
 
-Evidence Watch::seam(const Step& step, Slot body, const std::vector<Touch>& all) const {
+Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const std::vector<Touch>& all) const {
     const std::optional<Stall> s = stalled(step, body);
     if (!s) return {};
     const double near = slop_ + r_.header.skin + s->rise;
@@ -173,11 +173,11 @@ Evidence Watch::seam(const Step& step, Slot body, const std::vector<Touch>& all)
 }
 
 /// The least fall of this step that is still stuck; none: it falls, or has no reason to.
-std::optional<double> Watch::does_not_fall(const Step& step, Slot body) {
+std::optional<double> StuckOnEdgeRule::does_not_fall(const Step& step, Slot body) {
     const BodyState& now = step.now.body(body);
     const bool falls = falls_[body] >= 2; // it was seen to fall: not a lift, not a gull
-    if (gravity_ == 0.0 || !(falls || now.grounded || now.wishes) ||
-        (now.wishes && glm::dot(now.wish, up_) > 0.3 * glm::length(now.wish)))
+    if (gravity_ == 0.0 || !(falls || now.grounded || now.has_desired) ||
+        (now.has_desired && glm::dot(now.desired, up_) > 0.3 * glm::length(now.desired)))
         return {};
     const double dt = step.now.dt();
     const Motion moved = step.now.motion_since(step.before, body);
@@ -195,7 +195,7 @@ std::optional<double> Watch::does_not_fall(const Step& step, Slot body) {
 }
 
 /// Only the side of something holds it: friction does.
-Evidence Watch::hung(const Step& step, Slot body, Slot mine, const std::vector<Touch>& sides) const {
+Evidence StuckOnEdgeRule::hung(const Step& step, Slot body, Slot mine, const std::vector<Touch>& sides) const {
     const BodyState& now = step.now.body(body);
     const double clear = std::max(4.0 * slop_, 0.1 * at(step.now, mine).geometry->extent());
     const Vec3 away = -sides[0].normal * (2.0 * slop_);
@@ -203,17 +203,17 @@ Evidence Watch::hung(const Step& step, Slot body, Slot mine, const std::vector<T
     Evidence e;
     e.kind = Kind::Hung, e.at = sides[0].at, e.mine = sides[0].mine;
     for (const Touch& t : sides) e.others.push_back(t.other);
-    const double press = now.wishes ? std::max(0.0, glm::dot(now.wish, sides[0].normal)) : 0.0;
+    const double press = now.has_desired ? std::max(0.0, glm::dot(now.desired, sides[0].normal)) : 0.0;
     e.friction = press > 0.0 ? gravity_ * step.now.dt() / press : 0.0;
     return e;
 }
 
 /// Too little of its width, or a part of its outline above its feet, carries it.
-Evidence Watch::carried(const Step& step, Slot body, Slot mine, const std::vector<Touch>& all,
+Evidence StuckOnEdgeRule::carried(const Step& step, Slot body, Slot mine, const std::vector<Touch>& all,
                         const std::vector<Touch>& below) const {
     const BodyState& now = step.now.body(body);
     // What only a solver moves rests where its forces are in balance: that is physics, not an edge.
-    if (!now.def->upright && now.def->moves != Moves::Driven) return {};
+    if (!now.def->upright && now.def->moves != Moves::Kinematic) return {};
     Evidence e;
     e.mine = mine, e.at = below[0].at;
     const double share = look_.supported_share(step, mine, all, e.overhang);
@@ -223,15 +223,15 @@ Evidence Watch::carried(const Step& step, Slot body, Slot mine, const std::vecto
                  tall = std::abs(glm::dot(bounds.size(), up_));
     double feet = infinity;
     for (const Touch& t : below) feet = std::min(feet, glm::dot(t.at, up_) - low);
-    const bool hooked = feet > context_.settings["stuck-on-edge.hook_height"] * tall;
-    if (share >= context_.settings[hooked ? "stuck-on-edge.hook_share" : "stuck-on-edge.perch_share"])
+    const bool hooked = feet > context_.settings["stuck-on-edge.overhang_height"] * tall;
+    if (share >= context_.settings[hooked ? "stuck-on-edge.overhang_share" : "stuck-on-edge.ledge_share"])
         return {};
     e.kind = hooked ? Kind::Hook : Kind::Perch;
     return e;
 }
 
 /// A body that should fall and does not: hung on a side, perched on a ledge, hooked by an overhang.
-Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& all) {
+Evidence StuckOnEdgeRule::held_up(const Step& step, Slot body, const std::vector<Touch>& all) {
     const std::optional<double> should = does_not_fall(step, body);
     if (!should) return {};
     const BodyState& now = step.now.body(body);
@@ -249,9 +249,9 @@ Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& a
         if (mine < 0 && step.now.live(c) && at(step.now, c).def->role == Role::Solid) mine = c;
     if (mine < 0) return {};
     // A crate wedged among crates is held by its pile; only what hangs on something fixed hangs on a side.
-    const bool pile = !now.def->upright && !now.wishes && now.def->moves == Moves::Solved &&
+    const bool pile = !now.def->upright && !now.has_desired && now.def->moves == Moves::Dynamic &&
                       std::any_of(all.begin(), all.end(), [&](const Touch& t) {
-                          return t.gap <= near && step.now.body_of(t.other).def->moves != Moves::Fixed;
+                          return t.gap <= near && step.now.body_of(t.other).def->moves != Moves::Static;
                       });
     if (pile) return {};
     if (below.empty()) return sides.empty() ? Evidence{} : hung(step, body, mine, sides);
@@ -260,9 +260,9 @@ Evidence Watch::held_up(const Step& step, Slot body, const std::vector<Touch>& a
     return carried(step, body, mine, all, below);
 }
 
-Evidence Watch::judge(const Step& step, Slot body) {
+Evidence StuckOnEdgeRule::judge(const Step& step, Slot body) {
     const BodyState &now = step.now.body(body), &before = step.before.body(body);
-    if (!now.present || !now.def || now.def->moves == Moves::Fixed || now.fresh || now.warped ||
+    if (!now.present || !now.def || now.def->moves == Moves::Static || now.fresh || now.teleported ||
         step.index == 0)
         return {};
     if (gravity_ > 0.0 && now.velocity_known && before.velocity_known) {
@@ -275,7 +275,7 @@ Evidence Watch::judge(const Step& step, Slot body) {
     return held_up(step, body, all);
 }
 
-void Watch::step(const Step& step) {
+void StuckOnEdgeRule::step(const Step& step) {
     const auto holes = static_cast<std::size_t>(context_.settings["run.holes"]);
     std::vector<Slot> bodies = step.now.movers();
     for (const auto& [body, run] : runs_) // also those that are gone
@@ -300,7 +300,7 @@ void Watch::step(const Step& step) {
     }
 }
 
-void Watch::suggest(Finding& f, const Run& run) const {
+void StuckOnEdgeRule::suggest(Finding& f, const Run& run) const {
     const nlohmann::json mine = f.colliders[0];
     const World now = r_.world_at(run.last);
     const double round =
@@ -308,19 +308,19 @@ void Watch::suggest(Finding& f, const Run& run) const {
     const std::string& body = f.names[0];
     const nlohmann::json rounder = {{{"colliders", {mine}}, {"round", round}}};
     if (run.evidence.kind == Kind::Hung)
-        f.suggest.push_back({"no friction on the " + body, {{{"colliders", {mine}}, {"friction", 0.0}}}});
-    f.suggest.push_back({"round the " + body + "'s corners by " + length_text(r_, round), rounder});
+        f.suggest.push_back({"no friction on " + the(body), {{{"colliders", {mine}}, {"friction", 0.0}}}});
+    f.suggest.push_back({"round the corners of " + the(body) + " by " + length_text(r_, round), rounder});
     if (run.evidence.kind == Kind::Seam)
-        f.suggest.push_back({"sweep and slide the " + body,
+        f.suggest.push_back({"sweep and slide " + the(body),
                              {{{"motion", {mover_target(now, f)}},
                                {"tests", "swept"},
-                               {"answer", "slide"},
+                               {"response", "slide"},
                                {"step_height", lift_}}}});
     else
-        f.suggest.push_back({"a capsule for the " + body, {{{"colliders", {mine}}, {"fit", "capsule"}}}});
+        f.suggest.push_back({"a capsule for " + the(body), {{{"colliders", {mine}}, {"fit", "capsule"}}}});
 }
 
-void Watch::close(const Run& run) const {
+void StuckOnEdgeRule::close(const Run& run) const {
     const bool long_enough = run.frames >= frames_;
     if (!long_enough && !run.trip) return;
     const std::string& u = r_.header.unit;
@@ -332,14 +332,14 @@ void Watch::close(const Run& run) const {
     f.at = run.evidence.at;
     const bool seam = run.evidence.kind == Kind::Seam;
     if (!r_.header.has(Channel::Contacts))
-        f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from shapes and motion alone";
+        f.grade = Grade::Likely, f.assumes = "`contacts` is not logged: judged from shapes and motion alone";
     f.weight = std::min(0.85, 0.45 + 0.01 * static_cast<double>(run.frames) + (run.trip ? 0.1 : 0.0));
     f.facts.push_back({"kind", std::string(seam && !long_enough ? "trip" : name(run.evidence.kind)), "text"});
     add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
     if (run.evidence.friction > 0.0) add_fact(f, "friction_needed", run.evidence.friction, "");
     if (run.evidence.overhang > 0.0) add_fact(f, "overhang", run.evidence.overhang, u);
     if (run.lost > 0.0) add_fact(f, "speed_lost", 100.0 * run.lost, "%");
-    if (run.thrown > 0.0) add_fact(f, "thrown_up", run.thrown, u + "/s");
+    if (run.thrown > 0.0) add_fact(f, "launch_speed", run.thrown, u + "/s");
     f.facts.push_back({"vertex", run.evidence.at, u});
     for (const char* key : {"stuck-on-edge.frames", "stuck-on-edge.moved_share"})
         note_threshold(f, context_.settings.threshold(key));
@@ -348,52 +348,64 @@ void Watch::close(const Run& run) const {
     context_.found(std::move(f));
 }
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<StuckOnEdgeRule>(context); }
 
-std::string why(const Recording& r, const Finding& f) {
+/// What holds it, measured; and what that means.
+std::pair<std::string, std::string> held_by(const Recording& r, const Finding& f) {
     const std::string& kind = std::get<std::string>(f.fact("kind")->value);
-    const std::string& other = f.names.size() > 1 ? f.names[1] : f.names[0];
-    if (kind == "trip" && f.fact("thrown_up"))
-        return fmt::format("The end of the {} throws it up at {}. The run is flat there.", other,
-                           speed_text(r, f.number("thrown_up")));
-    if (kind == "seam catch" || kind == "trip")
-        return fmt::format(
-            "Its edge catches at the end of the {}. The run is flat: lifted by {} the way ahead is free.",
-            other, length_text(r, f.thresholds.back().value));
-    if (kind == "hung on a side") {
-        const bool known = f.fact("friction_needed") != nullptr;
-        return fmt::format(
-            "Nothing is below it; only the side of the {} touches it, and it does not fall.{}", other,
-            known ? " Friction above " + figure(f.number("friction_needed")) + " holds it there." : "");
-    }
-    if (kind == "ledge perch")
-        return fmt::format("Less than a tenth of its width is on the {}; {} hang over.", other,
-                           length_text(r, f.number("overhang")));
-    return fmt::format("A part of its own outline above its feet rests on the {}.", other);
+    const std::string other = the(f.names.size() > 1 ? f.names[1] : f.names[0]);
+    const char* const internal_edge = "an edge between two level surfaces is treated as an obstacle.";
+    if (kind == "trip" && f.fact("launch_speed"))
+        return {fmt::format("The end of {} launches it upward at {}. The run is flat there.", other,
+                            speed_text(r, f.number("launch_speed"))),
+                internal_edge};
+    if (kind == "internal edge" || kind == "trip")
+        return {fmt::format("Its edge catches on the end of {}. The run is flat: lifted by {} the way ahead is free.",
+                            other, length_text(r, f.thresholds.back().value)),
+                internal_edge};
+    if (kind == "wall hang")
+        return {fmt::format("Nothing is below it. It touches only the side of {} and does not fall.", other),
+                f.fact("friction_needed")
+                    ? "friction on the side holds it; any above " + figure(f.number("friction_needed")) + " does."
+                    : "the side holds it, by friction or by its outline. Trying it without friction decides which."};
+    if (kind == "ledge")
+        return {fmt::format("Less than a tenth of its width stands on {}; {} hang over.", other,
+                            length_text(r, f.number("overhang"))),
+                "the last corner still counts as support. A rounder outline slides off."};
+    return {fmt::format("A part of its outline above its feet rests on {}.", other),
+            "its own outline hooks on the edge."};
 }
 
-void tell(const Recording& r, Finding& f) {
+void describe(const Recording& r, Finding& f) {
     const std::ptrdiff_t first = r.frame_index(f.first), last = r.frame_index(f.last);
     if (first < 0 || last < 0) return;
+    AccountWriter account(f);
     const Slot body = r.body_slot(f.bodies[0]);
     const auto line = [&](std::ptrdiff_t i, const std::string& more) {
         const World w = r.world_at(static_cast<std::size_t>(i));
         const BodyState& b = w.body(body);
-        std::string text = fmt::format("The {} is {}", f.names[0], motion_text(r, b.velocity));
-        if (b.wishes && glm::length(b.wish) > 0.0)
-            text += fmt::format("; it wishes {}", speed_text(r, glm::length(b.wish)));
-        f.account.push_back({w.number(), {}, text + "." + more});
+        std::string text = fmt::format("{} is {}", sentence_the(f.names[0]), motion_text(r, b.velocity));
+        if (b.has_desired && glm::length(b.desired) > 0.0) text += "; it " + desired_text(r, b.desired);
+        account.at(w.number(), text + "." + more);
     };
+    const auto [measured, cause] = held_by(r, f);
     if (first > 0) line(first - 1, "");
-    line(first, " " + why(r, f));
-    if (last > first) line(last, fmt::format(" That was the last of {} frames.", figure(f.number("frames"))));
+    line(first, " " + measured);
+    if (last > first) line(last, " It was held for " + count_text(f.number("frames"), "frame") + ".");
     if (static_cast<std::size_t>(last) + 1 < r.size()) line(last + 1, "");
+    account.cause(cause);
 }
 
 } // namespace
 
-const Fault stuck_on_edge_fault = {"stuck-on-edge", "Stuck on edge",
-                                   "Something is held by an edge, a seam or a side where nothing blocks it.",
-                                   watch, tell};
+const Fault stuck_on_edge_fault = {
+    .id = "stuck-on-edge",
+    .title = "Stuck on edge",
+    .what = "A body is held by an edge or a side where nothing blocks it.",
+    .headline = "{mover} on {other}, {kind}",
+    .headline_alone = "{mover}, {kind}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// trapped: two solid bodies overlap for 10 frames or more, and one that wishes or moves, not deeper in,
+// trapped: two solid bodies overlap for 10 frames or more, and one that wants to move or moves, not deeper in,
 // stays.
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -15,15 +15,15 @@ struct Run {
     std::size_t first = 0, last = 0, deepest_at = 0;
     Slot mover = -1, other = -1;
     std::size_t frames = 0, tries = 0;
-    double deepest = 0.0, tried = 0.0;
+    double deepest = 0.0, attempted = 0.0;
     Vec3 began{0.0}, now{0.0}; // where the mover is from the other
     Vec3 at{0.0};
-    bool one_body_wishes = false;
+    bool one_body_has_desired = false;
 };
 
-class Watch : public Rule {
+class TrappedRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit TrappedRule(const RuleContext& context)
         : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                                    [this](const Pair& key, Run& run) { close(key, run); }) {}
 
@@ -46,7 +46,7 @@ class Watch : public Rule {
     double in_order(const World& now, Slot a, Slot b) const {
         double extent = infinity;
         for (const Slot c : {a, b})
-            if (now.body_of(c).def->moves != Moves::Fixed)
+            if (now.body_of(c).def->moves != Moves::Static)
                 extent = std::min(extent, at(now, c).geometry->extent());
         const double share =
             extent < infinity ? context_.settings["deep-overlap.share_of_extent"] * extent : 0.0;
@@ -56,13 +56,13 @@ class Watch : public Rule {
     /// How fast the body wants to go, other than deeper in; 0: it does not try. `out` leads
     /// out.
     double tries(const BodyState& b, const Vec3& out, const Step& step) const {
-        constexpr double not_inward = -0.5; // of the whole wish
-        if (b.def->moves == Moves::Fixed) return 0.0;
+        constexpr double not_inward = -0.5; // of the whole desired velocity
+        if (b.def->moves == Moves::Static) return 0.0;
         const double least = 0.1 * closing_that_matters(step);
         double most = 0.0;
-        if (b.wishes && glm::length(b.wish) > least &&
-            glm::dot(b.wish, out) > not_inward * glm::length(b.wish))
-            most = glm::length(b.wish);
+        if (b.has_desired && glm::length(b.desired) > least &&
+            glm::dot(b.desired, out) > not_inward * glm::length(b.desired))
+            most = glm::length(b.desired);
         return most;
     }
 
@@ -77,12 +77,12 @@ class Watch : public Rule {
         double speed = std::max(tries(a, -m.normal, step), tries(b, m.normal, step));
         // Driven against each other, or apart, by what the log says of their velocities; together is no try.
         // Two that only a solver moves are its matter: deep-overlap judges how it does.
-        const bool driven = a.def->moves == Moves::Driven || b.def->moves == Moves::Driven;
+        const bool driven = a.def->moves == Moves::Kinematic || b.def->moves == Moves::Kinematic;
         const double apart = driven ? glm::length(a.velocity - b.velocity) : 0.0;
         if (a.velocity_known && b.velocity_known && (a.velocity_logged || b.velocity_logged) &&
             apart > closing_that_matters(step))
             speed = std::max(speed, apart);
-        if (speed > 0.0) ++run.tries, run.tried += speed * step.now.dt();
+        if (speed > 0.0) ++run.tries, run.attempted += speed * step.now.dt();
         if (-m.gap_after > run.deepest)
             run.deepest = -m.gap_after, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5;
     }
@@ -91,7 +91,7 @@ class Watch : public Rule {
         constexpr double went = 0.25; // of what it tried: more is a way through, not a trap
         const Recording& r = context_.recording;
         const auto least = static_cast<std::size_t>(context_.settings["trapped.frames"]);
-        if (run.tries < least || glm::length(run.now - run.began) > went * run.tried) return;
+        if (run.tries < least || glm::length(run.now - run.began) > went * run.attempted) return;
         const World w = r.world_at(run.first);
         Finding f;
         f.fault = "trapped", f.first = r.number(run.first), f.last = r.number(run.last);
@@ -100,15 +100,15 @@ class Watch : public Rule {
         f.weight = std::min(0.95, 0.7 + 0.002 * static_cast<double>(run.frames));
         add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
         add_fact(f, "depth", run.deepest, r.header.unit);
-        add_fact(f, "tried", run.tried, r.header.unit);
+        add_fact(f, "tried", run.attempted, r.header.unit);
         add_fact(f, "moved", glm::length(run.now - run.began), r.header.unit);
         note_threshold(f, context_.settings.threshold("trapped.frames"));
         note_threshold(f, {"slop", r.slop(), r.header.unit});
         const nlohmann::json mover = mover_target(w, f);
-        f.suggest.push_back({"put the " + f.names[0] + " back outside",
-                             {{{"motion", {mover}}, {"tests", "after"}, {"answer", "push-out"}}}});
-        f.suggest.push_back({"test the " + f.names[0] + " after it moved",
-                             {{{"motion", {mover}}, {"tests", "after"}, {"answer", "slide"}}}});
+        f.suggest.push_back({"push " + the(f.names[0]) + " out",
+                             {{{"motion", {mover}}, {"tests", "after"}, {"response", "push-out"}}}});
+        f.suggest.push_back({"test " + the(f.names[0]) + " after it moves",
+                             {{{"motion", {mover}}, {"tests", "after"}, {"response", "slide"}}}});
         context_.found(std::move(f));
     }
 
@@ -116,38 +116,36 @@ class Watch : public Rule {
     Runs<Pair, Run> runs_;
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<TrappedRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
-    const auto view = [&](std::int64_t frame) {
-        return pair_at(r.world_at(static_cast<std::size_t>(r.frame_index(frame))),
-                       r.collider_slot(f.colliders[0]), r.collider_slot(f.colliders[1]));
-    };
-    f.account.push_back({f.first,
-                         {},
-                         fmt::format("The {} ends the frame {} inside the {}.", f.names[0],
-                                     length_text(r, std::abs(view(f.first).gap)), f.names[1])});
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
+    const PairView v = pair_at(r.world_at(static_cast<std::size_t>(r.frame_index(f.first))),
+                               r.collider_slot(f.colliders[0]), r.collider_slot(f.colliders[1]));
+    account.at(f.first, fmt::format("{} ends the frame {} inside {}.", sentence_the(f.names[0]),
+                                    length_text(r, std::abs(v.gap)), the(f.names[1])));
     const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first) + 1));
     for (std::size_t k = 0; k < std::min<std::size_t>(2, f.bodies.size()); ++k) {
         const BodyState& b = w.body(r.body_slot(f.bodies[k]));
-        if (b.wishes && glm::length(b.wish) > 0.0)
-            f.account.push_back(
-                {w.number(),
-                 {},
-                 fmt::format("The {} wishes to move at {} and is {}.", f.names[k],
-                             speed_text(r, glm::length(b.wish)), motion_text(r, b.velocity))});
+        if (b.has_desired && glm::length(b.desired) > 0.0)
+            account.at(w.number(), fmt::format("{} {} and is {}.", sentence_the(f.names[k]),
+                                               desired_text(r, b.desired), motion_text(r, b.velocity)));
     }
-    f.account.push_back(
-        {f.last,
-         {},
-         fmt::format("In {} frames they came no farther than {} from where they began, {} deep at most.",
-                     figure(f.number("frames")), length_text(r, f.number("moved")),
-                     length_text(r, f.number("depth")))});
+    account.at(f.last, fmt::format("In {} they moved no more than {} from where they started, at most {} deep.",
+                                   count_text(f.number("frames"), "frame"), length_text(r, f.number("moved")),
+                                   length_text(r, f.number("depth"))));
+    account.cause("the overlap blocks every move, also one that leads out.");
 }
 
 } // namespace
 
-const Fault trapped_fault = {"trapped", "Trapped", "Two bodies are inside each other and cannot get out.",
-                             watch, tell};
+const Fault trapped_fault = {
+    .id = "trapped",
+    .title = "Trapped",
+    .what = "Two bodies are inside each other and cannot get out.",
+    .headline = "{mover} inside {other}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // tunneling: over one step the swept shape of a body crosses a collider that is solid for it (a one-way:
-// against its blocked direction), free of overlap before and after, and nothing answers: no contact whose
+// against its blocked direction), free of overlap before and after, and nothing responses: no contact whose
 // push opposes the entry within one frame, no velocity turned back. Sensors crossed without a report too.
-// Not: a clip (path inside, or depth, below the slop), a body that ends a frame inside, a warp, a pair that
+// Not: a clip (path inside, or depth, below the slop), a body that ends a frame inside, a teleport, a pair that
 // does nothing, a one-way dropped through on purpose.
 #include "fault/rule.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -20,12 +20,12 @@ struct Crossing {
     double travel = 0.0;  // of that point over the step
     double closing = 0.0; // speed along the entry normal before
     double dt = 0.0, thickness = 0.0, inside = 0.0;
-    bool sensor = false, answered = false;
+    bool sensor = false, responded = false;
     std::size_t index = 0;
     std::int64_t first = 0, last = 0;
 };
 
-/// True where the frame's log answers the crossing: an active contact that pushes against the entry;
+/// True where the frame's log responds to the crossing: an active contact that pushes against the entry;
 /// for a sensor any report of the two.
 bool answered_by_log(const World& now, const Frame& frame, const Crossing& c) {
     const Id mover = at(now, c.mover).def->id, other = at(now, c.other).def->id;
@@ -49,12 +49,12 @@ bool one_way_lets_through(const World& now, Slot mover, Slot other, const Vec3& 
     const Vec3 way = other_is ? travel : -travel;
     if (glm::dot(way, pass) >= 0.0) return true;
     const BodyState& body = now.body_of(other_is ? mover : other);
-    return body.wishes && glm::dot(unit(body.wish), pass) < -0.5;
+    return body.has_desired && glm::dot(unit(body.desired), pass) < -0.5;
 }
 
-class Watch : public Rule {
+class TunnelingRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context) : context_(context) {}
+    explicit TunnelingRule(const RuleContext& context) : context_(context) {}
 
     void step(const Step& step) override {
         for (Crossing& c : pending_) settle(step, c);
@@ -76,19 +76,19 @@ class Watch : public Rule {
     bool same_wall(const Crossing& a, const Crossing& b) const;
 
     RuleContext context_;
-    std::vector<Crossing> pending_; // of the step before, waiting for a late answer
+    std::vector<Crossing> pending_; // of the step before, waiting for a late response
     std::shared_ptr<const Frame> previous_;
 };
 
-void Watch::consider(const Step& step, const Meeting& m) {
+void TunnelingRule::consider(const Step& step, const Meeting& m) {
     const double slop = context_.recording.slop();
     const bool crossed =
         m.sweep.status == Status::Found || m.sweep.status == Status::Started; // from a touch, too
-    if (m.does == Does::Nothing || !crossed || m.sweep.last >= 1.0) return;
+    if (m.does == Does::Ignore || !crossed || m.sweep.last >= 1.0) return;
     if (m.gap_before < -slop || m.gap_after < -slop || one_owner(step.now, m.a, m.b)) return;
     Crossing c;
     std::tie(c.mover, c.other) = mover_first(step.before, step.now, m.a, m.b);
-    c.sweep = m.sweep, c.sensor = m.does == Does::Notice;
+    c.sweep = m.sweep, c.sensor = m.does == Does::Report;
     if (c.sensor && !context_.recording.header.has(Channel::Contacts)) return;
     if (c.mover != m.a) c.sweep.normal = -m.sweep.normal, std::swap(c.sweep.on_a, c.sweep.on_b);
     follow_point(step, c);
@@ -110,7 +110,7 @@ void Watch::consider(const Step& step, const Meeting& m) {
 }
 
 /// The way of the point that touches, as the other body sees it: travel and turning of both count.
-void Watch::follow_point(const Step& step, Crossing& c) const {
+void TunnelingRule::follow_point(const Step& step, Crossing& c) const {
     const Motion mine = step.now.motion_since(step.before, at(step.now, c.mover).body),
                  theirs = step.now.motion_since(step.before, at(step.now, c.other).body);
     const Vec2 local = mine.at(c.sweep.first).unplace(flat(c.sweep.on_a));
@@ -125,25 +125,25 @@ void Watch::follow_point(const Step& step, Crossing& c) const {
     };
     c.inside = length_between(c.sweep.first, c.sweep.last), c.travel = length_between(0.0, 1.0);
     const double ahead = std::max(1e-3, 0.05 * (c.sweep.last - c.sweep.first));
-    c.way = raised(theirs.at(c.sweep.first).turn(unit(seen(c.sweep.first + ahead) - seen(c.sweep.first))));
+    c.way = raised(theirs.at(c.sweep.first).rotate(unit(seen(c.sweep.first + ahead) - seen(c.sweep.first))));
 }
 
 /// Extent of what moves; of the smaller, if both do.
 double moving_extent(const World& now, const Crossing& c) {
     double extent = infinity;
     for (const Slot s : {c.mover, c.other})
-        if (now.body_of(s).def->moves != Moves::Fixed && !at(now, s).geometry->open())
+        if (now.body_of(s).def->moves != Moves::Static && !at(now, s).geometry->open())
             extent = std::min(extent, at(now, s).geometry->extent());
     return extent < infinity ? extent : 0.0;
 }
 
 /// A game that moves axis by axis goes round a corner that the straight way cuts: one of the two ways round
 /// stays clear.
-bool Watch::goes_round(const Step& step, const Crossing& c) const {
+bool TunnelingRule::goes_round(const Step& step, const Crossing& c) const {
     const Geometry &mine = *at(step.now, c.mover).geometry, &theirs = *at(step.now, c.other).geometry;
     const Motion straight = step.now.motion_since(step.before, at(step.now, c.mover).body),
                  other = step.now.motion_since(step.before, at(step.now, c.other).body);
-    if (step.now.body_of(c.mover).def->moves != Moves::Driven || straight.turning() != 0.0 ||
+    if (step.now.body_of(c.mover).def->moves != Moves::Kinematic || straight.turning() != 0.0 ||
         other.turning() != 0.0 || glm::length(other.travel()) != 0.0)
         return false;
     const double slop = context_.recording.slop();
@@ -165,7 +165,7 @@ bool Watch::goes_round(const Step& step, const Crossing& c) const {
     return clear(rise) || clear(straight.travel() - rise);
 }
 
-bool Watch::deep_enough(const Step& step, const Crossing& c) const {
+bool TunnelingRule::deep_enough(const Step& step, const Crossing& c) const {
     const ColliderState &cm = at(step.now, c.mover), &co = at(step.now, c.other);
     const Motion mm = step.now.motion_since(step.before, cm.body),
                  mo = step.now.motion_since(step.before, co.body);
@@ -184,7 +184,7 @@ bool Watch::deep_enough(const Step& step, const Crossing& c) const {
 }
 
 /// Thickness: how far the other collider reaches along the path behind the point that is touched first.
-void Watch::measure(const Step& step, Crossing& c) const {
+void TunnelingRule::measure(const Step& step, Crossing& c) const {
     const ColliderState& co = at(step.now, c.other);
     const Pose pose = step.now.motion_since(step.before, co.body).at(c.sweep.first);
     const Vec3 way = c.way;
@@ -198,10 +198,10 @@ void Watch::measure(const Step& step, Crossing& c) const {
 }
 
 /// One frame later: a late contact, or a velocity turned back that no other contact explains.
-void Watch::settle(const Step& step, Crossing& c) const {
-    if (answered_by_log(step.now, *step.frame, c)) c.answered = true;
+void TunnelingRule::settle(const Step& step, Crossing& c) const {
+    if (answered_by_log(step.now, *step.frame, c)) c.responded = true;
     const BodyState& body = step.now.body_of(c.mover);
-    if (c.sensor || body.warped || body.fresh || !step.now.live(c.mover) || !step.now.live(c.other)) return;
+    if (c.sensor || body.teleported || body.fresh || !step.now.live(c.mover) || !step.now.live(c.other)) return;
     if (closing_speed(step.now, c.mover, c.other, c.sweep.normal) >= -0.1 * c.closing) return;
     const Slot own = at(step.now, c.mover).body;
     for (const Meeting* met : step.of(own)) {
@@ -209,10 +209,10 @@ void Watch::settle(const Step& step, Crossing& c) const {
         const bool same = std::minmax(m.a, m.b) == std::minmax(c.mover, c.other);
         if (!same && m.does == Does::Solid && (m.contact || m.closest() <= context_.recording.slop())) return;
     }
-    c.answered = true;
+    c.responded = true;
 }
 
-bool Watch::same_wall(const Crossing& a, const Crossing& b) const {
+bool TunnelingRule::same_wall(const Crossing& a, const Crossing& b) const {
     if (a.index != b.index || a.sensor != b.sensor) return false;
     const World now = context_.recording.world_at(a.index);
     if (at(now, a.mover).body != at(now, b.mover).body) return false;
@@ -220,8 +220,8 @@ bool Watch::same_wall(const Crossing& a, const Crossing& b) const {
     return pair_at(now, a.other, b.other).gap <= context_.recording.slop();
 }
 
-void Watch::emit() {
-    std::erase_if(pending_, [](const Crossing& c) { return c.answered; });
+void TunnelingRule::emit() {
+    std::erase_if(pending_, [](const Crossing& c) { return c.responded; });
     std::sort(pending_.begin(), pending_.end(), [](const Crossing& a, const Crossing& b) {
         return a.sweep.first != b.sweep.first ? a.sweep.first < b.sweep.first : a.other < b.other;
     });
@@ -243,7 +243,7 @@ void Watch::emit() {
     }
 }
 
-Finding Watch::finding(const Crossing& c) const {
+Finding TunnelingRule::finding(const Crossing& c) const {
     const Recording& r = context_.recording;
     const World now = r.world_at(c.index);
     const std::string& u = r.header.unit;
@@ -265,66 +265,64 @@ Finding Watch::finding(const Crossing& c) const {
     if (c.sensor) f.facts.push_back({"sensor", std::string("crossed without a report"), "text"});
     note_threshold(f, context_.settings.threshold("tunneling.least_depth"));
     const nlohmann::json mover = mover_target(now, f), wall = f.colliders[1];
-    f.suggest.push_back({"sweep the " + f.names[0], {{{"motion", {mover}}, {"tests", "swept"}}}});
+    f.suggest.push_back({"sweep " + the(f.names[0]), {{{"motion", {mover}}, {"tests", "swept"}}}});
     if (!c.sensor && !at(now, c.other).geometry->open()) {
         const double grow = std::ceil((travel - c.inside) * 0.5 * 10.0 + 1.0) / 10.0;
         f.suggest.push_back({f.names[1] + " " + figure(c.thickness + 2.0 * grow) + " " + u + " thick",
                              {{{"colliders", {wall}}, {"grow", grow}}}});
     }
     f.suggest.push_back(
-        {"more sub-steps for the " + f.names[0],
+        {"more sub-steps for " + the(f.names[0]),
          {{{"motion", {mover}},
            {"tests", "substeps"},
            {"substeps", static_cast<int>(std::clamp(f.number("substeps_needed"), 1.0, 1000.0))}}}});
     return f;
 }
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<TunnelingRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
+void describe(const Recording& r, Finding& f) {
     const std::ptrdiff_t after = r.frame_index(f.last), before = r.frame_index(f.first);
     if (after < 0 || before < 0) return;
+    AccountWriter account(f);
     const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
-    const std::string &mover = f.names[0], &other = f.names[1];
-    const bool sensor = f.fact("sensor") != nullptr;
+    const std::string mover = the(f.names[0]), other = the(f.names[1]);
     for (std::ptrdiff_t i = std::max<std::ptrdiff_t>(0, before - 1); i <= before; ++i) {
         const World w = r.world_at(static_cast<std::size_t>(i));
         const PairView v = pair_at(w, a, b);
         if (!v.known) continue;
         const Vec3 velocity = w.body_of(a).velocity;
-        f.account.push_back(
-            {w.number(),
-             {},
-             fmt::format("The {} is {} {} the {}, {}, {} a frame.", mover, length_text(r, v.gap),
-                         side_word(r, -v.normal), other, motion_text(r, velocity),
-                         length_text(r, glm::length(velocity) * w.dt()))});
+        account.at(w.number(), fmt::format("{} is {} {} {}, {} ({} per frame).", sentence_the(f.names[0]),
+                                           length_text(r, v.gap), side_word(r, -v.normal), other,
+                                           motion_text(r, velocity),
+                                           length_text(r, glm::length(velocity) * w.dt())));
     }
-    f.account.push_back(
-        {f.last, f.number("enter"),
-         fmt::format("It touches the {}, {} of the step gone.", other, figure(f.number("enter")))});
-    f.account.push_back(
-        {f.last, f.number("exit"), fmt::format("It is clear of the {} on the other side.", other)});
-    const World w = r.world_at(static_cast<std::size_t>(after));
-    const PairView v = pair_at(w, a, b);
-    const char* silence = sensor ? "No report was logged within one frame."
+    account.at(f.last, f.number("enter"), fmt::format("It touches {}.", other));
+    account.at(f.last, f.number("exit"), fmt::format("It has passed {} completely.", other));
+    const PairView v = pair_at(r.world_at(static_cast<std::size_t>(after)), a, b);
+    const char* silence = f.fact("sensor") ? "No report was logged."
                           : r.header.has(Channel::Contacts)
-                              ? "No contact was logged within one frame and its velocity did not turn."
-                              : "Its velocity did not turn; contacts were not logged.";
-    f.account.push_back({f.last,
-                         {},
-                         fmt::format("It is {} {} the {}. {}", length_text(r, v.gap), side_word(r, -v.normal),
-                                     other, silence)});
-    f.account.push_back(
-        {f.last,
-         {},
-         fmt::format("Below {} it cannot pass unseen; at this speed the test needs {} sub-steps.",
-                     speed_text(r, f.number("safe_speed")), figure(f.number("substeps_needed")))});
+                              ? "No contact was logged and its velocity was not turned back."
+                              : "Its velocity was not turned back. Contacts are not logged.";
+    account.at(f.last,
+               fmt::format("It is {} {} {}. {}", length_text(r, v.gap), side_word(r, -v.normal), other, silence));
+    account.cause(fmt::format(
+        "the game tests only at the end of each step. {} and {} together are {} thick along the path, one step "
+        "is {}. Below {} at least one test would hit.",
+        sentence_the(f.names[1]), mover,
+        length_text(r, f.number("travel") * f.number("safe_speed") / std::max(f.number("speed"), 1e-9)),
+        length_text(r, f.number("travel")), speed_text(r, f.number("safe_speed"))));
 }
 
 } // namespace
 
-const Fault tunneling_fault = {"tunneling", "Tunneling",
-                               "Something passes through a collider within one step and nothing answers.",
-                               watch, tell};
+const Fault tunneling_fault = {
+    .id = "tunneling",
+    .title = "Tunneling",
+    .what = "A body passes through a collider within one step and nothing responds.",
+    .headline = "{mover} through {other}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

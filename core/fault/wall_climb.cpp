@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// wall-climb: a driven body rises along a surface steeper than its slope limit, without an upward wish, and
+// wall-climb: a kinematic body rises along a surface steeper than its slope limit, without an upward desired velocity, and
 // not by a jump that gravity slows down. Not: steps that it may take, what stands on something that carries
 // it.
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -22,9 +22,9 @@ struct Run {
     Vec3 began{0.0}, at{0.0}; // the first and the last contact
 };
 
-class Watch : public Rule {
+class WallClimbRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit WallClimbRule(const RuleContext& context)
         : context_(context), margin_(context.settings["wall-climb.slope_margin"]),
           runs_(2, [this](const Slot&, Run& run) { close(run); }) {}
 
@@ -60,7 +60,7 @@ class Watch : public Rule {
                 std::acos(std::clamp(glm::dot(out_of, up), -1.0, 1.0)) * 180.0 / std::numbers::pi;
             const double lifts =
                 glm::dot(step.now.motion_since(step.before, at(step.now, other).body).travel(), up);
-            if (step.now.body_of(other).def->moves != Moves::Fixed && lifts > 0.0) out.carried = true;
+            if (step.now.body_of(other).def->moves != Moves::Static && lifts > 0.0) out.carried = true;
             if (slope <= limit)
                 out.carried = out.carried || m.gap_after < 0.0 || m.contact;
             else if (slope < 100.0 && (!out.meeting || slope < out.slope))
@@ -73,11 +73,11 @@ class Watch : public Rule {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
         const Vec3 up = context_.recording.header.up;
         // What a solver moves and nobody steers is lifted by whatever hits it.
-        const bool steered = is.def->moves == Moves::Driven || is.wishes;
-        if (!steered || is.fresh || is.warped || !was.velocity_known || was.fresh) return;
+        const bool steered = is.def->moves == Moves::Kinematic || is.has_desired;
+        if (!steered || is.fresh || is.teleported || !was.velocity_known || was.fresh) return;
         const double rise = glm::dot(is.pose.at - was.pose.at, up), slop = context_.recording.slop();
         if (rise <= 0.02 * slop ||
-            (is.wishes && glm::dot(is.wish, up) > 0.1 * glm::length(is.wish) && glm::dot(is.wish, up) > 0.0))
+            (is.has_desired && glm::dot(is.desired, up) > 0.1 * glm::length(is.desired) && glm::dot(is.desired, up) > 0.0))
             return;
         const Steep steep = surfaces(step, body);
         if (!steep.meeting) return;
@@ -114,8 +114,8 @@ class Watch : public Rule {
         f.fault = "wall-climb", f.first = r.number(run.first), f.last = r.number(run.last);
         name_bodies(w, {run.mover, run.other}, f);
         f.at = run.at;
-        if (!r.header.has(Channel::Wish))
-            f.grade = Grade::Likely, f.assumes = "wishes were not logged: taken not to ask to climb";
+        if (!r.header.has(Channel::Desired))
+            f.grade = Grade::Likely, f.assumes = "`desired` is not logged: it is taken not to want to climb";
         f.weight = 0.75;
         const std::string& u = r.header.unit;
         add_fact(f, "rise_per_frame", run.rise / static_cast<double>(run.frames), u);
@@ -127,8 +127,8 @@ class Watch : public Rule {
         f.marks.push_back({f.last, run.at - risen, run.at, true, "rose " + length_text(r, run.rise)});
         note_threshold(f, context_.settings.threshold("wall-climb.least_rise"));
         const nlohmann::json who = mover_target(w, f);
-        f.suggest.push_back({"test the " + f.names[0] + " after it moved, slide only",
-                             {{{"motion", {who}}, {"tests", "after"}, {"answer", "slide"}}}});
+        f.suggest.push_back({"slide " + the(f.names[0]) + " along what is too steep",
+                             {{{"motion", {who}}, {"tests", "after"}, {"response", "slide"}}}});
         context_.found(std::move(f));
     }
 
@@ -137,32 +137,34 @@ class Watch : public Rule {
     Runs<Slot, Run> runs_; // by body
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<WallClimbRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
     const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first)));
     const BodyState& b = w.body_of(r.collider_slot(f.colliders[0]));
-    f.account.push_back(
-        {f.first,
-         {},
-         fmt::format("The {} touches the {}, whose surface is {}° steep there; it may walk on {}° at most.",
-                     f.names[0], f.names[1], figure(f.number("slope")), figure(f.number("slope_limit")))});
-    if (b.wishes)
-        f.account.push_back({f.first,
-                             {},
-                             fmt::format("It wishes to move at {}, not up, and is {}.",
-                                         speed_text(r, glm::length(b.wish)), motion_text(r, b.velocity))});
-    f.account.push_back(
-        {f.last,
-         {},
-         fmt::format("In {} frames it rose by {}, {} a frame; it may step up {}.", figure(f.number("frames")),
-                     length_text(r, f.number("step_height_needed")),
-                     length_text(r, f.number("rise_per_frame")), length_text(r, b.def->step))});
+    account.at(f.first, fmt::format("{} touches {}. The surface is {}° steep there, its slope limit is {}°.",
+                                    sentence_the(f.names[0]), the(f.names[1]), figure(f.number("slope")),
+                                    figure(f.number("slope_limit"))));
+    if (b.has_desired)
+        account.at(f.first, fmt::format("It {} and is {}.", desired_text(r, b.desired), motion_text(r, b.velocity)));
+    account.at(f.last, fmt::format("In {} it has risen by {}, {} per frame. Its step height is {}.",
+                                   count_text(f.number("frames"), "frame"),
+                                   length_text(r, f.number("step_height_needed")),
+                                   length_text(r, f.number("rise_per_frame")), length_text(r, b.def->step)));
+    account.cause("sideways motion is turned into upward motion on a surface that is too steep: by the push out of "
+                  "the wall, or by a rule for steps.");
 }
 
 } // namespace
 
-const Fault wall_climb_fault = {"wall-climb", "Wall climb",
-                                "A body goes up a surface that is too steep for it.", watch, tell};
+const Fault wall_climb_fault = {
+    .id = "wall-climb",
+    .title = "Wall climb",
+    .what = "A body moves up a surface that is too steep for it.",
+    .headline = "{mover} up {other}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // wrong-face: a body meets a flat face, and its velocity is changed along the face instead of away from it,
 // or in both components. The face is the one that the swept test meets first. Not: friction up to a stop,
-// what the wish explains, what another touching surface explains, a hit so near a corner that the slop
+// what the desired velocity explains, what another touching surface explains, a hit so near a corner that the slop
 // decides which face it is.
 #include "fault/rule.hpp"
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -19,17 +19,17 @@ struct Hit {
     Slot mover = -1, other = -1;
     Vec3 normal{0.0}, at{0.0}; // from the mover to the other
     double closing = 0.0, fraction = 0.0;
-    bool graze = false; // it only just comes to touch: the answer may be the next frame's
+    bool graze = false; // it only just comes to touch: the response may be the next frame's
 };
 
-class Watch : public Rule {
+class WrongFaceRule : public Rule {
   public:
-    explicit Watch(const RuleContext& context)
+    explicit WrongFaceRule(const RuleContext& context)
         : context_(context), most_angle_(context.settings["wrong-face.angle"]),
           reversed_(context.settings["wrong-face.reversed_share"]) {}
 
     void step(const Step& step) override {
-        // The game may answer one frame late: what it has not answered yet waits for the next.
+        // The game may respond one frame late: what it has not responded to yet waits for the next.
         std::vector<Hit> late;
         late.swap(waiting_);
         for (const Hit& h : late)
@@ -46,7 +46,7 @@ class Watch : public Rule {
         });
     }
 
-    /// What the mover would do with the velocity that it came with: the answer may have changed its way.
+    /// What the mover would do with the velocity that it came with: the response may have changed its way.
     static Motion straight(const Step& step, Slot mover) {
         Motion m = step.now.motion_since(step.before, at(step.now, mover).body);
         m.to = m.from, m.to.at += step.before.body_of(mover).velocity * step.now.dt();
@@ -70,7 +70,7 @@ class Watch : public Rule {
         Hit h;
         std::tie(h.mover, h.other) = mover_first(step.before, step.now, m.a, m.b);
         const BodyState &was = step.before.body_of(h.mover), &is = step.now.body_of(h.mover);
-        if (!was.velocity_known || !is.velocity_known || is.warped || is.fresh) return {};
+        if (!was.velocity_known || !is.velocity_known || is.teleported || is.fresh) return {};
         const double matters = closing_that_matters(step);
         if (glm::length(was.velocity - step.before.body_of(h.other).velocity) <= matters) return {};
         // A game that puts its bodies at the touch may leave them a hair before it: look a slop farther.
@@ -82,9 +82,9 @@ class Watch : public Rule {
         h.closing = closing_speed(step.before, h.mover, h.other, h.normal);
         // A graze: had it gone on, it would have been inside by less than a part of the slop.
         h.graze = h.closing * step.now.dt() * (1.0 - h.fraction) < 0.1 * slop;
-        const bool answered = !context_.recording.header.has(Channel::Contacts) &&
+        const bool responded = !context_.recording.header.has(Channel::Contacts) &&
                               closing_speed(step.now, h.mover, h.other, h.normal) < 0.5 * h.closing;
-        if (h.closing <= matters || (h.graze && !m.contact && !answered)) return {};
+        if (h.closing <= matters || (h.graze && !m.contact && !responded)) return {};
         if (!flat_there(step, h)) return {};
         return h;
     }
@@ -93,7 +93,7 @@ class Watch : public Rule {
         constexpr double same = 1.0 - 1e-6;
         const auto& all = at(w, c).geometry->normals();
         return std::any_of(all.begin(), all.end(),
-                           [&](const Vec2& n) { return glm::dot(pose.turn(n), flat(normal)) > same; });
+                           [&](const Vec2& n) { return glm::dot(pose.rotate(n), flat(normal)) > same; });
     }
 
     /// A face of either is met, and a slop to either side the same one is.
@@ -117,7 +117,7 @@ class Watch : public Rule {
         const Vec3 theirs_before = step.before.body_of(h.other).velocity,
                    theirs = step.now.body_of(h.other).velocity;
         const Vec3 before = was.velocity - theirs_before, now = is.velocity - theirs;
-        const bool falls = is.def->moves != Moves::Fixed;
+        const bool falls = is.def->moves != Moves::Static;
         const Vec3 change =
             now - before - (falls ? context_.recording.header.gravity * step.now.dt() : Vec3(0.0));
         const double matters = closing_that_matters(step);
@@ -127,16 +127,16 @@ class Watch : public Rule {
         }
         const auto along = [&](const Vec3& v) { return v - h.normal * glm::dot(v, h.normal); };
         const Vec3 slid = along(before), slides = along(now), turned = along(change);
-        const double answered = -glm::dot(change, h.normal);
+        const double responded = -glm::dot(change, h.normal);
         if (explained(step, h, turned, slides)) return;
-        constexpr double hardly = 0.25; // of the closing speed: the face was not answered
+        constexpr double hardly = 0.25; // of the closing speed: the face was not responded to
         const double slide = glm::length(slid);
-        // Where contacts are logged, an answer to this face is one.
+        // Where contacts are logged, a response to this face is one.
         const bool answers = !context_.recording.header.has(Channel::Contacts) || touched(step, h);
         const double spin = spin_speed(step, h.mover);
-        if (answered < hardly * h.closing && !answers) {
+        if (responded < hardly * h.closing && !answers) {
             if (may_wait) waiting_.push_back(h);
-        } else if (answered < hardly * h.closing) {
+        } else if (responded < hardly * h.closing) {
             if (h.graze && may_wait)
                 waiting_.push_back(h);
             else if (const bool slides_on = slide > matters && glm::dot(slides, slid) > 0.5 * slide * slide;
@@ -158,22 +158,22 @@ class Watch : public Rule {
 
     /// A walker that a solver moves and code steers: it may turn round in the frame in which it lands.
     bool turns_by_code(const BodyState& b) const {
-        return b.def->moves == Moves::Solved && b.def->upright &&
-               !context_.recording.header.has(Channel::Wish);
+        return b.def->moves == Moves::Dynamic && b.def->upright &&
+               !context_.recording.header.has(Channel::Desired);
     }
 
     /// Spin, what came and what the hit gave, turns a body along the face.
     static double spin_speed(const Step& step, Slot mover) {
         return at(step.now, mover).geometry->reach() *
-               std::max(glm::length(step.before.body_of(mover).turning),
-                        glm::length(step.now.body_of(mover).turning));
+               std::max(glm::length(step.before.body_of(mover).angular_velocity),
+                        glm::length(step.now.body_of(mover).angular_velocity));
     }
 
     bool explained(const Step& step, const Hit& h, const Vec3& turned, const Vec3& slides) const {
         const BodyState& is = step.now.body_of(h.mover);
-        if (is.wishes && glm::length(is.wish) > 0.0) {
-            const Vec3 wish = is.wish - h.normal * glm::dot(is.wish, h.normal);
-            if (glm::length(slides - wish) < 0.2 * glm::length(is.wish)) return true;
+        if (is.has_desired && glm::length(is.desired) > 0.0) {
+            const Vec3 desired = is.desired - h.normal * glm::dot(is.desired, h.normal);
+            if (glm::length(slides - desired) < 0.2 * glm::length(is.desired)) return true;
         }
         const Slot own = at(step.now, h.mover).body, met = at(step.now, h.other).body;
         // What the log says it touched in this step, though the way from end to end may be far from it.
@@ -192,7 +192,7 @@ class Watch : public Rule {
                    : glm::length(step.before.body_of(h.mover).velocity) * step.now.dt() * (1.0 - h.fraction);
         const double slop = context_.recording.slop();
         // What the other one touches turns that one.
-        if (step.now.body(met).def->moves == Moves::Solved)
+        if (step.now.body(met).def->moves == Moves::Dynamic)
             for (const Meeting* m : step.of(met)) {
                 const bool mine = at(step.now, m->a).body == own || at(step.now, m->b).body == own;
                 if (!mine && m->does == Does::Solid &&
@@ -204,7 +204,7 @@ class Watch : public Rule {
             const bool is_a = at(step.now, m.a).body == own;
             if (m.does != Does::Solid || std::minmax(m.a, m.b) == std::minmax(h.mover, h.other)) continue;
             // A solver sees what is only near, too, and pushes from there.
-            const bool solved = is.def->moves == Moves::Solved;
+            const bool solved = is.def->moves == Moves::Dynamic;
             if (m.closest() > (solved ? 4.0 : 1.0) * slop + on && !m.contact) continue;
             const Vec3 away = is_a ? -m.normal : m.normal;
             if (glm::dot(away, unit(turned)) > (solved ? 0.2 : 0.5)) return true;
@@ -225,21 +225,21 @@ class Watch : public Rule {
         f.weight = both ? 0.7 : 0.75;
         if (!r.header.has(Channel::Contacts))
             f.grade = Grade::Likely,
-            f.assumes = "contacts were not logged: judged from shapes and motion alone";
+            f.assumes = "`contacts` is not logged: judged from shapes and motion alone";
         add_fact(f, "angle", angle, "degrees");
         f.facts.push_back({"true_normal", -h.normal, ""});
-        f.facts.push_back({"answered_direction", unit(change), ""});
+        f.facts.push_back({"response_direction", unit(change), ""});
         f.facts.push_back(
-            {"kind", std::string(both ? "both components turned" : "turned along the face"), "text"});
+            {"kind", std::string(both ? "both axes reversed" : "reversed along the face"), "text"});
         const double reach = 1.5 * at(step.now, h.mover).geometry->reach();
-        f.marks.push_back({f.last, h.at, h.at - h.normal * reach, true, "the face's way"});
-        f.marks.push_back({f.last, h.at, h.at + unit(change) * reach, true, "the answer's way"});
+        f.marks.push_back({f.last, h.at, h.at - h.normal * reach, true, "normal of the face"});
+        f.marks.push_back({f.last, h.at, h.at + unit(change) * reach, true, "response"});
         note_threshold(f, context_.settings.threshold("wrong-face.angle"));
         const nlohmann::json who = mover_target(step.now, f);
-        f.suggest.push_back({"turn the " + f.names[0] + " at the face it meets",
-                             {{{"motion", {who}}, {"tests", "swept"}, {"answer", "reflect"}}}});
-        f.suggest.push_back({"let the " + f.names[0] + " slide along the face it meets",
-                             {{{"motion", {who}}, {"tests", "swept"}, {"answer", "slide"}}}});
+        f.suggest.push_back({"reflect " + the(f.names[0]) + " at the face it hits",
+                             {{{"motion", {who}}, {"tests", "swept"}, {"response", "reflect"}}}});
+        f.suggest.push_back({"slide " + the(f.names[0]) + " along the face it hits",
+                             {{{"motion", {who}}, {"tests", "swept"}, {"response", "slide"}}}});
         context_.found(std::move(f));
     }
 
@@ -248,38 +248,48 @@ class Watch : public Rule {
     std::vector<Hit> waiting_;
 };
 
-std::unique_ptr<Rule> watch(const RuleContext& context) { return std::make_unique<Watch>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<WrongFaceRule>(context); }
 
-void tell(const Recording& r, Finding& f) {
+/// "the x axis", "the y axis"; empty for a normal along neither.
+std::string axis_along(const Vec3& normal) {
+    constexpr double along = 0.999; // cosine
+    return std::abs(normal.x) > along ? "x" : std::abs(normal.y) > along ? "y" : "";
+}
+
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
     const auto index = static_cast<std::size_t>(r.frame_index(f.first));
     const Slot a = r.collider_slot(f.colliders[0]);
-    const World before = r.world_at(index - 1), now = r.world_at(index);
-    const Vec3 normal = std::get<Vec3>(f.fact("true_normal")->value),
-               answered = std::get<Vec3>(f.fact("answered_direction")->value);
-    f.account.push_back(
-        {before.number(),
-         {},
-         fmt::format("The {} is {}.", f.names[0], motion_text(r, before.body_of(a).velocity))});
-    f.account.push_back({f.first, f.fraction,
-                         fmt::format("It meets the face of the {} that looks to ({}, {}).", f.names[1],
-                                     figure(normal.x), figure(normal.y))});
-    f.account.push_back(
-        {f.first,
-         {},
-         fmt::format("Its velocity is changed to ({}, {}), {}° away from that face: it is now {}.",
-                     figure(answered.x), figure(answered.y), figure(f.number("angle")),
-                     motion_text(r, now.body_of(a).velocity))});
+    const Vec3 was = r.world_at(index - 1).body_of(a).velocity, is = r.world_at(index).body_of(a).velocity;
+    const Vec3 normal = std::get<Vec3>(f.fact("true_normal")->value);
+    account.at(r.number(index - 1), fmt::format("{} is {}.", sentence_the(f.names[0]), motion_text(r, was)));
+    account.at(f.first, f.fraction,
+               fmt::format("It hits {} on a face with the {}.", the(f.names[1]), normal_text(normal)));
     const bool both = std::get<std::string>(f.fact("kind")->value).starts_with("both");
-    f.account.push_back({f.first,
-                         {},
-                         both ? "Both components turned, though a flat face turns only the one across it."
-                              : "The component along the face turned, the one across it did not."});
+    const std::string change = fmt::format("Its velocity turns from {} to {}", vector_text(was, ""),
+                                           vector_text(is, r.header.unit + "/s"));
+    if (both) {
+        account.at(f.first, change + ": both axes are reversed.");
+        const std::string axis = axis_along(normal);
+        account.cause("a flat face can reverse only the part of the velocity along its normal" +
+                      (axis.empty() ? "." : ", here " + axis + "."));
+    } else {
+        account.at(f.first, fmt::format("{}. The change points {}° away from that normal.", change,
+                                        figure(f.number("angle"))));
+        account.cause("the response belongs to another face than the one that was hit: the part of the velocity "
+                      "along the face was reversed, the part along the normal was not.");
+    }
 }
 
 } // namespace
 
-const Fault wrong_face_fault = {"wrong-face", "Wrong face",
-                                "A hit turns the velocity another way than the face that was met.", watch,
-                                tell};
+const Fault wrong_face_fault = {
+    .id = "wrong-face",
+    .title = "Wrong face",
+    .what = "The response belongs to another face than the one that was hit.",
+    .headline = "{mover} off {other}, {kind}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
 
 } // namespace oddbounce

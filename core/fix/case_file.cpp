@@ -21,7 +21,7 @@ Note note_from_json(const json& j, const std::string& file) {
                        j.contains("at") && j["at"].is_array() && j["at"].size() == 2 && number(j["at"][0]) &&
                        number(j["at"][1]) && j.contains("text") && j["text"].is_string();
     if (!whole)
-        throw BadInput(file, 0, "holds a note that is none, expected {\"frame\":…,\"at\":[x,y],\"text\":…}",
+        throw BadInput(file, 0, "has an unusable note, expected {\"frame\":…,\"at\":[x,y],\"text\":…}",
                        "notes");
     Note n;
     n.frame = j["frame"], n.at = {j["at"][0], j["at"][1]}, n.text = j["text"];
@@ -37,7 +37,7 @@ Case case_from_json(const json& j, const std::string& file) {
         throw BadInput(file, 0, "is not a case, expected {\"case\":1,\"fixes\":[…]}", "case");
     Case out;
     for (const json& f : j["fixes"]) out.fixes.push_back(fix_from_json(f, file));
-    if (j.contains("fine")) out.fine = fine_from_json(j["fine"], file);
+    if (j.contains("expected")) out.expected = expected_from_json(j["expected"], file);
     if (!j.contains("notes")) return out;
     if (!j["notes"].is_array()) throw BadInput(file, 0, "'notes' must be a list", "notes");
     for (const json& n : j["notes"]) out.notes.push_back(note_from_json(n, file));
@@ -56,7 +56,7 @@ json json_of(const Case& all, const std::string& recording) {
             {"recording", recording},
             {"fixes", fixes},
             {"notes", notes},
-            {"fine", json_of(all.fine)}};
+            {"expected", json_of(all.expected)}};
 }
 
 std::string case_path_of(const std::string& recording) {
@@ -68,7 +68,7 @@ std::string case_path_of(const std::string& recording) {
 Case read_case(const std::string& path) {
     std::error_code error;
     if (!std::filesystem::exists(path, error)) return {};
-    return case_from_json(json::parse(read_file(path, 1 << 26), nullptr, false), path);
+    return case_from_json(json::parse(read_document(path), nullptr, false), path);
 }
 
 Project project_of(const std::string& recording, const std::string& settings) {
@@ -77,8 +77,8 @@ Project project_of(const std::string& recording, const std::string& settings) {
     Project out;
     if (!file.empty()) out = read_project(file);
     if (piped) return out;
-    const std::vector<Fine> own = read_case(case_path_of(recording)).fine;
-    out.fine.insert(out.fine.end(), own.begin(), own.end());
+    const std::vector<Expected> own = read_case(case_path_of(recording)).expected;
+    out.expected.insert(out.expected.end(), own.begin(), own.end());
     return out;
 }
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a person adds to a recording: candidates, notes, and what is fine as it is, kept beside it as
+// What a person adds to a recording: candidates, notes, and what is expected, kept beside it as
 // NAME.case.json.
 #pragma once
 
@@ -22,7 +22,7 @@ struct Note {
 struct Case {
     std::vector<Fix> fixes;
     std::vector<Note> notes;
-    std::vector<Fine> fine;
+    std::vector<Expected> expected;
 };
 
 /// Throws BadInput naming `file` and what was expected.

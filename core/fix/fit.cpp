@@ -12,7 +12,7 @@ namespace {
 constexpr std::size_t tuned_models = 6; // the best untuned ones: values of surfaces may change their order
 
 /// Largest distance between the two courses; at the last frame also where each would be one step later, so
-/// that an answer given in that frame counts.
+/// that a response given in that frame counts.
 double difference(const Recording& r, Slot body, const Track& track) {
     double most = 0.0;
     World w = r.world_at(track.first);
@@ -70,15 +70,15 @@ void tune(const Tuning& tuning, Fit& best) {
 /// All combinations that are tried; the earlier one wins where two do equally well.
 std::vector<MotionModel> models(int again) {
     using Tests = MotionModel::Tests;
-    using Answer = MotionModel::Answer;
+    using Response = MotionModel::Response;
     std::vector<MotionModel> out;
     for (const Tests tests : {Tests::After, Tests::Swept, Tests::Before})
-        for (const Answer answer : {Answer::Slide, Answer::Reflect, Answer::Stop, Answer::Flip})
-            for (const bool outside : {true, false})
+        for (const Response response : {Response::Slide, Response::Reflect, Response::Stop, Response::Reverse})
+            for (const bool depenetrate : {true, false})
                 for (const bool gate : {true, false}) {
-                    if (tests != Tests::After && outside) continue;
+                    if (tests != Tests::After && depenetrate) continue;
                     MotionModel m;
-                    m.tests = tests, m.answer = answer, m.outside = outside, m.gate = gate;
+                    m.tests = tests, m.response = response, m.depenetrate = depenetrate, m.gate = gate;
                     if (tests != Tests::Swept || gate) out.push_back(m); // a sweep meets what it closes on
                     m.again = again;
                     if (again > 0 && !gate) out.push_back(m);

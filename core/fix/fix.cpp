@@ -14,7 +14,7 @@ using nlohmann::json;
 namespace {
 
 constexpr const char* tests_words[] = {"before", "after", "swept", "substeps"};
-constexpr const char* answer_words[] = {"flip", "reflect", "slide", "stop", "go-back", "push-out"};
+constexpr const char* response_words[] = {"reverse", "reflect", "slide", "stop", "return", "push-out"};
 
 struct KeyRule {
     const char* key;
@@ -25,13 +25,23 @@ constexpr KeyRule collider_keys[] = {
     {"layers", "targets"},    {"grow", "number"},    {"grow_percent", "number"},
     {"round", "number"},      {"move", "vector"},    {"size", "vector"},
     {"fit", "text"},          {"role", "text"},      {"layer", "text"},
-    {"friction", "number"},   {"bounce", "number"},  {"on", "flag"},
+    {"friction", "number"},   {"restitution", "number"},  {"on", "flag"},
     {"frames", "vector"}};
 constexpr KeyRule pair_keys[] = {{"pair", "list"}, {"does", "text"}};
 constexpr KeyRule motion_keys[] = {
-    {"motion", "targets"}, {"tests", "text"},         {"answer", "text"},        {"outside", "flag"},
+    {"motion", "targets"}, {"tests", "text"},         {"response", "text"},        {"depenetrate", "flag"},
     {"gate", "flag"},      {"again", "number"},       {"again_share", "number"}, {"substeps", "number"},
     {"margin", "number"},  {"step_height", "number"}, {"restitution", "number"}, {"friction", "number"}};
+
+/// The kind in an error's words.
+const char* expected_of(const std::string& kind) {
+    if (kind == "number") return "a number";
+    if (kind == "text") return "a text";
+    if (kind == "flag") return "true or false";
+    if (kind == "vector") return "two numbers, [x,y]";
+    if (kind == "list") return "two layers, [\"one\",\"other\"]";
+    return "an id, a name, or a list of these";
+}
 
 bool fits(const json& v, const std::string& kind) {
     if (kind == "number") return v.is_number() && std::isfinite(v.get<double>());
@@ -50,14 +60,14 @@ template <std::size_t N> bool one_of(const json& v, const char* const (&words)[N
 
 void check_words(const json& c, const std::string& where, const std::string& file) {
     constexpr const char* roles[] = {"solid", "sensor", "one-way"};
-    constexpr const char* does[] = {"solid", "notice", "nothing"};
+    constexpr const char* does[] = {"solid", "report", "ignore"};
     const auto need = [&](const char* key, const auto& words, const char* list) {
         if (c.contains(key) && !one_of(c[key], words))
             throw BadInput(file, 0, where + "'" + key + "' must be one of " + list, key);
     };
-    need("role", roles, "solid, sensor, one-way"), need("does", does, "solid, notice, nothing");
+    need("role", roles, "solid, sensor, one-way"), need("does", does, "solid, report, ignore");
     need("tests", tests_words, "before, after, swept, substeps");
-    need("answer", answer_words, "flip, reflect, slide, stop, go-back, push-out");
+    need("response", response_words, "reverse, reflect, slide, stop, return, push-out");
     if (c.contains("fit") && !fit_kind(c["fit"]))
         throw BadInput(file, 0, where + "'fit' must be one of circle, ellipse, box, capsule, hull", "fit");
 }
@@ -74,15 +84,15 @@ void check_change(const json& c, std::size_t index, const std::string& file) {
         const auto rule =
             std::find_if(keys.begin(), keys.end(), [&](const KeyRule& k) { return name == k.key; });
         if (rule == keys.end())
-            throw BadInput(file, 0, where + "'" + key + "' is no key of this change", key);
+            throw BadInput(file, 0, where + "'" + key + "' is an unknown key of this change", key);
         if (!fits(value, rule->kind))
-            throw BadInput(file, 0, where + "'" + key + "' must be a " + rule->kind, key);
+            throw BadInput(file, 0, where + "'" + key + "' must be " + expected_of(rule->kind), key);
     }
     if (pair && !c.contains("does")) throw BadInput(file, 0, where + "'does' is missing", "does");
     const bool targeted =
         c.contains("colliders") || c.contains("bodies") || c.contains("kinds") || c.contains("layers");
     if (!motion && !pair && !targeted)
-        throw BadInput(file, 0, where + "names no target, expected colliders, bodies, kinds or layers");
+        throw BadInput(file, 0, where + "has no target, expected colliders, bodies, kinds or layers");
     check_words(c, where, file);
 }
 
@@ -116,7 +126,7 @@ void change_collider(ColliderDef& c, const json& change, const std::string& fix)
     }
     if (change.contains("layer")) c.layer = change["layer"];
     if (change.contains("friction")) c.friction = change["friction"].get<double>();
-    if (change.contains("bounce")) c.bounce = change["bounce"];
+    if (change.contains("restitution")) c.restitution = change["restitution"];
 }
 
 void switch_collider(const Recording& r, Id id, const json& change, Edits& edits) {
@@ -142,8 +152,8 @@ void change_pair(const json& change, std::vector<Recording::Defined>& definition
     });
     const PairDef pair{first, second,
                        does == "solid"    ? Does::Solid
-                       : does == "notice" ? Does::Notice
-                                          : Does::Nothing,
+                       : does == "report" ? Does::Report
+                                          : Does::Ignore,
                        ""};
     const auto at = std::find_if(definitions.begin(), definitions.end(),
                                  [](const Recording::Defined& d) { return d.before > 0; });
@@ -153,12 +163,12 @@ void change_pair(const json& change, std::vector<Recording::Defined>& definition
 } // namespace
 
 const char* word(MotionModel::Tests t) { return tests_words[static_cast<int>(t)]; }
-const char* word(MotionModel::Answer a) { return answer_words[static_cast<int>(a)]; }
+const char* word(MotionModel::Response a) { return response_words[static_cast<int>(a)]; }
 
 json json_of(const MotionModel& m) {
     json j = {{"tests", word(m.tests)},
-              {"answer", word(m.answer)},
-              {"outside", m.outside},
+              {"response", word(m.response)},
+              {"depenetrate", m.depenetrate},
               {"gate", m.gate},
               {"margin", m.margin}};
     if (m.tests == MotionModel::Tests::Substeps) j["substeps"] = m.substeps;
@@ -176,11 +186,11 @@ MotionModel model_with(const json& c, MotionModel m) {
             std::begin(words));
     };
     if (c.contains("tests")) m.tests = static_cast<MotionModel::Tests>(index(c["tests"], tests_words));
-    if (c.contains("answer")) m.answer = static_cast<MotionModel::Answer>(index(c["answer"], answer_words));
-    // Whoever tests after the move and slides means to end outside; say "outside": false to try the other.
-    if (c.contains("answer") || c.contains("tests"))
-        m.outside = m.tests == MotionModel::Tests::After || m.tests == MotionModel::Tests::Substeps;
-    if (c.contains("outside")) m.outside = c["outside"];
+    if (c.contains("response")) m.response = static_cast<MotionModel::Response>(index(c["response"], response_words));
+    // Whoever tests after the move and slides means to end outside; say "depenetrate": false to try the other.
+    if (c.contains("response") || c.contains("tests"))
+        m.depenetrate = m.tests == MotionModel::Tests::After || m.tests == MotionModel::Tests::Substeps;
+    if (c.contains("depenetrate")) m.depenetrate = c["depenetrate"];
     if (c.contains("gate")) m.gate = c["gate"];
     const auto count = [&](const char* key, double least, double most) {
         return static_cast<int>(std::clamp(c[key].get<double>(), least, most));
@@ -208,7 +218,7 @@ Fix fix_from_json(const json& j, const std::string& file) {
 }
 
 Fix read_fix(const std::string& path) {
-    return fix_from_json(json::parse(read_file(path, 1 << 24), nullptr, false), path);
+    return fix_from_json(json::parse(read_document(path), nullptr, false), path);
 }
 
 json json_of(const Fix& fix) { return {{"fix", 1}, {"name", fix.name}, {"changes", fix.changes}}; }
@@ -239,7 +249,7 @@ Applied apply(const Fix& fix, const Recording& r) {
         for (Id id : switched) switch_collider(r, id, change, out.edits);
         if (!hit)
             throw BadInput(fix.name.empty() ? "fix" : fix.name, 0,
-                           "change " + std::to_string(n + 1) + " names nothing in this recording");
+                           "change " + std::to_string(n + 1) + " matches nothing in this recording");
     }
     out.colliders.assign(changed.begin(), changed.end());
     out.recording = edited(r, out.edits);

@@ -24,9 +24,9 @@ nlohmann::json json_of(const Fix& fix);
 /// How a body is moved again by a rerun: the knobs that gameplay code has.
 struct MotionModel {
     enum class Tests { Before, After, Swept, Substeps } tests = Tests::After;
-    enum class Answer { Flip, Reflect, Slide, Stop, GoBack, PushOut } answer = Answer::Slide;
-    bool outside = false;     ///< put back outside what it overlaps
-    bool gate = false;        ///< answers only while closing
+    enum class Response { Reverse, Reflect, Slide, Stop, Return, PushOut } response = Response::Slide;
+    bool depenetrate = false;     ///< pushes the body out of what it overlaps
+    bool gate = false;        ///< responds only while approaching
     int substeps = 4;         ///< for Tests::Substeps
     int again = 0;            ///< frames after which the same push is given once more; 0: never
     double again_share = 1.0; ///< of that push, 1: all of it
@@ -37,7 +37,7 @@ struct MotionModel {
     bool operator==(const MotionModel&) const = default;
 };
 const char* word(MotionModel::Tests tests);
-const char* word(MotionModel::Answer answer);
+const char* word(MotionModel::Response response);
 nlohmann::json json_of(const MotionModel& model);
 /// The knobs that `change` names, the others as in `base`.
 MotionModel model_with(const nlohmann::json& change, MotionModel base);

@@ -9,7 +9,7 @@ namespace oddbounce {
 namespace {
 
 using Tests = MotionModel::Tests;
-using Answer = MotionModel::Answer;
+using Response = MotionModel::Response;
 
 /// One body among the obstacles of one step.
 class Stepper {
@@ -31,7 +31,7 @@ class Stepper {
         from_ = p.pose, p.hits.clear();
         target_angle_ = recorded.pose.angle;
         const double dt = now_.dt();
-        if (model_.tests == Tests::Before) answer_again(p);
+        if (model_.tests == Tests::Before) respond_again(p);
         switch (model_.tests) {
         case Tests::Before:
             answer_overlaps(p, 0.0, false);
@@ -39,19 +39,19 @@ class Stepper {
             break;
         case Tests::After:
             move(p, dt, 1.0);
-            answer_overlaps(p, 1.0, model_.outside);
+            answer_overlaps(p, 1.0, model_.depenetrate);
             break;
         case Tests::Substeps:
             for (int i = 1; i <= model_.substeps; ++i) {
                 move(p, dt / model_.substeps, static_cast<double>(i) / model_.substeps);
-                answer_overlaps(p, static_cast<double>(i) / model_.substeps, model_.outside);
+                answer_overlaps(p, static_cast<double>(i) / model_.substeps, model_.depenetrate);
             }
             break;
         case Tests::Swept:
             swept(p, dt);
             break;
         }
-        if (model_.tests != Tests::Before) answer_again(p);
+        if (model_.tests != Tests::Before) respond_again(p);
     }
 
   private:
@@ -81,31 +81,31 @@ class Stepper {
         p.hits.push_back({mine, other, normal, point, depth});
         if (model_.gate && closing <= 0.0) return;
         const ColliderDef &dm = *at(now_, mine).def, &d = *at(now_, other).def;
-        const double e = model_.restitution.value_or(std::max(dm.bounce, d.bounce));
-        switch (model_.answer) {
-        case Answer::Stop:
+        const double e = model_.restitution.value_or(std::max(dm.restitution, d.restitution));
+        switch (model_.response) {
+        case Response::Stop:
             v = Vec3(0.0);
             break;
-        case Answer::Flip: {
+        case Response::Reverse: {
             const int axis = std::abs(normal.x) >= std::abs(normal.y) ? 0 : 1;
             v[axis] = -v[axis] * (e > 0.0 ? e : 1.0);
             break;
         }
-        case Answer::Reflect:
+        case Response::Reflect:
             v -= normal * (1.0 + e) * closing;
             break;
         default:
-            if (closing > 0.0) v -= normal * (1.0 + (model_.answer == Answer::PushOut ? e : 0.0)) * closing;
+            if (closing > 0.0) v -= normal * (1.0 + (model_.response == Response::PushOut ? e : 0.0)) * closing;
         }
         rub(v, p, normal, std::max(0.0, closing), dm, d);
-        if (model_.again > 0 && closing > 0.0 && !std::exchange(answered_, true))
+        if (model_.again > 0 && closing > 0.0 && !std::exchange(responded_, true))
             p.pending.push_back(
                 {index_ + static_cast<std::size_t>(model_.again), p.hits.back(), v + theirs - p.velocity});
         p.velocity = v + theirs;
     }
 
-    /// What a second part of the game gives for a hit that was answered already: the same push again.
-    void answer_again(TrackPoint& p) const {
+    /// What a second part of the game gives for a hit that was responded to already: the same push again.
+    void respond_again(TrackPoint& p) const {
         for (const TrackPoint::Again& a : p.pending) {
             const bool closing = glm::dot(p.velocity - velocity_of(a.hit.other), a.hit.normal) > 0.0;
             if (a.due != index_ || (model_.gate && !closing)) continue;
@@ -116,7 +116,7 @@ class Stepper {
         std::erase_if(p.pending, [&](const TrackPoint::Again& a) { return a.due <= index_; });
     }
 
-    /// Coulomb friction against what the body does not steer itself: along its own wish it has a grip.
+    /// Coulomb friction against what the body does not steer itself: along its own desired velocity it has a grip.
     void rub(Vec3& v, const TrackPoint&, const Vec3& normal, double closing, const ColliderDef& a,
              const ColliderDef& b) const {
         const double mu =
@@ -126,13 +126,13 @@ class Stepper {
         const double speed = glm::length(tangent);
         const BodyState& state = now_.body(body_);
         if (speed == 0.0) return;
-        if (state.wishes && std::abs(glm::dot(unit(state.wish), tangent / speed)) > 0.7) return;
+        if (state.has_desired && std::abs(glm::dot(unit(state.desired), tangent / speed)) > 0.7) return;
         v -= tangent * std::min(1.0, mu * closing / speed);
     }
 
-    void answer_overlaps(TrackPoint& p, double t, bool outside) {
-        if (model_.answer == Answer::GoBack || model_.answer == Answer::PushOut)
-            outside = outside || model_.tests != Tests::Before;
+    void answer_overlaps(TrackPoint& p, double t, bool depenetrate) {
+        if (model_.response == Response::Return || model_.response == Response::PushOut)
+            depenetrate = depenetrate || model_.tests != Tests::Before;
         for (Slot mine : mine_)
             for (Slot other : others_) {
                 if (now_.does(mine, other) != Does::Solid) continue;
@@ -140,13 +140,13 @@ class Stepper {
                                             motion_of(other).at(t), model_.margin);
                 if (!d.known || d.gap >= model_.margin) continue;
                 if (one_way_passes(other, p.velocity - velocity_of(other), -d.gap)) continue;
-                // A step that ended inside is answered by the face it came through, if it came from outside.
+                // A step that ended inside responds at the face it came through, if it came from outside.
                 Vec3 normal = d.normal;
                 double out = model_.margin - d.gap;
                 if (t > 0.0 && -d.gap > 1e-9) through_face(p, mine, other, t, normal, out);
                 answer(p, mine, other, normal, -d.gap, (d.on_a + d.on_b) * 0.5);
-                if (!outside) continue;
-                if (model_.answer == Answer::GoBack)
+                if (!depenetrate) continue;
+                if (model_.response == Response::Return)
                     p.pose.at = from_.at;
                 else
                     p.pose.at -= normal * out;
@@ -187,7 +187,7 @@ class Stepper {
     /// Time of impact by time of impact, with what is left of the step.
     void swept(TrackPoint& p, double dt) {
         double t = 0.0;
-        if (model_.step_height > 0.0 && now_.body(body_).wishes) step_over(p);
+        if (model_.step_height > 0.0 && now_.body(body_).has_desired) step_over(p);
         for (int pass = 0; pass < 8 && t < 1.0; ++pass) {
             Motion move{p.pose, p.pose};
             move.to.at += p.velocity * dt * (1.0 - t), move.to.angle = angle_at(1.0),
@@ -252,7 +252,7 @@ class Stepper {
     Pose from_;
     double target_angle_ = 0.0;
     std::vector<Slot> mine_, others_;
-    bool answered_ = false;
+    bool responded_ = false;
 };
 
 /// True where the recorded body touches something solid in this step: what changed its speed may be that.
@@ -269,10 +269,10 @@ Vec3 intended(const World& before, const World& now, Slot body, const Vec3& velo
     const Vec3 gravity = now.recording().header.gravity * now.dt();
     Vec3 v = velocity + gravity;
     if (!touched && rec.velocity_known && was.velocity_known) v = velocity + (rec.velocity - was.velocity);
-    if (rec.def->moves == Moves::Driven && rec.wishes) {
+    if (rec.def->moves == Moves::Kinematic && rec.has_desired) {
         const Vec3 up = now.recording().header.up;
         const bool walks = glm::length(gravity) > 0.0;
-        const Vec3 steered = touched || !rec.velocity_known ? rec.wish : rec.velocity;
+        const Vec3 steered = touched || !rec.velocity_known ? rec.desired : rec.velocity;
         v = walks ? up * glm::dot(v, up) + (steered - up * glm::dot(steered, up)) : steered;
         const double jump = glm::dot(rec.velocity - was.velocity, up);
         if (walks && touched && rec.velocity_known && was.velocity_known &&
@@ -299,7 +299,7 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
         const BodyState& rec = now.body(body);
         TrackPoint p = track.points.back();
         if (!rec.present) break;
-        if (rec.warped || rec.fresh) {
+        if (rec.teleported || rec.fresh) {
             p = {rec.pose, rec.velocity_known ? rec.velocity : Vec3(0.0), {}, {}};
         } else {
             const bool touched =

@@ -15,7 +15,7 @@ struct TrackPoint {
         Slot mine, other;
         Vec3 normal, at; ///< normal from the body to the other
         double depth;
-        bool again = false; ///< the second answer of a hit
+        bool again = false; ///< the second response of a hit
     };
     std::vector<Hit> hits; ///< what the model saw in this step
     /// A push that is given once more (MotionModel::again), at the end of frame `due`.
@@ -45,13 +45,13 @@ struct Fit {
     std::size_t frames = 0;
     bool reproduces = false; ///< set by whoever scans the rerun: the fault shows again
 };
-/// The model, of all combinations of when it tests and how it answers, whose track differs least from
+/// The model, of all combinations of when it tests and how it responds, whose track differs least from
 /// the recorded one; restitution and friction are then tuned (Nelder & Mead 1965, by NLopt). Models that
-/// answer once more after `again` frames are tried too, if it is not 0.
+/// response once more after `again` frames are tried too, if it is not 0.
 Fit fit(const Recording& recording, Slot body, std::size_t first, std::size_t last, int again = 0,
         const Control* control = nullptr);
 
-/// The track as a change to the recording: the body's rows, its contacts and, at the end, a warp back to the
+/// The track as a change to the recording: the body's rows, its contacts and, at the end, a teleport back to the
 /// recorded way.
 Edits::Moved moved_along(const Recording& recording, Slot body, const Track& track);
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fix/verdict.hpp"
 
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -17,17 +17,17 @@ constexpr std::int64_t slack = 3;   // frames by which a finding may shift and s
 constexpr double same_number = 0.1; // share by which its numbers may differ
 
 /// Frames first..last.
-struct Stretch {
+struct FrameRange {
     std::size_t first, last;
 };
 /// When pairs of bodies touch.
-using Touches = std::map<std::pair<Id, Id>, std::vector<Stretch>>;
+using Touches = std::map<std::pair<Id, Id>, std::vector<FrameRange>>;
 
 /// In order, those that meet made one.
-void unite(std::vector<Stretch>& all) {
-    std::sort(all.begin(), all.end(), [](const Stretch& a, const Stretch& b) { return a.first < b.first; });
-    std::vector<Stretch> out;
-    for (const Stretch& s : all)
+void unite(std::vector<FrameRange>& all) {
+    std::sort(all.begin(), all.end(), [](const FrameRange& a, const FrameRange& b) { return a.first < b.first; });
+    std::vector<FrameRange> out;
+    for (const FrameRange& s : all)
         if (!out.empty() && s.first <= out.back().last + 1)
             out.back().last = std::max(out.back().last, s.last);
         else
@@ -48,7 +48,7 @@ Judged judge(const Recording& r, const TryOptions& options) {
     for (const Fault& fault : catalogue())
         if (fault.by_log != always_by_log) scan_options.only.push_back(fault.id);
     scan_options.encounter = [&](Encounter&& e) {
-        if (e.does == Does::Nothing) return;
+        if (e.does == Does::Ignore) return;
         const auto id = [&](Slot body) { return r.body_id(body); };
         const Id a = id(e.body_a), b = id(e.body_b);
         const auto key = std::minmax(a, b);
@@ -56,8 +56,8 @@ Judged judge(const Recording& r, const TryOptions& options) {
             out.touches[{key.first, key.second}].push_back({t.first, t.last});
     };
     out.scan = scan(r, scan_options);
-    std::erase_if(out.scan.findings, [](const Finding& f) { return rests_on_log(f) || f.fine; });
-    for (auto& [pair, stretches] : out.touches) unite(stretches);
+    std::erase_if(out.scan.findings, [](const Finding& f) { return rests_on_log(f) || f.expected; });
+    for (auto& [pair, ranges] : out.touches) unite(ranges);
     return out;
 }
 
@@ -84,7 +84,7 @@ void compare_findings(const std::vector<Finding>& before, const std::vector<Find
         for (std::size_t i = 0; i < after.size() && match == after.size(); ++i)
             if (!used[i] && same_fault(f, after[i])) match = i;
         if (match == after.size()) {
-            v.cleared.push_back(f);
+            v.fixed.push_back(f);
             continue;
         }
         used[match] = true;
@@ -97,11 +97,11 @@ void compare_findings(const std::vector<Finding>& before, const std::vector<Find
 /// Touches of `some` that have none of `others` within a frame of them; holes of a few frames are closed.
 void runs_missing_in(const Touches& some, const Touches& others, const Recording& r,
                      std::vector<TouchRun>& out) {
-    static const std::vector<Stretch> none;
+    static const std::vector<FrameRange> none;
     for (const auto& entry : some) {
-        const auto& [pair, stretches] = entry;
+        const auto& [pair, ranges] = entry;
         const auto it = others.find(pair);
-        const std::vector<Stretch>& there = it == others.end() ? none : it->second;
+        const std::vector<FrameRange>& there = it == others.end() ? none : it->second;
         TouchRun* run = nullptr;
         const auto missing = [&](std::size_t first, std::size_t last) {
             if (run && run->last + slack >= r.number(first))
@@ -111,7 +111,7 @@ void runs_missing_in(const Touches& some, const Touches& others, const Recording
                     run = &out.back();
         };
         auto near = there.begin();
-        for (const Stretch& s : stretches) {
+        for (const FrameRange& s : ranges) {
             std::size_t from = s.first;
             while (near != there.end() && near->last + 1 < s.first) ++near;
             for (auto n = near; n != there.end() && n->first <= s.last + 1 && from <= s.last; ++n) {
@@ -198,7 +198,7 @@ void rerun_all(const Recording& r, const Fix& fix, Applied& applied, const TryOp
     for (auto& [w, model] : windows) {
         // A surface that the fix sets counts, not the value that the fit found for it.
         if (sets(fix, "friction") && applied.shapes) model.friction.reset();
-        if (sets(fix, "bounce")) model.restitution.reset();
+        if (sets(fix, "restitution")) model.restitution.reset();
         const Track track = rerun(*applied.recording, w.body, w.first, w.last, model, options.control);
         v.tracks[r.body_id(w.body)].push_back(track);
     }
@@ -226,10 +226,10 @@ bool begins_at_return(const Finding& f, const Verdict& v, const Recording& r) {
 Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& given) {
     Verdict v;
     TryOptions options = given;
-    std::vector<Finding> fine; // as they are: neither they nor what becomes of them counts
+    std::vector<Finding> expected; // as they are: neither they nor what becomes of them counts
     for (const Finding& f : options.before)
-        if (f.fine) fine.push_back(f);
-    std::erase_if(options.before, [](const Finding& f) { return f.fine.has_value(); });
+        if (f.expected) expected.push_back(f);
+    std::erase_if(options.before, [](const Finding& f) { return f.expected.has_value(); });
     v.not_judged = std::erase_if(options.before, rests_on_log);
     v.fix = fix.name;
     Applied applied = apply(fix, recording);
@@ -256,7 +256,7 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
     v.complete = before.scan.complete && after.scan.complete;
     compare_findings(options.before, after.scan.findings, v);
     std::erase_if(v.fresh, [&](const Finding& f) {
-        return std::any_of(fine.begin(), fine.end(), [&](const Finding& g) { return same_fault(g, f); });
+        return std::any_of(expected.begin(), expected.end(), [&](const Finding& g) { return same_fault(g, f); });
     });
     std::erase_if(v.fresh, [&](const Finding& f) { return begins_at_return(f, v, recording); });
     runs_missing_in(after.touches, before.touches, recording, v.gained);
@@ -264,15 +264,31 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
     return v;
 }
 
+std::vector<VerdictPart> verdict_parts(const Verdict& v) {
+    using Part = VerdictPart;
+    const std::size_t all = v.fixed.size() + v.kept.size() + v.changed.size();
+    const auto counted = [](std::size_t n, const char* noun) { return count_text(static_cast<double>(n), noun); };
+    std::vector<Part> parts;
+    if (all == 0)
+        parts.push_back({Part::None, "nothing to fix"});
+    else if (v.fixed.empty())
+        parts.push_back({Part::Kept, fmt::format("fixes none of {}", all)});
+    else
+        parts.push_back({Part::Fixed, fmt::format("fixes {} of {}", v.fixed.size(), all)});
+    if (!v.changed.empty()) parts.push_back({Part::Changed, fmt::format("{} changed", v.changed.size())});
+    if (!v.fresh.empty()) parts.push_back({Part::New, counted(v.fresh.size(), "new fault")});
+    if (!v.lost.empty()) parts.push_back({Part::Lost, "loses " + counted(v.lost.size(), "contact")});
+    if (!v.gained.empty()) parts.push_back({Part::Gained, "gains " + counted(v.gained.size(), "contact")});
+    if (all > 0 && v.fresh.empty() && v.lost.empty() && v.gained.empty())
+        parts.push_back({Part::None, "nothing new breaks"});
+    if (v.fit && !v.fit->reproduces) parts.push_back({Part::None, "the model does not reproduce this game"});
+    if (v.not_judged > 0 && all == 0) parts.push_back({Part::None, "what the game logs cannot be tried"});
+    return parts;
+}
+
 std::string verdict_line(const Verdict& v) {
-    const std::size_t all = v.cleared.size() + v.kept.size() + v.changed.size();
-    std::string line = v.kept.empty() && v.changed.empty()
-                           ? fmt::format("clears {} of {}", v.cleared.size(), all)
-                       : v.cleared.empty() ? fmt::format("clears none of {}", all)
-                                           : fmt::format("clears {} of {}", v.cleared.size(), all);
-    line += v.fresh.empty() ? ", nothing new" : fmt::format(", {} new", v.fresh.size());
-    if (v.fit && !v.fit->reproduces) line += " · model unproven";
-    if (v.not_judged > 0 && all == 0) line += " · what the game logs cannot be tried";
+    std::string line;
+    for (const VerdictPart& part : verdict_parts(v)) line += (line.empty() ? "" : " \u00b7 ") + part.text;
     return line;
 }
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Does a change clear the fault, and what else does it change?
+// Does a change fix the fault, and what else does it change?
 #pragma once
 
 #include "fault/scan.hpp"
@@ -18,15 +18,16 @@ struct TouchRun {
 struct Verdict {
     std::string fix;
     Method method = Method::Recheck;
-    std::vector<Finding> cleared, kept, changed, fresh; ///< fresh: new with the fix
+    std::vector<Finding> fixed, kept, changed, fresh; ///< fresh: new with the fix
     std::vector<TouchRun> gained, lost;
     std::optional<Fit> fit;                               ///< of a rerun
     std::map<Id, std::vector<Track>> tracks;              ///< body -> its course with the fix, for drawing
     std::map<Id, std::shared_ptr<const Geometry>> shapes; ///< changed colliders, for drawing
-    std::size_t not_judged = 0; ///< findings that rest on what the game said: no candidate can judge them
+    std::size_t not_judged = 0; ///< findings that rest on what the game logged: no candidate fix can judge them
     bool complete = true;
 
-    bool clears_all() const { return kept.empty() && changed.empty() && fresh.empty(); }
+    bool fixes_all() const { return kept.empty() && changed.empty() && fresh.empty(); }
+    bool nothing_to_fix() const { return fixed.empty() && kept.empty() && changed.empty(); }
 };
 
 struct TryOptions {
@@ -45,7 +46,14 @@ struct TryOptions {
 /// model reproduces; recheck otherwise.
 Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& options);
 
-/// "clears 3 of 3, nothing new": one line for lists.
+/// One part of the line, and the list that it counts.
+struct VerdictPart {
+    enum List { None, Fixed, Kept, Changed, New, Lost, Gained } list = None;
+    std::string text;
+};
+std::vector<VerdictPart> verdict_parts(const Verdict& verdict);
+/// One line that counts everything that changed: "fixes 3 of 3, nothing new breaks",
+/// "fixes 2 of 3 · 1 new fault · loses 3 contacts".
 std::string verdict_line(const Verdict& verdict);
 nlohmann::json json_of(const Verdict& verdict, const Recording& recording);
 std::string text_of(const Verdict& verdict, const Recording& recording);

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
 #include "fix/verdict.hpp"
 
 #include <fmt/format.h>
@@ -38,7 +38,7 @@ json json_of(const Verdict& v, const Recording& r) {
                 {"file", r.file},
                 {"fix", v.fix},
                 {"method", v.method == Method::Rerun ? "rerun" : "recheck"},
-                {"cleared", ids(v.cleared)},
+                {"fixed", ids(v.fixed)},
                 {"kept", ids(v.kept)},
                 {"changed", ids(v.changed)},
                 {"new", ids(v.fresh)},
@@ -57,16 +57,16 @@ std::string text_of(const Verdict& v, const Recording& r) {
     std::string out = fmt::format("{}: {}\n", v.fix.empty() ? "fix" : v.fix, verdict_line(v));
     out += v.method == Method::Rerun ? "  judged by rerun" : "  judged by recheck: recorded motion stays";
     if (v.fit) {
-        out += v.fit->reproduces ? "; the fitted model reproduces the fault"
-                                 : "; the fitted model does NOT reproduce the fault";
+        out += v.fit->reproduces ? "; the fitted model reproduces this game"
+                                 : "; the fitted model does not reproduce this game";
         out += fmt::format(
-            " (largest difference {} over {} frames; tests {}, answers with {}{})",
+            " (largest difference {} over {} frames; tests {}, responds with {}{})",
             length_text(r, v.fit->largest_difference), v.fit->frames, word(v.fit->model.tests),
-            word(v.fit->model.answer),
+            word(v.fit->model.response),
             v.fit->model.again > 0 ? fmt::format(", and again {} frames later", v.fit->model.again) : "");
     }
     out += "\n";
-    list(out, "cleared", v.cleared), list(out, "kept", v.kept), list(out, "changed", v.changed),
+    list(out, "fixed", v.fixed), list(out, "kept", v.kept), list(out, "changed", v.changed),
         list(out, "new", v.fresh);
     const auto runs = [&](const char* heading, const std::vector<TouchRun>& all) {
         for (const TouchRun& t : all)
@@ -74,7 +74,7 @@ std::string text_of(const Verdict& v, const Recording& r) {
                                body_name(r, t.b), t.first, t.last);
     };
     runs("gained", v.gained), runs("lost", v.lost);
-    if (v.gained.empty() && v.lost.empty()) out += "  all other contacts are as before\n";
+    if (v.gained.empty() && v.lost.empty()) out += "  no contact gained or lost\n";
     return out;
 }
 

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "recording/bounce_file.hpp"
 
-#include "recording/beside.hpp"
 #include "recording/database.hpp"
 #include "recording/log.hpp"
 #include "recording/log_reader.hpp"
+#include "recording/output_file.hpp"
 #include "recording/pictured.hpp"
 #include "recording/rows.hpp"
 
@@ -22,7 +22,7 @@ namespace oddbounce {
 namespace {
 
 constexpr int application_id = 0x426F756E; // "Boun"
-constexpr int version = 2;
+constexpr int version = 3;
 constexpr int quick = 3, small = 9; // how hard zstd tries: while frames come, and for a file that is kept
 
 /// Calls `work`; bytes that nobody wrote become a sentence.
@@ -65,7 +65,7 @@ std::string ticks_of(const Span& span, const Recording& r, int level) {
     return packed(out.bytes(), level);
 }
 
-void know_ticks(Feed& feed, const std::string& bytes, std::size_t count) {
+void note_ticks(Feed& feed, const std::string& bytes, std::size_t count) {
     const std::string plain = unpacked(bytes);
     ByteReader in(plain);
     std::vector<std::pair<std::int64_t, std::uint8_t>> ticks(count);
@@ -79,7 +79,9 @@ void know_ticks(Feed& feed, const std::string& bytes, std::size_t count) {
     const Recording& r = *feed.recording();
     for (std::size_t i = 0; i < count; ++i) {
         const bool rises = r.empty() || ticks[i].first > r.number(r.size() - 1);
-        if (!rises || !(dt[i] > 0.0)) throw Damaged("holds frames out of order");
+        const bool in_range = std::abs(ticks[i].first / 2) <= Keys::most_whole / 2 && dt[i] >= shortest_step &&
+                              dt[i] <= longest_step;
+        if (!rises || !in_range) throw Damaged("holds frames out of order");
         feed.know(ticks[i].first, dt[i], ticks[i].second);
     }
 }
@@ -102,6 +104,14 @@ std::string about(const Database& db, const char* key) {
     return q.text(0);
 }
 
+/// A value that a session which was not ended lacks.
+std::optional<std::string> about_if(const Database& db, const char* key) {
+    Query q(db, "SELECT value FROM about WHERE key = ?");
+    q.bind_text(1, key);
+    if (!q.next()) return {};
+    return q.text(0);
+}
+
 /// Those inside a file. Its own connection: a picture is asked for while other things are written.
 class CarriedPictures : public Pictures {
   public:
@@ -109,8 +119,14 @@ class CarriedPictures : public Pictures {
     std::string png(const std::string& path) const override {
         const std::lock_guard lock(mutex_);
         try {
-            Query q(db_, "SELECT png FROM picture WHERE path = ?");
-            if (q.bind_text(1, path).next()) return q.text(0);
+            Query q(db_, "SELECT png, checksum FROM picture WHERE path = ?");
+            if (q.bind_text(1, path).next()) {
+                std::string png = q.text(0);
+                Checksum sum;
+                sum.add(png);
+                if (sum.value() != q.whole(1)) throw NoPicture("does not match its checksum");
+                return png;
+            }
         } catch (const BadInput& e) {
             throw NoPicture(e.what());
         }
@@ -121,6 +137,46 @@ class CarriedPictures : public Pictures {
     mutable std::mutex mutex_;
     Database db_;
 };
+
+/// Name of each table and the statement that makes it. `tail` is there only while a session comes.
+const std::vector<std::pair<std::string, std::string>>& tables() {
+    static const std::vector<std::pair<std::string, std::string>> all = {
+        {"about", "CREATE TABLE about (key TEXT PRIMARY KEY, value BLOB) WITHOUT ROWID"},
+        {"definition", "CREATE TABLE definition (at INTEGER PRIMARY KEY, before INTEGER, kind TEXT, id INTEGER, line TEXT)"},
+        {"placed", "CREATE TABLE placed (body INTEGER PRIMARY KEY, first INTEGER)"},
+        {"picture", "CREATE TABLE picture (path TEXT PRIMARY KEY, png BLOB, checksum INTEGER)"},
+        {"span", "CREATE TABLE span (first INTEGER PRIMARY KEY, frames INTEGER, first_number INTEGER, last_number INTEGER, "
+                 "ticks BLOB, start BLOB, rows BLOB, rest BLOB, checksum INTEGER)"},
+        {"tail", "CREATE TABLE tail (frame INTEGER, line TEXT)"}};
+    return all;
+}
+
+/// What one row of the table `span` holds.
+struct SpanRow {
+    std::int64_t first = 0, frames = 0, first_number = 0, last_number = 0;
+    std::string ticks, start, rows, rest;
+
+    std::int64_t checksum() const {
+        Checksum sum;
+        for (const std::int64_t n : {first, frames, first_number, last_number}) sum.add(n);
+        for (const std::string* bytes : {&ticks, &start, &rows, &rest}) sum.add(*bytes);
+        return sum.value();
+    }
+};
+
+/// Of what is in no span and no picture: about (but for the sum itself), definitions, placements.
+std::int64_t checksum_of_rest(const Database& db) {
+    Checksum sum;
+    const auto add = [&](const char* sql, int columns) {
+        Query q(db, sql);
+        while (q.next())
+            for (int c = 0; c < columns; ++c) sum.add(q.text(c));
+    };
+    add("SELECT key, value FROM about WHERE key <> 'checksum' ORDER BY key", 2);
+    add("SELECT at, before, kind, id, line FROM definition ORDER BY at", 5);
+    add("SELECT body, first FROM placed ORDER BY body", 2);
+    return sum.value();
+}
 
 class BounceFile : public Store {
   public:
@@ -135,11 +191,12 @@ class BounceFile : public Store {
             throw BadInput(name, 0,
                            "is version " + std::to_string(form.whole(0)) + ", expected " +
                                std::to_string(version));
+        db_.check_schema(tables());
     }
     /// For writing, at first beside `path`.
     BounceFile(const std::string& path, const Header& header, int level)
         : name_(path), beside_(part_of(path)), header_(header), level_(level),
-          db_((sweep_parts(path), std::remove(beside_.c_str()), beside_),
+          db_((check_output(path), sweep_parts(path), std::remove(beside_.c_str()), beside_),
               SQLITE_OPEN_READWRITE | SQLITE_OPEN_CREATE) {
         db_.run("PRAGMA page_size = 4096; PRAGMA journal_mode = OFF; PRAGMA synchronous = OFF; BEGIN;");
         lay_out();
@@ -150,7 +207,7 @@ class BounceFile : public Store {
         db_.run("PRAGMA page_size = 4096; PRAGMA journal_mode = WAL; PRAGMA synchronous = NORMAL;"
                 "PRAGMA max_page_count = 4194304; BEGIN;"); // 16 GiB
         lay_out();
-        db_.run("CREATE TABLE tail (frame INTEGER, line TEXT); COMMIT;");
+        db_.run("COMMIT");
     }
     ~BounceFile() override {
         if (!beside_.empty()) std::remove(beside_.c_str());
@@ -180,14 +237,18 @@ class BounceFile : public Store {
             rest += line_of(*f, r.header, false) + "\n";
             frames.push_back(*f);
         }
-        Query insert(db_, "INSERT INTO span VALUES (?, ?, ?, ?, ?, ?, ?, ?)");
-        insert.bind(1, static_cast<std::int64_t>(span.first));
-        insert.bind(2, static_cast<std::int64_t>(frames.size()));
-        insert.bind(3, frames.front().number)
-            .bind(4, frames.back().number)
-            .bind(5, ticks_of(span, r, level_));
-        insert.bind(6, span.start ? packed(pack_world(*span.start), level_) : std::string());
-        insert.bind(7, packed(pack_rows(frames, header_.space), level_)).bind(8, packed(rest, level_)).done();
+        SpanRow row{static_cast<std::int64_t>(span.first),
+                    static_cast<std::int64_t>(frames.size()),
+                    frames.front().number,
+                    frames.back().number,
+                    ticks_of(span, r, level_),
+                    span.start ? packed(pack_world(*span.start), level_) : std::string(),
+                    packed(pack_rows(frames, header_.space), level_),
+                    packed(rest, level_)};
+        Query insert(db_, "INSERT INTO span VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)");
+        insert.bind(1, row.first).bind(2, row.frames).bind(3, row.first_number).bind(4, row.last_number);
+        insert.bind(5, row.ticks).bind(6, row.start).bind(7, row.rows).bind(8, row.rest);
+        insert.bind(9, row.checksum()).done();
         if (live_) db_.run("DELETE FROM tail; COMMIT");
     }
 
@@ -204,31 +265,35 @@ class BounceFile : public Store {
 
     Span get(std::size_t first, const Recording& r) const override {
         return whole(name_, [&] {
-            std::string start, rows, rest;
-            std::size_t count = 0;
+            SpanRow row;
             {
                 const std::lock_guard lock(mutex_);
-                Query q(db_, "SELECT frames, start, rows, rest FROM span WHERE first = ?");
+                Query q(db_, "SELECT first, frames, first_number, last_number, ticks, start, rows, rest, checksum "
+                             "FROM span WHERE first = ?");
                 q.bind(1, static_cast<std::int64_t>(first));
                 if (!q.next()) throw Damaged("lacks frames that it should hold");
-                count =
-                    static_cast<std::size_t>(std::clamp<std::int64_t>(q.whole(0), 0, Recording::span_frames));
-                start = q.text(1), rows = q.text(2), rest = q.text(3);
+                row = {q.whole(0), q.whole(1), q.whole(2), q.whole(3), q.text(4), q.text(5), q.text(6), q.text(7)};
+                if (row.checksum() != q.whole(8)) throw Damaged("holds frames that do not match their checksum");
             }
+            const auto count =
+                static_cast<std::size_t>(std::clamp<std::int64_t>(row.frames, 0, Recording::span_frames));
             Span span;
             span.first = first;
-            std::vector<Frame> frames = read_rest(unpacked(rest), r);
+            std::vector<Frame> frames = read_rest(unpacked(row.rest), r);
             if (frames.size() != count) throw Damaged("holds another number of frames than it says");
-            unpack_rows(unpacked(rows), frames, r.header.space);
+            unpack_rows(unpacked(row.rows), frames, r.header.space);
+            const std::string& start = row.start;
             for (const Recording::Defined& d : r.definitions(first, first + count))
                 frames[d.before - first].before.push_back(d.definition);
             for (Frame& f : frames) {
-                check(f, span.frames.empty() ? nullptr : span.frames.back().get(), r);
+                check(f, first + span.frames.size(), span.frames.empty() ? nullptr : span.frames.back().get(),
+                      r);
                 span.frames.push_back(std::make_shared<const Frame>(std::move(f)));
             }
+            if (start.empty() != (first == 0)) throw Damaged("lacks the state at the start of its frames");
             if (!start.empty())
                 span.start =
-                    std::make_shared<const World>(unpack_world(unpacked(start), r, r.definitions(0, first)));
+                    std::make_shared<const World>(unpack_world(unpacked(start), r, r.definitions_before(first)));
             return span;
         });
     }
@@ -246,24 +311,17 @@ class BounceFile : public Store {
         insert_about("after", lines_of(r.after(), header_.space));
         insert_about("warnings", nlohmann::json(r.reader_warnings())
                                      .dump(-1, ' ', false, nlohmann::json::error_handler_t::replace));
+        insert_about("checksum", std::to_string(checksum_of_rest(db_)));
         if (live_) return db_.run("DROP TABLE tail; PRAGMA journal_mode = DELETE");
         db_.run("COMMIT");
-        std::error_code error;
-        std::filesystem::rename(beside_, name_, error);
-        if (error) throw BadInput(name_, 0, "cannot be written: " + error.message());
-        beside_.clear();
+        put_in_place(std::exchange(beside_, {}), name_);
     }
 
   private:
     void lay_out() {
-        db_.run("PRAGMA application_id = 1114600814; PRAGMA user_version = 2;"
-                "CREATE TABLE about (key TEXT PRIMARY KEY, value BLOB) WITHOUT ROWID;"
-                "CREATE TABLE definition (at INTEGER PRIMARY KEY, before INTEGER, kind TEXT, id INTEGER,"
-                " line TEXT);"
-                "CREATE TABLE placed (body INTEGER PRIMARY KEY, first INTEGER);"
-                "CREATE TABLE picture (path TEXT PRIMARY KEY, png BLOB);"
-                "CREATE TABLE span (first INTEGER PRIMARY KEY, frames INTEGER, first_number INTEGER,"
-                " last_number INTEGER, ticks BLOB, start BLOB, rows BLOB, rest BLOB);");
+        db_.run("PRAGMA application_id = 1114600814; PRAGMA user_version = 3");
+        for (const auto& [name, sql] : tables())
+            if (name != "tail" || live_) db_.run(sql.c_str());
         insert_about("header", line_of(header_));
         if (live_) insert_about("after", ""), insert_about("warnings", "[]");
     }
@@ -278,7 +336,9 @@ class BounceFile : public Store {
             if (!carried_.insert(path).second) return;
             try {
                 const std::string png = r.png(path);
-                Query(db_, "INSERT INTO picture VALUES (?, ?)").bind_text(1, path).bind(2, png).done();
+                Checksum sum;
+                sum.add(png);
+                Query(db_, "INSERT INTO picture VALUES (?, ?, ?)").bind_text(1, path).bind(2, png).bind(3, sum.value()).done();
             } catch (const NoPicture&) {
             }
         });
@@ -295,14 +355,14 @@ class BounceFile : public Store {
         each_line(text, [&](std::string_view line) {
             simdjson::dom::object object;
             if (parser.parse(line.data(), line.size()).get(object) != simdjson::SUCCESS)
-                throw Damaged("holds a line that is no JSON object");
+                throw Damaged("holds a line that is not a JSON object");
             out.push_back(reader.read(object, place));
         });
         return out;
     }
     /// Slots of the rows; rows that no reader of a log would let pass are refused.
-    static void check(Frame& f, const Frame* before, const Recording& r) {
-        if (const auto unknown = resolve(f, before, r))
+    static void check(Frame& f, std::size_t index, const Frame* before, const Recording& r) {
+        if (const auto unknown = resolve(f, index, before, r))
             throw Damaged(std::string("names in '") + unknown->key + "' " +
                           (unknown->collider ? "collider " : "body ") + std::to_string(unknown->id) +
                           ", which is not defined");
@@ -383,7 +443,7 @@ void take_tail(Feed& feed, const std::vector<std::string>& lines, const Header& 
     for (const std::string& line : lines) {
         simdjson::dom::object object;
         if (parser.parse(line).get(object) != simdjson::SUCCESS)
-            throw Damaged("holds a line that is no JSON object");
+            throw Damaged("holds a line that is not a JSON object");
         simdjson::dom::element number;
         if (object["frame"].get(number) != simdjson::SUCCESS) {
             if (auto d = LogReader::definition(line, header, name)) before.emplace_back(std::move(*d));
@@ -411,10 +471,12 @@ std::shared_ptr<Recording> open_bounce_file(const std::string& path, const std::
         const Database& db = file->database();
         const Header header = LogReader::header(about(db, "header"), name);
         const std::string after = about(db, "after"), warnings = about(db, "warnings");
+        if (const auto sum = about_if(db, "checksum"); sum && *sum != std::to_string(checksum_of_rest(db)))
+            throw Damaged("holds definitions that do not match their checksum");
         std::vector<Recording::Defined> definitions;
         const auto definition = [&](std::string_view line) {
             auto d = LogReader::definition(line, header, name);
-            if (!d) throw Damaged("holds a definition that is none");
+            if (!d) throw Damaged("holds an unusable definition");
             return DefinitionRef(std::move(*d));
         };
         Query defined(db, "SELECT before, line FROM definition ORDER BY at");
@@ -451,11 +513,11 @@ std::shared_ptr<Recording> open_bounce_file(const std::string& path, const std::
         if (const auto missing = unknown_body(*feed.recording()))
             throw Damaged("names body " + std::to_string(*missing) + ", which is not defined");
         if (begin > 0) feed.skip(begin, begin_number);
-        for (const auto& [count, ticks] : spans) know_ticks(feed, ticks, count);
+        for (const auto& [count, ticks] : spans) note_ticks(feed, ticks, count);
         for (const Id id : placed) {
             const Slot body = feed.recording()->body_slot(id);
             if (body < 0) throw Damaged("places a body that is not defined");
-            feed.know_placed(body);
+            feed.note_placed(body);
         }
         const auto sentences = nlohmann::json::parse(warnings, nullptr, false);
         if (sentences.is_array())

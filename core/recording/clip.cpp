@@ -47,9 +47,9 @@ class InForce {
 
 BodyRow row_of(Id id, const BodyState& b) {
     BodyRow row;
-    row.id = id, row.at = b.pose.at, row.angle = b.pose.angle, row.spin = b.pose.spin;
-    row.given = BodyRow::Turn;
-    if (b.velocity_known) row.velocity = b.velocity, row.turning = b.turning, row.given = BodyRow::Turning;
+    row.id = id, row.at = b.pose.at, row.angle = b.pose.angle, row.rotation = b.pose.rotation;
+    row.given = BodyRow::Rotation;
+    if (b.velocity_known) row.velocity = b.velocity, row.angular_velocity = b.angular_velocity, row.given = BodyRow::AngularVelocity;
     return row;
 }
 
@@ -70,7 +70,7 @@ Frame opening(const Recording& r, std::size_t index) {
     InForce in_force;
     for (const Recording::Defined& d : r.definitions(0, index + 1)) in_force.take(d.definition);
     out.before = in_force.all();
-    out.bodies.clear(), out.gone.clear(), out.warp.clear(), out.on.clear(), out.off.clear(),
+    out.bodies.clear(), out.removed.clear(), out.teleport.clear(), out.on.clear(), out.off.clear(),
         out.scale.clear();
     const World w = r.world_at(index);
     for (std::size_t b = 0; b < w.bodies().size(); ++b) {
@@ -104,43 +104,43 @@ std::shared_ptr<Recording> without(const Recording& r, const std::set<Id>& bodie
 
 void leave_out(Draft& out, const std::set<Id>& bodies) {
     std::set<Id> colliders;
-    const auto gone_body = [&](Id id) { return bodies.count(id) > 0; };
-    const auto gone_collider = [&](Id id) { return colliders.count(id) > 0; };
+    const auto removed_body = [&](Id id) { return bodies.count(id) > 0; };
+    const auto removed_collider = [&](Id id) { return colliders.count(id) > 0; };
     const auto clean = [&](std::vector<DefinitionRef>& definitions) {
         for (const Definition& d : definitions)
-            if (const auto* c = std::get_if<ColliderDef>(&d); c && gone_body(c->body))
+            if (const auto* c = std::get_if<ColliderDef>(&d); c && removed_body(c->body))
                 colliders.insert(c->id);
         for (DefinitionRef& d : definitions) {
             const auto* b = std::get_if<BodyDef>(&*d);
-            if (!b || !b->owner || !gone_body(*b->owner)) continue;
+            if (!b || !b->owner || !removed_body(*b->owner)) continue;
             BodyDef own = *b;
             own.owner.reset();
             d = own;
         }
         std::erase_if(definitions, [&](const Definition& d) {
-            if (const auto* b = std::get_if<BodyDef>(&d)) return gone_body(b->id);
-            if (const auto* c = std::get_if<ColliderDef>(&d)) return gone_body(c->body);
-            if (const auto* a = std::get_if<ArtDef>(&d)) return a->body && gone_body(*a->body);
-            if (const auto* p = std::get_if<ProbeDef>(&d)) return gone_body(p->body);
+            if (const auto* b = std::get_if<BodyDef>(&d)) return removed_body(b->id);
+            if (const auto* c = std::get_if<ColliderDef>(&d)) return removed_body(c->body);
+            if (const auto* a = std::get_if<ArtDef>(&d)) return a->body && removed_body(*a->body);
+            if (const auto* p = std::get_if<ProbeDef>(&d)) return removed_body(p->body);
             return false;
         });
     };
     for (Frame& f : out.frames) {
         clean(f.before);
-        std::erase_if(f.bodies, [&](const BodyRow& b) { return gone_body(b.id); });
-        for (auto* ids : {&f.gone, &f.warp, &f.grounded}) std::erase_if(*ids, gone_body);
-        for (auto* ids : {&f.on, &f.off}) std::erase_if(*ids, gone_collider);
-        for (auto* rows : {&f.scale, &f.wish, &f.tried})
-            std::erase_if(*rows, [&](const IdVector& v) { return gone_body(v.id); });
-        std::erase_if(f.passes, [&](const IdCount& c) { return gone_body(c.id); });
+        std::erase_if(f.bodies, [&](const BodyRow& b) { return removed_body(b.id); });
+        for (auto* ids : {&f.removed, &f.teleport, &f.grounded}) std::erase_if(*ids, removed_body);
+        for (auto* ids : {&f.on, &f.off}) std::erase_if(*ids, removed_collider);
+        for (auto* rows : {&f.scale, &f.desired, &f.unresolved})
+            std::erase_if(*rows, [&](const IdVector& v) { return removed_body(v.id); });
+        std::erase_if(f.iterations, [&](const IdCount& c) { return removed_body(c.id); });
         std::erase_if(f.contacts,
-                      [&](const ContactRow& c) { return gone_collider(c.a) || gone_collider(c.b); });
+                      [&](const ContactRow& c) { return removed_collider(c.a) || removed_collider(c.b); });
         std::erase_if(f.rays, [&](const RayRow& ray) {
-            return (ray.by && gone_body(*ray.by)) || (ray.hit && gone_collider(*ray.hit));
+            return (ray.caster && removed_body(*ray.caster)) || (ray.hit && removed_collider(*ray.hit));
         });
-        for (RayRow& ray : f.rays) std::erase_if(ray.skip, gone_collider);
+        for (RayRow& ray : f.rays) std::erase_if(ray.skip, removed_collider);
         std::erase_if(f.events, [&](const EventRow& e) {
-            return std::any_of(e.about.begin(), e.about.end(), gone_body);
+            return std::any_of(e.about.begin(), e.about.end(), removed_body);
         });
     }
     clean(out.after);

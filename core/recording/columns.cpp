@@ -117,7 +117,7 @@ void read_values(ByteReader& in, bool bits, double unit, Wholes& wholes, std::sp
         const std::int64_t e = expected<Order>(wholes.data(), i, bits);
         wholes[i] = static_cast<std::int64_t>(unsign(in.whole()) + unsign(e));
         out[i] = bits ? from_order(wholes[i]) : static_cast<double>(wholes[i]) / unit;
-        if (!std::isfinite(out[i])) throw Damaged("holds a number that is none");
+        if (!std::isfinite(out[i])) throw Damaged("holds a number that is not finite");
     }
 }
 

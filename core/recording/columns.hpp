@@ -48,6 +48,7 @@ class ByteReader {
     /// A count of things of which each takes at least one more byte, or of at most `most`.
     std::size_t count(std::size_t most);
     bool empty() const { return at_ == end_; }
+    std::size_t left() const { return static_cast<std::size_t>(end_ - at_); } ///< bytes
 
   private:
     std::uint64_t long_varint();

@@ -27,7 +27,7 @@ class Table {
         : rest_(text), name_(name), separator_(separator) {
         if (rest_.substr(0, 3) == "\xEF\xBB\xBF") rest_.remove_prefix(3);
     }
-    /// False at the end. Empty lines are passed over.
+    /// False at the end. Empty lines are skipped.
     bool next(std::vector<std::string>& fields) {
         do {
             if (rest_.empty()) return false;
@@ -76,11 +76,11 @@ class Table {
 
 /// The columns of one body's row; below 0: there is none.
 struct Columns {
-    int x = -1, y = -1, z = -1, turn = -1, vx = -1, vy = -1, vz = -1, spin = -1;
+    int x = -1, y = -1, z = -1, angle = -1, vx = -1, vy = -1, vz = -1, angular_velocity = -1;
 };
 constexpr std::pair<const char*, int Columns::*> column_keys[] = {
-    {"x", &Columns::x},   {"y", &Columns::y},   {"z", &Columns::z},   {"turn", &Columns::turn},
-    {"vx", &Columns::vx}, {"vy", &Columns::vy}, {"vz", &Columns::vz}, {"spin", &Columns::spin}};
+    {"x", &Columns::x},   {"y", &Columns::y},   {"z", &Columns::z},   {"angle", &Columns::angle},
+    {"vx", &Columns::vx}, {"vy", &Columns::vy}, {"vz", &Columns::vz}, {"angular_velocity", &Columns::angular_velocity}};
 
 class Import {
   public:
@@ -108,7 +108,7 @@ class Import {
 
     char separator() const {
         if (!map_.is_object() || !map_.contains("csv") || map_["csv"] != 1)
-            throw BadInput(mapping_name_, 0, "is no mapping, expected {\"csv\":1,…}", "csv");
+            throw BadInput(mapping_name_, 0, "is not a mapping, expected {\"csv\":1,…}", "csv");
         const std::string s = map_.contains("separator") && map_["separator"].is_string()
                                   ? map_["separator"].get<std::string>()
                                   : ",";
@@ -142,11 +142,11 @@ class Import {
     void read_mapping() {
         static constexpr const char* known[] = {"csv",    "separator",   "frame",  "time",   "body", "bodies",
                                                 "header", "definitions", "length", "angles", "x",    "y",
-                                                "z",      "turn",        "vx",     "vy",     "vz",   "spin"};
+                                                "z",      "angle",       "vx",     "vy",     "vz",   "angular_velocity"};
         for (const auto& [key, value] : map_.items())
             if (std::find_if(std::begin(known), std::end(known),
                              [&, k = key](const char* w) { return k == w; }) == std::end(known))
-                bad(key, "is no key of a mapping");
+                bad(key, "is an unknown key of a mapping");
         frame_ = column(map_, "frame"), time_ = column(map_, "time"), body_ = column(map_, "body");
         length_ = factor("length", 1.0);
         if (map_.contains("angles")) {
@@ -229,12 +229,12 @@ class Import {
     void add(Id body, const Columns& c, const std::vector<std::string>& row) {
         const auto x = number(row, c.x), y = number(row, c.y), z = number(row, c.z);
         if (!x || !y) return; // it is not there in this frame
-        const auto turn = number(row, c.turn), vx = number(row, c.vx), vy = number(row, c.vy),
-                   vz = number(row, c.vz), spin = number(row, c.spin);
+        const auto angle = number(row, c.angle), vx = number(row, c.vx), vy = number(row, c.vy),
+                   vz = number(row, c.vz), spin = number(row, c.angular_velocity);
         std::string out = fmt::format("[{},{},{}", body, *x * length_, *y * length_);
         if (!plane_) out += fmt::format(",{}", z.value_or(0.0) * length_);
         const bool moves = vx && vy;
-        if (plane_ && (turn || moves)) out += fmt::format(",{}", turn.value_or(0.0) * angle_);
+        if (plane_ && (angle || moves)) out += fmt::format(",{}", angle.value_or(0.0) * angle_);
         if (!plane_ && moves) out += ",0,0,0,1";
         if (moves) out += fmt::format(",{},{}", *vx * length_, *vy * length_);
         if (moves && !plane_) out += fmt::format(",{}", vz.value_or(0.0) * length_);
@@ -305,12 +305,12 @@ std::shared_ptr<Recording> import_csv_text(std::string_view csv, const std::stri
     try {
         return Import(csv, csv_name, mapping, mapping_name, std::move(pictures)).run();
     } catch (const json::exception&) {
-        throw BadInput(mapping_name, 0, "is no mapping, expected the keys of docs/csv-import.md");
+        throw BadInput(mapping_name, 0, "is not a mapping, expected the keys of docs/csv-import.md");
     }
 }
 
 std::shared_ptr<Recording> import_csv(const std::string& csv, const std::string& mapping) {
-    return import_csv_text(read_file(csv, std::size_t(4) << 30), csv, read_file(mapping, 1 << 26), mapping,
+    return import_csv_text(read_file(csv, std::size_t(4) << 30), csv, read_document(mapping), mapping,
                            pictures_beside(mapping));
 }
 

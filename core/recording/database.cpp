@@ -3,12 +3,15 @@
 
 #include "recording/columns.hpp"
 
+#include <algorithm>
 #include <zstd.h>
 
 namespace oddbounce {
 
 namespace {
 constexpr std::size_t most_unpacked = std::size_t(1) << 30; // of one blob, against compressed bombs
+constexpr int longest_statement = 10000;                    // bytes of SQL
+constexpr int longest_value = 1 << 30;                      // bytes of one value
 } // namespace
 
 Database::Database(const std::string& path, int flags) : path_(path) {
@@ -17,6 +20,30 @@ Database::Database(const std::string& path, int flags) : path_(path) {
     db_.reset(raw);
     if (code != SQLITE_OK) fail("opened");
     sqlite3_busy_timeout(raw, 2000);
+    // A file from a stranger is data: it runs nothing and changes nothing of the library.
+    const bool our_own = flags & SQLITE_OPEN_CREATE; // being written: its journal may be turned off
+    sqlite3_db_config(raw, SQLITE_DBCONFIG_DEFENSIVE, our_own ? 0 : 1, nullptr);
+    sqlite3_db_config(raw, SQLITE_DBCONFIG_TRUSTED_SCHEMA, 0, nullptr);
+    sqlite3_db_config(raw, SQLITE_DBCONFIG_ENABLE_TRIGGER, 0, nullptr);
+    sqlite3_db_config(raw, SQLITE_DBCONFIG_ENABLE_VIEW, 0, nullptr);
+    sqlite3_limit(raw, SQLITE_LIMIT_SQL_LENGTH, longest_statement);
+    sqlite3_limit(raw, SQLITE_LIMIT_LENGTH, longest_value);
+    sqlite3_limit(raw, SQLITE_LIMIT_ATTACHED, 0);
+    sqlite3_exec(raw, "PRAGMA cell_size_check = ON; PRAGMA mmap_size = 0", nullptr, nullptr, nullptr);
+}
+
+void Database::check_schema(const std::vector<std::pair<std::string, std::string>>& tables) const {
+    Query q(*this, "SELECT type, name, sql FROM sqlite_master");
+    std::size_t found = 0;
+    while (q.next()) {
+        const std::string type = q.text(0), name = q.text(1), sql = q.text(2);
+        if (type == "index" && name.starts_with("sqlite_autoindex_")) continue;
+        const auto known = std::find(tables.begin(), tables.end(), std::pair(name, sql));
+        if (type != "table" || known == tables.end())
+            throw BadInput(path_, 0, "is not a bounce file: it has a " + type + " '" + name + "' of its own");
+        ++found;
+    }
+    if (found < tables.size() - 1) throw BadInput(path_, 0, "is not a bounce file: it lacks tables");
 }
 
 void Database::run(const char* sql) {

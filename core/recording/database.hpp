@@ -8,13 +8,19 @@
 
 #include <cstdint>
 #include <memory>
+#include <utility>
+#include <vector>
 #include <string>
+#include <string_view>
 
 namespace oddbounce {
 
 class Database {
   public:
+    /// Reading: the schema must be exactly `tables` (name and statement that made each), and nothing of it is
+    /// trusted.
     Database(const std::string& path, int flags);
+    void check_schema(const std::vector<std::pair<std::string, std::string>>& tables) const;
     void run(const char* sql);
     [[noreturn]] void fail(const char* doing) const;
     sqlite3* get() const { return db_.get(); }
@@ -40,6 +46,23 @@ class Query {
   private:
     const Database& db_;
     std::unique_ptr<sqlite3_stmt, decltype(&sqlite3_finalize)> statement_{nullptr, &sqlite3_finalize};
+};
+
+/// FNV-1a, 64 bits: notices damage, not forgery.
+class Checksum {
+  public:
+    void add(std::string_view bytes) {
+        add(static_cast<std::int64_t>(bytes.size()));
+        for (const char c : bytes) mix(static_cast<unsigned char>(c));
+    }
+    void add(std::int64_t number) {
+        for (int shift = 0; shift < 64; shift += 8) mix(static_cast<std::uint64_t>(number) >> shift & 0xFF);
+    }
+    std::int64_t value() const { return static_cast<std::int64_t>(sum_); }
+
+  private:
+    void mix(std::uint64_t byte) { sum_ = (sum_ ^ byte) * 1099511628211u; }
+    std::uint64_t sum_ = 14695981039346656037u;
 };
 
 std::string packed(const std::string& plain, int level);

@@ -16,17 +16,20 @@ namespace oddbounce {
 
 using Id = std::int64_t;
 
-enum class Moves { Fixed, Driven, Solved };
+enum class Moves { Static, Kinematic, Dynamic };
 enum class Role { Solid, Sensor, OneWay };
 /// What two colliders do on meeting.
-enum class Does { Solid, Notice, Nothing };
+enum class Does { Solid, Report, Ignore };
 
-enum class Channel { Contacts, Rays, Events, Wish, Grounded, Passes, Tried };
+enum class Channel { Contacts, Rays, Events, Desired, Grounded, Iterations, Unresolved };
 inline constexpr int channel_count = 7;
 const char* word(Channel channel);
 const char* word(Moves moves);
 const char* word(Role role);
 const char* word(Does does);
+
+/// Seconds of one step.
+inline constexpr double shortest_step = 1e-9, longest_step = 1e6;
 
 struct Header {
     std::string title;
@@ -49,14 +52,17 @@ struct Header {
 struct BodyDef {
     Id id = 0;
     std::string name, kind;
-    Moves moves = Moves::Fixed;
+    Moves moves = Moves::Static;
     std::optional<Id> owner;
-    bool upright = false, seen = true;
+    bool upright = false, visible = true;
     std::optional<double> mass;
     double step = 0.0, slope = 50.0; ///< unit; degrees
     std::string extra;
     bool operator==(const BodyDef&) const = default;
 };
+
+/// What a person calls the body: its name, else its kind, else "body 7".
+std::string label(const BodyDef& def);
 
 struct ColliderDef {
     Id id = 0, body = 0;
@@ -66,8 +72,8 @@ struct ColliderDef {
     Role role = Role::Solid;
     std::optional<Vec3> pass; ///< one-way: the free direction; none: the header's up
     std::optional<double> friction;
-    double bounce = 0.0;
-    bool seen = true;
+    double restitution = 0.0;
+    bool visible = true;
     std::string extra;
     bool operator==(const ColliderDef&) const = default;
 };

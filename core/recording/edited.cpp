@@ -32,7 +32,7 @@ class EditedSpans : public Store {
   private:
     World start(const World& from, std::size_t first, const Recording& r) const {
         World w(r);
-        for (const Recording::Defined& d : r.definitions(0, first)) w.define(d.definition);
+        w.define(r.definitions_before(first));
         for (const BodyState& b : from.bodies())
             if (b.def) w.set(r.body_slot(b.def->id), b);
         for (const ColliderState& c : from.colliders())
@@ -52,10 +52,10 @@ class EditedSpans : public Store {
         BodyState s;
         const BodyRow& row = m.rows[k];
         s.present = s.velocity_known = s.velocity_logged = true;
-        s.pose.at = row.at, s.pose.angle = row.angle, s.pose.spin = row.spin;
+        s.pose.at = row.at, s.pose.angle = row.angle, s.pose.rotation = row.rotation;
         s.velocity = row.velocity;
         const double was = k > 0 ? m.rows[k - 1].angle : row.angle;
-        s.turning = {0.0, 0.0, (unwrapped(was, row.angle) - was) / from.dt()};
+        s.angular_velocity = {0.0, 0.0, (unwrapped(was, row.angle) - was) / from.dt()};
         for (const BodyState& b : from.bodies())
             if (b.def && b.def->id == m.body) s.scale = b.scale;
         return s;
@@ -65,7 +65,7 @@ class EditedSpans : public Store {
         Frame f = from;
         f.before.clear();
         for (const Recording::Defined& d : r.definitions(i, i + 1)) f.before.push_back(d.definition);
-        if (const auto shot = edits_.shots.find(i); shot != edits_.shots.end()) f.shot = shot->second;
+        if (const auto shot = edits_.screenshots.find(i); shot != edits_.screenshots.end()) f.screenshot = shot->second;
         for (const Edits::Switched& s : edits_.switched) {
             if (s.first <= i && i <= s.last) std::erase(f.on, s.collider), std::erase(f.off, s.collider);
             if (i == s.first) (s.on ? f.on : f.off).push_back(s.collider);
@@ -76,7 +76,7 @@ class EditedSpans : public Store {
             }
         }
         for (const Edits::Moved& m : edits_.moved) {
-            if (i == m.first + m.rows.size()) f.warp.push_back(m.body);
+            if (i == m.first + m.rows.size()) f.teleport.push_back(m.body);
             if (i < m.first || i >= m.first + m.rows.size()) continue;
             const std::size_t k = i - m.first;
             std::erase_if(f.bodies, [&](const BodyRow& b) { return b.id == m.body; });
@@ -86,7 +86,7 @@ class EditedSpans : public Store {
             std::erase_if(f.events, [&](const EventRow& e) { return in(e.about, m.body); });
             f.contacts.insert(f.contacts.end(), m.contacts[k].begin(), m.contacts[k].end());
         }
-        if (const auto unknown = resolve(f, nullptr, r))
+        if (const auto unknown = resolve(f, i, nullptr, r))
             throw BadInput(base_.file, 0, "the change names " + std::to_string(unknown->id));
         return f;
     }
@@ -104,11 +104,11 @@ std::shared_ptr<Recording> edited(const Recording& base, const Edits& edits) {
     if (base.begin() > 0) feed.skip(base.begin(), base.number(base.begin()));
     for (std::size_t i = base.begin(); i < base.size(); ++i)
         feed.know(base.number(i), i == 0 ? 0.0 : base.seconds_at(i) - base.seconds_at(i - 1),
-                  static_cast<std::uint8_t>(base.has(i) | (edits.shots.count(i) ? Recording::Shot : 0)));
+                  static_cast<std::uint8_t>(base.has(i) | (edits.screenshots.count(i) ? Recording::Screenshot : 0)));
     for (std::size_t b = 0; b < base.body_count(); ++b)
         if (base.ever_placed(static_cast<Slot>(b)))
-            feed.know_placed(feed.recording()->body_slot(base.body_id(static_cast<Slot>(b))));
-    for (const Edits::Moved& m : edits.moved) feed.know_placed(feed.recording()->body_slot(m.body));
+            feed.note_placed(feed.recording()->body_slot(base.body_id(static_cast<Slot>(b))));
+    for (const Edits::Moved& m : edits.moved) feed.note_placed(feed.recording()->body_slot(m.body));
     feed.finish(base.after());
     return feed.recording();
 }

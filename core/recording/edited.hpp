@@ -19,7 +19,7 @@ struct Edits {
     };
     std::vector<Switched> switched;
     /// A body that goes another way: a row, and the contacts of its colliders, for each frame from `first`
-    /// on; after them it is put back on its recorded way, marked as warped. Events about it are left out.
+    /// on; after them it is put back on its recorded way, marked as teleported. Events about it are left out.
     struct Moved {
         Id body = 0;
         std::vector<Id> colliders;
@@ -28,7 +28,7 @@ struct Edits {
         std::vector<std::vector<ContactRow>> contacts;
     };
     std::vector<Moved> moved;
-    std::map<std::size_t, ShotRow> shots;     ///< by index, in place of the frame's own
+    std::map<std::size_t, ScreenshotRow> screenshots;     ///< by index, in place of the frame's own
     std::shared_ptr<const Pictures> pictures; ///< null: the recording's own
 };
 

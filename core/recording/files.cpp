@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "recording/files.hpp"
 
-#include "recording/beside.hpp"
+#include "recording/output_file.hpp"
 #include "recording/bounce_file.hpp"
 #include "recording/log.hpp"
 #include "recording/log_reader.hpp"
@@ -62,19 +62,25 @@ class Pieces {
             if (in_.pos == in_.size && !over_) fill();
             ZSTD_outBuffer out{plain_.data(), plain_.size(), 0};
             const std::size_t code = ZSTD_decompressStream(stream_.get(), &out, &in_);
-            if (ZSTD_isError(code))
+            if (ZSTD_isError(code) && unpacked_ == 0)
                 throw BadInput(path_, 0, "is not zstd data, expected a compressed bounce log");
+            if (ZSTD_isError(code)) throw BadInput(path_, 0, "is damaged: its compressed data cannot be read further");
+            open_frame_ = code != 0;
             unpacked_ += out.pos;
             if (unpacked_ > most_unpacked)
                 throw BadInput(path_, 0, "unpacks to more than 64 GiB, expected less");
             if (out.pos > 0) return {plain_.data(), out.pos};
-            if (over_ && in_.pos == in_.size) return {};
+            if (over_ && in_.pos == in_.size) {
+                return {};
+            }
         }
     }
     /// The piece is used; its place may be taken by the next.
     void used() {
         if (pending_ && !stream_) fill();
     }
+    /// The compressed data ended within a frame: its writer was killed, or the file was cut.
+    bool cut_off() const { return open_frame_; }
     double share() const { return size_ > 0.0 ? std::min(1.0, read_ / size_) : 0.0; }
 
   private:
@@ -94,7 +100,7 @@ class Pieces {
     std::unique_ptr<ZSTD_DStream, decltype(&ZSTD_freeDStream)> stream_{nullptr, &ZSTD_freeDStream};
     std::string block_, plain_;
     ZSTD_inBuffer in_{nullptr, 0, 0};
-    bool over_ = false, pending_ = false;
+    bool over_ = false, pending_ = false, open_frame_ = false;
     double size_ = 0.0, read_ = 0.0;
     std::uint64_t unpacked_ = 0;
 };
@@ -120,6 +126,7 @@ std::shared_ptr<Recording> read_pieces(const std::string& path, Control* control
         const auto r = reader.recording();
         if (r && !r->empty()) shown = true, begun(r);
     }
+    if (pieces.cut_off()) reader.warn("cut", "the compressed data ends too early; what comes before is kept");
     return reader.end();
 }
 
@@ -136,41 +143,11 @@ std::shared_ptr<Recording> read_log(const std::string& path, Control* control, c
 
 // ---- writing
 
-/// A file that is written beside its place and put there when it is whole.
-class Beside {
-  public:
-    explicit Beside(const std::string& path)
-        : path_(path), beside_(part_of(path)), file_((sweep_parts(path), std::fopen(beside_.c_str(), "wb"))) {
-        if (!file_) fail(path_, "written", errno);
-    }
-    ~Beside() {
-        if (!file_) return;
-        std::fclose(file_);
-        std::remove(beside_.c_str());
-    }
-    Beside(const Beside&) = delete;
-    Beside& operator=(const Beside&) = delete;
-    void write(std::string_view bytes) {
-        if (std::fwrite(bytes.data(), 1, bytes.size(), file_) != bytes.size()) fail(path_, "written", errno);
-    }
-    void done() {
-        if (std::fflush(file_) != 0) fail(path_, "written", errno);
-        const bool closed = std::fclose(std::exchange(file_, nullptr)) == 0;
-        if (closed && std::rename(beside_.c_str(), path_.c_str()) == 0) return;
-        const int reason = errno;
-        std::remove(beside_.c_str());
-        fail(path_, "written", reason);
-    }
-
-  private:
-    std::string path_, beside_;
-    std::FILE* file_;
-};
-
 class Packer {
   public:
-    explicit Packer(Beside& to) : to_(to), stream_(ZSTD_createCCtx(), &ZSTD_freeCCtx) {
+    explicit Packer(OutputFile& to) : to_(to), stream_(ZSTD_createCCtx(), &ZSTD_freeCCtx) {
         ZSTD_CCtx_setParameter(stream_.get(), ZSTD_c_compressionLevel, 6);
+        ZSTD_CCtx_setParameter(stream_.get(), ZSTD_c_checksumFlag, 1); // a flipped bit is an error when read
     }
     void write(std::string_view bytes, bool last) {
         ZSTD_inBuffer in{bytes.data(), bytes.size(), 0};
@@ -184,12 +161,12 @@ class Packer {
     }
 
   private:
-    Beside& to_;
+    OutputFile& to_;
     std::unique_ptr<ZSTD_CCtx, decltype(&ZSTD_freeCCtx)> stream_;
 };
 
 bool write_log(const Recording& r, const std::string& path, Control* control) {
-    Beside file(path);
+    OutputFile file(path);
     std::optional<Packer> packer;
     if (ends_with(path, ".zst")) packer.emplace(file);
     std::size_t bytes = 0;
@@ -234,8 +211,15 @@ std::string read_file(const std::string& path, std::size_t most) {
     return out;
 }
 
+std::string read_document(const std::string& path) {
+    std::error_code error;
+    if (std::filesystem::exists(path, error) && !std::filesystem::is_regular_file(path, error))
+        throw BadInput(path, 0, "is not a regular file");
+    return read_file(path, most_document);
+}
+
 void write_file(const std::string& path, std::string_view content) {
-    Beside file(path);
+    OutputFile file(path);
     file.write(content);
     file.done();
 }

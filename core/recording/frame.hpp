@@ -22,10 +22,10 @@ struct BodyRow {
     Id id = 0;
     Vec3 at{0.0};
     double angle = 0.0;
-    glm::dquat spin{1.0, 0.0, 0.0, 0.0};
+    glm::dquat rotation{1.0, 0.0, 0.0, 0.0};
     Vec3 velocity{0.0};
-    Vec3 turning{0.0}; ///< radians/s; 2D: z only
-    enum Given : std::uint8_t { Place, Turn, Velocity, Turning } given = Place;
+    Vec3 angular_velocity{0.0}; ///< radians/s; 2D: z only
+    enum Given : std::uint8_t { Position, Rotation, Velocity, AngularVelocity } given = Position;
     SlotMark mark;
     bool operator==(const BodyRow&) const = default;
 };
@@ -58,7 +58,7 @@ struct ContactRow {
 
 struct RayRow {
     std::string name;
-    std::optional<Id> by;
+    std::optional<Id> caster;
     Vec3 from{0.0}, to{0.0};
     std::optional<std::vector<std::string>> layers;
     std::vector<Id> skip;
@@ -78,10 +78,10 @@ struct EventRow {
     bool operator==(const EventRow&) const = default;
 };
 
-struct ShotRow {
+struct ScreenshotRow {
     std::string image;
     std::array<double, 4> rect{};
-    bool operator==(const ShotRow&) const = default;
+    bool operator==(const ScreenshotRow&) const = default;
 };
 
 struct Frame {
@@ -89,13 +89,13 @@ struct Frame {
     double dt = 0.0;                   ///< seconds
     std::vector<DefinitionRef> before; ///< definitions that stand before this frame
     std::vector<BodyRow> bodies;
-    std::vector<Id> gone, warp, on, off, grounded;
-    std::vector<IdVector> scale, wish, tried;
-    std::vector<IdCount> passes;
+    std::vector<Id> removed, teleport, on, off, grounded;
+    std::vector<IdVector> scale, desired, unresolved;
+    std::vector<IdCount> iterations;
     std::vector<ContactRow> contacts;
     std::vector<RayRow> rays;
     std::vector<EventRow> events;
-    std::optional<ShotRow> shot;
+    std::optional<ScreenshotRow> screenshot;
     std::string extra;
     bool operator==(const Frame&) const = default;
 };

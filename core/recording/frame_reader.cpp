@@ -18,8 +18,8 @@ FrameKey frame_key(std::string_view key) {
     if (key == "contacts") return FrameKey::Contacts;
     if (key == "frame") return FrameKey::Frame;
     if (key == "dt") return FrameKey::Dt;
-    static constexpr std::string_view others[] = {"gone", "warp",  "grounded", "on",   "off",    "scale",
-                                                  "wish", "tried", "passes",   "rays", "events", "shot"};
+    static constexpr std::string_view others[] = {"removed", "teleport",  "grounded", "on",   "off",    "scale",
+                                                  "desired", "unresolved", "iterations",   "rays", "events", "screenshot"};
     return std::find(std::begin(others), std::end(others), key) != std::end(others) ? FrameKey::Other
                                                                                     : FrameKey::Unknown;
 }
@@ -31,12 +31,16 @@ std::string as_text(std::string_view key, JsonValue v) {
 template <class Value> double number(Value&& v, const Place& place, const char* key) {
     double d = 0.0;
     if (v.get_double().get(d) != simdjson::SUCCESS || !std::isfinite(d)) place.fail(key, "must be a number");
+    if (std::abs(d) > Keys::most_number) place.fail(key, "must be between -1e30 and 1e30");
     return d;
 }
 
 template <class Value> Id id_of(Value&& v, const Place& place, const char* key) {
     Id id = 0;
-    if (v.get_int64().get(id) == simdjson::SUCCESS) return id;
+    if (v.get_int64().get(id) == simdjson::SUCCESS) {
+        if (id > Keys::most_whole || id < -Keys::most_whole) place.fail(key, "holds an id beyond 9e15");
+        return id;
+    }
     const double d = number(v, place, key); // some languages write 3.0 for 3
     if (d != std::floor(d) || std::abs(d) > 9e15) place.fail(key, "must be rows that begin with a whole id");
     return static_cast<Id>(d);
@@ -96,10 +100,11 @@ Frame FrameReader::read(JsonObject object, const Place& place) {
             break;
         case FrameKey::Dt:
             f.dt = number(field.value, place, "dt");
-            if (!(f.dt > 0.0)) place.fail("dt", "must be a positive number");
+            if (!(f.dt >= shortest_step && f.dt <= longest_step))
+                place.fail("dt", "must be between 1e-9 and 1e6 seconds");
             break;
         case FrameKey::Bodies:
-            place.fail("bodies", "must stand once in a frame, in plain letters");
+            place.fail("bodies", "must appear once per frame, without escapes");
         case FrameKey::Contacts:
             if (f.contacts.empty()) read_contacts(f, field.value, place);
             break;
@@ -116,19 +121,19 @@ Frame FrameReader::read(JsonObject object, const Place& place) {
     if (!others) return f;
 
     Keys k(object, place, header_.space);
-    f.gone = k.ids("gone"), f.warp = k.ids("warp"), f.grounded = k.ids("grounded");
+    f.removed = k.ids("removed"), f.teleport = k.ids("teleport"), f.grounded = k.ids("grounded");
     f.on = k.ids("on"), f.off = k.ids("off");
-    f.scale = read_id_vectors(k, "scale"), f.wish = read_id_vectors(k, "wish"),
-    f.tried = read_id_vectors(k, "tried");
+    f.scale = read_id_vectors(k, "scale"), f.desired = read_id_vectors(k, "desired"),
+    f.unresolved = read_id_vectors(k, "unresolved");
     for (IdVector& s : f.scale) {
         if (k.space() == 2) s.value.z = 1.0;
         if (s.value.x == 0.0 || s.value.y == 0.0 || s.value.z == 0.0) place.fail("scale", "must not be zero");
     }
-    k.rows("passes", [&](const std::vector<double>& n) {
-        if (n.size() != 2) place.fail("passes", "must be rows [id,n]");
-        f.passes.push_back({static_cast<Id>(n[0]), static_cast<int>(std::clamp(n[1], 0.0, 2e9))});
+    k.rows("iterations", [&](const std::vector<double>& n) {
+        if (n.size() != 2) place.fail("iterations", "must be rows [id,n]");
+        f.iterations.push_back({static_cast<Id>(n[0]), static_cast<int>(std::clamp(n[1], 0.0, 2e9))});
     });
-    read_rays(k, f), read_events(k, f), read_shot(k, f);
+    read_rays(k, f), read_events(k, f), read_screenshot(k, f);
     return f;
 }
 
@@ -160,25 +165,25 @@ void FrameReader::read_body_row(BodyRow& row, JsonRows numbers, const Place& pla
     }
     if (count < least || count > full)
         place.fail("bodies",
-                   plane ? "must be rows [id,x,y,turn,vx,vy,spin], cut short from the right"
+                   plane ? "must be rows [id,x,y,angle,vx,vy,angular velocity], cut short from the right"
                          : "must be rows [id,x,y,z,qx,qy,qz,qw,vx,vy,vz,wx,wy,wz], cut short from the "
                            "right");
     if (plane) {
         row.at = {n[1], n[2], 0.0};
-        if (count >= turn) row.angle = n[3], row.given = BodyRow::Turn;
+        if (count >= turn) row.angle = n[3], row.given = BodyRow::Rotation;
         if (count >= velocity) row.velocity = {n[4], n[5], 0.0}, row.given = BodyRow::Velocity;
-        if (count >= full) row.turning = {0.0, 0.0, n[6]}, row.given = BodyRow::Turning;
+        if (count >= full) row.angular_velocity = {0.0, 0.0, n[6]}, row.given = BodyRow::AngularVelocity;
         return;
     }
     row.at = {n[1], n[2], n[3]};
     if (count >= turn) {
-        row.spin = glm::dquat(n[7], n[4], n[5], n[6]), row.given = BodyRow::Turn;
-        const double l = glm::length(row.spin);
-        if (l == 0.0) place.fail("bodies", "holds a turn [0,0,0,0], expected a unit quaternion");
-        if (std::abs(l - 1.0) > 1e-5) row.spin /= l; // nearly unit: kept as written
+        row.rotation = glm::dquat(n[7], n[4], n[5], n[6]), row.given = BodyRow::Rotation;
+        const double l = glm::length(row.rotation);
+        if (l == 0.0) place.fail("bodies", "holds a rotation [0,0,0,0], expected a unit quaternion");
+        if (std::abs(l - 1.0) > 1e-5) row.rotation /= l; // nearly unit: kept as written
     }
     if (count >= velocity) row.velocity = {n[8], n[9], n[10]}, row.given = BodyRow::Velocity;
-    if (count >= full) row.turning = {n[11], n[12], n[13]}, row.given = BodyRow::Turning;
+    if (count >= full) row.angular_velocity = {n[11], n[12], n[13]}, row.given = BodyRow::AngularVelocity;
 }
 
 void FrameReader::read_contacts(Frame& f, JsonValue list, const Place& place) const {
@@ -247,7 +252,7 @@ void FrameReader::read_rays(Keys& k, Frame& f) const {
     k.objects("rays", [&](Keys& r) {
         RayRow row;
         row.name = r.text("name");
-        if (r.has("by")) row.by = r.whole("by");
+        if (r.has("caster")) row.caster = r.whole("caster");
         row.from = r.vector("from"), row.to = r.vector("to");
         if (r.has("layers")) row.layers = r.texts("layers");
         row.skip = r.ids("skip");
@@ -273,14 +278,14 @@ void FrameReader::read_events(Keys& k, Frame& f) const {
     });
 }
 
-void FrameReader::read_shot(Keys& k, Frame& f) const {
-    if (!k.has("shot")) return;
-    Keys s = k.object("shot");
-    ShotRow shot;
+void FrameReader::read_screenshot(Keys& k, Frame& f) const {
+    if (!k.has("screenshot")) return;
+    Keys s = k.object("screenshot");
+    ScreenshotRow shot;
     shot.image = s.image("image");
     const std::vector<double> rect = s.numbers("rect", 4);
     std::copy(rect.begin(), rect.end(), shot.rect.begin());
-    f.shot = std::move(shot);
+    f.screenshot = std::move(shot);
 }
 
 } // namespace oddbounce

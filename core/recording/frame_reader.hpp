@@ -46,7 +46,7 @@ class FrameReader {
     void read_contacts(Frame& f, JsonValue list, const Place& place) const;
     void read_rays(Keys& k, Frame& f) const;
     void read_events(Keys& k, Frame& f) const;
-    void read_shot(Keys& k, Frame& f) const;
+    void read_screenshot(Keys& k, Frame& f) const;
     std::vector<IdVector> read_id_vectors(Keys& k, const char* key) const;
 
     const Header& header_;

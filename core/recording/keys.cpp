@@ -9,16 +9,20 @@ namespace oddbounce {
 double Keys::finite_number(JsonValue v, const Place& place, const char* key) {
     double d = 0.0;
     if (v.get(d) != simdjson::SUCCESS || !std::isfinite(d)) place.fail(key, "must be a number");
+    if (std::abs(d) > most_number) place.fail(key, "must be between -1e30 and 1e30");
     return d;
 }
 
 std::int64_t Keys::whole_number(JsonValue v, const Place& place, const char* key) {
     std::int64_t i = 0;
-    if (v.get(i) == simdjson::SUCCESS) return i;
-    double d = 0.0; // some languages write 3.0 for 3
-    if (v.get(d) != simdjson::SUCCESS || d != std::floor(d) || std::abs(d) > 9e15)
-        place.fail(key, "must be a whole number");
-    return static_cast<std::int64_t>(d);
+    if (v.get(i) != simdjson::SUCCESS) {
+        double d = 0.0; // some languages write 3.0 for 3
+        if (v.get(d) != simdjson::SUCCESS || d != std::floor(d) || std::abs(d) > 1e18)
+            place.fail(key, "must be a whole number");
+        i = static_cast<std::int64_t>(d);
+    }
+    if (i > most_whole || i < -most_whole) place.fail(key, "must be between -9e15 and 9e15");
+    return i;
 }
 
 JsonValue Keys::value(const char* key) {

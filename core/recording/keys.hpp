@@ -66,6 +66,9 @@ class Keys {
     std::string rest(const std::function<void(const std::string&)>& unknown);
 
     static double finite_number(JsonValue v, const Place& place, const char* key);
+    /// Beyond this, sums and products of coordinates leave the range of a double.
+    static constexpr double most_number = 1e30;
+    static constexpr std::int64_t most_whole = 9'000'000'000'000'000; ///< exact in a double, with room to add
     static std::int64_t whole_number(JsonValue v, const Place& place, const char* key);
 
   private:

@@ -34,21 +34,21 @@ void LogReader::read_body(Keys& k) {
     BodyDef b;
     b.id = k.whole("body");
     b.name = k.text("name"), b.kind = k.text("kind");
-    b.moves = choice(k, "moves", Moves::Fixed, {"fixed", "driven", "solved"});
+    b.moves = choice(k, "moves", Moves::Static, {"static", "kinematic", "dynamic"});
     if (k.has("owner")) b.owner = k.whole("owner"), pending_.push_back({line_, "owner", *b.owner});
-    b.upright = k.flag("upright", false), b.seen = k.flag("seen", true);
+    b.upright = k.flag("upright", false), b.visible = k.flag("visible", true);
     if (k.has("mass")) b.mass = k.number("mass");
     b.step = k.number("step", 0.0), b.slope = k.number("slope", 50.0);
     b.extra = rest(k, "body");
     bodies_.insert(b.id);
-    if (bodies_.size() > most_ids) k.place().fail("body", "is one too many, at most 1 000 000 are read");
+    if (bodies_.size() > most_ids) k.place().fail("body", "is one too many, at most 1 000 000 are allowed");
     before_.emplace_back(std::move(b));
 }
 
 void LogReader::read_points(Keys& k, Shape& s) {
     s.points = k.vectors("points");
     if (s.points.size() > most_points)
-        k.place().fail("points", "holds too many points, at most 100 000 are read");
+        k.place().fail("points", "has too many points, at most 100 000 are allowed");
     if (s.kind == ShapeKind::Chain) s.closed = k.flag("closed", false);
     if (s.kind != ShapeKind::Mesh) return;
     k.rows("faces", [&](const std::vector<double>& row) {
@@ -87,7 +87,7 @@ void LogReader::read_cells(Keys& k, Shape& s) {
     for (const auto& rows : s.layers)
         for (const std::string& row : rows) cells += row.size();
     check_picture(k, s.image, &s);
-    if (cells > most_cells) k.place().fail("rows", "holds too many cells, at most 16 000 000 are read");
+    if (cells > most_cells) k.place().fail("rows", "has too many cells, at most 16 000 000 are allowed");
 }
 
 Shape LogReader::read_shape(Keys k) {
@@ -99,11 +99,12 @@ Shape LogReader::read_shape(Keys k) {
         k.place().fail("type",
                        "is \"" + type + "\", expected a shape of " + std::to_string(s.space) + " dimensions");
     s.at = k.vector("at", Vec3(0.0));
-    if (k.has("turn")) {
+    const char* turned = s.space == 2 ? "angle" : "rotation";
+    if (k.has(turned)) {
         if (s.space == 2)
-            s.angle = k.number("turn");
+            s.angle = k.number(turned);
         else
-            s.spin = k.quaternion("turn");
+            s.rotation = k.quaternion(turned);
     }
     switch (s.kind) {
     case ShapeKind::Circle:
@@ -147,11 +148,11 @@ void LogReader::read_collider(Keys& k) {
         c.pass = glm::normalize(*c.pass);
     }
     if (k.has("friction")) c.friction = k.number("friction");
-    c.bounce = k.number("bounce", 0.0), c.seen = k.flag("seen", true);
+    c.restitution = k.number("restitution", 0.0), c.visible = k.flag("visible", true);
     c.extra = rest(k, "collider");
     colliders_.insert(c.id);
     if (colliders_.size() > most_ids)
-        k.place().fail("collider", "is one too many, at most 1 000 000 are read");
+        k.place().fail("collider", "is one too many, at most 1 000 000 are allowed");
     before_.emplace_back(std::move(c));
 }
 
@@ -167,7 +168,7 @@ void LogReader::read_pair(Keys& k) {
     PairDef p;
     two_names(k, "pair", p.first, p.second);
     k.value("does");
-    p.does = choice(k, "does", Does::Solid, {"solid", "notice", "nothing"});
+    p.does = choice(k, "does", Does::Solid, {"solid", "report", "ignore"});
     p.extra = rest(k, "pair");
     before_.emplace_back(std::move(p));
 }

@@ -2,6 +2,8 @@
 // Lines and the header; definitions are read in log_definitions.cpp, frames in frame_reader.cpp.
 #include "recording/log_reader.hpp"
 
+#include "recording/plain_text.hpp"
+
 #include "recording/log.hpp"
 #include "recording/pictured.hpp"
 
@@ -48,7 +50,7 @@ void LogReader::take(std::string_view bytes) {
     }
     carry_.erase(0, at);
     if (carry_.size() > longest_line)
-        throw BadInput(file_, line_ + 1, "is a line of more than 1 GiB, expected less");
+        throw BadInput(file_, line_ + 1, "is longer than 1 GiB");
 }
 
 std::shared_ptr<Recording> LogReader::end() {
@@ -126,7 +128,7 @@ void LogReader::check_picture(Keys& k, const std::string& image, const Shape* sh
 
 void LogReader::unknown_key(const char* of, const std::string& key) {
     warn(std::string(of) + "." + key, "line " + std::to_string(line_) + ": unknown key '" + key + "' of " +
-                                          of + " was kept and passed over");
+                                          of + " was kept, not interpreted");
 }
 
 std::string LogReader::rest(Keys& k, const char* of) {
@@ -140,7 +142,7 @@ void LogReader::keep_unknown(const JsonObject& object, std::string_view line) {
         break;
     }
     warn("kind " + kind,
-         "line " + std::to_string(line_) + ": unknown line kind " + kind + " was kept and passed over");
+         "line " + std::to_string(line_) + ": unknown line kind " + kind + " was kept, not interpreted");
     while (!line.empty() && (line.back() == '\r' || line.back() == ' ')) line.remove_suffix(1);
     before_.emplace_back(UnknownLine{std::string(line)});
 }
@@ -163,7 +165,12 @@ Header LogReader::read_header_values(Header h, Keys k) {
     if (glm::length(h.up) == 0.0) k.place().fail("up", "must not be zero");
     h.up = glm::normalize(h.up);
     h.unit = k.text("unit", "unit");
+    constexpr std::size_t longest_unit = 16;
+    if (plain_text(h.unit, longest_unit) != h.unit)
+        k.place().fail("unit", "must be at most 16 characters without control characters");
     h.rate = k.positive("rate", 60.0);
+    if (!(h.rate * longest_step >= 1.0 && h.rate * shortest_step <= 1.0))
+        k.place().fail("rate", "must be between 1e-6 and 1e9");
     h.gravity = k.vector("gravity", Vec3(0.0));
     h.substeps = static_cast<int>(std::clamp<std::int64_t>(k.whole("substeps", 1), 0, 1000000));
     if (h.substeps < 1) k.place().fail("substeps", "must be 1 or more");
@@ -177,7 +184,7 @@ Header LogReader::read_header_values(Header h, Keys k) {
         for (int c = 0; c < channel_count; ++c)
             if (name == word(static_cast<Channel>(c))) h.logs[static_cast<std::size_t>(c)] = known = true;
         if (!known)
-            warn("channel " + name, "line 1: unknown channel '" + name + "' in 'logs' was passed over");
+            warn("channel " + name, "line 1: unknown channel '" + name + "' in 'logs' was ignored");
     }
     h.extra = rest(k, "header");
     return h;

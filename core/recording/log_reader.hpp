@@ -35,13 +35,14 @@ class LogReader {
                                                 const std::string& file);
     static Header header(std::string_view line, const std::string& file);
 
+    /// Says the sentence once for each kind.
+    void warn(const std::string& kind, const std::string& sentence);
   private:
     Place place() const { return {file_, line_}; }
     int space() const;
     [[noreturn]] void fail_header() const;
     void read_line(std::string_view line, bool whole);
     void begin(Header header);
-    void warn(const std::string& kind, const std::string& sentence);
     std::string rest(Keys& k, const char* of);
     void unknown_key(const char* of, const std::string& key);
     void check_picture(Keys& k, const std::string& image, const Shape* shape);

@@ -106,8 +106,8 @@ std::string shape_text(const Shape& s) {
                   [](const auto& f) { return fmt::format("[{},{},{}]", f[0], f[1], f[2]); });
     }
     o.vector_if("at", s.at, Vec3(0.0));
-    o.number_if("turn", s.angle, 0.0);
-    if (s.spin != glm::dquat(1.0, 0.0, 0.0, 0.0)) o.raw("turn", quaternion(s.spin));
+    o.number_if("angle", s.angle, 0.0);
+    if (s.rotation != glm::dquat(1.0, 0.0, 0.0, 0.0)) o.raw("rotation", quaternion(s.rotation));
     return o.done();
 }
 
@@ -117,9 +117,9 @@ struct Writer {
     std::string operator()(const BodyDef& b) const {
         Line o(space);
         o.whole("body", b.id), o.word_if("name", b.name), o.word_if("kind", b.kind);
-        if (b.moves != Moves::Fixed) o.word("moves", word(b.moves));
+        if (b.moves != Moves::Static) o.word("moves", word(b.moves));
         if (b.owner) o.whole("owner", *b.owner);
-        o.flag_if("upright", b.upright, false), o.flag_if("seen", b.seen, true);
+        o.flag_if("upright", b.upright, false), o.flag_if("visible", b.visible, true);
         if (b.mass) o.number("mass", *b.mass);
         o.number_if("step", b.step, 0.0), o.number_if("slope", b.slope, 50.0), o.extra(b.extra);
         return o.done();
@@ -131,7 +131,7 @@ struct Writer {
         if (c.role != Role::Solid) o.word("role", word(c.role));
         if (c.pass) o.vector("pass", *c.pass);
         if (c.friction) o.number("friction", *c.friction);
-        o.number_if("bounce", c.bounce, 0.0), o.flag_if("seen", c.seen, true), o.extra(c.extra);
+        o.number_if("restitution", c.restitution, 0.0), o.flag_if("visible", c.visible, true), o.extra(c.extra);
         return o.done();
     }
     std::string operator()(const PairDef& p) const {
@@ -183,17 +183,17 @@ struct Writer {
     std::string body_row(const BodyRow& r) const {
         std::string t = fmt::format("[{},{},{}", r.id, r.at.x, r.at.y);
         if (space == 3) fmt::format_to(std::back_inserter(t), ",{}", r.at.z);
-        if (r.given >= BodyRow::Turn && space == 2) fmt::format_to(std::back_inserter(t), ",{}", r.angle);
-        if (r.given >= BodyRow::Turn && space == 3)
-            fmt::format_to(std::back_inserter(t), ",{},{},{},{}", r.spin.x, r.spin.y, r.spin.z, r.spin.w);
+        if (r.given >= BodyRow::Rotation && space == 2) fmt::format_to(std::back_inserter(t), ",{}", r.angle);
+        if (r.given >= BodyRow::Rotation && space == 3)
+            fmt::format_to(std::back_inserter(t), ",{},{},{},{}", r.rotation.x, r.rotation.y, r.rotation.z, r.rotation.w);
         if (r.given >= BodyRow::Velocity)
             fmt::format_to(std::back_inserter(t), ",{},{}", r.velocity.x, r.velocity.y);
         if (r.given >= BodyRow::Velocity && space == 3)
             fmt::format_to(std::back_inserter(t), ",{}", r.velocity.z);
-        if (r.given >= BodyRow::Turning && space == 2)
-            fmt::format_to(std::back_inserter(t), ",{}", r.turning.z);
-        if (r.given >= BodyRow::Turning && space == 3)
-            fmt::format_to(std::back_inserter(t), ",{},{},{}", r.turning.x, r.turning.y, r.turning.z);
+        if (r.given >= BodyRow::AngularVelocity && space == 2)
+            fmt::format_to(std::back_inserter(t), ",{}", r.angular_velocity.z);
+        if (r.given >= BodyRow::AngularVelocity && space == 3)
+            fmt::format_to(std::back_inserter(t), ",{},{},{}", r.angular_velocity.x, r.angular_velocity.y, r.angular_velocity.z);
         return t + "]";
     }
     std::string contact(const ContactRow& c) const {
@@ -211,7 +211,7 @@ struct Writer {
     std::string ray(const RayRow& r) const {
         Line o(space);
         o.word_if("name", r.name);
-        if (r.by) o.whole("by", *r.by);
+        if (r.caster) o.whole("caster", *r.caster);
         o.vector("from", r.from), o.vector("to", r.to);
         if (r.layers) o.raw("layers", nlohmann::json(*r.layers).dump());
         o.ids_if("skip", r.skip);
@@ -235,19 +235,19 @@ struct Writer {
         const auto id_vector = [&](const IdVector& v) { return o.row(v.id, v.value); };
         o.whole("frame", f.number), o.number_if("dt", f.dt, usual_dt);
         if (with_rows) o.list_if("bodies", f.bodies, [&](const BodyRow& r) { return body_row(r); });
-        o.ids_if("gone", f.gone), o.list_if("scale", f.scale, id_vector), o.ids_if("warp", f.warp);
-        o.ids_if("on", f.on), o.ids_if("off", f.off), o.list_if("wish", f.wish, id_vector);
-        o.ids_if("grounded", f.grounded), o.list_if("tried", f.tried, id_vector);
-        o.list_if("passes", f.passes, [](const IdCount& c) { return fmt::format("[{},{}]", c.id, c.count); });
+        o.ids_if("removed", f.removed), o.list_if("scale", f.scale, id_vector), o.ids_if("teleport", f.teleport);
+        o.ids_if("on", f.on), o.ids_if("off", f.off), o.list_if("desired", f.desired, id_vector);
+        o.ids_if("grounded", f.grounded), o.list_if("unresolved", f.unresolved, id_vector);
+        o.list_if("iterations", f.iterations, [](const IdCount& c) { return fmt::format("[{},{}]", c.id, c.count); });
         if (with_rows || !contacts_in_rows(f))
             o.list_if("contacts", f.contacts, [&](const ContactRow& c) { return contact(c); });
         o.list_if("rays", f.rays, [&](const RayRow& r) { return ray(r); });
         o.list_if("events", f.events, [&](const EventRow& e) { return event(e); });
-        if (f.shot) {
+        if (f.screenshot) {
             Line s(space);
-            s.word("image", f.shot->image);
-            s.list_if("rect", f.shot->rect, [](double d) { return Line::text(d); });
-            o.raw("shot", s.done());
+            s.word("image", f.screenshot->image);
+            s.list_if("rect", f.screenshot->rect, [](double d) { return Line::text(d); });
+            o.raw("screenshot", s.done());
         }
         o.extra(f.extra);
         return o.done();

@@ -11,19 +11,19 @@ namespace oddbounce {
 namespace fs = std::filesystem;
 
 namespace {
-void tell(const std::string& image, const std::function<void(const std::string&)>& each) {
+void describe(const std::string& image, const std::function<void(const std::string&)>& each) {
     if (!image.empty() && !is_data_uri(image)) each(image);
 }
 } // namespace
 
 void each_picture_path(const Definition& d, const std::function<void(const std::string&)>& each) {
-    if (const auto* c = std::get_if<ColliderDef>(&d)) tell(c->shape.image, each);
-    if (const auto* a = std::get_if<ArtDef>(&d)) tell(a->image, each);
+    if (const auto* c = std::get_if<ColliderDef>(&d)) describe(c->shape.image, each);
+    if (const auto* a = std::get_if<ArtDef>(&d)) describe(a->image, each);
 }
 
 void each_picture_path(const Frame& f, const std::function<void(const std::string&)>& each) {
     for (const Definition& d : f.before) each_picture_path(d, each);
-    if (f.shot) tell(f.shot->image, each);
+    if (f.screenshot) describe(f.screenshot->image, each);
 }
 
 Shape cells_of(const Shape& shape, const std::string& png, const Header& header) {
@@ -41,7 +41,7 @@ void put_pictures_beside(const Recording& r, const std::string& log) {
         each_picture_path(d.definition, take);
     for (const Definition& d : r.after()) each_picture_path(d, take);
     for (std::size_t i = r.begin(); i < r.size(); ++i)
-        if (r.has(i) & Recording::Shot) each_picture_path(*r.frame(i), take);
+        if (r.has(i) & Recording::Screenshot) each_picture_path(*r.frame(i), take);
     const fs::path folder = fs::path(log).parent_path();
     for (const std::string& path : paths) {
         std::string png;

@@ -3,6 +3,7 @@
 
 #include "recording/bad_input.hpp"
 #include "recording/pictured.hpp"
+#include "recording/plain_text.hpp"
 
 #include <algorithm>
 #include <map>
@@ -33,11 +34,17 @@ std::size_t rows_of(const Span& span) {
 } // namespace
 
 const char* word(Channel c) {
-    return pick(c, {"contacts", "rays", "events", "wish", "grounded", "passes", "tried"});
+    return pick(c, {"contacts", "rays", "events", "desired", "grounded", "iterations", "unresolved"});
 }
-const char* word(Moves m) { return pick(m, {"fixed", "driven", "solved"}); }
+const char* word(Moves m) { return pick(m, {"static", "kinematic", "dynamic"}); }
 const char* word(Role r) { return pick(r, {"solid", "sensor", "one-way"}); }
-const char* word(Does d) { return pick(d, {"solid", "notice", "nothing"}); }
+const char* word(Does d) { return pick(d, {"solid", "report", "ignore"}); }
+
+std::string label(const BodyDef& def) {
+    constexpr std::size_t longest = 60; // characters
+    if (!def.name.empty()) return plain_text(def.name, longest);
+    return def.kind.empty() ? "body " + std::to_string(def.id) : plain_text(def.kind, longest);
+}
 
 // ---- geometry, made once
 
@@ -112,15 +119,13 @@ bool Recording::any_has(Has what) const { return Reading(mutex_), (has_ & what) 
 
 std::size_t Recording::index_from(std::int64_t number) const {
     const Reading lock(mutex_);
-    const auto it = std::lower_bound(ticks_.begin(), ticks_.end(), number,
-                                     [](const Tick& t, std::int64_t n) { return t.number < n; });
-    return static_cast<std::size_t>(it - ticks_.begin());
+    return ticks_.index_from(number);
 }
 
 std::ptrdiff_t Recording::frame_index(std::int64_t number) const {
     const std::size_t i = index_from(number);
     const Reading lock(mutex_);
-    return i < ticks_.size() && ticks_[i].number == number ? static_cast<std::ptrdiff_t>(i) : -1;
+    return i < ticks_.size() && ticks_.at(i).number == number ? static_cast<std::ptrdiff_t>(i) : -1;
 }
 
 std::shared_ptr<const Span> Recording::span_of(std::size_t i) const {
@@ -128,7 +133,7 @@ std::shared_ptr<const Span> Recording::span_of(std::size_t i) const {
     {
         const Reading lock(mutex_);
         if (i >= ticks_.size() || i < begin_)
-            throw BadInput(file, 0, "has no frame " + std::to_string(i) + " (any more)");
+            throw BadInput(file, 0, "does not have frame " + std::to_string(i) + " any more");
         if (i >= tail_first_) return std::make_shared<const Span>(*tail_); // it still grows
         if (!store_) return spans_[first / span_frames];
     }
@@ -203,7 +208,7 @@ std::vector<std::string> Recording::warnings() const {
     const Reading lock(mutex_);
     std::vector<std::string> out = warnings_;
     if (!complete_) return out;
-    if (ticks_.empty()) out.push_back("holds no frames");
+    if (ticks_.empty()) out.push_back("contains no frames");
     for (std::size_t b = 0; b < body_ids_.size(); ++b)
         if (!placed_[b])
             out.push_back("body " + std::to_string(body_ids_[b]) +
@@ -235,13 +240,31 @@ const BodyDef* Recording::body_def(Id id) const {
     return slot < 0 ? nullptr : body_defs_[static_cast<std::size_t>(slot)];
 }
 
+Slot Recording::body_slot_by(Id id, std::size_t by) const {
+    const Reading lock(mutex_);
+    const int slot = found(body_slots_, id);
+    return slot < 0 || body_since_[static_cast<std::size_t>(slot)] > by ? -1 : slot;
+}
+
+Slot Recording::collider_slot_by(Id id, std::size_t by) const {
+    const Reading lock(mutex_);
+    const int slot = found(collider_slots_, id);
+    return slot < 0 || collider_since_[static_cast<std::size_t>(slot)] > by ? -1 : slot;
+}
+
+bool Recording::shares_label(const std::string& label) const {
+    const Reading lock(mutex_);
+    const auto it = labels_.find(label);
+    return it != labels_.end() && it->second > 1;
+}
+
 bool Recording::ever_placed(Slot body) const {
     return Reading(mutex_), placed_.at(static_cast<std::size_t>(body));
 }
 
 bool Recording::stands_unplaced(Slot body, const BodyDef& def) const {
     const Reading lock(mutex_);
-    return !placed_[static_cast<std::size_t>(body)] && (complete_ || def.moves == Moves::Fixed);
+    return !placed_[static_cast<std::size_t>(body)] && (complete_ || def.moves == Moves::Static);
 }
 
 std::vector<Recording::Defined> Recording::definitions(std::size_t first, std::size_t last) const {
@@ -251,6 +274,12 @@ std::vector<Recording::Defined> Recording::definitions(std::size_t first, std::s
                                     [&](const Defined& d) { return d.before < before; });
     };
     return {at(first), at(last)};
+}
+
+std::vector<DefinitionRef> Recording::definitions_before(std::size_t index) const {
+    std::vector<DefinitionRef> out;
+    for (Defined& d : definitions(0, index)) out.push_back(std::move(d.definition));
+    return out;
 }
 
 // ---- growing
@@ -264,17 +293,18 @@ void Recording::follow_slop(const ColliderDef& def) {
 }
 
 /// Requires: mutex_ is held.
-void Recording::name(const Definition& d) {
+void Recording::name(const Definition& d, std::size_t before) {
     const auto add_layer = [&](const std::string& layer) {
         layers_.emplace(layer, static_cast<int>(layers_.size()));
     };
     if (const auto* b = std::get_if<BodyDef>(&d)) {
         if (body_slots_.emplace(b->id, static_cast<Slot>(body_ids_.size())).second)
-            body_ids_.push_back(b->id), body_defs_.push_back(b), placed_.push_back(false);
+            body_ids_.push_back(b->id), body_defs_.push_back(b), placed_.push_back(false), body_since_.push_back(before),
+                ++labels_[label(*b)];
         add_layer(b->kind);
     } else if (const auto* c = std::get_if<ColliderDef>(&d)) {
         if (collider_slots_.emplace(c->id, static_cast<Slot>(collider_ids_.size())).second)
-            collider_ids_.push_back(c->id);
+            collider_ids_.push_back(c->id), collider_since_.push_back(before);
         if (!c->layer.empty()) add_layer(c->layer);
         follow_slop(*c);
     } else if (const auto* p = std::get_if<PairDef>(&d))
@@ -300,40 +330,40 @@ void Feed::name_all(const Frame& frame) {
     const Writing lock(recording_->mutex_);
     for (const DefinitionRef& d : frame.before) {
         recording_->definitions_.push_back({recording_->ticks_.size(), d});
-        recording_->name(d);
+        recording_->name(d, recording_->ticks_.size());
     }
 }
 
-std::optional<UnknownId> resolve(Frame& frame, const Frame* before, const Recording& r) {
+std::optional<UnknownId> resolve(Frame& frame, std::size_t index, const Frame* before, const Recording& r) {
     for (std::size_t i = 0; i < frame.bodies.size(); ++i) {
         BodyRow& row = frame.bodies[i];
         const bool same = before && i < before->bodies.size() && before->bodies[i].id == row.id;
-        row.mark.slot = same ? before->bodies[i].mark.slot : r.body_slot(row.id);
+        row.mark.slot = same ? before->bodies[i].mark.slot : r.body_slot_by(row.id, index);
         if (row.mark.slot < 0) return UnknownId{"bodies", row.id, false};
     }
     for (ContactRow& c : frame.contacts) {
-        c.mark_a.slot = r.collider_slot(c.a), c.mark_b.slot = r.collider_slot(c.b);
+        c.mark_a.slot = r.collider_slot_by(c.a, index), c.mark_b.slot = r.collider_slot_by(c.b, index);
         if (c.mark_a.slot < 0) return UnknownId{"a", c.a, true};
         if (c.mark_b.slot < 0) return UnknownId{"b", c.b, true};
     }
     std::optional<UnknownId> unknown;
     const auto body = [&](const char* key, Id id) {
-        if (!unknown && r.body_slot(id) < 0) unknown = UnknownId{key, id, false};
+        if (!unknown && r.body_slot_by(id, index) < 0) unknown = UnknownId{key, id, false};
     };
     const auto collider = [&](const char* key, Id id) {
-        if (!unknown && r.collider_slot(id) < 0) unknown = UnknownId{key, id, true};
+        if (!unknown && r.collider_slot_by(id, index) < 0) unknown = UnknownId{key, id, true};
     };
-    for (Id id : frame.gone) body("gone", id);
-    for (Id id : frame.warp) body("warp", id);
+    for (Id id : frame.removed) body("removed", id);
+    for (Id id : frame.teleport) body("teleport", id);
     for (Id id : frame.grounded) body("grounded", id);
     for (Id id : frame.on) collider("on", id);
     for (Id id : frame.off) collider("off", id);
     for (const IdVector& v : frame.scale) body("scale", v.id);
-    for (const IdVector& v : frame.wish) body("wish", v.id);
-    for (const IdVector& v : frame.tried) body("tried", v.id);
-    for (const IdCount& c : frame.passes) body("passes", c.id);
+    for (const IdVector& v : frame.desired) body("desired", v.id);
+    for (const IdVector& v : frame.unresolved) body("unresolved", v.id);
+    for (const IdCount& c : frame.iterations) body("iterations", c.id);
     for (const RayRow& ray : frame.rays) {
-        if (ray.by) body("by", *ray.by);
+        if (ray.caster) body("caster", *ray.caster);
         if (ray.hit) collider("hit", *ray.hit);
         for (Id id : ray.skip) collider("skip", id);
     }
@@ -346,14 +376,14 @@ namespace {
 std::uint8_t bits_of(const Frame& f) {
     return static_cast<std::uint8_t>(
         (f.rays.empty() ? 0 : Recording::Rays) | (f.events.empty() ? 0 : Recording::Events) |
-        (f.contacts.empty() ? 0 : Recording::Contacts) | (f.shot ? Recording::Shot : 0));
+        (f.contacts.empty() ? 0 : Recording::Contacts) | (f.screenshot ? Recording::Screenshot : 0));
 }
 } // namespace
 
 std::optional<UnknownId> Feed::take(Frame&& frame) {
     Recording& r = *recording_;
     if (!frame.before.empty()) name_all(frame);
-    if (auto unknown = resolve(frame, last_.get(), r)) {
+    if (auto unknown = resolve(frame, r.size(), last_.get(), r)) {
         const Writing lock(r.mutex_);
         r.definitions_.resize(r.definitions_.size() - frame.before.size(), {0, UnknownLine{}});
         return unknown;
@@ -362,7 +392,7 @@ std::optional<UnknownId> Feed::take(Frame&& frame) {
     const auto held = std::make_shared<const Frame>(std::move(frame));
     {
         const Writing lock(r.mutex_);
-        const double seconds = r.ticks_.empty() ? 0.0 : r.ticks_.back().seconds + held->dt;
+        const double seconds = r.ticks_.empty() ? 0.0 : r.ticks_.seconds() + held->dt;
         r.ticks_.push_back({held->number, seconds, bits_of(*held)});
         r.has_ |= bits_of(*held);
         for (const BodyRow& row : held->bodies) r.place(row.mark.slot);
@@ -413,7 +443,7 @@ void Feed::finish(std::vector<DefinitionRef> after) {
     Recording& r = *recording_;
     {
         const Writing lock(r.mutex_);
-        for (const DefinitionRef& d : after) r.name(d);
+        for (const DefinitionRef& d : after) r.name(d, r.ticks_.size());
         r.after_ = std::move(after);
         r.complete_ = true;
     }
@@ -459,14 +489,14 @@ void Feed::drop_before(std::size_t first) {
 
 void Feed::know(std::size_t before, DefinitionRef definition) {
     const Writing lock(recording_->mutex_);
-    recording_->name(definition);
+    recording_->name(definition, before);
     recording_->definitions_.push_back({before, std::move(definition)});
 }
 
 void Feed::know(std::int64_t number, double dt, std::uint8_t has) {
     Recording& r = *recording_;
     const Writing lock(r.mutex_);
-    r.ticks_.push_back({number, r.ticks_.empty() ? 0.0 : r.ticks_.back().seconds + dt, has});
+    r.ticks_.push_back({number, r.ticks_.empty() ? 0.0 : r.ticks_.seconds() + dt, has});
     r.has_ |= has;
     r.tail_first_ = r.ticks_.size(), r.tail_->first = r.tail_first_;
 }
@@ -474,8 +504,7 @@ void Feed::know(std::int64_t number, double dt, std::uint8_t has) {
 void Feed::skip(std::size_t count, std::int64_t number) {
     Recording& r = *recording_;
     const Writing lock(r.mutex_);
-    for (std::size_t i = 0; i < count; ++i)
-        r.ticks_.push_back({number - static_cast<std::int64_t>(count - i), 0.0, 0});
+    r.ticks_.skip(count, number);
     r.begin_ = r.tail_first_ = r.tail_->first = count;
 }
 
@@ -485,7 +514,7 @@ void Feed::resume() {
     recording_->tail_->start = std::make_shared<const World>(now_);
 }
 
-void Feed::know_placed(Slot body) {
+void Feed::note_placed(Slot body) {
     const Writing lock(recording_->mutex_);
     recording_->place(body);
 }

@@ -4,6 +4,7 @@
 
 #include "picture/pictures.hpp"
 #include "recording/recent_worlds.hpp"
+#include "recording/ticks.hpp"
 
 #include <condition_variable>
 #include <functional>
@@ -74,7 +75,7 @@ class Recording {
     std::shared_ptr<const Frame> frame(std::size_t i) const;
     std::int64_t number(std::size_t i) const;
     double seconds_at(std::size_t i) const;
-    enum Has : std::uint8_t { Rays = 1, Events = 2, Contacts = 4, Shot = 8 };
+    enum Has : std::uint8_t { Rays = 1, Events = 2, Contacts = 4, Screenshot = 8 };
     /// Bits of Has. Cost: none of the frame's.
     std::uint8_t has(std::size_t i) const;
     bool any_has(Has what) const;
@@ -102,10 +103,15 @@ class Recording {
     int layer(const std::string& name) const;
     /// A definition of the body, the first; null where the id is unknown.
     const BodyDef* body_def(Id id) const;
+    /// As body_slot and collider_slot, but -1 also for what is defined only after frame `by`.
+    Slot body_slot_by(Id id, std::size_t by) const;
+    Slot collider_slot_by(Id id, std::size_t by) const;
+    /// More than one body is called so (by its name, else by its kind).
+    bool shares_label(const std::string& label) const;
     /// True where some frame has a row of the body: before its first one it is not there.
     bool ever_placed(Slot body) const;
     /// True where a body that has no row yet is taken to stand at the origin: it never gets one. While frames
-    /// still come that is unknown; fixed bodies are taken to stand.
+    /// still come that is unknown; static bodies are taken to stand.
     bool stands_unplaced(Slot body, const BodyDef& def) const;
     /// The recording's slop, or its default from the colliders' sizes.
     double slop() const { return slop_; }
@@ -115,6 +121,8 @@ class Recording {
         DefinitionRef definition;
     };
     std::vector<Defined> definitions(std::size_t first, std::size_t last) const;
+    /// Those that hold at the start of frame `index`.
+    std::vector<DefinitionRef> definitions_before(std::size_t index) const;
 
     /// The PNG that an `image` of the log means. Throws NoPicture.
     std::string png(const std::string& image) const;
@@ -127,19 +135,14 @@ class Recording {
 
   private:
     friend class Feed;
-    struct Tick {
-        std::int64_t number;
-        double seconds;
-        std::uint8_t has;
-    };
     struct Geometries;
-    void name(const Definition& definition);
+    void name(const Definition& definition, std::size_t before);
     void place(Slot body);
     void follow_slop(const ColliderDef& def);
 
     mutable std::shared_mutex mutex_; // of all that grows
     mutable std::condition_variable_any grown_;
-    std::vector<Tick> ticks_;
+    Ticks ticks_;
     std::uint8_t has_ = 0;
     std::size_t begin_ = 0;
     bool complete_ = false;
@@ -148,8 +151,9 @@ class Recording {
     std::vector<std::string> warnings_;
     std::vector<Id> body_ids_, collider_ids_;
     std::vector<const BodyDef*> body_defs_;
+    std::vector<std::size_t> body_since_, collider_since_; // frame before which each is first defined
     std::unordered_map<Id, Slot> body_slots_, collider_slots_;
-    std::unordered_map<std::string, int> layers_;
+    std::unordered_map<std::string, int> layers_, labels_; // labels_: how many bodies are called so
     std::vector<bool> placed_;
     std::size_t placed_count_ = 0;
     bool settled_ = false;        // worlds know which bodies are never placed
@@ -175,7 +179,8 @@ struct UnknownId {
     bool collider;
 };
 /// Sets the slots of the frame's rows. `before`: a frame that has the same rows, most likely; null for none.
-std::optional<UnknownId> resolve(Frame& frame, const Frame* before, const Recording& recording);
+std::optional<UnknownId> resolve(Frame& frame, std::size_t index, const Frame* before,
+                                 const Recording& recording);
 
 /// Fills a recording, frame by frame; what it has taken can be looked at at once, from other threads.
 class Feed {
@@ -207,7 +212,7 @@ class Feed {
     void skip(std::size_t count, std::int64_t number);
     void know(std::size_t before, DefinitionRef definition);
     void know(std::int64_t number, double dt, std::uint8_t has);
-    void know_placed(Slot body);
+    void note_placed(Slot body);
     /// From here on frames are taken again, after those that are known.
     void resume();
 

@@ -28,10 +28,10 @@ const std::array<std::ptrdiff_t, 13>& places_of_numbers(int space) {
     static const auto measure = [](bool plane) {
         const BodyRow r;
         const double* const in_plane[] = {&r.at.x,       &r.at.y,       &r.angle,
-                                          &r.velocity.x, &r.velocity.y, &r.turning.z};
+                                          &r.velocity.x, &r.velocity.y, &r.angular_velocity.z};
         const double* const in_space[] = {
-            &r.at.x,       &r.at.y,       &r.at.z,       &r.spin.x,    &r.spin.y,    &r.spin.z,   &r.spin.w,
-            &r.velocity.x, &r.velocity.y, &r.velocity.z, &r.turning.x, &r.turning.y, &r.turning.z};
+            &r.at.x,       &r.at.y,       &r.at.z,       &r.rotation.x,    &r.rotation.y,    &r.rotation.z,   &r.rotation.w,
+            &r.velocity.x, &r.velocity.y, &r.velocity.z, &r.angular_velocity.x, &r.angular_velocity.y, &r.angular_velocity.z};
         std::array<std::ptrdiff_t, 13> out{};
         for (std::size_t k = 0; k < (plane ? 6u : 13u); ++k)
             out[k] = reinterpret_cast<const char*>(plane ? in_plane[k] : in_space[k]) -
@@ -183,22 +183,37 @@ void write_shape(ByteWriter& out, const Frame& f, const Frame* before) {
             out.byte(kind_of(f.contacts[i]));
 }
 
-void read_shape(ByteReader& in, Frame& f, const Frame* before, std::size_t most) {
+/// Rows that may still come; a row needs two bytes at least, but a frame like the one before needs one for all.
+struct RowBudget {
+    std::size_t left = most_rows_of_span;
+    void take(std::size_t rows) {
+        if (rows > left) throw Damaged("holds more than 8 000 000 rows in 128 frames");
+        left -= rows;
+    }
+};
+
+void read_shape(ByteReader& in, Frame& f, const Frame* before, RowBudget& budget) {
     Id last = 0;
     if (in.byte() == 0) {
         if (!before) throw Damaged("begins with a frame like the one before");
+        budget.take(before->bodies.size());
         f.bodies = before->bodies;
     } else {
-        f.bodies.assign(in.count(most), {});
+        constexpr std::size_t least_bytes = 2; // id and kind
+        const std::size_t rows = in.count(in.left() / least_bytes);
+        budget.take(rows);
+        f.bodies.assign(rows, {});
         for (BodyRow& r : f.bodies) {
             r.id = read_id(in, last);
             const std::uint8_t given = in.byte();
-            if (given > BodyRow::Turning) throw Damaged("holds a body row of an unknown kind");
+            if (given > BodyRow::AngularVelocity) throw Damaged("holds a body row of an unknown kind");
             r.given = static_cast<BodyRow::Given>(given);
         }
     }
     last = 0;
-    const std::size_t contacts = in.count(most);
+    constexpr std::size_t least_bytes = 3; // two ids and kind
+    const std::size_t contacts = in.count(in.left() / least_bytes);
+    budget.take(contacts);
     if (contacts > 0) f.contacts.clear();
     for (std::size_t i = 0; i < contacts; ++i) {
         const Id a = read_id(in, last), b = read_id(in, last);
@@ -224,7 +239,8 @@ std::string pack_rows(std::span<const Frame> frames, int space) {
 void unpack_rows(std::string_view bytes, std::span<Frame> frames, int space) {
     ByteReader in(bytes);
     const Frame* before = nullptr;
-    for (Frame& f : frames) read_shape(in, f, before, bytes.size()), before = &f;
+    RowBudget budget;
+    for (Frame& f : frames) read_shape(in, f, before, budget), before = &f;
     read_groups(in, bodies_of(frames), space), read_groups(in, contacts_of(frames), space);
     if (!in.empty()) throw Damaged("holds more than its frames");
 }
@@ -237,24 +253,24 @@ using State = std::array<double, 20>;
 
 State state_of(const BodyState& b) {
     const Pose& p = b.pose;
-    return {p.at.x,      p.at.y,      p.at.z,      p.angle,   p.spin.x,     p.spin.y,     p.spin.z,
-            p.spin.w,    b.scale.x,   b.scale.y,   b.scale.z, b.velocity.x, b.velocity.y, b.velocity.z,
-            b.turning.x, b.turning.y, b.turning.z, b.wish.x,  b.wish.y,     b.wish.z};
+    return {p.at.x,      p.at.y,      p.at.z,      p.angle,   p.rotation.x,     p.rotation.y,     p.rotation.z,
+            p.rotation.w,    b.scale.x,   b.scale.y,   b.scale.z, b.velocity.x, b.velocity.y, b.velocity.z,
+            b.angular_velocity.x, b.angular_velocity.y, b.angular_velocity.z, b.desired.x,  b.desired.y,     b.desired.z};
 }
 BodyState body_from(const State& n, unsigned flags) {
     BodyState b;
-    b.pose.at = {n[0], n[1], n[2]}, b.pose.angle = n[3], b.pose.spin = glm::dquat(n[7], n[4], n[5], n[6]);
-    b.scale = {n[8], n[9], n[10]}, b.velocity = {n[11], n[12], n[13]}, b.turning = {n[14], n[15], n[16]},
-    b.wish = {n[17], n[18], n[19]};
-    b.present = flags & 1, b.waiting = flags & 2, b.fresh = flags & 4, b.warped = flags & 8,
+    b.pose.at = {n[0], n[1], n[2]}, b.pose.angle = n[3], b.pose.rotation = glm::dquat(n[7], n[4], n[5], n[6]);
+    b.scale = {n[8], n[9], n[10]}, b.velocity = {n[11], n[12], n[13]}, b.angular_velocity = {n[14], n[15], n[16]},
+    b.desired = {n[17], n[18], n[19]};
+    b.present = flags & 1, b.waiting = flags & 2, b.fresh = flags & 4, b.teleported = flags & 8,
     b.grounded = flags & 16, b.velocity_known = flags & 32, b.velocity_logged = flags & 64,
-    b.wishes = flags & 128;
+    b.has_desired = flags & 128;
     return b;
 }
 std::uint8_t flags_of(const BodyState& b) {
-    return static_cast<std::uint8_t>(b.present | b.waiting << 1 | b.fresh << 2 | b.warped << 3 |
+    return static_cast<std::uint8_t>(b.present | b.waiting << 1 | b.fresh << 2 | b.teleported << 3 |
                                      b.grounded << 4 | b.velocity_known << 5 | b.velocity_logged << 6 |
-                                     b.wishes << 7);
+                                     b.has_desired << 7);
 }
 
 } // namespace
@@ -285,15 +301,15 @@ std::string pack_world(const World& w) {
 }
 
 World unpack_world(std::string_view bytes, const Recording& r,
-                   const std::vector<Recording::Defined>& definitions) {
+                   std::span<const DefinitionRef> definitions) {
     World w(r);
-    for (const Recording::Defined& d : definitions) w.define(d.definition);
+    w.define(definitions);
     ByteReader in(bytes);
     const std::int64_t number = in.whole();
     double dt = 0.0;
     read_column(in, {&dt, 1});
     w.set_frame(number, dt);
-    std::vector<std::pair<Slot, std::uint8_t>> kept(in.count(bytes.size()));
+    std::vector<std::pair<Slot, std::uint8_t>> kept(in.count(std::min(in.left() / 2, r.body_count())));
     Id last = 0;
     for (auto& [slot, flags] : kept) {
         slot = r.body_slot(read_id(in, last)), flags = in.byte();
@@ -316,11 +332,12 @@ World unpack_world(std::string_view bytes, const Recording& r,
     for (std::size_t b = 0; b < w.bodies().size(); ++b)
         if (!known[b] && (w.bodies()[b].present || w.bodies()[b].waiting))
             w.set(static_cast<Slot>(b), BodyState());
-    const std::size_t off = in.count(bytes.size());
+    const std::size_t off = in.count(in.left());
     last = 0;
     for (std::size_t i = 0; i < off; ++i) {
         const Slot c = r.collider_slot(read_id(in, last));
-        if (c < 0) throw Damaged("switches a collider that is not defined");
+        if (c < 0 || !w.colliders()[static_cast<std::size_t>(c)].def)
+            throw Damaged("switches a collider that is not defined");
         w.set_on(c, false);
     }
     if (!in.empty()) throw Damaged("holds more than its world");

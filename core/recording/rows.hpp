@@ -5,7 +5,12 @@
 #include "recording/columns.hpp"
 #include "recording/recording.hpp"
 
+#include <span>
+
 namespace oddbounce {
+
+/// Body rows and contacts that one span may hold, against files that claim more than they carry.
+inline constexpr std::size_t most_rows_of_span = 8000000;
 
 /// Contacts that carry keys of their own stay in the frame's line.
 bool contacts_in_rows(const Frame& frame);
@@ -18,6 +23,6 @@ void unpack_rows(std::string_view bytes, std::span<Frame> frames, int space);
 std::string pack_world(const World& world);
 /// The world in which these definitions hold and everything is as it was packed. Throws Damaged.
 World unpack_world(std::string_view bytes, const Recording& recording,
-                   const std::vector<Recording::Defined>& definitions);
+                   std::span<const DefinitionRef> definitions);
 
 } // namespace oddbounce

@@ -5,6 +5,7 @@
 #include <array>
 #include <atomic>
 #include <cstddef>
+#include <stdexcept>
 #include <utility>
 #include <vector>
 
@@ -22,7 +23,12 @@ template <class T> class SharedList {
             return blocks_[i / block].items()[i % block];
         return fresh();
     }
-    T& change(std::size_t i) { return blocks_[i / block].own()[i % block]; }
+    /// Throws std::out_of_range beyond the end.
+    T& change(std::size_t i) {
+        if (i >= size_) [[unlikely]]
+            throw std::out_of_range("no such element");
+        return blocks_[i / block].own()[i % block];
+    }
     /// New elements are T().
     void grow(std::size_t size) {
         if (size <= size_) return;

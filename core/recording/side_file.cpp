@@ -9,6 +9,7 @@
 #include <atomic>
 #include <cstdlib>
 #include <filesystem>
+#include <sys/stat.h>
 #include <unistd.h>
 #include <vector>
 
@@ -19,7 +20,7 @@ namespace fs = std::filesystem;
 namespace {
 
 constexpr std::uintmax_t most_kept = std::uintmax_t(4) << 30; // bytes
-constexpr int form = 2;                                       // raised when what is packed from a log changes
+constexpr int form = 3;                                       // raised when what is packed from a log changes
 
 fs::path folder() {
     const char* given = std::getenv("XDG_CACHE_HOME");
@@ -28,7 +29,7 @@ fs::path folder() {
     return home && *home ? fs::path(home) / ".cache" / "odd-bounce" : fs::path();
 }
 
-/// FNV-1a: names only; a file is believed for its name, which holds size and time too.
+/// FNV-1a: names only; a file is believed for its name, which holds what the system knows of the log.
 std::uint64_t hash(const std::string& text) {
     std::uint64_t h = 14695981039346656037u;
     for (const char c : text) h = (h ^ static_cast<unsigned char>(c)) * 1099511628211u;
@@ -81,12 +82,15 @@ SideFile::SideFile(const std::string& log) : log_(log) {
     std::error_code error;
     const fs::path full = fs::canonical(log, error);
     if (error || !fs::is_regular_file(full, error)) return;
-    const auto size = fs::file_size(full, error);
-    const auto time = fs::last_write_time(full, error).time_since_epoch().count();
+    struct stat s {};
     const fs::path in = folder();
-    if (error || in.empty()) return;
-    const std::string key =
-        full.string() + "|" + std::to_string(size) + "|" + std::to_string(time) + "|" + std::to_string(form);
+    if (stat(full.c_str(), &s) != 0 || in.empty()) return;
+    // The time of the last change of the entry (ctime) cannot be set back by whoever replaces the content.
+    std::string key = full.string();
+    for (const std::int64_t n : {std::int64_t(s.st_size), std::int64_t(s.st_mtim.tv_sec), std::int64_t(s.st_mtim.tv_nsec),
+                                 std::int64_t(s.st_ctim.tv_sec), std::int64_t(s.st_ctim.tv_nsec),
+                                 static_cast<std::int64_t>(s.st_ino), static_cast<std::int64_t>(s.st_dev), std::int64_t(form)})
+        key += "|" + std::to_string(n);
     char name[32];
     std::snprintf(name, sizeof name, "%016llx.bounce", static_cast<unsigned long long>(hash(key)));
     path_ = (in / name).string();

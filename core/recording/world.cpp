@@ -34,33 +34,33 @@ bool World::live(Slot collider) const {
 
 Does World::does(Slot a, Slot b) const {
     const ColliderState &ca = colliders_[index(a)], &cb = colliders_[index(b)];
-    if (ca.body == cb.body || !ca.def || !cb.def) return Does::Nothing;
-    if (body_of(a).def->moves == Moves::Fixed && body_of(b).def->moves == Moves::Fixed) return Does::Nothing;
+    if (ca.body == cb.body || !ca.def || !cb.def) return Does::Ignore;
+    if (body_of(a).def->moves == Moves::Static && body_of(b).def->moves == Moves::Static) return Does::Ignore;
     const bool senses = ca.def->role == Role::Sensor || cb.def->role == Role::Sensor;
     const auto named = pairs_->find(pair_key(ca.layer, cb.layer));
-    if (named == pairs_->end()) return senses ? Does::Notice : Does::Solid;
-    return named->second == Does::Solid && senses ? Does::Notice : named->second;
+    if (named == pairs_->end()) return senses ? Does::Report : Does::Solid;
+    return named->second == Does::Solid && senses ? Does::Report : named->second;
 }
 
 Motion World::motion_since(const World& before, Slot body) const {
     const BodyState& now = bodies_[index(body)];
     const BodyState& was = before.bodies_[index(body)];
-    if (!was.present || now.fresh || now.warped) return {now.pose, now.pose};
+    if (!was.present || now.fresh || now.teleported) return {now.pose, now.pose};
     Motion m{was.pose, now.pose};
-    if (now.pose.angle != was.pose.angle || now.turning.z != 0.0)
-        m.to.angle = unwrapped(was.pose.angle, now.pose.angle, now.turning.z * dt_);
+    if (now.pose.angle != was.pose.angle || now.angular_velocity.z != 0.0)
+        m.to.angle = unwrapped(was.pose.angle, now.pose.angle, now.angular_velocity.z * dt_);
     return m;
 }
 
 void World::touch_still(Slot body) {
     const BodyState& b = bodies_[index(body)];
-    if (b.def && b.def->moves == Moves::Fixed) ++still_version_;
+    if (b.def && b.def->moves == Moves::Static) ++still_version_;
 }
 
 /// Keeps `movers` in step with the body's presence and kind.
 void World::follow_presence(Slot body) {
     const BodyState& b = bodies_[index(body)];
-    const bool moves = b.present && b.def && b.def->moves != Moves::Fixed;
+    const bool moves = b.present && b.def && b.def->moves != Moves::Static;
     const auto at = std::lower_bound(movers_.begin(), movers_.end(), body);
     const bool listed = at != movers_.end() && *at == body;
     if (moves && !listed) movers_.insert(at, body);
@@ -102,11 +102,19 @@ void World::define(const Definition& definition) {
         define(*body);
     else if (const auto* collider = std::get_if<ColliderDef>(&definition))
         define(*collider);
-    else if (const auto* pair = std::get_if<PairDef>(&definition)) {
-        auto pairs = std::make_shared<Pairs>(*pairs_);
-        define(*pair, *pairs);
-        pairs_ = std::move(pairs);
-    }
+}
+
+/// Pairs are shared between worlds: they are copied once, however many change.
+void World::define(std::span<const DefinitionRef> definitions) {
+    std::shared_ptr<Pairs> pairs;
+    for (const Definition& d : definitions)
+        if (const auto* pair = std::get_if<PairDef>(&d)) {
+            if (!pairs) pairs = std::make_shared<Pairs>(*pairs_);
+            define(*pair, *pairs);
+        } else {
+            define(d);
+        }
+    if (pairs) pairs_ = std::move(pairs);
 }
 
 void World::define(const PairDef& def, Pairs& pairs) {
@@ -133,31 +141,31 @@ void World::place(const BodyRow& row, double dt) {
     const bool appears = !b.present;
     if (appears) b.fresh = true, b.pose = {};
     const Pose was = b.pose;
-    const bool stepped = b.present && !b.fresh && !b.warped;
+    const bool stepped = b.present && !b.fresh && !b.teleported;
     b.pose.at = row.at;
-    if (row.given >= BodyRow::Turn) b.pose.angle = row.angle, b.pose.spin = row.spin;
+    if (row.given >= BodyRow::Rotation) b.pose.angle = row.angle, b.pose.rotation = row.rotation;
     b.velocity_logged = row.given >= BodyRow::Velocity;
     b.velocity_known = b.velocity_logged || stepped;
     b.velocity = b.velocity_logged ? row.velocity : stepped ? (row.at - was.at) / dt : Vec3(0.0);
-    if (row.given >= BodyRow::Turning)
-        b.turning = row.turning;
+    if (row.given >= BodyRow::AngularVelocity)
+        b.angular_velocity = row.angular_velocity;
     else
-        b.turning = {0.0, 0.0,
+        b.angular_velocity = {0.0, 0.0,
                      stepped && b.pose.angle != was.angle
                          ? (unwrapped(was.angle, b.pose.angle) - was.angle) / dt
                          : 0.0};
     b.present = true, b.waiting = false;
     if (b.fresh || !b.velocity_logged) marked_.push_back(slot);
     if (appears) follow_presence(slot);
-    if (b.def->moves == Moves::Fixed) ++still_version_;
+    if (b.def->moves == Moves::Static) ++still_version_;
 }
 
 /// What held for the last frame only.
 void World::forget_last_frame() {
     for (const Slot slot : marked_) {
         BodyState& b = change(slot);
-        b.fresh = b.warped = b.grounded = b.wishes = false;
-        if (!b.velocity_logged) b.velocity = Vec3(0.0), b.turning = Vec3(0.0);
+        b.fresh = b.teleported = b.grounded = b.has_desired = false;
+        if (!b.velocity_logged) b.velocity = Vec3(0.0), b.angular_velocity = Vec3(0.0);
     }
     marked_.clear();
 }
@@ -165,36 +173,28 @@ void World::forget_last_frame() {
 void World::step(const Frame& frame) {
     number_ = frame.number, dt_ = frame.dt;
     forget_last_frame();
-    std::shared_ptr<Pairs> pairs; // a log may name thousands
-    for (const Definition& d : frame.before)
-        if (const auto* pair = std::get_if<PairDef>(&d)) {
-            if (!pairs) pairs = std::make_shared<Pairs>(*pairs_);
-            define(*pair, *pairs);
-        } else {
-            define(d);
-        }
-    if (pairs) pairs_ = std::move(pairs);
+    define(frame.before);
     const auto body = [&](Id id) -> BodyState& {
         const Slot slot = recording_->body_slot(id);
         marked_.push_back(slot);
         return change(slot);
     };
-    for (Id id : frame.warp) body(id).warped = true;
+    for (Id id : frame.teleport) body(id).teleported = true;
     for (const IdVector& s : frame.scale) {
         const Slot slot = recording_->body_slot(s.id);
         change(slot).scale = s.value;
         shape_body(slot), touch_still(slot);
     }
     for (const BodyRow& row : frame.bodies) place(row, frame.dt);
-    for (Id id : frame.gone) {
+    for (Id id : frame.removed) {
         const Slot slot = recording_->body_slot(id);
         BodyState& b = change(slot);
         b.present = b.waiting = false;
         follow_presence(slot), touch_still(slot);
     }
-    for (const IdVector& w : frame.wish) {
+    for (const IdVector& w : frame.desired) {
         BodyState& b = body(w.id);
-        b.wishes = true, b.wish = w.value;
+        b.has_desired = true, b.desired = w.value;
     }
     for (Id id : frame.grounded) body(id).grounded = true;
     for (Id id : frame.on) set_on(recording_->collider_slot(id), true);
@@ -212,7 +212,7 @@ void World::set(Slot slot, const BodyState& state) {
     const BodyDef* def = b.def;
     const bool scaled = b.scale != state.scale;
     b = state, b.def = def;
-    if (b.fresh || b.warped || b.grounded || b.wishes || !b.velocity_logged) marked_.push_back(slot);
+    if (b.fresh || b.teleported || b.grounded || b.has_desired || !b.velocity_logged) marked_.push_back(slot);
     if (scaled) shape_body(slot);
     follow_presence(slot), touch_still(slot);
 }

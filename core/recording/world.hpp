@@ -6,6 +6,7 @@
 #include "recording/shared_list.hpp"
 #include "shape/geometry.hpp"
 
+#include <span>
 #include <unordered_map>
 
 namespace oddbounce {
@@ -18,16 +19,16 @@ struct BodyState {
     bool present = false;         ///< placed (or never placed at all: it stands at the origin), and not gone
     bool waiting = false;         ///< defined, and no row of it yet
     bool fresh = false;           ///< first placed in this frame: no step led here
-    bool warped = false;          ///< put elsewhere on purpose in this frame
+    bool teleported = false;          ///< put elsewhere on purpose in this frame
     bool grounded = false;
     bool velocity_known = false;
     bool velocity_logged = false;
-    bool wishes = false;
+    bool has_desired = false;
     Pose pose;
     Vec3 scale{1.0};
     Vec3 velocity{0.0}; ///< unit/s
-    Vec3 turning{0.0};  ///< radians/s
-    Vec3 wish{0.0};     ///< unit/s, where `wishes`
+    Vec3 angular_velocity{0.0};  ///< radians/s
+    Vec3 desired{0.0};     ///< unit/s, where `has_desired`
 };
 
 struct ColliderState {
@@ -58,7 +59,7 @@ class World {
     /// What the two colliders do on meeting, roles, layers and owners taken together.
     Does does(Slot a, Slot b) const;
     /// Motion of a collider's body over the step that led from `before` to this world; standing still
-    /// where the body is fresh, warped or was not there.
+    /// where the body is fresh, teleported or was not there.
     Motion motion_since(const World& before, Slot body) const;
     const std::vector<Slot>& colliders_of(Slot body) const {
         return of_body_[static_cast<std::size_t>(body)];
@@ -67,11 +68,11 @@ class World {
     const std::vector<Slot>& movers() const { return movers_; }
     std::int64_t number() const { return number_; }
     double dt() const { return dt_; }
-    /// Counts changes of fixed bodies' places, shapes, switches: same value, same still scene.
+    /// Counts changes of static bodies' places, shapes, switches: same value, same still scene.
     std::uint64_t still_version() const { return still_version_; }
 
     // For whoever keeps worlds (stores, changed recordings).
-    void define(const Definition& definition);
+    void define(std::span<const DefinitionRef> definitions);
     /// Sets a body's state as it was kept, and what follows from it.
     void set(Slot body, const BodyState& state);
     void set_on(Slot collider, bool on);
@@ -82,6 +83,7 @@ class World {
   private:
     using Pairs = std::unordered_map<std::uint64_t, Does>;
     BodyState& change(Slot body) { return bodies_.change(static_cast<std::size_t>(body)); }
+    void define(const Definition& definition);
     void define(const BodyDef& def);
     void define(const ColliderDef& def);
     void define(const PairDef& def, Pairs& pairs);

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "report/csv.hpp"
 
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
+#include "recording/plain_text.hpp"
 
 #include <fmt/format.h>
 
@@ -27,7 +28,8 @@ class Line {
         return number(v->x).number(v->y).number(v->z);
     }
     Line& number(const std::optional<double>& v) { return v ? number(*v) : raw(""); }
-    Line& text(const std::string& s) {
+    Line& text(const std::string& given) {
+        const std::string s = plain_text(given, given.size() + 1);
         if (s.find_first_of(",\"\r\n") == std::string::npos) return raw(s);
         std::string quoted = "\"";
         for (const char c : s) quoted += c == '"' ? std::string("\"\"") : std::string(1, c);
@@ -108,7 +110,7 @@ void write_findings_csv(std::ostream& out, const std::vector<Finding>& findings)
         for (const Fact& fact : f.facts) facts += (facts.empty() ? "" : "; ") + text_of(fact);
         Line line(out);
         line.text(f.id).text(f.fault).whole(f.first).whole(f.last).text(names).vector(f.at);
-        line.raw(word(f.grade)).number(f.weight).text(facts).text(f.fine.value_or(""));
+        line.raw(word(f.grade)).number(f.weight).text(facts).text(f.expected.value_or(""));
     }
 }
 

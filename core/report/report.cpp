@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "report/report.hpp"
 
-#include "fault/telling.hpp"
+#include "fault/account_text.hpp"
+#include "recording/plain_text.hpp"
 
 #include <fmt/format.h>
 
@@ -10,6 +11,8 @@ namespace oddbounce {
 using nlohmann::json;
 
 namespace {
+
+constexpr std::size_t longest_note = 300; // characters
 
 json vector_json(const Vec3& v, int space) { return space == 2 ? json{v.x, v.y} : json{v.x, v.y, v.z}; }
 
@@ -24,22 +27,24 @@ json fact_json(const Fact& f, int space) {
     return {{"value", value}, {"unit", f.unit}};
 }
 
-std::string fact_text(const Fact& f) {
-    if (const double* d = std::get_if<double>(&f.value))
-        return figure(*d) + (f.unit.empty() ? "" : " " + f.unit);
-    if (const std::string* s = std::get_if<std::string>(&f.value)) return *s;
-    const Vec3& v = std::get<Vec3>(f.value);
-    return fmt::format("{}, {} {}", figure(v.x), figure(v.y), f.unit);
-}
-
 std::int64_t first_number(const Recording& r) { return r.empty() ? 0 : r.number(r.begin()); }
 std::int64_t last_number(const Recording& r) { return r.empty() ? 0 : r.number(r.size() - 1); }
 
-std::string plural(std::size_t n, const char* word) {
-    return fmt::format("{} {}{}", n, word, n == 1 ? "" : "s");
+} // namespace
+
+std::string fact_text(const Fact& f) {
+    if (const double* d = std::get_if<double>(&f.value))
+        return figure(*d) + (f.unit.empty() || f.unit == "count" ? "" : " " + f.unit);
+    if (const std::string* s = std::get_if<std::string>(&f.value)) return plain_text(*s);
+    const Vec3& v = std::get<Vec3>(f.value);
+    return vector_text(v, f.unit);
 }
 
-} // namespace
+std::string sentence_text(const Sentence& s) {
+    if (s.cause) return "cause: " + s.text;
+    return s.fraction ? fmt::format("{} + {}: {}", s.frame - 1, percent(*s.fraction), s.text)
+                      : fmt::format("{}: {}", s.frame, s.text);
+}
 
 json json_of(const Finding& f, int space) {
     json facts = json::object(), thresholds = json::object(), suggest = json::array(),
@@ -48,9 +53,7 @@ json json_of(const Finding& f, int space) {
     for (const Threshold& t : f.thresholds) thresholds[t.name] = {{"value", t.value}, {"unit", t.unit}};
     for (const Suggestion& s : f.suggest) suggest.push_back({{"name", s.name}, {"changes", s.changes}});
     for (const Sentence& s : f.account)
-        account.push_back(s.fraction
-                              ? fmt::format("frame {} + {}: {}", s.frame - 1, figure(*s.fraction), s.text)
-                              : fmt::format("frame {}: {}", s.frame, s.text));
+        account.push_back(s.cause ? sentence_text(s) : "frame " + sentence_text(s));
     json out = {{"id", f.id},
                 {"fault", f.fault},
                 {"first", f.first},
@@ -67,13 +70,13 @@ json json_of(const Finding& f, int space) {
                 {"account", account},
                 {"suggest", suggest}};
     if (!f.assumes.empty()) out["assumes"] = f.assumes;
-    if (f.fine) out["why_fine"] = *f.fine;
+    if (f.expected) out["expected"] = *f.expected;
     return out;
 }
 
 json json_of(const Recording& r, const Scan& s) {
-    json findings = json::array(), fine = json::array();
-    for (const Finding& f : s.findings) (f.fine ? fine : findings).push_back(json_of(f, r.header.space));
+    json findings = json::array(), expected = json::array();
+    for (const Finding& f : s.findings) (f.expected ? expected : findings).push_back(json_of(f, r.header.space));
     json out = {{"oddb", 1},
                 {"file", r.file},
                 {"space", r.header.space},
@@ -82,36 +85,36 @@ json json_of(const Recording& r, const Scan& s) {
                 {"last", last_number(r)},
                 {"judged", s.judged},
                 {"not_judged", s.not_judged},
+                {"coverage", text_of(s.coverage)},
                 {"findings", findings}};
-    if (!fine.empty()) out["fine"] = fine;
+    if (!expected.empty()) out["expected"] = expected;
     if (!s.complete) out["incomplete"] = true;
     return out;
 }
 
 std::string text_of(const Recording& r, const Scan& s) {
     std::string out;
-    for (const std::string& w : r.warnings()) out += fmt::format("note: {}\n", w);
-    for (const auto& [id, reason] : s.not_judged) out += fmt::format("{} not judged: {}\n", id, reason);
+    for (const std::string& w : r.warnings()) out += fmt::format("note: {}\n", plain_text(w, longest_note));
     const auto open = static_cast<std::size_t>(
-        std::count_if(s.findings.begin(), s.findings.end(), [](const Finding& f) { return !f.fine; }));
-    out += fmt::format("{}: {} in {}\n", r.file, plural(open, "finding"), plural(r.kept(), "frame"));
+        std::count_if(s.findings.begin(), s.findings.end(), [](const Finding& f) { return !f.expected; }));
+    out += fmt::format("{}: {} in {}\n", r.file, count_text(static_cast<double>(open), "finding"),
+                       count_text(static_cast<double>(r.kept()), "frame"));
     for (const Finding& f : s.findings)
-        if (f.fine) out += fmt::format("fine as it is: {}, {}\n", f.id, *f.fine);
+        if (f.expected) out += fmt::format("expected: {}, {}\n", f.id, *f.expected);
     for (const Finding& f : s.findings) {
-        if (f.fine) continue;
+        if (f.expected) continue;
         std::string names;
         for (const std::string& n : f.names) names += (names.empty() ? "" : ", ") + n;
         out += fmt::format("\n{}  frames {}-{}  {}  {}\n", f.fault, f.first, f.last, names, word(f.grade));
         if (!f.assumes.empty()) out += fmt::format("  ({})\n", f.assumes);
         for (const Sentence& line : f.account)
-            out += line.fraction
-                       ? fmt::format("  {} + {}: {}\n", line.frame - 1, figure(*line.fraction), line.text)
-                       : fmt::format("  {}: {}\n", line.frame, line.text);
+            out += "  " + sentence_text(line) + "\n";
         for (const Fact& fact : f.facts) out += fmt::format("    {:<20} {}\n", fact.key, fact_text(fact));
         for (const Suggestion& t : f.suggest)
-            out += fmt::format("  {}: {}\n", t.changes.empty() ? "advice" : "try", t.name);
+            out += fmt::format("  {}: {}\n", t.changes.empty() ? "advice" : "fix", t.name);
         out += fmt::format("  id: {}\n", f.id);
     }
+    if (!s.coverage.whole()) out += "\n" + text_of(s.coverage) + ".\n";
     return out;
 }
 
@@ -132,11 +135,11 @@ json info_json(const Recording& r) {
                                   {"colliders", w.colliders_of(b).size()}});
         }
     }
-    std::size_t art = 0, shots = 0;
+    std::size_t art = 0, screenshots = 0;
     for (const Recording::Defined& d : r.definitions(0, r.size()))
         art += std::holds_alternative<ArtDef>(*d.definition);
-    for (std::size_t i = r.begin(); r.any_has(Recording::Shot) && i < r.size(); ++i)
-        shots += (r.has(i) & Recording::Shot) != 0;
+    for (std::size_t i = r.begin(); r.any_has(Recording::Screenshot) && i < r.size(); ++i)
+        screenshots += (r.has(i) & Recording::Screenshot) != 0;
     return {{"oddb", 1},
             {"file", r.file},
             {"title", r.header.title},
@@ -152,7 +155,7 @@ json info_json(const Recording& r) {
             {"bodies", bodies},
             {"colliders", r.collider_count()},
             {"art", art},
-            {"shots", shots},
+            {"screenshots", screenshots},
             {"warnings", r.warnings()}};
 }
 
@@ -161,20 +164,20 @@ std::string info_text(const Recording& r) {
     std::string channels;
     for (const auto& c : j["channels"]) channels += (channels.empty() ? "" : ", ") + c.get<std::string>();
     std::string out = fmt::format("{}\n", r.file);
-    out += fmt::format("  title      {}\n", r.header.title.empty() ? "(none)" : r.header.title);
+    out += fmt::format("  title      {}\n", r.header.title.empty() ? "(none)" : plain_text(r.header.title));
     out += fmt::format("  space      {} dimensions, lengths in {}\n", r.header.space, r.header.unit);
-    out += fmt::format("  frames     {} ({} to {}), {:.2f} s, {} steps a second\n", r.kept(), first_number(r),
+    out += fmt::format("  frames     {} ({} to {}), {:.2f} s, {} steps per second\n", r.kept(), first_number(r),
                        last_number(r), j["seconds"].get<double>(), figure(r.header.rate));
     out += fmt::format("  bodies     {}\n  colliders  {}\n", r.body_count(), r.collider_count());
     out += fmt::format("  slop       {}{}\n", length_text(r, r.slop()),
                        r.header.slop ? "" : " (from the colliders' sizes)");
     out += fmt::format("  channels   {}\n", channels.empty() ? "none" : channels);
-    if (j["art"] != 0 || j["shots"] != 0)
+    if (j["art"] != 0 || j["screenshots"] != 0)
         out += fmt::format("  pictures   {} of bodies and the scene, {} of frames\n",
-                           j["art"].get<std::size_t>(), j["shots"].get<std::size_t>());
+                           j["art"].get<std::size_t>(), j["screenshots"].get<std::size_t>());
     if (r.header.space == 3)
-        out += "  judged     not yet: recordings of 3 dimensions can be opened and listed\n";
-    for (const std::string& w : r.warnings()) out += "  note       " + w + "\n";
+        out += "  judged     not yet: recordings of three dimensions can be opened and listed\n";
+    for (const std::string& w : r.warnings()) out += "  note       " + plain_text(w, longest_note) + "\n";
     return out;
 }
 

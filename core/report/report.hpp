@@ -10,6 +10,11 @@ nlohmann::json json_of(const Finding& finding, int space);
 nlohmann::json json_of(const Recording& recording, const Scan& scan);
 std::string text_of(const Recording& recording, const Scan& scan);
 
+/// "370 + 16 %: It touches the net.", "cause: …"
+std::string sentence_text(const Sentence& sentence);
+/// "24.3 px", "(0, 1)", "tested before moving"
+std::string fact_text(const Fact& fact);
+
 nlohmann::json info_json(const Recording& recording);
 std::string info_text(const Recording& recording);
 

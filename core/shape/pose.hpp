@@ -11,11 +11,11 @@ namespace oddbounce {
 struct Pose {
     Vec3 at{0.0};
     double angle = 0.0;
-    glm::dquat spin{1.0, 0.0, 0.0, 0.0};
+    glm::dquat rotation{1.0, 0.0, 0.0, 0.0};
 
     /// Local point of a 2D body in world coordinates.
-    Vec2 place(const Vec2& local) const { return flat(at) + turn(local); }
-    Vec2 turn(const Vec2& v) const {
+    Vec2 place(const Vec2& local) const { return flat(at) + rotate(local); }
+    Vec2 rotate(const Vec2& v) const {
         if (angle == 0.0) return v; // most bodies stand upright
         const double c = std::cos(angle), s = std::sin(angle);
         return {c * v.x - s * v.y, s * v.x + c * v.y};
@@ -37,7 +37,7 @@ struct Motion {
         Pose p;
         p.at = from.at + (to.at - from.at) * t;
         p.angle = from.angle + (to.angle - from.angle) * t;
-        p.spin = from.spin == to.spin ? from.spin : glm::slerp(from.spin, to.spin, t);
+        p.rotation = from.rotation == to.rotation ? from.rotation : glm::slerp(from.rotation, to.rotation, t);
         return p;
     }
     Vec3 travel() const { return to.at - from.at; }

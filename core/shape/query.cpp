@@ -81,7 +81,7 @@ class Ways {
     }
     /// Outward normals of a shape's outline times `sign`.
     void add_normals(const Geometry& g, const Pose& pose, double sign) {
-        for (const Vec2& n : g.normals()) add(pose.turn(n) * sign);
+        for (const Vec2& n : g.normals()) add(pose.rotate(n) * sign);
     }
     /// From the round corners of one shape to the nearest point of the other's outline, both ways.
     void add_round(const Geometry& round, const Pose& at_round, const Geometry& other, const Pose& at_other) {
@@ -112,7 +112,7 @@ class Ways {
 bool has_normal(const Geometry& g, const Pose& pose, const Vec2& way) {
     constexpr double same = 1.0 - 1e-9;
     return std::any_of(g.normals().begin(), g.normals().end(),
-                       [&](const Vec2& n) { return glm::dot(pose.turn(n), way) > same; });
+                       [&](const Vec2& n) { return glm::dot(pose.rotate(n), way) > same; });
 }
 
 /// Depth of overlapping shapes of several pieces: the shortest way out along the outlines' normals. Where

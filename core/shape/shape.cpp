@@ -82,8 +82,8 @@ std::string defect(const Shape& s) {
     case ShapeKind::Sphere:
         return positive(s.radius) ? "" : "'r' must be positive";
     case ShapeKind::Box: {
-        const bool fine = positive(s.size.x) && positive(s.size.y) && (s.space == 2 || positive(s.size.z));
-        return fine ? "" : "'size' must be positive";
+        const bool expected = positive(s.size.x) && positive(s.size.y) && (s.space == 2 || positive(s.size.z));
+        return expected ? "" : "'size' must be positive";
     }
     case ShapeKind::Capsule:
         if (!finite(s.a) || !finite(s.b)) return "'a' and 'b' must be finite numbers";

@@ -24,7 +24,7 @@ struct Shape {
     int space = 2;
     Vec3 at{0.0};
     double angle = 0.0;
-    glm::dquat spin{1.0, 0.0, 0.0, 0.0};
+    glm::dquat rotation{1.0, 0.0, 0.0, 0.0};
     double radius = 0.0;
     Vec3 size{0.0};
     Vec3 a{0.0}, b{0.0};

@@ -50,15 +50,15 @@ class Box2dRecorder : public b2ContactListener {
             if (alive.count(it->first))
                 ++it;
             else
-                log_.gone(it->second), placed_.erase(it->first), it = bodies_.erase(it);
+                log_.removed(it->second), placed_.erase(it->first), it = bodies_.erase(it);
         write_contacts();
         for (const auto& ray : rays_)
-            log_.ray(ray.name, ray.by, ray.from.x, ray.from.y, ray.to.x, ray.to.y, ray.hit);
+            log_.ray(ray.name, ray.caster, ray.from.x, ray.from.y, ray.to.x, ray.to.y, ray.hit);
         rays_.clear();
     }
 
     // Casts a ray in the world and logs it with what it hit. Returns the fixture or nullptr.
-    b2Fixture* ray(const std::string& name, const b2Body* by, b2Vec2 from, b2Vec2 to) {
+    b2Fixture* ray(const std::string& name, const b2Body* caster, b2Vec2 from, b2Vec2 to) {
         struct Closest : b2RayCastCallback {
             b2Fixture* hit = nullptr;
             float ReportFixture(b2Fixture* f, const b2Vec2&, const b2Vec2&, float fraction) override {
@@ -69,7 +69,7 @@ class Box2dRecorder : public b2ContactListener {
         } closest;
         world_.RayCast(&closest, from, to);
         define_new();
-        rays_.push_back({name, by ? bodies_[by] : -1, from, to, closest.hit ? fixtures_[closest.hit] : -1});
+        rays_.push_back({name, caster ? bodies_[caster] : -1, from, to, closest.hit ? fixtures_[closest.hit] : -1});
         return closest.hit;
     }
 
@@ -85,9 +85,9 @@ class Box2dRecorder : public b2ContactListener {
         return h;
     }
     static std::string moves(const b2Body* b) {
-        return b->GetType() == b2_staticBody      ? "fixed"
-               : b->GetType() == b2_kinematicBody ? "driven"
-                                                  : "solved";
+        return b->GetType() == b2_staticBody      ? "static"
+               : b->GetType() == b2_kinematicBody ? "kinematic"
+                                                  : "dynamic";
     }
 
     static std::string shape_of(const b2Shape& shape) {
@@ -131,7 +131,7 @@ class Box2dRecorder : public b2ContactListener {
         const std::string name = "filter " + std::to_string(layers_.size() + 1);
         layers_[filter] = name;
         for (const auto& [other, other_name] : layers_)
-            if (!collide(filter, other)) log_.pair(name, other_name, "nothing");
+            if (!collide(filter, other)) log_.pair(name, other_name, "ignore");
         return name;
     }
 
@@ -173,7 +173,7 @@ class Box2dRecorder : public b2ContactListener {
                 if (fixtures_.count(f)) continue;
                 Surface s;
                 s.layer = layer_of(*f), s.role = f->IsSensor() ? "sensor" : "solid";
-                s.friction = f->GetFriction(), s.bounce = f->GetRestitution();
+                s.friction = f->GetFriction(), s.restitution = f->GetRestitution();
                 fixtures_[f] = ++last_fixture_;
                 log_.collider(last_fixture_, bodies_[b], shape_of(*f->GetShape()), s);
             }
@@ -233,7 +233,7 @@ class Box2dRecorder : public b2ContactListener {
 
     struct Ray {
         std::string name;
-        Id by;
+        Id caster;
         b2Vec2 from, to;
         Id hit;
     };

@@ -54,16 +54,16 @@ class ChipmunkRecorder {
         }
         say_what_left();
         write_contacts();
-        for (const Ray& r : rays_) log_.ray(r.name, r.by, r.from.x, r.from.y, r.to.x, r.to.y, r.hit);
+        for (const Ray& r : rays_) log_.ray(r.name, r.caster, r.from.x, r.from.y, r.to.x, r.to.y, r.hit);
         rays_.clear();
     }
 
     // Casts a ray in the space and logs it with what it hit. Returns the shape or nullptr.
-    const cpShape* ray(const std::string& name, const cpBody* by, cpVect from, cpVect to, double radius = 0,
+    const cpShape* ray(const std::string& name, const cpBody* caster, cpVect from, cpVect to, double radius = 0,
                        cpShapeFilter filter = CP_SHAPE_FILTER_ALL) {
         cpSegmentQueryInfo info;
         const cpShape* hit = cpSpaceSegmentQueryFirst(space_, from, to, radius, filter, &info);
-        const auto mine = bodies_.find(by);
+        const auto mine = bodies_.find(caster);
         const auto other = shapes_.find(hit);
         rays_.push_back({name, mine == bodies_.end() ? -1 : mine->second, from, to,
                          other == shapes_.end() ? -1 : other->second});
@@ -85,7 +85,7 @@ class ChipmunkRecorder {
     }
     static std::string moves(const cpBody* b) {
         const cpBodyType type = cpBodyGetType(const_cast<cpBody*>(b));
-        return type == CP_BODY_TYPE_STATIC ? "fixed" : type == CP_BODY_TYPE_KINEMATIC ? "driven" : "solved";
+        return type == CP_BODY_TYPE_STATIC ? "static" : type == CP_BODY_TYPE_KINEMATIC ? "kinematic" : "dynamic";
     }
 
     static std::string shape_of(const cpShape* s) {
@@ -127,7 +127,7 @@ class ChipmunkRecorder {
         const std::string name = "filter " + std::to_string(layers_.size() + 1);
         layers_[filter] = name;
         for (const auto& [other, other_name] : layers_)
-            if (!collide(filter, other)) log_.pair(name, other_name, "nothing");
+            if (!collide(filter, other)) log_.pair(name, other_name, "ignore");
         return name;
     }
 
@@ -175,7 +175,7 @@ class ChipmunkRecorder {
             if (shapes_.count(s)) continue;
             Surface surface;
             surface.layer = layer_of(s), surface.role = cpShapeGetSensor(s) ? "sensor" : "solid";
-            surface.friction = cpShapeGetFriction(s), surface.bounce = cpShapeGetElasticity(s);
+            surface.friction = cpShapeGetFriction(s), surface.restitution = cpShapeGetElasticity(s);
             shapes_[s] = ++last_shape_;
             log_.collider(last_shape_, bodies_[cpShapeGetBody(s)], shape_of(s), surface);
         }
@@ -193,7 +193,7 @@ class ChipmunkRecorder {
             if (alive.count(it->first))
                 ++it;
             else
-                log_.gone(it->second), placed_.erase(it->first), names_.erase(it->first),
+                log_.removed(it->second), placed_.erase(it->first), names_.erase(it->first),
                     it = bodies_.erase(it);
     }
 
@@ -249,7 +249,7 @@ class ChipmunkRecorder {
 
     struct Ray {
         std::string name;
-        Id by;
+        Id caster;
         cpVect from, to;
         Id hit;
     };

@@ -6,9 +6,9 @@ int main(int argc, char **argv) {
     bounce_header header = bounce_header_default();
     header.title = "falling ball", header.gravity_y = -900, header.logs = "contacts";
     bounce_log *log = bounce_open(argc > 1 ? argv[1] : "first.bouncelog", &header);
-    bounce_body(log, 1, "ball", "ball", "driven");
+    bounce_body(log, 1, "ball", "ball", "kinematic");
     bounce_collider(log, 1, 1, BOUNCE_CIRCLE(8), NULL);
-    bounce_body(log, 2, "floor", "floor", "fixed");
+    bounce_body(log, 2, "floor", "floor", "static");
     bounce_collider(log, 2, 2, BOUNCE_BOX(400, 20), NULL);
 
     double y = 200, speed = 0;

@@ -6,7 +6,7 @@ int main(int argc, char** argv) {
     bounce::Header header;
     header.title = "falling ball", header.gravity_y = -900, header.logs = {"contacts"};
     bounce::Recorder log(argc > 1 ? argv[1] : "first.bouncelog", header);
-    log.body(1, bounce::Body("ball", "ball", "driven"));
+    log.body(1, bounce::Body("ball", "ball", "kinematic"));
     log.collider(1, 1, bounce::circle(8));
     log.body(2, bounce::Body("floor", "floor"));
     log.collider(2, 2, bounce::box(400, 20));

@@ -5,7 +5,7 @@ local bounce = require("bounce_recorder")
 
 local log = bounce.recorder(arg[1] or "first.bouncelog",
   { title = "falling ball", gravity = { 0, -900 }, logs = { "contacts" } })
-log:body(1, { name = "ball", kind = "ball", moves = "driven" })
+log:body(1, { name = "ball", kind = "ball", moves = "kinematic" })
 log:collider(1, 1, bounce.circle(8))
 log:body(2, { name = "floor", kind = "floor" })
 log:collider(2, 2, bounce.box(400, 20))

@@ -5,7 +5,7 @@ import { Recorder, box, circle, fileWriter } from '../../recorder/bounce_recorde
 
 const log = new Recorder(fileWriter(fs, process.argv[2] ?? 'first.bouncelog'),
   { title: 'falling ball', gravity: [0, -900], logs: ['contacts'] });
-log.body(1, { name: 'ball', kind: 'ball', moves: 'driven' });
+log.body(1, { name: 'ball', kind: 'ball', moves: 'kinematic' });
 log.collider(1, 1, circle(8));
 log.body(2, { name: 'floor', kind: 'floor' });
 log.collider(2, 2, box(400, 20));

@@ -8,7 +8,7 @@ from bounce_recorder import Recorder, box, circle
 
 log = Recorder(sys.argv[1] if len(sys.argv) > 1 else "first.bouncelog", title="falling ball", gravity=(0, -900),
                logs=["contacts"])
-log.body(1, name="ball", kind="ball", moves="driven")
+log.body(1, name="ball", kind="ball", moves="kinematic")
 log.collider(1, 1, circle(8))
 log.body(2, name="floor", kind="floor")
 log.collider(2, 2, box(400, 20))

@@ -7,7 +7,7 @@
 
 namespace oddbounce {
 
-/// It can be written, read again with as many frames, and judged. Large ones are passed over: slow, nothing
+/// It can be written, read again with as many frames, and judged. Large ones are skipped: slow, nothing
 /// new.
 inline void must_be_whole(const Recording& r, std::size_t most_frames) {
     if (r.size() > most_frames || r.collider_count() > 64) return;

@@ -73,7 +73,7 @@ QString complaint(const std::function<void()>& work) {
 
 std::string moving(int from, int to) {
     Scene s(json{{"title", "pier run"}});
-    s.body(1, "driven", Scene::ball(2)).body(2, "fixed", Scene::block(9, 9));
+    s.body(1, "kinematic", Scene::ball(2)).body(2, "static", Scene::block(9, 9));
     std::string out = from == 0 ? s.text() : "";
     for (int n = from; n < to; ++n)
         out += "{\"frame\":" + std::to_string(n) + ",\"bodies\":[[1," + std::to_string(40 + n) + ",0]]}\n";
@@ -110,7 +110,7 @@ class LiveTest : public QObject {
         std::thread judge([&] { live = scan(*growing); }); // waits for more, until the game ends it
         game.close();
         judge.join();
-        QVERIFY(post.waits_for(post.ended, "the game ended it"));
+        QVERIFY(post.waits_for(post.ended, "the game ended the session"));
         const auto kept = read_recording(post.paths[0]);
         const auto sent = read_log_text(log, post.paths[0]);
         QVERIFY(equal(*kept, *sent) && equal(*growing, *sent));
@@ -254,7 +254,7 @@ class LiveTest : public QObject {
         options.port = post.listener->port();
         QVERIFY(complaint([&] { Listener second(options, {}); }).contains("cannot listen on 127.0.0.1:"));
         options.address = "nowhere";
-        QVERIFY(complaint([&] { Listener third(options, {}); }).contains("is no address"));
+        QVERIFY(complaint([&] { Listener third(options, {}); }).contains("is not an address"));
         QVERIFY(complaint([&] { Sender s("http://x"); }).contains("expected ws://HOST:PORT"));
     }
 };

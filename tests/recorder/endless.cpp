@@ -6,7 +6,7 @@ int main(int argc, char** argv) {
     if (argc != 2) return 2;
     bounce::Recorder log(argv[1], bounce::Header());
     for (bounce::Id id = 1; id <= 40; ++id)
-        log.body(id, bounce::Body("drum", "drum", "driven")), log.collider(id, id, bounce::circle(3));
+        log.body(id, bounce::Body("drum", "drum", "kinematic")), log.collider(id, id, bounce::circle(3));
     for (bounce::Id n = 0; log.ok(); ++n) {
         log.frame(n); // writes the frame before
         if (n > 0) std::printf("%lld\n", static_cast<long long>(n - 1)), std::fflush(stdout);

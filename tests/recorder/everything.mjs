@@ -3,13 +3,13 @@ import fs from 'node:fs';
 import { Recorder, capsule, chain, fileWriter, polygon } from '../../recorder/bounce_recorder.mjs';
 
 const log = new Recorder(fileWriter(fs, process.argv[2]), {
-  title: 'quote " and line\n', up: [0, -1], slop: 0.25, float: 32, logs: ['contacts', 'rays', 'events', 'wish', 'grounded', 'tried', 'passes'],
+  title: 'quote " and line\n', up: [0, -1], slop: 0.25, float: 32, logs: ['contacts', 'rays', 'events', 'desired', 'grounded', 'unresolved', 'iterations'],
 });
-log.body(1, { name: 'stoat', kind: 'courier', moves: 'driven', upright: true, step: 4, slope: 40 });
-log.collider(10, 1, capsule([0, -6], [0, 6], 8), { name: 'feet', layer: 'courier', friction: 0.4, bounce: 0.1, seen: false });
+log.body(1, { name: 'stoat', kind: 'courier', moves: 'kinematic', upright: true, step: 4, slope: 40 });
+log.collider(10, 1, capsule([0, -6], [0, 6], 8), { name: 'feet', layer: 'courier', friction: 0.4, restitution: 0.1, visible: false });
 log.body(2, { name: 'pier', kind: 'pier' });
 log.collider(20, 2, chain([[0, 0], [10, 0]]));
-log.body(3, { name: 'crate', kind: 'crate', moves: 'solved' });
+log.body(3, { name: 'crate', kind: 'crate', moves: 'dynamic' });
 log.collider(30, 3, polygon([[0, 0], [4, 0], [0, 3]]), { role: 'sensor' });
 log.pair('courier', 'pier', 'solid');
 log.probe(6, 1, [-8, 14], [-1, 0], 'left-top');
@@ -20,19 +20,19 @@ log.frame(5);
 log.state(1, 0.1, 1 / 3, 0.5, 2, 3, 4);
 log.state(2, 0, 0);
 log.state(3, NaN, 1e-7, 0, 0, Infinity);
-log.wish(1, 7, 0);
+log.desired(1, 7, 0);
 log.grounded(1);
 log.scale(1, -1, 1);
-log.tried(1, 0.25, 0.5);
-log.passes(1, 3);
+log.unresolved(1, 0.25, 0.5);
+log.iterations(1, 3);
 log.contact(10, 20, { at: [1, 2], normal: [0, -1], depth: 0.5, impulse: 3, phase: 'begin' });
-log.ray('sight', [0, 0], [5, 5], { by: 1, hit: 20 });
+log.ray('sight', [0, 0], [5, 5], { caster: 1, hit: 20 });
 log.ray('miss', [0, 0], [5, 5]);
 log.event('landed', [1, 2]);
-log.shot('shots/5.png', [0, 0, 320, 180]);
+log.screenshot('shots/5.png', [0, 0, 320, 180]);
 log.frame(6, 0.02);
-log.warp(1);
+log.teleport(1);
 log.off(10);
 log.on(20);
-log.gone(2);
+log.removed(2);
 log.close();

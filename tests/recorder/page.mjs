@@ -6,7 +6,7 @@ class Socket {
   send(text) { this.sent += text; }
 }
 const log = new Recorder(socketWriter('ws://127.0.0.1:1', Socket), { title: 'page' });
-log.body(1, { moves: 'driven' });
+log.body(1, { moves: 'kinematic' });
 for (let n = 0; n < 3; ++n) log.frame(n), log.state(1, n, 0);
 log.event('mark', [1], 'odd');
 if (socket.sent !== '') throw new Error('sent before the connection was there');

@@ -18,25 +18,25 @@ namespace {
 void write_everything(const std::string& path) {
     bounce::Header h;
     h.title = "quote \" and line\n", h.up_y = -1, h.slop = 0.25,
-    h.logs = {"contacts", "rays", "events", "wish", "grounded", "tried", "passes"};
+    h.logs = {"contacts", "rays", "events", "desired", "grounded", "unresolved", "iterations"};
     bounce::Recorder log(path, h);
-    bounce::Body stoat("stoat", "courier", "driven");
+    bounce::Body stoat("stoat", "courier", "kinematic");
     stoat.upright = true, stoat.step = 4, stoat.slope = 40;
     log.body(1, stoat);
     log.collider(10, 1, bounce::capsule(0, -6, 0, 6, 8), {"feet", "courier", "solid", 0.4, 0.1, false});
     log.body(2, bounce::Body("pier", "pier")), log.collider(20, 2, bounce::chain({{0, 0}, {10, 0}}));
-    log.body(3, bounce::Body("crate", "crate", "solved"));
+    log.body(3, bounce::Body("crate", "crate", "dynamic"));
     log.collider(30, 3, bounce::polygon({{0, 0}, {4, 0}, {0, 3}}), {"", "", "sensor", -1, 0, true});
     log.pair("courier", "pier", "solid");
     log.probe(6, 1, "left-top", -8, 14, -1, 0), log.expect("courier", "pier", "landed", 3);
     log.art(4, 1, "stoat.png", 24, 32, 0, 2), log.backdrop(5, "sky.png", 400, 300, 10, 20);
     log.frame(5), log.state(1, 0.1, 1.0 / 3, 0.5, 2, 3, 4), log.state(2, 0, 0);
-    log.state(3, NAN, 1e-7, 0, 0, INFINITY), log.wish(1, 7, 0), log.grounded(1);
-    log.scale(1, -1, 1), log.tried(1, 0.25, 0.5), log.passes(1, 3);
+    log.state(3, NAN, 1e-7, 0, 0, INFINITY), log.desired(1, 7, 0), log.grounded(1);
+    log.scale(1, -1, 1), log.unresolved(1, 0.25, 0.5), log.iterations(1, 3);
     log.contact(bounce::Contact(10, 20).at(1, 2).normal(0, -1).depth(0.5).impulse(3).phase("begin"));
     log.ray("sight", 1, 0, 0, 5, 5, 20), log.ray("miss", -1, 0, 0, 5, 5), log.event("landed", {1, 2});
-    log.shot("shots/5.png", 0, 0, 320, 180);
-    log.frame(6, 0.02), log.warp(1), log.off(10), log.on(20), log.gone(2);
+    log.screenshot("shots/5.png", 0, 0, 320, 180);
+    log.frame(6, 0.02), log.teleport(1), log.off(10), log.on(20), log.removed(2);
 }
 
 /// What a log says, written by one hand; the width of the game's numbers and a contact's zeros may differ.
@@ -76,17 +76,17 @@ class RecorderTest : public QObject {
         const auto held = r->frame(0);
         const oddbounce::Frame& f = *held;
         QCOMPARE(f.bodies.at(0).at.y, 1.0 / 3); // to the last digit
-        QCOMPARE(f.bodies.at(0).turning.z, 4.0);
+        QCOMPARE(f.bodies.at(0).angular_velocity.z, 4.0);
         QCOMPARE(f.bodies.at(2).at, oddbounce::Vec3(0.0, 1e-7, 0.0)); // no number that JSON cannot hold
         QCOMPARE(*f.contacts.at(0).depth, 0.5);
         QCOMPARE(*f.rays.at(0).hit, oddbounce::Id(20));
         QVERIFY(!f.rays.at(1).hit);
         QCOMPARE(f.scale.at(0).value.x, -1.0);
-        QCOMPARE(f.tried.at(0).value.y, 0.5);
-        QCOMPARE(f.passes.at(0).count, 3);
-        QCOMPARE(f.shot->rect[2], 320.0);
+        QCOMPARE(f.unresolved.at(0).value.y, 0.5);
+        QCOMPARE(f.iterations.at(0).count, 3);
+        QCOMPARE(f.screenshot->rect[2], 320.0);
         QCOMPARE(r->frame(1)->dt, 0.02);
-        QCOMPARE(r->frame(1)->warp.size(), std::size_t(1));
+        QCOMPARE(r->frame(1)->teleport.size(), std::size_t(1));
     }
 
     /// The recorders of all languages write the same recording: a small game, and everything that a log

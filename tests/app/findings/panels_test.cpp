@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The panels beside the view: findings, bodies, strip, account, tries. Clicked as a person does.
+// The panels beside the view: findings, bodies, strip, account, fixes. Clicked as a person does.
 #include "account/account_panel.hpp"
 #include "core/scene.hpp"
 #include "findings/bodies_panel.hpp"
+#include "findings/expected_dialog.hpp"
 #include "findings/findings_panel.hpp"
-#include "findings/fine_dialog.hpp"
+#include "fixes/candidate_dialog.hpp"
+#include "fixes/fixes_panel.hpp"
 #include "strip/strip_widget.hpp"
 #include "theme/theme.hpp"
-#include "tries/tries_panel.hpp"
 
 #include <QComboBox>
 #include <QDoubleSpinBox>
@@ -43,6 +44,14 @@ class PanelsTest : public QObject {
     void findings_areGroupedWorstFirstAndFiltered() {
         FindingsModel m(*s_);
         read("net-throw");
+        // Two like findings are one row, which opens.
+        QCOMPARE(m.rowCount(), 2);
+        QCOMPARE(m.data(m.index(1), FindingsModel::Count).toInt(), 2);
+        QCOMPARE(m.data(m.index(1), FindingsModel::Frames).toString(), QString("2 times, frames 91–371"));
+        QCOMPARE(m.data(m.index(1), FindingsModel::Spans).value<QList<QPointF>>().size(), 2);
+        QCOMPARE(m.ids().size(), 2);
+        QCOMPARE(m.row_of(m.ids()[1]), 1);
+        m.fold(1, false);
         QCOMPARE(m.rowCount(), 3);
         QVERIFY(m.data(m.index(0), FindingsModel::IsGroup).toBool());
         QCOMPARE(m.data(m.index(0), FindingsModel::Count).toInt(), 2);
@@ -50,7 +59,7 @@ class PanelsTest : public QObject {
                 (m.flags(m.index(1)) & Qt::ItemIsSelectable));
         QCOMPARE(m.data(m.index(1), Qt::DisplayRole).toString(), QString("parcel through net"));
         QCOMPARE(m.data(m.index(1), FindingsModel::Frames).toString(), QString("frames 370–371"));
-        const double from = m.data(m.index(1), FindingsModel::From).toDouble();
+        const double from = m.data(m.index(1), FindingsModel::Spans).value<QList<QPointF>>()[0].x();
         QVERIFY(std::abs(from - 370.0 / 419.0) < 1e-9);
         QCOMPARE(m.row_of(m.data(m.index(2), FindingsModel::FindingId).toString()), 2);
         for (const auto& [words, rows] : {std::pair("tunneling NET", 3), std::pair("net 91", 2),
@@ -81,30 +90,30 @@ class PanelsTest : public QObject {
             m.group(by);
             QCOMPARE(heads(), titles);
         }
-        QVERIFY(m.data(m.index(1), FindingsModel::Frames).toString().startsWith("deep overlap, frames"));
-        s_->mark_fine({s_->findings()[0].id, {}, {}, "it is a soft bollard"});
+        QVERIFY(m.data(m.index(1), FindingsModel::Frames).toString().startsWith("deep overlap, 2 times, frames"));
+        s_->mark_expected({s_->findings()[0].id, {}, {}, "it is a soft bollard"});
         const std::pair<Showing, int> shown[] = {
-            {Showing::Open, 1}, {Showing::Fine, 1}, {Showing::Proven, 1}, {Showing::All, 2}};
+            {Showing::Open, 1}, {Showing::Expected, 1}, {Showing::Sure, 1}, {Showing::All, 2}};
         for (const auto& [which, count] : shown) {
             m.show(which);
             QCOMPARE(m.rowCount() - static_cast<int>(heads().size()), count);
         }
-        QCOMPARE(heads(), QStringList({"Fine as they are", "Not marked"}));
+        QCOMPARE(heads(), QStringList({"Expected", "Not marked"}));
         m.filter("soft");
         QCOMPARE(m.rowCount(), 2);
-        QVERIFY(m.data(m.index(1), FindingsModel::IsFine).toBool());
+        QVERIFY(m.data(m.index(1), FindingsModel::IsExpected).toBool());
         QVERIFY(m.data(m.index(1), FindingsModel::Frames).toString().contains("soft bollard"));
     }
 
-    void fineDialog_takesThisOneOrAllLikeIt() {
+    void expectedDialog_takesThisOneOrAllLikeIt() {
         read("net-throw");
         const Finding& f = s_->findings()[0];
-        FineDialog ask(f, s_->findings(), false);
+        ExpectedDialog ask(f, s_->findings(), false);
         QVERIFY(ask.one()->isChecked() && ask.one()->text().contains(QString::number(f.first)));
-        QCOMPARE(ask.fine(), (Fine{f.id, {}, {}, "no reason given"}));
+        QCOMPARE(ask.expected(), (Expected{f.id, {}, {}, "no reason given"}));
         QVERIFY(ask.rule()->text().contains("parcel") && ask.rule()->text().contains("(2 here)"));
-        ask.rule()->click(), QTest::keyClicks(ask.why(), "a hole in it ");
-        QCOMPARE(ask.fine(), (Fine{{}, "tunneling", rule_for(f).kinds, "a hole in it"}));
+        ask.rule()->click(), QTest::keyClicks(ask.reason(), "a hole in it ");
+        QCOMPARE(ask.expected(), (Expected{{}, "tunneling", rule_for(f).kinds, "a hole in it"}));
     }
 
     void findingsPanel_saysWhatWouldFillIt() {
@@ -116,38 +125,74 @@ class PanelsTest : public QObject {
                 if (l->isVisible() && l->text().contains(words)) return true;
             return false;
         };
-        QTRY_VERIFY(says("Nothing found"));
+        QTRY_VERIFY(says("No faults found"));
         read("net-throw");
-        QVERIFY(!says("Nothing found") && says("2 in 420 frames"));
+        QVERIFY(!says("No faults found") && says("2 in 420 frames"));
         panel.filter_line()->setText("cart");
-        QVERIFY(says("Clear the filter"));
+        QVERIFY(says("Clear it to see all") && says("0 of 2 shown"));
         panel.filter_line()->clear();
         QTest::keyClick(panel.list(), Qt::Key_Down);
         QTest::keyClick(panel.list(), Qt::Key_Down);
         QVERIFY(s_->finding() != nullptr);
     }
 
-    void bodies_areChosenHiddenAndAskedWhatStopsThem() {
+    /// N goes through what the filter shows, folded or not; Left and Right fold and open.
+    void findings_areSteppedThroughAsTheFilterShowsThem() {
+        FindingsPanel panel(*s_);
+        panel.show();
+        read("net-throw");
+        panel.step(1);
+        const std::string first = s_->finding()->id;
+        panel.step(1);
+        QVERIFY(s_->finding()->id != first);
+        QCOMPARE(panel.after(QString::fromStdString(s_->finding()->id)).toStdString(), first);
+        panel.step(1);
+        QCOMPARE(s_->finding()->id, first);
+        QTest::keyClick(panel.list(), Qt::Key_Right);
+        QCOMPARE(panel.list()->model()->rowCount(), 3);
+        QTest::keyClick(panel.list(), Qt::Key_Left);
+        QCOMPARE(panel.list()->model()->rowCount(), 2);
+        panel.filter_line()->setText("91");
+        panel.step(1), panel.step(1);
+        QCOMPARE(s_->finding()->first, std::int64_t(91));
+        panel.filter_line()->setText("nothing of the kind");
+        panel.step(1);
+        QCOMPARE(s_->finding()->first, std::int64_t(91));
+    }
+
+    void bodies_areFoundChosenHiddenAndAskedWhatStopsThem() {
         BodiesPanel panel(*s_);
         panel.resize(244, 400);
         panel.show();
         read("net-throw");
-        click(panel, 60, 36 + 12 + 48); // the third mover: the parcel
+        QListView& list = *panel.list();
+        const auto row = [&](int i) { return list.model()->index(i, 0); };
+        QCOMPARE(row(2).data().toString(), QString("parcel")); // the third mover
+        QTest::mouseClick(list.viewport(), Qt::LeftButton, {}, list.visualRect(row(2)).center());
         QVERIFY(s_->body() >= 0);
         QCOMPARE(s_->recording()->body_id(s_->body()), Id(2));
-        click(panel, 20, 66 + 12 + 24); // its icon column: the second
+        list.model()->setData(row(1), Qt::Unchecked, Qt::CheckStateRole);
         QCOMPARE(s_->hidden().size(), std::size_t(1));
-        click(panel, 20, 66 + 12 + 24);
+        QCOMPARE(row(1).data(BodiesModel::What).toString(), QString("hidden"));
+        QTest::keyClick(&list, Qt::Key_Up), QTest::keyClick(&list, Qt::Key_Space); // the tick by keyboard
         QVERIFY(s_->hidden().empty());
-        const auto buttons = panel.findChildren<QPushButton*>();
-        QCOMPARE(buttons.size(), 2);
-        buttons[1]->click();
-        QVERIFY(s_->asks_what_stops() && buttons[1]->isChecked());
-        buttons[0]->click();
-        QVERIFY(!s_->hidden().empty() && buttons[0]->isChecked());
-        click(panel, 60, 66 + 12 + 48); // the same body again: let go
-        QCOMPARE(s_->body(), Slot(-1));
-        QVERIFY(!buttons[0]->isVisible());
+        QTest::keyClick(&list, Qt::Key_Down);
+        const auto button = [&](const char* text) {
+            for (auto* b : panel.findChildren<QPushButton*>())
+                if (b->text() == text) return b;
+            return static_cast<QPushButton*>(nullptr);
+        };
+        button("what stops it?")->click();
+        QVERIFY(s_->asks_what_stops() && button("what stops it?")->isChecked());
+        QCOMPARE(row(2).data(BodiesModel::BodySlot).toInt(), s_->body());
+        button("only this")->click();
+        QVERIFY(!s_->hidden().empty() && button("only this")->isChecked());
+        button("show all")->click();
+        QVERIFY(s_->hidden().empty() && !button("show all")->isVisible());
+        panel.filter_line()->setText("mail SLOT");
+        QCOMPARE(list.model()->rowCount(), 1);
+        panel.filter_line()->setText("#2");
+        QCOMPARE(row(0).data().toString(), QString("parcel"));
     }
 
     void strip_goesToTheFrameThatIsClicked() {
@@ -189,16 +234,29 @@ class PanelsTest : public QObject {
 
     void account_clickOnASentenceGoesThereAndOnANumberPlots() {
         AccountPanel panel(*s_);
-        panel.resize(304, 500);
+        panel.resize(304, 700);
         panel.show();
         read("net-throw");
         s_->next_finding(1);
-        panel.grab();
-        QSignalSpy plots(&panel, &AccountPanel::wants_plot);
+        QListView& list = *panel.sentences();
+        const int rows = list.model()->rowCount();
+        QVERIFY(rows >= 5 && list.model()->index(rows - 1, 0).data(AccountModel::IsCause).toBool());
         std::set<double> moments;
-        for (int y = 40; y < 500; y += 6) panel.grab(), click(panel, 150, y), moments.insert(s_->moment());
+        for (int i = 0; i < rows; ++i) {
+            const QModelIndex row = list.model()->index(i, 0);
+            list.scrollTo(row);
+            QTest::mouseClick(list.viewport(), Qt::LeftButton, {}, list.visualRect(row).center());
+            moments.insert(s_->moment());
+        }
         QVERIFY(moments.size() >= 4); // frames and parts of a step
         QVERIFY(moments.count(s_->touch_moment(*s_->finding())));
+        s_->go_to_touch();
+        for (int i = 0; i < rows; ++i) // it follows the moment
+            if (const QModelIndex row = list.model()->index(i, 0); row.data(AccountModel::IsNow).toBool())
+                QVERIFY(list.viewport()->rect().intersects(list.visualRect(row)));
+        QSignalSpy plots(&panel, &AccountPanel::wants_plot);
+        for (int i = 0; i < panel.numbers()->model()->rowCount(); ++i)
+            emit panel.numbers()->clicked(panel.numbers()->model()->index(i, 1));
         QStringList asked;
         for (const auto& call : plots) asked << call[0].toString();
         QVERIFY2(asked.contains("gap") && asked.contains("closing") && asked.contains("speed"),
@@ -220,22 +278,42 @@ class PanelsTest : public QObject {
         QCOMPARE(value("gap parcel–net"), QString("none"));
     }
 
-    void tries_areChosenByAClickAndOwnOnesRemovedByTheOtherButton() {
-        TriesPanel panel(*s_);
-        panel.resize(304, 400);
+    /// A click shows a candidate or lets go of it; a right click deletes nothing; each part of the verdict opens its
+    /// list, and each entry leads to its moment.
+    void fixes_areShownByAClickAndTheirVerdictsOpen() {
+        FixesPanel panel(*s_);
+        panel.resize(304, 700);
         panel.show();
         read("hand-cart");
         s_->next_finding(1);
         const std::size_t suggested = s_->candidates().size();
         s_->add_candidate({"own", {{{"bodies", {"bollard"}}, {"grow", -1}}}});
-        const auto middle = [](std::size_t i) { return 36.0 + static_cast<double>(i) * 52.0 + 23.0; };
-        click(panel, 100, middle(1));
+        QCOMPARE(panel.cards().size(), suggested + 1);
+        QTRY_VERIFY_WITH_TIMEOUT(s_->candidates()[0].state == Candidate::Judged, 20000);
+        const auto press = [&](std::size_t i, Qt::MouseButton with) {
+            QTest::mouseClick(panel.cards()[i], with, {}, QPoint(20, 8));
+        };
+        press(1, Qt::LeftButton);
         QCOMPARE(s_->candidate(), 1);
-        click(panel, 100, middle(1));
+        press(1, Qt::LeftButton);
         QCOMPARE(s_->candidate(), -1);
-        click(panel, 100, middle(0), Qt::RightButton);
-        click(panel, 100, middle(suggested), Qt::RightButton);
-        QCOMPARE(s_->candidates().size(), suggested);
+        panel.cards()[1]->setFocus();
+        QTest::keyClick(panel.cards()[1], Qt::Key_Space);
+        QCOMPARE(s_->candidate(), 1);
+        press(suggested, Qt::RightButton);
+        QCOMPARE(s_->candidates().size(), suggested + 1);
+        const Verdict& v = s_->candidates()[0].verdict;
+        const QString text = panel.cards()[0]->verdict()->text();
+        std::size_t counted = 0;
+        for (const VerdictPart& part : verdict_parts(v)) {
+            QVERIFY2(text.contains(QString::fromStdString(part.text).toHtmlEscaped()), qPrintable(text));
+            if (part.list == VerdictPart::None) continue;
+            const auto entries = entries_of(v, part.list, *s_->recording());
+            QVERIFY(!entries.empty());
+            for (const VerdictEntry& e : entries) QVERIFY(e.moment >= 0.0 && e.moment <= s_->last_moment());
+            ++counted;
+        }
+        QVERIFY(counted >= 1);
     }
 
     /// Every knob makes a fix that is valid and that applies to this recording.
@@ -274,7 +352,7 @@ class PanelsTest : public QObject {
         QVERIFY(values[1]->isVisible() && values[0]->suffix() == " px");
         values[0]->setValue(11);
         QCOMPARE(dialog.fix().changes[0]["size"][0].get<double>(), 11.0);
-        boxes[1]->setCurrentText("when its motion is tested");
+        boxes[1]->setCurrentText("when it tests");
         QVERIFY(boxes[2]->isVisible() && !values[0]->isVisible());
         boxes[2]->setCurrentText("swept");
         QCOMPARE(dialog.fix().changes[0]["tests"].get<std::string>(), std::string("swept"));

@@ -44,7 +44,7 @@ class SessionTest : public QObject {
     /// A recording that takes a while: many frames, nothing wrong.
     QString long_recording() {
         Scene s;
-        s.body(1, "driven", Scene::ball(2)).body(2, "fixed", Scene::block(9, 9));
+        s.body(1, "kinematic", Scene::ball(2)).body(2, "static", Scene::block(9, 9));
         for (int i = 0; i < 60000; ++i) s.frame(json::array({{1, 50 + i % 7, 3}}));
         return written("long.bouncelog", QByteArray::fromStdString(s.text()));
     }
@@ -60,7 +60,7 @@ class SessionTest : public QObject {
         QTRY_COMPARE(s.findings().size(), std::size_t(2));
         s.load(written("empty.bouncelog", "{\"bounce\":1}\n"));
         QTRY_COMPARE(refused.count(), 1);
-        QVERIFY(refused[0][0].toString().contains("holds no frames"));
+        QVERIFY(refused[0][0].toString().contains("contains no frames"));
         QVERIFY(s.path().endsWith("net-throw.bouncelog") && s.findings().size() == 2); // as it was
     }
 
@@ -99,7 +99,7 @@ class SessionTest : public QObject {
         s.set_moment(1e9);
         QCOMPARE(s.moment(), s.last_moment());
         s.set_moment(12.25);
-        QCOMPARE(s.moment_text(), QString("frame 12 + 0.25"));
+        QCOMPARE(s.moment_text(), QString("frame 12 + 25 %"));
         QCOMPARE(s.instant().index, std::size_t(13));
         QVERIFY(std::abs(s.instant().fraction - 0.25) < 1e-12);
         // Between two frames a body is where its motion has it.
@@ -139,7 +139,7 @@ class SessionTest : public QObject {
         QTest::newRow("no case") << QByteArray("{\"fixes\":[]}");
         QTest::newRow("bad fix") << QByteArray("{\"case\":1,\"fixes\":[{}]}");
         QTest::newRow("bad note") << QByteArray("{\"case\":1,\"fixes\":[],\"notes\":[{\"frame\":\"x\"}]}");
-        QTest::newRow("marks no list") << QByteArray("{\"case\":1,\"fixes\":[],\"fine\":{}}");
+        QTest::newRow("marks no list") << QByteArray("{\"case\":1,\"fixes\":[],\"expected\":{}}");
         QTest::newRow("notes no list") << QByteArray("{\"case\":1,\"fixes\":[],\"notes\":3}");
     }
     void damagedCase_isSaidAndTheRecordingStillOpens() {
@@ -167,25 +167,25 @@ class SessionTest : public QObject {
             const Finding first = s.findings()[0], second = s.findings()[1];
             s.next_finding(1);
             QTRY_VERIFY_WITH_TIMEOUT(s.candidates().at(0).state == Candidate::Judged, 20000);
-            QCOMPARE(s.candidates()[0].verdict.cleared.size(), std::size_t(2));
-            s.mark_fine({first.id, {}, {}, "it may"});
-            QVERIFY(s.findings()[0].fine == "it may" && !s.findings()[1].fine);
+            QCOMPARE(s.candidates()[0].verdict.fixed.size(), std::size_t(2));
+            s.mark_expected({first.id, {}, {}, "it may"});
+            QVERIFY(s.findings()[0].expected == "it may" && !s.findings()[1].expected);
             QTRY_VERIFY_WITH_TIMEOUT(s.candidates().at(0).state == Candidate::Judged, 20000);
-            QCOMPARE(s.candidates()[0].verdict.cleared.size(), std::size_t(1)); // of those that count
+            QCOMPARE(s.candidates()[0].verdict.fixed.size(), std::size_t(1)); // of those that count
             s.next_finding(1), s.next_finding(1);
-            QCOMPARE(s.finding()->id, second.id); // what is fine is passed over
+            QCOMPARE(s.finding()->id, second.id); // what is fine is skipped
             s.undo().undo();
-            QVERIFY(!s.findings()[0].fine);
-            Fine rule = rule_for(first);
-            rule.why = "soft bollards";
-            s.mark_fine(rule);
-            QVERIFY(s.findings()[0].fine && s.findings()[1].fine);
+            QVERIFY(!s.findings()[0].expected);
+            Expected rule = rule_for(first);
+            rule.reason = "soft bollards";
+            s.mark_expected(rule);
+            QVERIFY(s.findings()[0].expected && s.findings()[1].expected);
         }
         Session again;
         read(again, path);
-        QVERIFY(again.findings()[0].fine == "soft bollards" && again.findings()[1].fine == "soft bollards");
+        QVERIFY(again.findings()[0].expected == "soft bollards" && again.findings()[1].expected == "soft bollards");
         again.unmark(again.findings()[1]);
-        QVERIFY(!again.findings()[0].fine);
+        QVERIFY(!again.findings()[0].expected);
     }
 
     void settings_areKeptForTheProjectAndJudgedBy() {
@@ -225,8 +225,8 @@ class SessionTest : public QObject {
             m.choose_kind(c.kind);
             QVERIFY(m.setData(value, c.value, Qt::EditRole) && m.own(0));
             QTRY_VERIFY_WITH_TIMEOUT(m.effect().known, 20000);
-            QCOMPARE(m.effect().gone.size(), c.gone);
-            QVERIFY(m.effect().come.empty());
+            QCOMPARE(m.effect().disappearing.size(), c.gone);
+            QVERIFY(m.effect().appearing.empty());
             m.reset(0);
             QVERIFY(!m.changed());
         }
@@ -259,7 +259,7 @@ class SessionTest : public QObject {
         Session s;
         read(s, copy("hand-cart"));
         s.next_finding(1);
-        s.add_candidate({"gone", {{{"bodies", {"bollard"}}, {"grow", -500}}}});
+        s.add_candidate({"removed", {{{"bodies", {"bollard"}}, {"grow", -500}}}});
         const auto over = [&] {
             return std::all_of(s.candidates().begin(), s.candidates().end(), [](const Candidate& c) {
                 return c.state == Candidate::Judged || c.state == Candidate::Failed;
@@ -286,7 +286,7 @@ class SessionTest : public QObject {
         s.next_finding(1);
         const QString out = folder_.filePath("clip.bouncelog");
         s.save_clip(out, smallest);
-        QTRY_VERIFY(said.back()[0].toString().contains("was saved"));
+        QTRY_VERIFY(said.back()[0].toString().startsWith("Saved "));
         Session clipped;
         read(clipped, out);
         QCOMPARE(clipped.findings().size(), std::size_t(1));
@@ -311,20 +311,20 @@ class SessionTest : public QObject {
 
     void whatStopsIt_goesByRolesAndPairs() {
         Scene scene;
-        scene.body(1, "driven", Scene::ball(2), {{"kind", "courier"}})
-            .body(2, "fixed", Scene::block(9, 9), {{"kind", "pier"}})
-            .body(3, "fixed", Scene::block(9, 9), {{"kind", "slot"}}, {{"role", "sensor"}})
-            .body(4, "driven", Scene::ball(2), {{"kind", "gull"}})
-            .line({{"pair", {"courier", "gull"}}, {"does", "nothing"}})
+        scene.body(1, "kinematic", Scene::ball(2), {{"kind", "courier"}})
+            .body(2, "static", Scene::block(9, 9), {{"kind", "pier"}})
+            .body(3, "static", Scene::block(9, 9), {{"kind", "slot"}}, {{"role", "sensor"}})
+            .body(4, "kinematic", Scene::ball(2), {{"kind", "gull"}})
+            .line({{"pair", {"courier", "gull"}}, {"does", "ignore"}})
             .frame(json::array({{1, 50, 0}, {2, 0, 0}, {3, 90, 0}, {4, 0, 90}}));
         Session s;
         read(s, written("stops.bouncelog", QByteArray::fromStdString(scene.text())));
         const auto slot = [&](Id id) { return s.recording()->body_slot(id); };
-        QCOMPARE(s.does_to_chosen(slot(2)), Does::Nothing); // nobody is chosen
+        QCOMPARE(s.does_to_chosen(slot(2)), Does::Ignore); // nobody is chosen
         s.choose_body(slot(1));
         QCOMPARE(s.does_to_chosen(slot(2)), Does::Solid);
-        QCOMPARE(s.does_to_chosen(slot(3)), Does::Notice);
-        QCOMPARE(s.does_to_chosen(slot(4)), Does::Nothing);
+        QCOMPARE(s.does_to_chosen(slot(3)), Does::Report);
+        QCOMPARE(s.does_to_chosen(slot(4)), Does::Ignore);
     }
 
     void returnTo_waitsForTheScanAndStaysWhereItIs() {
@@ -352,7 +352,7 @@ class SessionTest : public QObject {
         double least = infinity;
         for (Slot c = 0; c < static_cast<Slot>(t.now->colliders().size()); ++c)
             for (Slot mine : t.now->colliders_of(parcel))
-                if (t.now->live(c) && t.now->live(mine) && t.now->does(mine, c) != Does::Nothing)
+                if (t.now->live(c) && t.now->live(mine) && t.now->does(mine, c) != Does::Ignore)
                     least =
                         std::min(least, distance(*t.now->colliders()[static_cast<std::size_t>(mine)].geometry,
                                                  t.pose(parcel),
@@ -415,7 +415,7 @@ class SessionTest : public QObject {
     /// A log that turns out bad after its first frames were shown: what was there before comes back.
     void aLongLogThatBreaks_changesNothing() {
         qputenv("XDG_CACHE_HOME", folder_.filePath("cache").toUtf8());
-        QByteArray text = "{\"bounce\":1}\n{\"body\":1,\"moves\":\"driven\"}\n";
+        QByteArray text = "{\"bounce\":1}\n{\"body\":1,\"moves\":\"kinematic\"}\n";
         for (int n = 0; n < 300000; ++n)
             text += "{\"frame\":" + QByteArray::number(n) + ",\"bodies\":[[1," + QByteArray::number(n) +
                     ",9]]}\n";

@@ -78,11 +78,11 @@ class TimelineTest : public QObject {
 
     void plots_areTheNumbersOfTheRecording() {
         Scene scene;
-        scene.body(1, "driven", Scene::ball(2)).body(2, "fixed", Scene::block(10, 10));
+        scene.body(1, "kinematic", Scene::ball(2)).body(2, "static", Scene::block(10, 10));
         for (int i = 0; i < 5; ++i)
             scene.frame(i == 3 ? json::array({{1, 30 - 5 * i, 0}})
                                : json::array({{1, 30 - 5 * i, 0, 0, -300, 400}}),
-                        i == 4 ? json{{"gone", {1}}} : json::object());
+                        i == 4 ? json{{"removed", {1}}} : json::object());
         const auto r = scene.recording();
         const Plot speed = plotted(*r, {"speed", 0, -1, -1});
         QCOMPARE(speed.values.size(), std::size_t(5));

@@ -45,7 +45,7 @@ class ArtTest : public QObject {
         QTest::addColumn<double>("up");
         QTest::addColumn<QString>("row"); // of the body: turn, scale x, scale y
         QTest::addColumn<QString>("what");
-        QTest::addColumn<QString>("seen"); // on the screen: top left, top right, bottom left, bottom right
+        QTest::addColumn<QString>("visible"); // on the screen: top left, top right, bottom left, bottom right
         QTest::newRow("y up") << 1.0 << "0 1 1"
                               << "art"
                               << "rgb.";
@@ -67,8 +67,8 @@ class ArtTest : public QObject {
         QTest::newRow("backdrop") << 1.0 << "0 1 1"
                                   << "backdrop"
                                   << "rgb.";
-        QTest::newRow("shot") << -1.0 << "0 1 1"
-                              << "shot"
+        QTest::newRow("screenshot") << -1.0 << "0 1 1"
+                              << "screenshot"
                               << "rgb.";
         QTest::newRow("not wanted") << 1.0 << "0 1 1"
                                     << "off"
@@ -78,16 +78,16 @@ class ArtTest : public QObject {
         QFETCH(double, up);
         QFETCH(QString, row);
         QFETCH(QString, what);
-        QFETCH(QString, seen);
+        QFETCH(QString, visible);
         const QStringList numbers = row.split(' ');
         const json header = {{"up", {0.0, up}}};
         Scene s(header);
-        s.body(1, "driven", {{"type", "chain"}, {"points", {{-400, 0}, {-400, 1}}}});
+        s.body(1, "kinematic", {{"type", "chain"}, {"points", {{-400, 0}, {-400, 1}}}});
         json art = {{"art", 1}, {"image", quarters()}, {"size", {80, 60}}, {"at", {100, 50}}};
         if (what == "art" || what == "off") art["body"] = 1, art["at"] = {0, 0};
-        if (what != "shot") s.line(art);
+        if (what != "screenshot") s.line(art);
         json frame = {{"scale", {{1, numbers[1].toDouble(), numbers[2].toDouble()}}}};
-        if (what == "shot") frame["shot"] = {{"image", quarters()}, {"rect", {60, 20, 140, 80}}};
+        if (what == "screenshot") frame["screenshot"] = {{"image", quarters()}, {"rect", {60, 20, 140, 80}}};
         s.frame(json::array({{1, 100, 50, numbers[0].toDouble()}}), frame);
         QTemporaryDir folder;
         const std::string path = folder.filePath("a.bouncelog").toStdString();
@@ -108,9 +108,9 @@ class ArtTest : public QObject {
         QString out;
         for (const QPoint& corner : {QPoint(-1, -1), QPoint(1, -1), QPoint(-1, 1), QPoint(1, 1)})
             out += letter(image.pixelColor(QPoint(200, 150) + corner * 30));
-        QCOMPARE(out, seen);
+        QCOMPARE(out, visible);
         const bool turned = numbers[0].toDouble() != 0.0; // then it is 80 high, else 60
-        QCOMPARE(letter(image.pixelColor(200 - 30, 150 - 70)), turned ? seen[0].toLatin1() : '.');
+        QCOMPARE(letter(image.pixelColor(200 - 30, 150 - 70)), turned ? visible[0].toLatin1() : '.');
     }
 
     void largePictures_comeLater() {
@@ -122,7 +122,7 @@ class ArtTest : public QObject {
                           {static_cast<std::uint8_t>(random()), static_cast<std::uint8_t>(random()),
                            static_cast<std::uint8_t>(random()), 255});
         Scene s;
-        s.body(1, "driven", Scene::ball(5));
+        s.body(1, "kinematic", Scene::ball(5));
         s.line({{"art", 1}, {"body", 1}, {"image", uri_of_png(encode_png(p))}, {"size", {80, 60}}});
         s.frame(json::array({{1, 0, 0}}));
         QTemporaryDir folder;

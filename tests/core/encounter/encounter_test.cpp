@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Encounters: nearing, touch, answer, parting, as a stream that is the same for any number of threads.
+// Encounters: approach, touch, response, parting, as a stream that is the same for any number of threads.
 #include "encounter/encounter.hpp"
 #include "recording/log.hpp"
 
@@ -12,7 +12,7 @@ namespace {
 /// A ball of radius 5 that falls on a floor at y = 0 and bounces; between the frames, as clean bounces do.
 std::string bouncing(int frames) {
     std::string text = "{\"bounce\":1,\"gravity\":[0,-900],\"slop\":0.5,\"logs\":[\"contacts\"]}\n"
-                       "{\"body\":1,\"moves\":\"driven\"}\n{\"collider\":1,\"body\":1,\"shape\":{\"type\":"
+                       "{\"body\":1,\"moves\":\"kinematic\"}\n{\"collider\":1,\"body\":1,\"shape\":{\"type\":"
                        "\"circle\",\"r\":5}}\n"
                        "{\"body\":2}\n{\"collider\":2,\"body\":2,\"shape\":{\"type\":\"box\",\"size\":[400,"
                        "20],\"at\":[0,-10]}}\n";
@@ -50,7 +50,7 @@ class EncounterTest : public QObject {
         QCOMPARE(e.touches.size(), std::size_t(1));
         const Encounter::Touch& t = e.touches[0];
         QVERIFY(t.first == t.last && t.depth == 0.0 && e.deepest == 0.0);
-        QCOMPARE(e.answers, std::vector<std::size_t>{t.first});
+        QCOMPARE(e.responses, std::vector<std::size_t>{t.first});
         QVERIFY(e.first < t.first && t.last < e.last);
     }
 
@@ -62,7 +62,7 @@ class EncounterTest : public QObject {
         for (std::size_t i = 0; i < one.size(); ++i) {
             QCOMPARE(many[i].first, one[i].first);
             QCOMPARE(many[i].last, one[i].last);
-            QCOMPARE(many[i].answers, one[i].answers);
+            QCOMPARE(many[i].responses, one[i].responses);
             QVERIFY(std::ranges::equal(many[i].touches, one[i].touches, [](const auto& a, const auto& b) {
                 return a.first == b.first && a.last == b.last && a.depth == b.depth;
             }));

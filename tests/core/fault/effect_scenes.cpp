@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Effects, loops, last places, rays; and lawful play that looks like a fault.
+// Effects, loops, ULPs, rays; and lawful play that looks like a fault.
 #include "more_scenes.hpp"
 
 namespace {
@@ -7,7 +7,7 @@ namespace {
 using bounce::Contact;
 using bounce::Ray;
 
-// ---- effects, loops, last places
+// ---- effects, loops, ULPs
 
 enum class Missing { Late, Off, Third, InTime };
 void missing(const std::string& path, Chance& vary, Missing kind) {
@@ -16,7 +16,7 @@ void missing(const std::string& path, Chance& vary, Missing kind) {
     Flyer a, b;
     a.x = -40, a.vx = vary(60), a.enter(s, "stoat", bounce::box(18, 36));
     b.id = 2, b.enter(s, "parcel", bounce::circle(6));
-    s.log.pair("stoat", "parcel", "notice"), s.log.expect("stoat", "parcel", "picked", 4);
+    s.log.pair("stoat", "parcel", "report"), s.log.expect("stoat", "parcel", "picked", 4);
     Flyer third;
     third.id = 3, third.x = 200, third.enter(s, "gull", bounce::circle(6));
     int met = -1;
@@ -33,35 +33,35 @@ void missing(const std::string& path, Chance& vary, Missing kind) {
             else
                 s.log.event("picked", {1, 2});
         }
-        a.tell(s), b.tell(s), third.tell(s);
+        a.describe(s), b.describe(s), third.describe(s);
     }
 }
 /// A loop whose number of passes grows while nothing moves.
 void growing(const std::string& path, Chance& vary, bool wrong) {
     const double rate = vary.rate();
-    Stage s(path, vary, plain("growing", rate, {"passes"}));
+    Stage s(path, vary, plain("growing", rate, {"iterations"}));
     const Block quay = s.block("quay", "quay", 0, -20, 420, 40);
     Flyer f;
     f.y = 13, f.x = -60, f.enter(s, "cart", bounce::box(40, 26));
     const double speed = vary(50);
     for (const int frames = static_cast<int>(rate * 1.5); s.next(frames);) {
         f.vx = s.n() < rate / 2 ? speed : 0;
-        f.step(s), s.touch(1, quay.id, f.x, 0, 0, -1), f.tell(s);
+        f.step(s), s.touch(1, quay.id, f.x, 0, 0, -1), f.describe(s);
         const int n = s.n() - static_cast<int>(rate / 2);
-        s.log.passes(1, wrong && n > 3 ? std::min(2 + n, 64) : 1);
+        s.log.iterations(1, wrong && n > 3 ? std::min(2 + n, 64) : 1);
     }
 }
 /// Footing of a stoat that stands still on the quay says yes and no in turn, for its feet are a hair off.
 void flickering_feet(const std::string& path, Chance& vary, bool wrong) {
     const double rate = vary.rate(), top = vary(33.3);
-    Stage s(path, vary, plain("feet", rate, {"wish", "grounded"}, -vary(1400)));
+    Stage s(path, vary, plain("feet", rate, {"desired", "grounded"}, -vary(1400)));
     const Block quay = s.block("quay", "quay", 0, top - 20, 420, 40);
     Flyer f;
     f.enter(s, "stoat", bounce::box(18, 36));
     const double y = quay.top() + 18, hair = std::nextafter(static_cast<float>(y), 1e9f);
     for (const int frames = static_cast<int>(rate); s.next(frames);) {
         const bool no = wrong && s.n() > 10 && s.n() % 2;
-        f.y = no ? std::max(hair, y) : y, f.tell(s), s.log.wish(1, 0, 0);
+        f.y = no ? std::max(hair, y) : y, f.describe(s), s.log.desired(1, 0, 0);
         if (!no) s.touch(1, quay.id, 0, quay.top(), 0, -1), s.log.grounded(1);
     }
 }
@@ -75,7 +75,7 @@ void looks(const std::string& path, Chance& vary, Look kind) {
     const Block far = s.block("crate", "crate", 120, 0, 40, 40);
     Flyer gull;
     gull.x = -80, gull.enter(s, "gull", bounce::circle(8));
-    bounce::Body hat("hat", "hat", "driven");
+    bounce::Body hat("hat", "hat", "kinematic");
     hat.owner = 1;
     s.log.body(2, hat), s.log.collider(2, 2, bounce::box(6, 6));
     Block second;
@@ -90,38 +90,38 @@ void looks(const std::string& path, Chance& vary, Look kind) {
         const bool early = s.n() > rate / 2;
         switch (kind) {
         case Look::Owner: // its own hat is in the way
-            s.log.ray(Ray("sight", from, y, 160, y).by(1).hit(2).at(-71, y));
+            s.log.ray(Ray("sight", from, y, 160, y).caster(1).hit(2).at(-71, y));
             break;
         case Look::OwnSkipped:
-            s.log.ray(Ray("sight", from, y, 160, y).by(1).skip({1, 2}).hit(far.id).at(far.left(), y));
+            s.log.ray(Ray("sight", from, y, 160, y).caster(1).skip({1, 2}).hit(far.id).at(far.left(), y));
             break;
         case Look::Kind: // it usually finds the crate, and then ends shortly before it
             if (early)
-                s.log.ray(Ray("sight", from, y, far.left() - 3, y).by(1));
+                s.log.ray(Ray("sight", from, y, far.left() - 3, y).caster(1));
             else
-                s.log.ray(Ray("sight", from, y, 160, y).by(1).hit(far.id).at(far.left(), y));
+                s.log.ray(Ray("sight", from, y, 160, y).caster(1).hit(far.id).at(far.left(), y));
             break;
         case Look::KindReaches:
             s.log.ray(
-                Ray("sight", from, y, early ? far.left() + 3 : 160, y).by(1).hit(far.id).at(far.left(), y));
+                Ray("sight", from, y, early ? far.left() + 3 : 160, y).caster(1).hit(far.id).at(far.left(), y));
             break;
         case Look::Open: // it looks the other way, into the open
             if (early)
-                s.log.ray(Ray("sight", -100, y, -300, y).by(1));
+                s.log.ray(Ray("sight", -100, y, -300, y).caster(1));
             else
-                s.log.ray(Ray("sight", from, y, 160, y).by(1).hit(far.id).at(far.left(), y));
+                s.log.ray(Ray("sight", from, y, 160, y).caster(1).hit(far.id).at(far.left(), y));
             break;
         case Look::Nothing: // the crate stands in its way, and it is told of nothing
-            s.log.ray(Ray("sight", from, y, 160, y).by(1));
+            s.log.ray(Ray("sight", from, y, 160, y).caster(1));
             break;
         case Look::EdgeOfTwo: // between two crates, one on top of the other
             s.log.ray(Ray("sight", from, y, far.left() + 10, y + (-20 - y) * 170 / 160)
-                          .by(1)
+                          .caster(1)
                           .hit(far.id)
                           .at(far.left(), -20));
             break;
         case Look::MiddleOfOne:
-            s.log.ray(Ray("sight", from, y, far.left() + 10, -40).by(1).hit(second.id));
+            s.log.ray(Ray("sight", from, y, far.left() + 10, -40).caster(1).hit(second.id));
             break;
         }
     }
@@ -132,7 +132,7 @@ void looks(const std::string& path, Chance& vary, Look kind) {
 /// A respawn in the middle of a wall's other side, a spawn, a body that leaves, a collider switched off.
 void comes_and_goes(const std::string& path, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(path, vary, plain("comes and goes", rate, {"wish", "grounded", "events"}, -vary(1400)));
+    Stage s(path, vary, plain("comes and goes", rate, {"desired", "grounded", "events"}, -vary(1400)));
     const std::vector<Block> solid = {s.block("quay", "quay", 0, -20, 620, 40)};
     const Block gate = s.block("gate", "gate", 40, 40, 10, 80);
     Walker w;
@@ -140,13 +140,13 @@ void comes_and_goes(const std::string& path, Chance& vary) {
     const double speed = vary(120);
     bool open = false, there = false;
     for (const int frames = static_cast<int>(rate * 3); s.next(frames);) {
-        const double wish = s.n() < rate / 4 ? 0 : w.x > 200 ? 0 : speed;
+        const double desired = s.n() < rate / 4 ? 0 : w.x > 200 ? 0 : speed;
         if (!open && s.n() > rate / 2) s.log.off(gate.id), open = true;
-        if (s.n() == static_cast<int>(rate * 2)) w.x = -100, s.log.warp(1);
-        w.move(s, open ? solid : std::vector<Block>{solid[0], gate}, wish);
-        w.tell(s, open ? solid : std::vector<Block>{solid[0], gate}, wish);
+        if (s.n() == static_cast<int>(rate * 2)) w.x = -100, s.log.teleport(1);
+        w.move(s, open ? solid : std::vector<Block>{solid[0], gate}, desired);
+        w.describe(s, open ? solid : std::vector<Block>{solid[0], gate}, desired);
         const bool now = s.n() > rate && s.n() < rate * 2;
-        if (now && !there) s.log.body(5, bounce::Body("gull", "gull", "driven"));
+        if (now && !there) s.log.body(5, bounce::Body("gull", "gull", "kinematic"));
         (void)now;
         there = false;
     }
@@ -154,7 +154,7 @@ void comes_and_goes(const std::string& path, Chance& vary) {
 /// A long jump course: up, over crates, off the edge, down again; all as it should be.
 void course(const std::string& path, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(path, vary, plain("course", rate, {"wish", "grounded"}, -vary(1400)));
+    Stage s(path, vary, plain("course", rate, {"desired", "grounded"}, -vary(1400)));
     std::vector<Block> solid = {s.block("quay", "quay", 0, -20, 1200, 40)};
     for (int i = 0; i < 6; ++i)
         solid.push_back(s.block("crate", "crate", -300 + 110 * i, 15 + 4 * i, 40, 30 + 8 * i));
@@ -162,12 +162,12 @@ void course(const std::string& path, Chance& vary) {
     w.x = -420, w.y = 18, w.enter(s, courier());
     const double speed = vary(150), jump = std::sqrt(-2 * s.gravity * 110);
     for (const int frames = static_cast<int>(rate * 8); s.next(frames);) {
-        const double wish = s.n() < 5 || w.x > 380 ? 0 : speed;
+        const double desired = s.n() < 5 || w.x > 380 ? 0 : speed;
         for (const Block& b : solid)
             if (w.ground && b.id > 10 && w.box().right() > b.left() - 14 && w.box().right() <= b.left() &&
                 w.y < b.top())
                 w.vy = jump;
-        w.move(s, solid, wish), w.tell(s, solid, wish);
+        w.move(s, solid, desired), w.describe(s, solid, desired);
     }
 }
 /// Drums bounce between four walls, lawfully, some of them fast.
@@ -183,9 +183,9 @@ void lawful_drums(const std::string& path, Chance& vary) {
         Flyer& d = drums[i];
         d.id = static_cast<bounce::Id>(1 + i), d.x = -100 + 40.0 * static_cast<double>(i), d.y = 0;
         d.vx = vary(150 + 300.0 * static_cast<double>(i), 0.3), d.vy = vary(90, 0.5);
-        d.enter(s, "drum", bounce::circle(10), "driven", {"", "", "solid", 0, 1, true});
+        d.enter(s, "drum", bounce::circle(10), "kinematic", {"", "", "solid", 0, 1, true});
     }
-    s.log.pair("drum", "drum", "nothing");
+    s.log.pair("drum", "drum", "ignore");
     for (const int frames = static_cast<int>(rate * 3); s.next(frames);) {
         for (Flyer& d : drums) {
             if (s.n() > 0) { // to the wall, turned there, and on for the rest of the step
@@ -222,7 +222,7 @@ void lawful_drums(const std::string& path, Chance& vary) {
                         d.vy = -d.vy;
                 }
             }
-            d.tell(s);
+            d.describe(s);
         }
     }
 }
@@ -235,7 +235,7 @@ const std::vector<MoreScene>& effect_scenes() {
         {"never taken", "no-reaction", [](auto& p, auto& v) { missing(p, v, Missing::Off); }},
         {"taken by another", "no-reaction", [](auto& p, auto& v) { missing(p, v, Missing::Third); }},
         {"taken in time", "", [](auto& p, auto& v) { missing(p, v, Missing::InTime); }},
-        {"passes that grow", "endless-resolve", [](auto& p, auto& v) { growing(p, v, true); }},
+        {"passes that grow", "unresolved-loop", [](auto& p, auto& v) { growing(p, v, true); }},
         {"passes that stay", "", [](auto& p, auto& v) { growing(p, v, false); }},
         {"feet a hair off", "flush-contact", [](auto& p, auto& v) { flickering_feet(p, v, true); }},
         {"feet on the quay", "", [](auto& p, auto& v) { flickering_feet(p, v, false); }},

@@ -48,9 +48,9 @@ std::shared_ptr<Recording> changed(const Recording& r, const Change& c) {
         }
         for (BodyRow& b : f.bodies)
             b.at = c.place(b.at), b.velocity = c.way(b.velocity) * c.scale, b.angle = c.angle(b.angle),
-            b.turning *= c.mirror ? -1.0 : 1.0;
-        for (IdVector& t : f.tried) t.value = c.place(t.value);
-        for (IdVector& w : f.wish) w.value = c.way(w.value) * c.scale;
+            b.angular_velocity *= c.mirror ? -1.0 : 1.0;
+        for (IdVector& t : f.unresolved) t.value = c.place(t.value);
+        for (IdVector& w : f.desired) w.value = c.way(w.value) * c.scale;
         for (ContactRow& k : f.contacts) {
             if (k.at) k.at = c.place(*k.at);
             if (k.normal) k.normal = c.way(*k.normal);
@@ -61,7 +61,7 @@ std::shared_ptr<Recording> changed(const Recording& r, const Change& c) {
     // A body that is never given a turn stands unturned; a turned scene turns it too.
     for (Frame& f : out.frames)
         for (BodyRow& b : f.bodies)
-            if (b.given == BodyRow::Place) b.given = BodyRow::Turn;
+            if (b.given == BodyRow::Position) b.given = BodyRow::Rotation;
     return out.recorded();
 }
 
@@ -86,18 +86,18 @@ std::shared_ptr<Recording> renumbered(const Recording& r) {
             ref = std::move(d);
         }
         for (BodyRow& b : f.bodies) b.id = id(b.id);
-        for (auto* list : {&f.gone, &f.warp, &f.on, &f.off, &f.grounded})
+        for (auto* list : {&f.removed, &f.teleport, &f.on, &f.off, &f.grounded})
             for (Id& i : *list) i = id(i);
-        for (auto* list : {&f.scale, &f.wish, &f.tried})
+        for (auto* list : {&f.scale, &f.desired, &f.unresolved})
             for (IdVector& v : *list) v.id = id(v.id);
-        for (IdCount& c : f.passes) c.id = id(c.id);
+        for (IdCount& c : f.iterations) c.id = id(c.id);
         for (ContactRow& c : f.contacts) {
             c.a = id(c.a), c.b = id(c.b);
             std::swap(c.a, c.b);
             if (c.normal) c.normal = -*c.normal;
         }
         for (RayRow& ray : f.rays) {
-            if (ray.by) ray.by = id(*ray.by);
+            if (ray.caster) ray.caster = id(*ray.caster);
             if (ray.hit) ray.hit = id(*ray.hit);
             for (Id& i : ray.skip) i = id(i);
         }
@@ -132,8 +132,8 @@ std::shared_ptr<Recording> silent(const Recording& r, Channel channel) {
         if (channel == Channel::Contacts) f.contacts.clear();
         if (channel == Channel::Events) f.events.clear();
         if (channel == Channel::Rays) f.rays.clear();
-        if (channel == Channel::Passes) f.passes.clear();
-        if (channel == Channel::Tried) f.tried.clear();
+        if (channel == Channel::Iterations) f.iterations.clear();
+        if (channel == Channel::Unresolved) f.unresolved.clear();
     }
     return out.recorded();
 }
@@ -144,7 +144,7 @@ std::shared_ptr<Recording> moved_by(const Recording& r, Moves other) {
     for (Frame& f : out.frames)
         for (DefinitionRef& ref : f.before) {
             Definition d = ref;
-            if (auto* b = std::get_if<BodyDef>(&d); b && b->moves != Moves::Fixed) b->moves = other;
+            if (auto* b = std::get_if<BodyDef>(&d); b && b->moves != Moves::Static) b->moves = other;
             ref = std::move(d);
         }
     return out.recorded();
@@ -185,7 +185,7 @@ class LawsTest : public QObject {
         const QString plain = gist(*r, 1);
         QCOMPARE(gist(*r, 4), plain);
         // Logs carry about seven digits: moving far keeps them, as positions are read in double precision.
-        // What is about the last place itself depends on the place.
+        // What is about the ULP itself depends on the place.
         QCOMPARE(gist(*changed(*r, {1.0, 0.0, false, Vec3(1e6, -2e6, 0)}), 0, false, false),
                  gist(*r, 0, false, false));
         QCOMPARE(gist(*changed(*r, {0.01, 0.0, false, Vec3(0)})), plain);
@@ -225,22 +225,22 @@ class LawsTest : public QObject {
         }
     }
 
-    /// A game may call its bodies driven or solved: it shows the same faults, but for those that mean one of
+    /// A game may call its bodies kinematic or dynamic: it shows the same faults, but for those that mean one of
     /// the two.
     void whoMovesThem_changesNothing_data() { findings_areTheSame_data(); }
     void whoMovesThem_changesNothing() {
         QFETCH(QString, file);
         static const std::set<std::string> means_it = {
-            "kind-crate-may-topple.bouncelog",                          // a driven body may not
+            "kind-crate-may-topple.bouncelog",                          // a kinematic body may not
             "kind-through-a-corner.bouncelog",                          // code may go round it, axis by axis
             "kind-trip-slowed.bouncelog",                               // code may slow down, and lift
-            "kind-trip-thrown-up.bouncelog", "drum-in-wall.bouncelog"}; // less than a solver's own shivering
+            "kind-trip-launched-upward.bouncelog", "drum-in-wall.bouncelog"}; // less than a solver's own shivering
         const auto r = read_recording(file.toStdString());
         if (r->header.space == 3 || means_it.count(QFileInfo(file).fileName().toStdString())) return;
         const std::set<std::string> plain = faults_of(*r);
-        QVERIFY(faults_of(*moved_by(*r, Moves::Solved)) == plain);
-        const bool topples = file.contains("/engine-"); // crates of an engine: no driven body may
-        QVERIFY(topples || faults_of(*moved_by(*r, Moves::Driven)) == plain);
+        QVERIFY(faults_of(*moved_by(*r, Moves::Dynamic)) == plain);
+        const bool topples = file.contains("/engine-"); // crates of an engine: no kinematic body may
+        QVERIFY(topples || faults_of(*moved_by(*r, Moves::Kinematic)) == plain);
     }
 
     /// A recording in which nothing is wrong stays so whatever is left out of its log.
@@ -250,10 +250,10 @@ class LawsTest : public QObject {
         const auto r = read_recording(file.toStdString());
         // These two are right because the game says so.
         const bool by_word =
-            file.endsWith("kind-answered.bouncelog") || file.endsWith("kind-one-swing-once.bouncelog");
+            file.endsWith("kind-responded.bouncelog") || file.endsWith("kind-one-swing-once.bouncelog");
         if (r->header.space == 3 || by_word || !scan(*r).findings.empty()) return;
         for (const Channel c :
-             {Channel::Contacts, Channel::Events, Channel::Rays, Channel::Passes, Channel::Tried})
+             {Channel::Contacts, Channel::Events, Channel::Rays, Channel::Iterations, Channel::Unresolved})
             QCOMPARE(gist(*silent(*r, c)), QString());
     }
 };

@@ -8,7 +8,7 @@ using bounce::Contact;
 // ---- tunneling: thin things of all kinds, crossed between two frames
 
 /// A fast drum crosses something thin. `what` places it at x = 0.
-void crosses(const std::string& path, Chance& vary, void (*what)(Stage&), bool answered, bool low = false) {
+void crosses(const std::string& path, Chance& vary, void (*what)(Stage&), bool responded, bool low = false) {
     const double rate = vary.rate(), r = vary(5);
     Stage s(path, vary, plain("crosses", rate));
     what(s);
@@ -18,12 +18,12 @@ void crosses(const std::string& path, Chance& vary, void (*what)(Stage&), bool a
     while (s.next(14)) {
         const bool before = f.x < 0;
         f.step(s);
-        if (answered && before && f.x >= -r && f.vx > 0) {
+        if (responded && before && f.x >= -r && f.vx > 0) {
             f.x = -r - 1, f.vx *= -0.5;
             s.log.contact(Contact(1, 10).at(-1, f.y).normal(1, 0).phase("begin"));
             s.log.contact(Contact(1, 10).phase("end"));
         }
-        f.tell(s);
+        f.describe(s);
     }
 }
 void thin_box(Stage& s) { s.block("net", "net", 0, 0, 4, 160); }
@@ -53,50 +53,50 @@ void bar_sweeps(const std::string& path, Chance& vary) {
     Flyer bar;
     bar.spin = 0.5 * rate, bar.turn = -0.5 * 4.5;
     bar.enter(s, "bar", bounce::box(200, 6));
-    while (s.next(7)) bar.step(s), bar.tell(s);
+    while (s.next(7)) bar.step(s), bar.describe(s);
 }
 /// Put elsewhere on purpose: it did not travel.
-void warps_over(const std::string& path, Chance& vary) {
-    Stage s(path, vary, plain("warp", vary.rate()));
+void teleports_over(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("teleport", vary.rate()));
     thin_box(s);
     Flyer f;
     f.x = -40, f.vx = 10, f.enter(s, "parcel", bounce::circle(5));
     while (s.next(20)) {
         f.step(s);
-        if (s.n() == 8) f.x = 60, s.log.warp(1);
-        f.tell(s);
+        if (s.n() == 8) f.x = 60, s.log.teleport(1);
+        f.describe(s);
     }
 }
 
 // ---- standing
 
-enum class Footing { Ceiling, Wall, Never, Lag };
-void footing(const std::string& path, Chance& vary, Footing kind) {
+enum class Grounded { Ceiling, Wall, Never, Lag };
+void grounded_state(const std::string& path, Chance& vary, Grounded kind) {
     const double rate = vary.rate();
-    Stage s(path, vary, plain("footing", rate, {"wish", "grounded"}, -vary(1400)));
+    Stage s(path, vary, plain("footing", rate, {"desired", "grounded"}, -vary(1400)));
     std::vector<Block> solid = {s.block("quay", "quay", 0, -20, 620, 40)};
     const double high = vary(90);
-    if (kind == Footing::Ceiling) solid.push_back(s.block("deck", "deck", 0, high + 20, 300, 40));
-    if (kind == Footing::Wall) solid.push_back(s.block("shed", "shed", 60, 160, 60, 320));
+    if (kind == Grounded::Ceiling) solid.push_back(s.block("deck", "deck", 0, high + 20, 300, 40));
+    if (kind == Grounded::Wall) solid.push_back(s.block("shed", "shed", 60, 160, 60, 320));
     Walker w;
-    w.y = 18, w.x = kind == Footing::Wall ? 60 - 30 - 9 : 0;
+    w.y = 18, w.x = kind == Grounded::Wall ? 60 - 30 - 9 : 0;
     w.enter(s, courier());
     double hold = 0;
     bool lag = false;
     for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
         if (hold > 0 && hold < 0.15) w.vy = -2 * s.gravity * s.dt; // it presses upward
-        const double wish = kind == Footing::Wall ? 60 : s.n() > rate * 0.2 ? 40 : 0;
+        const double desired = kind == Grounded::Wall ? 60 : s.n() > rate * 0.2 ? 40 : 0;
         if (s.n() == static_cast<int>(rate / 2)) w.vy = std::sqrt(-2 * s.gravity * high);
-        w.move(s, solid, wish);
+        w.move(s, solid, desired);
         // A body that is held at the ceiling, or slides down beside a wall, for long enough to be seen.
-        const bool up = kind == Footing::Ceiling && std::abs(w.box().top() - high) < 1e-9 && hold < 0.15;
+        const bool up = kind == Grounded::Ceiling && std::abs(w.box().top() - high) < 1e-9 && hold < 0.15;
         if (up) hold += s.dt, w.vy = 0;
         const bool ground = w.ground;
-        const bool beside = kind == Footing::Wall && !ground && w.y > 40;
+        const bool beside = kind == Grounded::Wall && !ground && w.y > 40;
         if (up || beside) w.ground = true;
-        if (kind == Footing::Never && s.n() > rate && s.n() < rate * 1.5) w.ground = false;
-        if (kind == Footing::Lag && ground && !lag && s.n() > rate / 2) w.ground = false;
-        w.tell(s, solid, wish);
+        if (kind == Grounded::Never && s.n() > rate && s.n() < rate * 1.5) w.ground = false;
+        if (kind == Grounded::Lag && ground && !lag && s.n() > rate / 2) w.ground = false;
+        w.describe(s, solid, desired);
         lag = ground, w.ground = ground;
     }
 }
@@ -106,7 +106,7 @@ void footing(const std::string& path, Chance& vary, Footing kind) {
 enum class Catch { Perch, Hook, Trip, Walks };
 void catches(const std::string& path, Chance& vary, Catch kind) {
     const double rate = vary.rate();
-    Stage s(path, vary, plain("catches", rate, {"wish", "grounded"}, -vary(1400)));
+    Stage s(path, vary, plain("catches", rate, {"desired", "grounded"}, -vary(1400)));
     const double tile = vary(40);
     std::vector<Block> row;
     for (int i = 0; i < 8; ++i) row.push_back(s.block("plank", "plank", -160 + tile * i, -20, tile, 40));
@@ -129,13 +129,13 @@ void catches(const std::string& path, Chance& vary, Catch kind) {
                 w.y = top + 3 - 5, s.touch(90, row.back().id, row.back().right() - 2, 0, 0, -1);
             else
                 s.touch(w.id, row.back().id, row.back().right(), 0, 0, -1);
-            s.log.state(w.id, w.x, w.y, 0, 0, 0), s.log.wish(w.id, 0, 0);
+            s.log.state(w.id, w.x, w.y, 0, 0, 0), s.log.desired(w.id, 0, 0);
             s.log.grounded(w.id);
             continue;
         }
-        const double wish = s.n() < rate / 4 ? 0 : w.x > 60 ? 0 : speed;
+        const double desired = s.n() < rate / 4 ? 0 : w.x > 60 ? 0 : speed;
         const double was = w.x;
-        w.move(s, row, wish);
+        w.move(s, row, desired);
         // At one seam it loses nearly all of its speed for a few frames.
         const double seam = row[3].left();
         if (kind == Catch::Trip && was + 9 < seam && w.x + 9 >= seam && after < 0) after = s.n();
@@ -143,22 +143,22 @@ void catches(const std::string& path, Chance& vary, Catch kind) {
             w.x = seam - 9, w.vx = 0;
             s.touch(w.id, row[3].id, seam, 0, 1, 0);
         }
-        w.tell(s, row, wish);
+        w.describe(s, row, desired);
     }
 }
 
-// ---- answers
+// ---- responses
 
 /// A drum rolls on a quay and gains speed in every frame with nothing that pushes it.
 void gains(const std::string& path, Chance& vary, bool wrong) {
     const double rate = vary.rate();
-    Stage s(path, vary, plain("gains", rate, {"wish", "events"}));
+    Stage s(path, vary, plain("gains", rate, {"desired", "events"}));
     s.block("quay", "quay", 0, -20, 4000, 40);
     Flyer f;
     f.vx = vary(60), f.x = -100, f.y = 10, f.enter(s, "drum", bounce::circle(10));
     for (const int frames = static_cast<int>(rate); s.next(frames);) {
         if (wrong && s.n() > rate / 3 && s.n() < rate / 3 + 12) f.vx *= 1.08;
-        f.step(s), s.touch(1, 10, f.x, 0, 0, -1), s.log.wish(1, 0, 0), f.tell(s);
+        f.step(s), s.touch(1, 10, f.x, 0, 0, -1), s.log.desired(1, 0, 0), f.describe(s);
     }
 }
 /// A drum hits a wall and is sent back turned in both components.
@@ -168,7 +168,7 @@ void corner_of_room(const std::string& path, Chance& vary, bool wrong) {
     const Block wall = s.block("mole", "pier", 100, 0, 40, 400);
     Flyer f;
     f.vx = vary(200), f.vy = vary(160), f.x = -60, f.y = -120,
-    f.enter(s, "drum", bounce::circle(10), "driven", {"", "", "solid", 0, 1, true});
+    f.enter(s, "drum", bounce::circle(10), "kinematic", {"", "", "solid", 0, 1, true});
     for (const int frames = static_cast<int>(rate); s.next(frames);) {
         f.step(s);
         if (f.x + 10 > wall.left() && f.vx > 0) {
@@ -176,7 +176,7 @@ void corner_of_room(const std::string& path, Chance& vary, bool wrong) {
             if (wrong) f.vy = -f.vy;
             s.touch(1, wall.id, wall.left(), f.y, 1, 0);
         }
-        f.tell(s);
+        f.describe(s);
     }
 }
 /// A ball on a paddle that moves down after it: it is hit, hit, and hit.
@@ -186,7 +186,7 @@ void paid_without_speed(const std::string& path, Chance& vary, bool wrong) {
     const Block bell = s.block("bell", "bell", 0, 0, 20, 60);
     Flyer f;
     f.x = -80, f.vx = vary(90),
-    f.enter(s, "drum", bounce::circle(10), "driven", {"", "", "solid", 0.5, 0, true});
+    f.enter(s, "drum", bounce::circle(10), "kinematic", {"", "", "solid", 0.5, 0, true});
     for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
         f.step(s);
         if (f.x + 10 >= bell.left()) {
@@ -195,21 +195,21 @@ void paid_without_speed(const std::string& path, Chance& vary, bool wrong) {
             s.touch(1, bell.id, bell.left(), 0, 1, 0);
             if (first || (wrong && s.n() < rate * 1.6)) s.log.event("rung", {1, bell.id});
         }
-        f.tell(s);
+        f.describe(s);
     }
 }
 /// The hands of the stoat push it about: both are parts of one owner.
 void hands(const std::string& path, Chance& vary, bool wrong) {
     const double rate = vary.rate(), push = vary(1.5);
-    Stage s(path, vary, plain("hands", rate, {"wish"}));
+    Stage s(path, vary, plain("hands", rate, {"desired"}));
     s.block("quay", "quay", 0, -40, 620, 40);
     Flyer body, hand;
     body.enter(s, "stoat", bounce::box(18, 36));
     hand.id = 2, hand.y = 4;
-    bounce::Body b("hand", "hand", "driven");
+    bounce::Body b("hand", "hand", "kinematic");
     b.owner = 1;
     s.log.body(2, b), s.log.collider(2, 2, bounce::circle(5));
-    if (!wrong) s.log.pair("stoat", "hand", "nothing");
+    if (!wrong) s.log.pair("stoat", "hand", "ignore");
     for (const int frames = static_cast<int>(rate); s.next(frames);) {
         const bool on = s.n() > rate / 3 && s.n() < rate / 3 + 10;
         const double reach = on ? 13 : 16;
@@ -218,7 +218,7 @@ void hands(const std::string& path, Chance& vary, bool wrong) {
         else
             body.vx = 0;
         hand.x = body.x + reach;
-        body.tell(s), hand.tell(s), s.log.wish(1, 0, 0);
+        body.describe(s), hand.describe(s), s.log.desired(1, 0, 0);
     }
 }
 /// One swing of a hook; the same parcel is reported again while the swing lasts.
@@ -226,7 +226,7 @@ void swing(const std::string& path, Chance& vary, bool wrong) {
     const double rate = vary.rate();
     Stage s(path, vary, plain("swing", rate, {"events"}));
     Flyer hook, parcel;
-    hook.x = -30, hook.enter(s, "hook", bounce::box(30, 10), "driven", {"", "", "sensor", -1, 0, true});
+    hook.x = -30, hook.enter(s, "hook", bounce::box(30, 10), "kinematic", {"", "", "sensor", -1, 0, true});
     parcel.id = 2, parcel.x = 0, parcel.enter(s, "parcel", bounce::circle(8));
     const int on = static_cast<int>(rate / 4), off = static_cast<int>(rate * 0.6);
     bool hit = false, inside = false;
@@ -242,7 +242,7 @@ void swing(const std::string& path, Chance& vary, bool wrong) {
             hit = hit || !inside;
         }
         inside = now;
-        hook.tell(s), s.log.state(2, parcel.x, parcel.y);
+        hook.describe(s), s.log.state(2, parcel.x, parcel.y);
     }
 }
 
@@ -256,12 +256,12 @@ void unreported(const std::string& path, Chance& vary, bool wrong) {
     Flyer f;
     f.x = -100, f.y = wrong ? vary(20) : 42, f.vx = vary(120), f.enter(s, "cart", bounce::box(24, 24));
     (void)crate;
-    for (const int frames = static_cast<int>(rate * 1.5); s.next(frames);) f.step(s), f.tell(s);
+    for (const int frames = static_cast<int>(rate * 1.5); s.next(frames);) f.step(s), f.describe(s);
 }
-/// Two walkers end inside each other; whichever way they wish, they stay.
+/// Two walkers end inside each other; whichever way they want to move, they stay.
 void two_walkers(const std::string& path, Chance& vary, bool wrong) {
     const double rate = vary.rate(), speed = vary(1.6) * rate;
-    Stage s(path, vary, plain("two walkers", rate, {"wish"}));
+    Stage s(path, vary, plain("two walkers", rate, {"desired"}));
     s.block("quay", "quay", 0, -60, 620, 40);
     Flyer a, b;
     // They meet in the middle of a step, deep enough to be seen.
@@ -269,17 +269,17 @@ void two_walkers(const std::string& path, Chance& vary, bool wrong) {
     a.enter(s, "stoat", bounce::box(20, 30)), b.enter(s, "stoat", bounce::box(20, 30));
     const int turn = static_cast<int>(rate * 1.2);
     for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
-        const double wish = s.n() < turn ? speed : -speed;
+        const double desired = s.n() < turn ? speed : -speed;
         const auto inside = [&] { return b.x - a.x < 20; };
         const bool held = wrong && inside();
-        a.vx = held ? 0 : wish, b.vx = held ? 0 : -wish;
+        a.vx = held ? 0 : desired, b.vx = held ? 0 : -desired;
         a.step(s), b.step(s);
         if (!wrong && inside()) {
             const double middle = (a.x + b.x) / 2;
             a.x = middle - 10, b.x = middle + 10, a.vx = b.vx = 0;
         }
         if (b.x - a.x <= 20) s.touch(1, 2, (a.x + b.x) / 2, 0, 1, 0, 20 - (b.x - a.x));
-        a.tell(s), b.tell(s), s.log.wish(1, wish, 0), s.log.wish(2, -wish, 0);
+        a.describe(s), b.describe(s), s.log.desired(1, desired, 0), s.log.desired(2, -desired, 0);
     }
 }
 /// A cart is pushed into a wall and put out on the other side of it.
@@ -296,7 +296,7 @@ void through_a_wall(const std::string& path, Chance& vary, bool wrong) {
             f.x = wrong ? wall.right() + 12 : wall.left() - 12, f.vx = wrong ? f.vx : 0;
             s.touch(1, wall.id, wrong ? wall.right() : wall.left(), 0, wrong ? -1 : 1, 0);
         }
-        f.tell(s);
+        f.describe(s);
     }
 }
 
@@ -317,12 +317,12 @@ const std::vector<MoreScene>& more_scenes() {
         {"is answered by a chain", "", [](auto& p, auto& v) { crosses(p, v, thin_chain, true); }},
         {"passes a one-way its way", "", [](auto& p, auto& v) { crosses(p, v, lets_through, false); }},
         {"misses narrowly", "", [](auto& p, auto& v) { crosses(p, v, thin_box, false, true); }},
-        {"warps over it", "", warps_over},
-        {"footing at the ceiling", "false-footing",
-         [](auto& p, auto& v) { footing(p, v, Footing::Ceiling); }},
-        {"footing beside a wall", "false-footing", [](auto& p, auto& v) { footing(p, v, Footing::Wall); }},
-        {"no footing on the quay", "false-footing", [](auto& p, auto& v) { footing(p, v, Footing::Never); }},
-        {"footing one frame late", "", [](auto& p, auto& v) { footing(p, v, Footing::Lag); }},
+        {"warps over it", "", teleports_over},
+        {"footing at the ceiling", "false-grounded",
+         [](auto& p, auto& v) { grounded_state(p, v, Grounded::Ceiling); }},
+        {"footing beside a wall", "false-grounded", [](auto& p, auto& v) { grounded_state(p, v, Grounded::Wall); }},
+        {"no footing on the quay", "false-grounded", [](auto& p, auto& v) { grounded_state(p, v, Grounded::Never); }},
+        {"footing one frame late", "", [](auto& p, auto& v) { grounded_state(p, v, Grounded::Lag); }},
         {"perched on a corner", "stuck-on-edge", [](auto& p, auto& v) { catches(p, v, Catch::Perch); }},
         {"hooked by its lantern", "stuck-on-edge", [](auto& p, auto& v) { catches(p, v, Catch::Hook); }},
         {"trips at a seam", "stuck-on-edge", [](auto& p, auto& v) { catches(p, v, Catch::Trip); }},

@@ -8,14 +8,14 @@
 struct Flyer {
     bounce::Id id = 1;
     double x = 0, y = 0, vx = 0, vy = 0, turn = 0, spin = 0;
-    void enter(Stage& s, const char* name, const std::string& shape, const char* moves = "driven",
+    void enter(Stage& s, const char* name, const std::string& shape, const char* moves = "kinematic",
                const bounce::Surface& surface = {}) const {
         s.log.body(id, bounce::Body(name, name, moves)), s.log.collider(id, id, shape, surface);
     }
     void step(Stage& s) {
         if (s.n() > 0) x += vx * s.dt, y += vy * s.dt, turn += spin * s.dt;
     }
-    void tell(Stage& s) const { s.log.state(id, x, y, turn, vx, vy, spin); }
+    void describe(Stage& s) const { s.log.state(id, x, y, turn, vx, vy, spin); }
 };
 
 inline Setting plain(const char* title, double rate, std::vector<std::string> more = {}, double gravity = 0) {

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Motion models against closed forms: when a body is tested, how it answers, and what the rerun leaves
+// Motion models against closed forms: when a body is tested, how it responses, and what the rerun leaves
 // behind.
 #include "core/scene.hpp"
 #include "fault/scan.hpp"
@@ -10,7 +10,7 @@
 using namespace oddbounce;
 using json = nlohmann::json;
 using Tests = MotionModel::Tests;
-using Answer = MotionModel::Answer;
+using Response = MotionModel::Response;
 
 namespace {
 
@@ -19,8 +19,8 @@ constexpr double dt = 1.0 / 60.0;
 /// A ball of radius 5 on its way to the right wall at x = 100, through nothing, as recorded: it flies on.
 std::shared_ptr<Recording> flight(double speed_x, double speed_y, double friction = 0.0, int frames = 30) {
     Scene s(json{{"logs", {"contacts", "events"}}});
-    s.body(1, "solved", Scene::ball(5), {{"name", "drum"}}, {{"friction", friction}});
-    s.body(2, "fixed", Scene::block(20, 400, 110, 0), {{"name", "wall"}}, {{"friction", friction}});
+    s.body(1, "dynamic", Scene::ball(5), {{"name", "drum"}}, {{"friction", friction}});
+    s.body(2, "static", Scene::block(20, 400, 110, 0), {{"name", "wall"}}, {{"friction", friction}});
     for (int i = 0; i < frames; ++i) {
         json rows = {{1, speed_x * dt * i, speed_y * dt * i, 0, speed_x, speed_y}};
         if (i == 0) rows.push_back({2, 0, 0});
@@ -29,9 +29,9 @@ std::shared_ptr<Recording> flight(double speed_x, double speed_y, double frictio
     return s.recording();
 }
 
-MotionModel model(Tests tests, Answer answer) {
+MotionModel model(Tests tests, Response response) {
     MotionModel m;
-    m.tests = tests, m.answer = answer, m.gate = true, m.outside = tests == Tests::After;
+    m.tests = tests, m.response = response, m.gate = true, m.depenetrate = tests == Tests::After;
     return m;
 }
 
@@ -44,35 +44,35 @@ TrackPoint last_of(const Recording& r, const MotionModel& m) {
 class RerunTest : public QObject {
     Q_OBJECT
   private slots:
-    void answer_leavesTheVelocityOfItsRule_data() {
-        QTest::addColumn<int>("answer");
+    void response_leavesTheVelocityOfItsRule_data() {
+        QTest::addColumn<int>("response");
         QTest::addColumn<double>("restitution");
         QTest::addColumn<double>("friction");
         QTest::addColumn<double>("vx");
         QTest::addColumn<double>("vy");
-        const auto row = [](const char* name, Answer a, double e, double mu, double vx, double vy) {
+        const auto row = [](const char* name, Response a, double e, double mu, double vx, double vy) {
             QTest::newRow(name) << static_cast<int>(a) << e << mu << vx << vy;
         };
         // It arrives with (300, 120) at a wall whose normal is -x.
-        row("slide", Answer::Slide, 0.0, 0.0, 0, 120);
-        row("slide with friction", Answer::Slide, 0.0, 0.2, 0, 120 - 0.2 * 300);
-        row("friction stops, never reverses", Answer::Slide, 0.0, 0.9, 0, 0);
-        row("reflect", Answer::Reflect, 1.0, 0.0, -300, 120);
-        row("reflect with loss", Answer::Reflect, 0.5, 0.0, -150, 120);
-        row("flip", Answer::Flip, 1.0, 0.0, -300, 120);
-        row("stop", Answer::Stop, 0.0, 0.0, 0, 0);
-        row("push out", Answer::PushOut, 0.5, 0.0, -150, 120);
+        row("slide", Response::Slide, 0.0, 0.0, 0, 120);
+        row("slide with friction", Response::Slide, 0.0, 0.2, 0, 120 - 0.2 * 300);
+        row("friction stops, never reverses", Response::Slide, 0.0, 0.9, 0, 0);
+        row("reflect", Response::Reflect, 1.0, 0.0, -300, 120);
+        row("reflect with loss", Response::Reflect, 0.5, 0.0, -150, 120);
+        row("reverse", Response::Reverse, 1.0, 0.0, -300, 120);
+        row("stop", Response::Stop, 0.0, 0.0, 0, 0);
+        row("push out", Response::PushOut, 0.5, 0.0, -150, 120);
     }
-    void answer_leavesTheVelocityOfItsRule() {
-        QFETCH(int, answer);
+    void response_leavesTheVelocityOfItsRule() {
+        QFETCH(int, response);
         QFETCH(double, restitution);
         QFETCH(double, friction);
         QFETCH(double, vx);
         QFETCH(double, vy);
         const auto r = flight(300, 120, friction);
         for (const Tests tests : {Tests::After, Tests::Swept, Tests::Substeps}) {
-            MotionModel m = model(tests, static_cast<Answer>(answer));
-            m.restitution = restitution, m.outside = true;
+            MotionModel m = model(tests, static_cast<Response>(response));
+            m.restitution = restitution, m.depenetrate = true;
             const TrackPoint p = last_of(*r, m);
             const QByteArray said =
                 QString("%1: %2, %3").arg(word(tests)).arg(p.velocity.x).arg(p.velocity.y).toUtf8();
@@ -84,11 +84,11 @@ class RerunTest : public QObject {
     void whenItIsTested_decidesHowFarItComes() {
         const auto r = flight(700, 0, 0.0, 12); // 11.67 a step: 93.3 after eight steps, then 105
         const double step = 700 * dt;
-        QVERIFY(std::abs(last_of(*r, model(Tests::Before, Answer::Stop)).pose.at.x - 9 * step) < 1e-9);
-        QVERIFY(std::abs(last_of(*r, model(Tests::Swept, Answer::Stop)).pose.at.x - 95.0) < 1e-5);
-        QVERIFY(std::abs(last_of(*r, model(Tests::After, Answer::Stop)).pose.at.x - 95.0) < 1e-5);
-        QVERIFY(std::abs(last_of(*r, model(Tests::After, Answer::GoBack)).pose.at.x - 8 * step) < 1e-9);
-        MotionModel substeps = model(Tests::Substeps, Answer::GoBack);
+        QVERIFY(std::abs(last_of(*r, model(Tests::Before, Response::Stop)).pose.at.x - 9 * step) < 1e-9);
+        QVERIFY(std::abs(last_of(*r, model(Tests::Swept, Response::Stop)).pose.at.x - 95.0) < 1e-5);
+        QVERIFY(std::abs(last_of(*r, model(Tests::After, Response::Stop)).pose.at.x - 95.0) < 1e-5);
+        QVERIFY(std::abs(last_of(*r, model(Tests::After, Response::Return)).pose.at.x - 8 * step) < 1e-9);
+        MotionModel substeps = model(Tests::Substeps, Response::Return);
         substeps.substeps = 10, substeps.gate = false;
         const double came = last_of(*r, substeps).pose.at.x;
         QVERIFY(came <= 95.0 && came > 95.0 - 2 * step);
@@ -97,15 +97,15 @@ class RerunTest : public QObject {
     void margin_isTheDistanceKept() {
         const auto r = flight(700, 0, 0.0, 12);
         for (const Tests tests : {Tests::After, Tests::Swept}) {
-            MotionModel m = model(tests, Answer::Slide);
-            m.margin = 1.5, m.outside = true;
+            MotionModel m = model(tests, Response::Slide);
+            m.margin = 1.5, m.depenetrate = true;
             QVERIFY2(std::abs(last_of(*r, m).pose.at.x - 93.5) < 1e-4, word(tests));
         }
     }
 
     void withoutGate_anOverlapIsAnsweredEveryFrame() {
         const auto r = flight(700, 0, 0.0, 14);
-        MotionModel m = model(Tests::Before, Answer::Reflect);
+        MotionModel m = model(Tests::Before, Response::Reflect);
         m.gate = false, m.restitution = 0.3;
         const Track t = rerun(*r, 0, 0, 13, m);
         int turns = 0;
@@ -122,7 +122,7 @@ class RerunTest : public QObject {
 
     void again_givesTheSamePushOnceMore() {
         const auto r = flight(300, 0);
-        MotionModel m = model(Tests::Swept, Answer::Reflect);
+        MotionModel m = model(Tests::Swept, Response::Reflect);
         m.restitution = 0.1, m.gate = false, m.again = 2;
         QVERIFY(std::abs(last_of(*r, m).velocity.x - (-30.0 - 330.0)) < 1e-6);
         m.again_share = 0.5;
@@ -140,16 +140,16 @@ class RerunTest : public QObject {
     void stepHeight_liftsOverWhatIsLower() {
         QFETCH(double, step);
         QFETCH(bool, passes);
-        Scene s(json{{"gravity", {0, -600}}, {"logs", {"wish"}}});
-        s.body(1, "driven", Scene::block(10, 20));
-        s.body(2, "fixed", Scene::block(100, 10, -50, -5)).body(3, "fixed", Scene::block(100, 10, 50, 0));
+        Scene s(json{{"gravity", {0, -600}}, {"logs", {"desired"}}});
+        s.body(1, "kinematic", Scene::block(10, 20));
+        s.body(2, "static", Scene::block(100, 10, -50, -5)).body(3, "static", Scene::block(100, 10, 50, 0));
         for (int i = 0; i < 40; ++i) { // it walks against a step of 5 and stands there
             json rows = {{1, std::min(-5.0, -40.0 + 2.0 * i), 10, 0, i < 18 ? 120 : 0, 0}};
             if (i == 0) rows.push_back({2, 0, 0}), rows.push_back({3, 0, 0});
-            s.frame(rows, {{"wish", {{1, 120, 0}}}});
+            s.frame(rows, {{"desired", {{1, 120, 0}}}});
         }
         const auto r = s.recording();
-        MotionModel m = model(Tests::Swept, Answer::Slide);
+        MotionModel m = model(Tests::Swept, Response::Slide);
         QVERIFY(std::abs(last_of(*r, m).pose.at.x + 5.0) < 1e-4);
         m.step_height = step;
         const TrackPoint p = last_of(*r, m);
@@ -159,7 +159,7 @@ class RerunTest : public QObject {
 
     void aMovedBody_hasRowsContactsAndAWarpBack() {
         const auto r = flight(300, 0);
-        const Track track = rerun(*r, 0, 0, 24, model(Tests::Swept, Answer::Reflect));
+        const Track track = rerun(*r, 0, 0, 24, model(Tests::Swept, Response::Reflect));
         Edits edits;
         edits.definitions = r->definitions(0, r->size());
         edits.moved.push_back(moved_along(*r, 0, track));
@@ -170,7 +170,7 @@ class RerunTest : public QObject {
             for (const ContactRow& c : changed->frame(i)->contacts) begins += c.phase == Phase::Begin;
         }
         QCOMPARE(begins, std::size_t(1));
-        QVERIFY(changed->world_at(25).bodies()[0].warped);
+        QVERIFY(changed->world_at(25).bodies()[0].teleported);
         QCOMPARE(changed->world_at(29).bodies()[0].pose.at, r->world_at(29).bodies()[0].pose.at);
         QVERIFY(!scan(*r).findings.empty());      // it flew through the wall
         QVERIFY(scan(*changed).findings.empty()); // and does not any more

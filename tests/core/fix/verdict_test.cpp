@@ -48,16 +48,16 @@ class VerdictTest : public QObject {
         row("net: thick enough", "net-throw", R"([{"kinds":"net","grow":6}])", true);
         row("net: a little thicker", "net-throw", R"([{"kinds":"net","grow":0.5}])", false);
         row("an engine's net: swept", "engine-fast", R"([{"motion":["parcel"],"tests":"swept"}])", true);
-        row("buoy: answer only while closing", "buoy-drum", R"([{"motion":["drum"],"gate":true}])", true);
-        row("buoy: answer once", "buoy-drum", R"([{"motion":["drum"],"again":0}])", true);
-        row("buoy: answer later", "buoy-drum", R"([{"motion":["drum"],"again":3}])", false);
+        row("buoy: respond only while approaching", "buoy-drum", R"([{"motion":["drum"],"gate":true}])", true);
+        row("buoy: respond once", "buoy-drum", R"([{"motion":["drum"],"again":0}])", true);
+        row("buoy: respond later", "buoy-drum", R"([{"motion":["drum"],"again":3}])", false);
         row("buoy: another friction", "buoy-drum", R"([{"kinds":"drum","friction":0.9}])", false);
         row("pier: no friction", "pier-hang", R"([{"bodies":["stoat"],"friction":0}])", true);
         row("pier: a capsule", "pier-hang", R"([{"bodies":["stoat"],"fit":"capsule"}])", false);
         row("plank: rounder corners", "plank-seam", R"([{"bodies":["stoat"],"round":3}])", true);
         row("plank: slimmer", "plank-seam", R"([{"bodies":["stoat"],"size":[16,36]}])", false);
         row("cart: tested after", "hand-cart",
-            R"([{"motion":["hand cart"],"tests":"after","answer":"slide"}])", true);
+            R"([{"motion":["hand cart"],"tests":"after","response":"slide"}])", true);
         row("cart: a slimmer bollard", "hand-cart", R"([{"bodies":["bollard"],"grow":-1}])", false);
     }
     void change_clearsOrKeeps() {
@@ -68,8 +68,8 @@ class VerdictTest : public QObject {
         const auto r = read_recording((QString(SAMPLES "/") + sample + ".bouncelog").toStdString());
         const Verdict v = tried(*r, json::parse(changes.toStdString()));
         QVERIFY2(v.fresh.empty(), text_of(v, *r).c_str());
-        QVERIFY2(v.cleared.size() + v.kept.size() + v.changed.size() > 0, text_of(v, *r).c_str());
-        QVERIFY2(v.clears_all() == clears, text_of(v, *r).c_str());
+        QVERIFY2(v.fixed.size() + v.kept.size() + v.changed.size() > 0, text_of(v, *r).c_str());
+        QVERIFY2(v.fixes_all() == clears, text_of(v, *r).c_str());
         if (v.fit) QCOMPARE(v.fit->reproduces, reproduced);
     }
 
@@ -87,20 +87,20 @@ class VerdictTest : public QObject {
         QCOMPARE(v.fit->model.again, 2);
         QVERIFY2(std::abs(v.fit->model.again_share - 191.0 / 342.0) < 0.02,
                  qPrintable(QString::number(v.fit->model.again_share)));
-        QVERIFY(v.clears_all());
+        QVERIFY(v.fixes_all());
     }
 
     void unchangedElsewhere_isSaid() {
         const auto r = read_recording(SAMPLES "/net-throw.bouncelog");
         const Verdict v = tried(*r, {{{"kinds", "plank"}, {"grow", 1.0}}});
         QCOMPARE(v.method, Method::Recheck);
-        QVERIFY(v.gained.empty() && v.lost.empty() && v.cleared.empty() && v.kept.size() == 2);
+        QVERIFY(v.gained.empty() && v.lost.empty() && v.fixed.empty() && v.kept.size() == 2);
     }
 
     void layersThatNoLongerMeet_loseTheirFinding() {
         const auto r = read_recording(SAMPLES "/hand-cart.bouncelog");
-        const Verdict v = tried(*r, {{{"pair", {"cart", "bollard"}}, {"does", "nothing"}}});
-        QVERIFY(v.cleared.size() == 2 && !v.lost.empty());
+        const Verdict v = tried(*r, {{{"pair", {"cart", "bollard"}}, {"does", "ignore"}}});
+        QVERIFY(v.fixed.size() == 2 && !v.lost.empty());
     }
 
     void badFix_isNamed_data() {
@@ -111,9 +111,9 @@ class VerdictTest : public QObject {
         QTest::newRow("no changes") << R"({"fix":1})"
                                     << "'changes' is missing";
         QTest::newRow("no target") << R"({"fix":1,"changes":[{"grow":1}]})"
-                                   << "change 1: names no target";
+                                   << "change 1: has no target";
         QTest::newRow("unknown key") << R"({"fix":1,"changes":[{"colliders":[1],"swell":1}]})"
-                                     << "'swell' is no key of this change";
+                                     << "'swell' is an unknown key";
         QTest::newRow("wrong type") << R"({"fix":1,"changes":[{"colliders":[1],"grow":"much"}]})"
                                     << "'grow' must be a number";
         QTest::newRow("wrong word") << R"({"fix":1,"changes":[{"motion":[1],"tests":"late"}]})"

@@ -28,16 +28,16 @@ class BounceFileTest : public QObject {
 
     static std::shared_ptr<Recording> long_one(int frames) {
         Scene s(json{{"logs", {"contacts"}}});
-        s.body(1, "driven", Scene::ball(2))
-            .body(2, "fixed", Scene::block(9, 9))
-            .body(3, "solved", Scene::ball(1));
+        s.body(1, "kinematic", Scene::ball(2))
+            .body(2, "static", Scene::block(9, 9))
+            .body(3, "dynamic", Scene::ball(1));
         for (int i = 0; i < frames; ++i) {
             json rows = {
                 {1, 50 + 0.37 * i, 3 + std::sin(0.01 * i), 0.001 * i, 22.2, 0.6 * std::cos(0.01 * i)}};
             if (i % 3 == 0) rows.push_back({3, i / 3.0, 1});
             json more = json::object();
             if (i == 200) more["off"] = {1};
-            if (i == 300) more["gone"] = {3};
+            if (i == 300) more["removed"] = {3};
             if (i % 90 == 5) more["contacts"] = {{{"a", 1}, {"b", 2}, {"depth", 0.125}}};
             s.frame(rows, more);
         }
@@ -51,13 +51,13 @@ class BounceFileTest : public QObject {
             const QString body = QString("body slot %1: ").arg(i);
             if (!x.present && !y.present) continue;
             if (!x.def || !y.def || !(*x.def == *y.def)) return body + "definition";
-            if (x.present != y.present || x.fresh != y.fresh || x.warped != y.warped ||
-                x.grounded != y.grounded || x.wishes != y.wishes || x.velocity_known != y.velocity_known ||
+            if (x.present != y.present || x.fresh != y.fresh || x.teleported != y.teleported ||
+                x.grounded != y.grounded || x.has_desired != y.has_desired || x.velocity_known != y.velocity_known ||
                 x.velocity_logged != y.velocity_logged || x.waiting != y.waiting)
                 return body + "flags";
-            if (x.pose.at != y.pose.at || x.pose.angle != y.pose.angle || x.pose.spin != y.pose.spin)
+            if (x.pose.at != y.pose.at || x.pose.angle != y.pose.angle || x.pose.rotation != y.pose.rotation)
                 return body + "pose";
-            if (x.scale != y.scale || x.velocity != y.velocity || x.turning != y.turning || x.wish != y.wish)
+            if (x.scale != y.scale || x.velocity != y.velocity || x.angular_velocity != y.angular_velocity || x.desired != y.desired)
                 return body + "scale, velocity or wish";
         }
         for (std::size_t i = 0; i < std::max(a.colliders().size(), b.colliders().size()); ++i)
@@ -69,7 +69,7 @@ class BounceFileTest : public QObject {
     }
 
     /// Keeps spans in memory; the one at `breaks_at` does not fit.
-    struct Shelf : Store {
+    struct Cache : Store {
         std::size_t breaks_at = ~std::size_t(0);
         mutable std::mutex mutex;
         std::map<std::size_t, Span> spans;
@@ -93,10 +93,10 @@ class BounceFileTest : public QObject {
     void behind_keepsEverythingOrSaysWhy() {
         const auto from = long_one(3000);
         for (const std::size_t breaks_at : {~std::size_t(0), std::size_t(1280)}) {
-            auto shelf = std::make_unique<Shelf>();
-            shelf->breaks_at = breaks_at;
-            const Shelf& kept = *shelf;
-            Feed feed("x", from->header, behind(std::move(shelf)));
+            auto cache = std::make_unique<Cache>();
+            cache->breaks_at = breaks_at;
+            const Cache& kept = *cache;
+            Feed feed("x", from->header, behind(std::move(cache)));
             QString said;
             try {
                 for (std::size_t i = 0; i < from->size(); ++i) {
@@ -233,7 +233,7 @@ class BounceFileTest : public QObject {
         const std::string log = path("long.bouncelog");
         QFile f(folder_.filePath("long.bouncelog"));
         QVERIFY(f.open(QIODevice::WriteOnly));
-        f.write("{\"bounce\":1}\n{\"body\":1,\"moves\":\"driven\"}\n");
+        f.write("{\"bounce\":1}\n{\"body\":1,\"moves\":\"kinematic\"}\n");
         for (int n = 0; n < 130000; ++n)
             f.write("{\"frame\":" + QByteArray::number(n) + ",\"bodies\":[[1," +
                     QByteArray::number(std::sin(n)) + ",2]]}\n");

@@ -32,9 +32,9 @@ QString difference(const Recording& whole, const Recording& part, std::int64_t n
         const QString name = QString("body %1 at frame %2: ").arg(id).arg(number);
         if (x.present != y.present) return name + "present";
         if (!x.present) continue;
-        if (x.pose.at != y.pose.at || x.pose.angle != y.pose.angle || x.pose.spin != y.pose.spin)
+        if (x.pose.at != y.pose.at || x.pose.angle != y.pose.angle || x.pose.rotation != y.pose.rotation)
             return name + "pose";
-        if (x.scale != y.scale || x.grounded != y.grounded || x.wish != y.wish)
+        if (x.scale != y.scale || x.grounded != y.grounded || x.desired != y.desired)
             return name + "scale, footing or wish";
         if (x.velocity_known != y.velocity_known || (!first && glm::length(x.velocity - y.velocity) > 1e-9))
             return name + "velocity";
@@ -130,14 +130,14 @@ class ClipTest : public QObject {
 
     void redefinedSwitchedAndScaledThings_standAtTheStart() {
         const auto r = Scene()
-                           .body(1, "driven", Scene::ball(2), {{"owner", 2}})
-                           .body(2, "driven", Scene::ball(2))
-                           .body(3, "driven", Scene::ball(2))
-                           .line({{"pair", {"a", "b"}}, {"does", "nothing"}})
+                           .body(1, "kinematic", Scene::ball(2), {{"owner", 2}})
+                           .body(2, "kinematic", Scene::ball(2))
+                           .body(3, "kinematic", Scene::ball(2))
+                           .line({{"pair", {"a", "b"}}, {"does", "ignore"}})
                            .frame({{1, 0, 0}, {2, 9, 9}}, {{"scale", {{1, -2, 1}}}})
                            .line({{"collider", 1}, {"body", 1}, {"shape", Scene::ball(5)}})
                            .line({{"pair", {"b", "a"}}, {"does", "solid"}})
-                           .frame({{1, 1, 0}}, {{"off", {1}}, {"gone", {2}}})
+                           .frame({{1, 1, 0}}, {{"off", {1}}, {"removed", {2}}})
                            .frame({{1, 2, 0}})
                            .frame({{1, 3, 0}, {3, 5, 5}})
                            .recording();

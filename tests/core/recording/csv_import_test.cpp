@@ -21,7 +21,7 @@ const json ball = {{"csv", 1},
                    {"x", "px"},
                    {"y", "py"},
                    {"definitions",
-                    {{{"body", 1}, {"name", "stoat"}, {"moves", "driven"}},
+                    {{{"body", 1}, {"name", "stoat"}, {"moves", "kinematic"}},
                      {{"collider", 1}, {"body", 1}, {"shape", Scene::ball(2)}}}}};
 
 std::shared_ptr<Recording> imported(const std::string& csv, const json& mapping) {
@@ -44,7 +44,7 @@ class CsvImportTest : public QObject {
         std::ostringstream csv;
         write_bodies_csv(csv, *r, 0, r->size() - 1);
         json mapping = {{"csv", 1}, {"frame", "frame"}, {"time", "time"}, {"body", "body"}, {"x", "x"},
-                        {"y", "y"}, {"turn", "angle"},  {"vx", "vx"},     {"vy", "vy"}};
+                        {"y", "y"}, {"angle", "angle"},  {"vx", "vx"},     {"vy", "vy"}};
         mapping["header"] = json::parse(line_of(r->header));
         mapping["header"].erase("logs");
         for (const Recording::Defined& d : r->definitions(0, r->size()))
@@ -98,7 +98,7 @@ class CsvImportTest : public QObject {
     void turnsAndVelocities_areTakenInTheUnitsThatTheMappingSays() {
         const auto r =
             imported("tick,who,px,py,a,u,v\n0,1,0,0,90,3,4\n1,1,0,0,,3,4\n",
-                     with(ball, R"({"angles":"degrees","turn":"a","vx":"u","vy":"v","length":2})"));
+                     with(ball, R"({"angles":"degrees","angle":"a","vx":"u","vy":"v","length":2})"));
         const World w = r->world_at(0);
         QVERIFY(std::abs(w.bodies()[0].pose.angle - 1.5707963267948966) < 1e-12);
         QCOMPARE(w.bodies()[0].velocity, Vec3(6, 8, 0));
@@ -123,9 +123,9 @@ class CsvImportTest : public QObject {
         QTest::newRow("empty") << QByteArray() << QByteArray("{}") << "moves.csv:1: is empty";
         QTest::newRow("missing column")
             << good << QByteArray(R"({"y":"height"})") << "map.json: 'y' names the column 'height'";
-        QTest::newRow("no mapping") << good << QByteArray(R"({"csv":2})") << "map.json: is no mapping";
+        QTest::newRow("no mapping") << good << QByteArray(R"({"csv":2})") << "map.json: is not a mapping";
         QTest::newRow("unknown key") << good << QByteArray(R"({"colour":"px"})")
-                                     << "map.json: 'colour' is no key";
+                                     << "map.json: 'colour' is an unknown key";
         QTest::newRow("bad definition")
             << good
             << QByteArray(R"({"definitions":[{"collider":1,"body":1,"shape":{"type":"circle","r":-1}}]})")

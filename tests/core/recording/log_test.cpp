@@ -13,7 +13,7 @@ using namespace oddbounce;
 namespace {
 
 const std::string header = "{\"bounce\":1}\n";
-const std::string ball = "{\"body\":1,\"moves\":\"driven\"}\n{\"collider\":2,\"body\":1,\"shape\":{\"type\":"
+const std::string ball = "{\"body\":1,\"moves\":\"kinematic\"}\n{\"collider\":2,\"body\":1,\"shape\":{\"type\":"
                          "\"circle\",\"r\":1}}\n";
 
 QString complaint(const std::string& text) {
@@ -41,9 +41,9 @@ class LogTest : public QObject {
         QCOMPARE(*f.contacts.at(0).impulse, 4.1);
         QVERIFY(!f.contacts.at(1).active);
         QCOMPARE(f.rays.at(0).after, std::string("aim"));
-        QCOMPARE(f.passes.at(0).count, 3);
-        QCOMPARE(f.shot->rect[2], 100.0);
-        QVERIFY(r->header.has(Channel::Wish) && !r->header.has(Channel::Rays));
+        QCOMPARE(f.iterations.at(0).count, 3);
+        QCOMPARE(f.screenshot->rect[2], 100.0);
+        QVERIFY(r->header.has(Channel::Desired) && !r->header.has(Channel::Rays));
         QVERIFY(QByteArray::fromStdString(f.extra).contains("mood"));
         // An unknown key, an unknown kind, an unknown channel, two pictures that are none: once each.
         QCOMPARE(r->warnings().size(), std::size_t(5));
@@ -105,7 +105,7 @@ class LogTest : public QObject {
             "'role' is \"wall\", expected one of \"solid\", \"sensor\", \"one-way\"");
         row("zero scale", header + ball + "{\"frame\":0,\"scale\":[[1,0,1]]}\n", "'scale' must not be zero");
         row("short row", header + ball + "{\"frame\":0,\"bodies\":[[1,0]]}\n",
-            "must be rows [id,x,y,turn,vx,vy,spin]");
+            "must be rows [id,x,y,angle,vx,vy,angular velocity]");
         for (const char* path : {"../art.png", "art/../../x.png", "/etc/x.png", "http://x/y.png"})
             row(path, header + "{\"art\":1,\"image\":\"" + path + "\",\"size\":[1,1]}\n",
                 "the path of a PNG within the log's folder");
@@ -131,14 +131,14 @@ class LogTest : public QObject {
         const auto r = read_log_text(
             header + ball +
                 "{\"frame\":0,\"bodies\":[[1,0,0]]}\n{\"frame\":1,\"bodies\":[[1,6,0]],\"scale\":[[1,2,2]]}\n"
-                "{\"frame\":2}\n{\"frame\":3,\"warp\":[1],\"bodies\":[[1,600,0]],\"off\":[2]}\n{\"frame\":4,"
-                "\"gone\":[1]}\n",
+                "{\"frame\":2}\n{\"frame\":3,\"teleport\":[1],\"bodies\":[[1,600,0]],\"off\":[2]}\n{\"frame\":4,"
+                "\"removed\":[1]}\n",
             "x");
         QVERIFY(r->world_at(0).bodies()[0].fresh && !r->world_at(0).bodies()[0].velocity_known);
         QCOMPARE(r->world_at(1).bodies()[0].velocity.x, 360.0);
         QCOMPARE(r->world_at(1).colliders()[0].geometry->reach(), 2.0);
         QCOMPARE(r->world_at(2).bodies()[0].velocity.x, 0.0);
-        QVERIFY(r->world_at(3).bodies()[0].warped && !r->world_at(3).live(0));
+        QVERIFY(r->world_at(3).bodies()[0].teleported && !r->world_at(3).live(0));
         QVERIFY(!r->world_at(4).bodies()[0].present);
     }
 

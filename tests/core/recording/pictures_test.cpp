@@ -4,7 +4,7 @@
 #include "fault/scan.hpp"
 #include "recording/clip.hpp"
 #include "recording/edited.hpp"
-#include "recording/shots.hpp"
+#include "recording/screenshots.hpp"
 
 #include <QDir>
 #include <QTemporaryDir>
@@ -48,11 +48,11 @@ Scene hooked(const json& header, const json& shape) {
     Scene s(header);
     json cells = {{"type", "cells"}, {"cell", 10.0}, {"origin", {0.0, 0.0}}};
     cells.update(shape);
-    s.body(1, "fixed", cells).body(2, "driven", Scene::ball(3.0));
+    s.body(1, "static", cells).body(2, "kinematic", Scene::ball(3.0));
     s.line({{"art", 4}, {"body", 2}, {"image", "art/ball.png"}, {"size", {6, 6}}});
     for (int i = 0; i < 40; ++i) {
         const json rows = {{1, 0.0, 0.0}, {2, 40.0 - i, 25.0}};
-        i == 20 ? s.frame(rows, {{"shot", {{"image", "shot20.png"}, {"rect", {0, 0, 30, 30}}}}})
+        i == 20 ? s.frame(rows, {{"screenshot", {{"image", "shot20.png"}, {"rect", {0, 0, 30, 30}}}}})
                 : s.frame(rows);
     }
     return s;
@@ -100,7 +100,7 @@ class PicturesTest : public QObject {
 
     void pngThatLies_isRefused_data() {
         QTest::addColumn<QByteArray>("bytes");
-        QTest::addColumn<QString>("why");
+        QTest::addColumn<QString>("reason");
         const std::string good = encode_png(painted(hook));
         QByteArray huge(good.data(), static_cast<int>(good.size()));
         huge.replace(16, 8, QByteArray::fromHex("0000400000004000")); // 16384 x 16384, checksum of that
@@ -112,9 +112,9 @@ class PicturesTest : public QObject {
     }
     void pngThatLies_isRefused() {
         QFETCH(QByteArray, bytes);
-        QFETCH(QString, why);
+        QFETCH(QString, reason);
         const std::string said = refusal([&] { decode_png(bytes.toStdString()); });
-        QVERIFY2(QString::fromStdString(said).contains(why), said.c_str());
+        QVERIFY2(QString::fromStdString(said).contains(reason), said.c_str());
     }
 
     void cells_areAsTheyAreSeen_data() {
@@ -166,7 +166,7 @@ class PicturesTest : public QObject {
         const auto file = read_recording(at + "/file/run.bounce");
         QVERIFY(equal(*draft_of(*file).recorded(), *file));
         QCOMPARE(file->png("art/ball.png"), ball);
-        QCOMPARE(file->png(file->frame(20)->shot->image), shot);
+        QCOMPARE(file->png(file->frame(20)->screenshot->image), shot);
         QCOMPARE(scan(*file).findings.size(), found);
 
         const auto part = clip(*file, 15, 30);
@@ -203,7 +203,7 @@ class PicturesTest : public QObject {
         QTest::newRow("no such body") << ""
                                       << "gull" << -1 << "has no body 'gull'";
         QTest::newRow("a bad table") << "3,0,0,9,9\n7,1,1,2\n"
-                                     << "" << -1 << "rects.csv:2: is no row of";
+                                     << "" << -1 << "rects.csv:2: is not a row";
         QTest::newRow("none fits") << ""
                                    << "" << 99
                                    << "holds no picture with the number of a frame, expected 0 to 39";
@@ -219,19 +219,19 @@ class PicturesTest : public QObject {
             write(at + "/shots/" + name, png);
         write(at + "/shots/later_900.png", png);
         if (!rects.isEmpty()) write(at + "/shots/rects.csv", rects.toStdString());
-        ShotFolder shots{at + "/shots", std::array<double, 4>{-1, -2, 1, 2}, follow.toStdString(), {}};
-        if (first >= 0) shots.first = first;
+        ScreenshotFolder screenshots{at + "/shots", std::array<double, 4>{-1, -2, 1, 2}, follow.toStdString(), {}};
+        if (first >= 0) screenshots.first = first;
         const auto log = hooked(json::object(), {{"rows", {"#"}}}).recording();
         QString said;
         const std::string refused = refusal([&] {
-            write_recording(*with_shots(*clip(*log, 0, 39), shots), at + "/out.bounce");
+            write_recording(*with_screenshots(*clip(*log, 0, 39), screenshots), at + "/out.bounce");
             const auto r = read_recording(at + "/out.bounce");
             for (std::size_t i = 0; i < r->size(); ++i) {
-                if (!(r->has(i) & Recording::Shot) || i == 20) continue; // 20 has its own
+                if (!(r->has(i) & Recording::Screenshot) || i == 20) continue; // 20 has its own
                 const auto f = r->frame(i);
-                const auto& q = f->shot->rect;
+                const auto& q = f->screenshot->rect;
                 said += QString("%1: %2 %3 %4 %5; ").arg(i).arg(q[0]).arg(q[1]).arg(q[2]).arg(q[3]);
-                if (r->png(f->shot->image) != png) said += "another picture; ";
+                if (r->png(f->screenshot->image) != png) said += "another picture; ";
             }
         });
         if (refused.empty())
@@ -242,7 +242,7 @@ class PicturesTest : public QObject {
 
     void missingPicture_isAWarning_data() {
         QTest::addColumn<QString>("image");
-        QTest::addColumn<QString>("why");
+        QTest::addColumn<QString>("reason");
         QTest::newRow("not there") << "gone.png"
                                    << "No such file";
         QTest::newRow("no picture") << "notes.png"
@@ -263,20 +263,20 @@ class PicturesTest : public QObject {
     }
     void missingPicture_isAWarning() {
         QFETCH(QString, image);
-        QFETCH(QString, why);
+        QFETCH(QString, reason);
         QTemporaryDir folder;
         const std::string at = folder.path().toStdString();
         write(at + "/log/notes.png", "words"), write(at + "/secret.png", encode_png(painted(hook)));
         std::filesystem::create_symlink("../secret.png", at + "/log/link.png");
         std::filesystem::create_directories(at + "/log/folder.png");
         Scene s;
-        s.body(1, "fixed", {{"type", "cells"}, {"cell", 1.0}, {"image", image.toStdString()}});
+        s.body(1, "static", {{"type", "cells"}, {"cell", 1.0}, {"image", image.toStdString()}});
         s.frame({{1, 0.0, 0.0}});
         write(at + "/log/run.bouncelog", s.text());
         const auto warnings = read_recording(at + "/log/run.bouncelog")->warnings();
         QCOMPARE(warnings.size(), std::size_t(1));
         const QString said = QString::fromStdString(warnings[0]);
-        QVERIFY2(said.startsWith("line 3: the picture ") && said.contains(why), qPrintable(said));
+        QVERIFY2(said.startsWith("line 3: the picture ") && said.contains(reason), qPrintable(said));
         QVERIFY2(said.endsWith("; the collider has no shape"), qPrintable(said));
     }
 };

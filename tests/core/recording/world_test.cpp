@@ -22,11 +22,11 @@ class WorldTest : public QObject {
   private slots:
     void body_isThereFromItsFirstRowToItsLast() {
         const auto r = Scene()
-                           .body(1, "driven", ball)
-                           .body(2, "fixed", block)
+                           .body(1, "kinematic", ball)
+                           .body(2, "static", block)
                            .frame(json::array())
                            .frame({{1, 5, 5}})
-                           .frame(json::array(), {{"gone", {1}}})
+                           .frame(json::array(), {{"removed", {1}}})
                            .frame({{1, 6, 6}})
                            .recording();
         const bool there[] = {false, true, false, true}, fresh[] = {false, true, false, true};
@@ -41,25 +41,25 @@ class WorldTest : public QObject {
 
     void velocity_isLoggedOrComesFromTheStep() {
         const auto r = Scene()
-                           .body(1, "driven", ball)
+                           .body(1, "kinematic", ball)
                            .frame({{1, 0, 0}})
                            .frame({{1, 3, 4}})
                            .frame({{1, 3, 4, 0, 7, -7}})
                            .frame(json::array())
-                           .frame({{1, 100, 4}}, {{"warp", {1}}})
+                           .frame({{1, 100, 4}}, {{"teleport", {1}}})
                            .recording();
         QVERIFY(!r->world_at(0).bodies()[0].velocity_known);
         QVERIFY(glm::length(r->world_at(1).bodies()[0].velocity - Vec3(180, 240, 0)) < 1e-9);
         QCOMPARE(r->world_at(2).bodies()[0].velocity, Vec3(7, -7, 0));
-        QVERIFY(r->world_at(4).bodies()[0].warped);
+        QVERIFY(r->world_at(4).bodies()[0].teleported);
         const Motion m = r->world_at(4).motion_since(r->world_at(3), 0);
-        QCOMPARE(m.travel(), Vec3(0.0)); // a warp is no travel
+        QCOMPARE(m.travel(), Vec3(0.0)); // a teleport is no travel
     }
 
     void turn_goesTheShortWayUnlessItsSpinSaysOtherwise() {
         const auto turned = [](const json& second) {
             const auto r = Scene()
-                               .body(1, "driven", ball)
+                               .body(1, "kinematic", ball)
                                .frame({{1, 0, 0, 3.0, 0, 0}})
                                .frame(json::array({second}))
                                .recording();
@@ -74,23 +74,23 @@ class WorldTest : public QObject {
 
     void pairsRolesOwnersAndLayers_sayWhatMeetsWhat() {
         const auto r = Scene()
-                           .body(1, "driven", ball, {{"kind", "courier"}})
-                           .body(2, "solved", ball, {{"kind", "parcel"}, {"owner", 1}})
-                           .body(3, "fixed", block, {{"kind", "pier"}})
-                           .body(4, "fixed", block, {{"kind", "pier"}})
-                           .body(5, "fixed", block, {{"kind", "slot"}}, {{"role", "sensor"}})
-                           .body(6, "driven", ball, {{"kind", "courier"}}, {{"layer", "ghosts"}})
-                           .line({{"pair", {"ghosts", "pier"}}, {"does", "nothing"}})
-                           .line({{"pair", {"parcel", "slot"}}, {"does", "nothing"}})
+                           .body(1, "kinematic", ball, {{"kind", "courier"}})
+                           .body(2, "dynamic", ball, {{"kind", "parcel"}, {"owner", 1}})
+                           .body(3, "static", block, {{"kind", "pier"}})
+                           .body(4, "static", block, {{"kind", "pier"}})
+                           .body(5, "static", block, {{"kind", "slot"}}, {{"role", "sensor"}})
+                           .body(6, "kinematic", ball, {{"kind", "courier"}}, {{"layer", "ghosts"}})
+                           .line({{"pair", {"ghosts", "pier"}}, {"does", "ignore"}})
+                           .line({{"pair", {"parcel", "slot"}}, {"does", "ignore"}})
                            .frame({{1, 0, 0}, {2, 9, 0}, {6, 5, 5}})
                            .line({{"pair", {"pier", "ghosts"}}, {"does", "solid"}})
                            .frame({{1, 0, 0}})
                            .recording();
         QCOMPARE(does_at(*r, 0, 1, 3), Does::Solid);
-        QCOMPARE(does_at(*r, 0, 3, 4), Does::Nothing); // two fixed things
-        QCOMPARE(does_at(*r, 0, 1, 5), Does::Notice);
-        QCOMPARE(does_at(*r, 0, 2, 5), Does::Nothing);
-        QCOMPARE(does_at(*r, 0, 6, 3), Does::Nothing);
+        QCOMPARE(does_at(*r, 0, 3, 4), Does::Ignore); // two fixed things
+        QCOMPARE(does_at(*r, 0, 1, 5), Does::Report);
+        QCOMPARE(does_at(*r, 0, 2, 5), Does::Ignore);
+        QCOMPARE(does_at(*r, 0, 6, 3), Does::Ignore);
         QCOMPARE(does_at(*r, 1, 6, 3), Does::Solid); // later, and named the other way round
         for (Id a : {1, 2, 3, 5, 6})
             for (Id b : {1, 2, 3, 5, 6}) QCOMPARE(does_at(*r, 0, a, b), does_at(*r, 0, b, a));
@@ -98,21 +98,21 @@ class WorldTest : public QObject {
 
     void redefinedColliderAndBody_countFromThenOn() {
         const auto r = Scene()
-                           .body(1, "driven", ball)
+                           .body(1, "kinematic", ball)
                            .frame({{1, 0, 0}})
                            .line({{"collider", 1}, {"body", 1}, {"shape", Scene::ball(7)}})
-                           .line({{"body", 1}, {"moves", "solved"}, {"name", "later"}})
+                           .line({{"body", 1}, {"moves", "dynamic"}, {"name", "later"}})
                            .frame(json::array())
                            .recording();
         QCOMPARE(r->world_at(0).colliders()[0].geometry->reach(), 2.0);
         QCOMPARE(r->world_at(1).colliders()[0].geometry->reach(), 7.0);
-        QCOMPARE(r->world_at(0).bodies()[0].def->moves, Moves::Driven);
-        QCOMPARE(r->world_at(1).bodies()[0].def->moves, Moves::Solved);
+        QCOMPARE(r->world_at(0).bodies()[0].def->moves, Moves::Kinematic);
+        QCOMPARE(r->world_at(1).bodies()[0].def->moves, Moves::Dynamic);
     }
 
     void anyFrame_isTheSameWhetherSteppedOrJumpedTo() {
         Scene scene;
-        scene.body(1, "driven", ball).body(2, "fixed", block);
+        scene.body(1, "kinematic", ball).body(2, "static", block);
         for (int i = 0; i < 500; ++i)
             scene.frame({{1, i * 1.5, -i}},
                         i % 50 == 7 ? json{{i % 100 == 7 ? "off" : "on", {1}}} : json::object());
@@ -133,9 +133,9 @@ class WorldTest : public QObject {
 
     void frameAskedForEarly_followsWhatIsLearntLater() {
         const Draft whole = draft_of(*Scene()
-                                          .body(1, "driven", ball)
-                                          .body(2, "fixed", block)
-                                          .body(3, "driven", block)
+                                          .body(1, "kinematic", ball)
+                                          .body(2, "static", block)
+                                          .body(3, "kinematic", block)
                                           .frame({{1, 5, 5}})
                                           .frame({{2, 9, 9}})
                                           .recording());
@@ -152,10 +152,10 @@ class WorldTest : public QObject {
     }
 
     void slop_isTheHeadersOrComesFromTheSmallestCollider() {
-        QCOMPARE(Scene().body(1, "driven", ball).frame({{1, 0, 0}}).recording()->slop(), 0.5);
+        QCOMPARE(Scene().body(1, "kinematic", ball).frame({{1, 0, 0}}).recording()->slop(), 0.5);
         const auto by_size = [](double r) {
             return Scene(json{{"slop", nullptr}})
-                .body(1, "driven", Scene::ball(r))
+                .body(1, "kinematic", Scene::ball(r))
                 .frame({{1, 0, 0}})
                 .recording()
                 ->slop();

@@ -1,0 +1,213 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "fixes/fixes_panel.hpp"
+
+#include "fault/account_text.hpp"
+#include "fixes/candidate_dialog.hpp"
+#include "theme/theme.hpp"
+
+#include <QApplication>
+#include <QClipboard>
+#include <QContextMenuEvent>
+#include <QKeyEvent>
+#include <QMenu>
+#include <QPainter>
+
+namespace oddbounce {
+
+std::vector<VerdictEntry> entries_of(const Verdict& v, VerdictPart::List list, const Recording& r) {
+    std::vector<VerdictEntry> out;
+    const auto frames = [](std::int64_t first, std::int64_t last) {
+        return first == last ? FixesPanel::tr("frame %1").arg(first) : FixesPanel::tr("frames %1 to %2").arg(first).arg(last);
+    };
+    const auto moment = [&](std::int64_t frame) {
+        return std::max(0.0, static_cast<double>(r.frame_index(frame)));
+    };
+    const auto findings = [&](const std::vector<Finding>& all) {
+        for (const Finding& f : all)
+            out.push_back({QString("%1: %2, %3").arg(QString::fromUtf8(fault_by_id(f.fault)->title),
+                                                     QString::fromStdString(headline(f)), frames(f.first, f.last)),
+                           moment(f.first)});
+    };
+    const auto contacts = [&](const std::vector<TouchRun>& all) {
+        for (const TouchRun& t : all)
+            out.push_back({FixesPanel::tr("contact of %1 and %2, %3")
+                               .arg(QString::fromStdString(the(body_name(r, t.a))),
+                                    QString::fromStdString(the(body_name(r, t.b))), frames(t.first, t.last)),
+                           moment(t.first)});
+    };
+    switch (list) {
+    case VerdictPart::Fixed:
+        findings(v.fixed), findings(v.kept);
+        break;
+    case VerdictPart::Kept:
+        findings(v.kept);
+        break;
+    case VerdictPart::Changed:
+        findings(v.changed);
+        break;
+    case VerdictPart::New:
+        findings(v.fresh);
+        break;
+    case VerdictPart::Lost:
+        contacts(v.lost);
+        break;
+    case VerdictPart::Gained:
+        contacts(v.gained);
+        break;
+    case VerdictPart::None:
+        break;
+    }
+    return out;
+}
+
+// ---- one card
+
+FixCard::FixCard(Session& session, int index, QWidget* parent) : QFrame(parent), session_(session), index_(index) {
+    setFocusPolicy(Qt::StrongFocus);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(14, 6, 10, 7), column->setSpacing(2);
+    name_ = new QLabel, verdict_ = new QLabel;
+    name_->setTextFormat(Qt::PlainText), name_->setWordWrap(true);
+    verdict_->setWordWrap(true), verdict_->setFont(type(12));
+    verdict_->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
+    column->addWidget(name_), column->addWidget(verdict_);
+    connect(verdict_, &QLabel::linkActivated, this,
+            [this](const QString& link) { open_list(static_cast<VerdictPart::List>(link.toInt())); });
+    const Candidate& c = *candidate();
+    const bool advice = c.state == Candidate::Advice;
+    name_->setText(QString::fromStdString(c.fix.name)), name_->setFont(type(advice ? 12 : 13, !advice));
+    verdict_->setText(verdict_html(c)), verdict_->setVisible(!advice);
+    setAccessibleName(QString::fromStdString(c.fix.name));
+    setAccessibleDescription(advice ? tr("advice")
+                             : c.state == Candidate::Judged
+                                 ? QString::fromStdString(verdict_line(c.verdict))
+                                 : verdict_->text());
+    setToolTip(advice ? tr("Advice: a change in the game's code that a recording cannot try")
+                      : tr("Click to show this fix in the view"));
+}
+
+const Candidate* FixCard::candidate() const {
+    const auto i = static_cast<std::size_t>(index_);
+    return i < session_.candidates().size() ? &session_.candidates()[i] : nullptr;
+}
+
+/// Each part that counts something is a link; its text is ours and escaped.
+QString FixCard::verdict_html(const Candidate& c) const {
+    const Theme& th = Theme::current();
+    const auto colored = [](const QString& text, const QColor& color) {
+        return QString("<span style=\"color:%1\">%2</span>").arg(color.name(), text.toHtmlEscaped());
+    };
+    if (c.state == Candidate::Waiting) return colored(tr("waiting"), th.soft);
+    if (c.state == Candidate::Judging) return colored(tr("trying…"), th.soft);
+    if (c.state == Candidate::Failed) return colored(tr("cannot be tried: %1").arg(c.sentence), th.ink);
+    QStringList parts;
+    const QColor color = c.verdict.fixes_all() ? th.moving : c.verdict.fixed.empty() ? th.candidate : th.ray;
+    for (const VerdictPart& part : verdict_parts(c.verdict)) {
+        const QString text = colored(QString::fromStdString(part.text), parts.isEmpty() ? color : th.ink);
+        parts << (part.list == VerdictPart::None ? text : QString("<a href=\"%1\">%2</a>").arg(part.list).arg(text));
+    }
+    return parts.join(" · ");
+}
+
+void FixCard::open_list(VerdictPart::List list) {
+    const Candidate* c = candidate();
+    if (!c || c->state != Candidate::Judged) return;
+    constexpr std::size_t most = 40; // entries of a menu
+    const std::vector<VerdictEntry> all = entries_of(c->verdict, list, *session_.recording());
+    if (all.empty()) return;
+    auto* menu = new QMenu(this);
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    for (std::size_t i = 0; i < std::min(most, all.size()); ++i)
+        menu->addAction(QString(all[i].text).replace("&", "&&"), this, [this, to = all[i].moment] { session_.set_moment(to); });
+    if (all.size() > most) menu->addAction(tr("and %1 more").arg(all.size() - most))->setEnabled(false);
+    menu->popup(verdict_->mapToGlobal(QPoint(0, verdict_->height())));
+}
+
+void FixCard::choose() {
+    const Candidate* c = candidate();
+    if (c && c->state != Candidate::Advice) session_.choose_candidate(session_.candidate() == index_ ? -1 : index_);
+}
+
+void FixCard::mouseReleaseEvent(QMouseEvent* e) {
+    if (e->button() == Qt::LeftButton && rect().contains(e->position().toPoint())) choose();
+}
+
+void FixCard::keyPressEvent(QKeyEvent* e) {
+    if (e->key() == Qt::Key_Space || e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter) return choose();
+    QFrame::keyPressEvent(e);
+}
+
+void FixCard::contextMenuEvent(QContextMenuEvent* e) {
+    const Candidate* c = candidate();
+    if (!c) return;
+    QMenu menu;
+    if (c->state != Candidate::Advice)
+        menu.addAction(session_.candidate() == index_ ? tr("Hide in the view") : tr("Show in the view"), this, &FixCard::choose);
+    if (c->state == Candidate::Judged)
+        menu.addAction(tr("Copy the verdict"), this, [this] {
+            if (const Candidate* now = candidate())
+                QApplication::clipboard()->setText(QString::fromStdString(text_of(now->verdict, *session_.recording())));
+        });
+    if (session_.is_own(index_)) menu.addAction(tr("Remove"), this, [this] { session_.remove_candidate(index_); });
+    if (!menu.isEmpty()) menu.exec(e->globalPos());
+}
+
+void FixCard::paintEvent(QPaintEvent*) {
+    const Theme& th = Theme::current();
+    const bool chosen = session_.candidate() == index_;
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setPen(hasFocus() ? QPen(th.ink, 1.6) : QPen(chosen ? th.candidate : th.rule, chosen ? 1.6 : 1.0));
+    p.setBrush(chosen ? th.chosen : th.paper);
+    p.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 4, 4);
+    p.fillRect(QRectF(1, 4, 3, height() - 8.0), th.candidate);
+}
+
+// ---- all of them
+
+FixesPanel::FixesPanel(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(14, 8, 14, 10), column->setSpacing(6);
+    auto* head = new QHBoxLayout;
+    auto* title = new QLabel(tr("Fixes"));
+    title->setFont(type(14, true));
+    count_ = new QLabel, note_ = new QLabel;
+    for (QLabel* l : {count_, note_}) l->setFont(type(12)), l->setForegroundRole(QPalette::PlaceholderText);
+    note_->setWordWrap(true);
+    head->addWidget(title), head->addStretch(), head->addWidget(count_);
+    list_ = new QVBoxLayout;
+    list_->setSpacing(6);
+    add_ = new QPushButton(tr("New candidate fix…"));
+    add_->setToolTip(tr("Change a collider or how a body moves, and see whether that fixes the fault (C)"));
+    connect(add_, &QPushButton::clicked, this, &FixesPanel::new_candidate);
+    column->addLayout(head), column->addWidget(note_), column->addLayout(list_), column->addWidget(add_, 0, Qt::AlignLeft),
+        column->addStretch();
+    for (auto signal : {&Session::recording_changed, &Session::candidates_changed, &Session::finding_changed})
+        connect(&session_, signal, this, &FixesPanel::rebuild);
+    rebuild();
+}
+
+void FixesPanel::rebuild() {
+    const bool focused = std::any_of(cards_.begin(), cards_.end(), [](FixCard* c) { return c->hasFocus(); });
+    for (FixCard* card : cards_) card->hide(), card->deleteLater();
+    cards_.clear();
+    const auto& all = session_.candidates();
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        cards_.push_back(new FixCard(session_, static_cast<int>(i), this));
+        list_->addWidget(cards_.back());
+    }
+    if (focused && session_.candidate() >= 0) cards_[static_cast<std::size_t>(session_.candidate())]->setFocus();
+    count_->setText(all.empty() ? QString() : all.size() == 1 ? tr("1 candidate") : tr("%1 candidates").arg(all.size()));
+    note_->setText(session_.finding() ? tr("No change is suggested for this finding.")
+                                      : tr("Choose a finding. Each change that it suggests is tried on this recording."));
+    note_->setVisible(all.empty());
+    add_->setEnabled(session_.recording() && session_.recording()->header.space == 2);
+}
+
+void FixesPanel::new_candidate() {
+    if (!session_.recording() || session_.recording()->header.space == 3) return;
+    CandidateDialog dialog(session_, this);
+    if (dialog.exec() == QDialog::Accepted) session_.add_candidate(dialog.fix());
+}
+
+} // namespace oddbounce

@@ -1,0 +1,63 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Candidate fixes of the chosen finding, a card each: its verdict counts everything that changed, each part opens its list.
+#pragma once
+
+#include "session/session.hpp"
+
+#include <QFrame>
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+namespace oddbounce {
+
+/// An entry of a verdict's list: what it is, and the moment to go to.
+struct VerdictEntry {
+    QString text;
+    double moment = 0.0;
+};
+std::vector<VerdictEntry> entries_of(const Verdict& verdict, VerdictPart::List list, const Recording& recording);
+
+/// One candidate. Space or a click shows it in the view.
+class FixCard : public QFrame {
+    Q_OBJECT
+  public:
+    FixCard(Session& session, int index, QWidget* parent = nullptr);
+    QLabel* verdict() { return verdict_; }
+    /// Lists what a part of the verdict counts, as a menu; empty where it counts nothing.
+    void open_list(VerdictPart::List list);
+
+  protected:
+    void paintEvent(QPaintEvent*) override;
+    void mouseReleaseEvent(QMouseEvent*) override;
+    void keyPressEvent(QKeyEvent*) override;
+    void contextMenuEvent(QContextMenuEvent*) override;
+
+  private:
+    const Candidate* candidate() const;
+    void choose();
+    QString verdict_html(const Candidate& c) const;
+
+    Session& session_;
+    int index_;
+    QLabel *name_, *verdict_;
+};
+
+class FixesPanel : public QWidget {
+    Q_OBJECT
+  public:
+    explicit FixesPanel(Session& session, QWidget* parent = nullptr);
+    void new_candidate();
+    const std::vector<FixCard*>& cards() const { return cards_; }
+
+  private:
+    void rebuild();
+
+    Session& session_;
+    QLabel *count_, *note_;
+    QVBoxLayout* list_;
+    QPushButton* add_;
+    std::vector<FixCard*> cards_;
+};
+
+} // namespace oddbounce

@@ -1,0 +1,37 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The calls of oddb that work on files. Each returns the exit status and throws BadInput.
+#pragma once
+
+#include "recording/screenshots.hpp"
+
+#include <string>
+#include <vector>
+
+namespace oddbounce {
+
+/// Exit status. NotJudged: nothing was found, but something that was asked for could not be judged.
+enum Exit { Nothing = 0, Found = 1, Unusable = 2, NotJudged = 3 };
+
+/// What the command line said, for whichever call.
+struct Call {
+    std::vector<std::string> files; ///< of scan and verify
+    std::string file;               ///< of the others
+    std::string only, format = "text", settings, frames, fix, method = "auto", finding, out, mapping,
+                      table = "bodies";
+    ScreenshotFolder screenshots;
+    std::vector<double> rect;
+    bool as_json = false, shrink = false, no_case = false, quiet = false;
+    int jobs = 0;
+};
+
+int print_info(const Call& call);
+int scan_files(const Call& call);
+int try_one(const Call& call);
+int cut_clip(const Call& call);
+int export_csv(const Call& call);
+int import_table(const Call& call);
+int convert(const Call& call);
+int add_screenshots(const Call& call);
+int verify(const Call& call);
+
+} // namespace oddbounce

@@ -1,0 +1,183 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "fault/account_text.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+constexpr const char* minus = "\u2212";
+constexpr const char* thin_space = "\u2009";
+
+void group_thousands(std::string& text) {
+    for (std::size_t i = std::min(text.find('.'), text.size()); i > 3;) i -= 3, text.insert(i, thin_space);
+}
+
+void strip_zeros(std::string& text) {
+    if (text.find('.') == std::string::npos) return;
+    text.erase(text.find_last_not_of('0') + 1);
+    if (text.back() == '.') text.pop_back();
+}
+} // namespace
+
+std::string figure(double value) {
+    constexpr double rounding = 1e-10; // what a subtraction leaves of nothing
+    if (!std::isfinite(value)) return "unknown";
+    const double size = std::abs(value);
+    if (size < rounding) return "0";
+    std::string text;
+    if (size < 1e-4 || size >= 1e9) {
+        text = fmt::format("{:.2e}", size);
+    } else {
+        const int whole_digits = static_cast<int>(std::floor(std::log10(size))) + 1; // below 1: zero or less
+        text = fmt::format("{:.{}f}", size, std::max(0, 3 - whole_digits));
+        strip_zeros(text);
+        group_thousands(text);
+    }
+    return value < 0.0 && text != "0" ? minus + text : text;
+}
+
+std::string length_text(const Recording& r, double value) { return figure(value) + " " + r.header.unit; }
+std::string speed_text(const Recording& r, double value) {
+    return figure(value) + " " + r.header.unit + "/s";
+}
+
+std::string vector_text(const Vec3& v, const std::string& unit) {
+    const std::string text = v.z == 0.0 ? fmt::format("({}, {})", figure(v.x), figure(v.y))
+                                        : fmt::format("({}, {}, {})", figure(v.x), figure(v.y), figure(v.z));
+    return unit.empty() ? text : text + " " + unit;
+}
+
+std::string normal_text(const Vec3& normal) {
+    constexpr double least = 5e-4; // a part that three digits do not show
+    Vec3 n = normal;
+    for (int i = 0; i < 3; ++i)
+        if (std::abs(n[i]) < least) n[i] = 0.0;
+    return "normal " + vector_text(n, "");
+}
+
+std::string percent(double share) { return figure(std::round(share * 100.0)) + " %"; }
+
+std::string count_text(double count, const std::string& noun) {
+    return figure(count) + " " + noun + (count == 1.0 ? "" : "s");
+}
+
+std::string body_name(const World& world, Slot body) {
+    const BodyDef& def = *world.body(body).def;
+    const std::string name = label(def);
+    return world.recording().shares_label(name) ? name + " #" + std::to_string(def.id) : name;
+}
+
+std::string body_name(const Recording& recording, Id id) {
+    const BodyDef* def = recording.body_def(id);
+    if (!def) return "body " + std::to_string(id);
+    const std::string name = label(*def);
+    return recording.shares_label(name) ? name + " #" + std::to_string(id) : name;
+}
+
+std::string body_kind(const Recording& recording, Id id) {
+    const BodyDef* def = recording.body_def(id);
+    return def && !def->kind.empty() ? def->kind : body_name(recording, id);
+}
+
+namespace {
+/// A common noun of one to three words in small letters; anything else is how a program names a thing.
+bool common_noun(const std::string& name) {
+    constexpr std::ptrdiff_t most_words = 3;
+    const auto small = [](char c) { return (c >= 'a' && c <= 'z') || c == ' ' || c == '-'; };
+    return !name.empty() && std::all_of(name.begin(), name.end(), small) &&
+           std::count(name.begin(), name.end(), ' ') < most_words;
+}
+} // namespace
+
+std::string the(const std::string& name) { return common_noun(name) ? "the " + name : name; }
+std::string sentence_the(const std::string& name) { return common_noun(name) ? "The " + name : name; }
+
+PairView pair_at(const World& world, Slot a, Slot b) {
+    PairView v;
+    if (!world.live(a) || !world.live(b)) return v;
+    const ColliderState &ca = world.colliders()[static_cast<std::size_t>(a)],
+                        &cb = world.colliders()[static_cast<std::size_t>(b)];
+    const Distance d = distance(*ca.geometry, world.body_of(a).pose, *cb.geometry, world.body_of(b).pose);
+    v.known = d.known, v.gap = d.gap, v.normal = d.normal, v.on_a = d.on_a, v.on_b = d.on_b;
+    return v;
+}
+
+Vec3 rightward(const Recording& r) {
+    const Vec2 right = right_of(flat(r.header.up));
+    return raised(right.x >= 0.0 ? right : -right);
+}
+
+const char* side_word(const Recording& r, const Vec3& away) {
+    const double up = glm::dot(away, r.header.up), right = glm::dot(away, rightward(r));
+    if (std::abs(up) >= std::abs(right)) return up >= 0.0 ? "above" : "below";
+    return right >= 0.0 ? "right of" : "left of";
+}
+
+std::string motion_text(const Recording& r, const Vec3& velocity) {
+    const double speed = glm::length(velocity);
+    if (speed * 100.0 < r.slop() * r.header.rate) return "at rest";
+    const double up = glm::dot(velocity, r.header.up), right = glm::dot(velocity, rightward(r));
+    const char* way = std::abs(up) >= std::abs(right) ? (up > 0.0 ? "rising" : "falling")
+                                                      : (right > 0.0 ? "moving right" : "moving left");
+    return std::string(way) + " at " + speed_text(r, speed);
+}
+
+std::string desired_text(const Recording& r, const Vec3& desired) {
+    const double speed = glm::length(desired);
+    if (speed == 0.0) return "wants to stand still";
+    const double up = glm::dot(desired, r.header.up), right = glm::dot(desired, rightward(r));
+    const char* way =
+        std::abs(up) >= std::abs(right) ? (up > 0.0 ? "up" : "down") : (right > 0.0 ? "right" : "left");
+    return std::string("wants to move ") + way + " at " + speed_text(r, speed);
+}
+
+void name_bodies(const World& world, const std::vector<Slot>& colliders, Finding& f) {
+    for (Slot c : colliders) {
+        const ColliderState& state = world.colliders()[static_cast<std::size_t>(c)];
+        const Id body = world.body_of(c).def->id;
+        if (std::find(f.colliders.begin(), f.colliders.end(), state.def->id) == f.colliders.end())
+            f.colliders.push_back(state.def->id);
+        if (std::find(f.bodies.begin(), f.bodies.end(), body) != f.bodies.end()) continue;
+        f.bodies.push_back(body), f.names.push_back(body_name(world, state.body));
+    }
+}
+
+nlohmann::json mover_target(const World& world, const Finding& f) {
+    const BodyDef* def = world.body(world.recording().body_slot(f.bodies.at(0))).def;
+    if (def && !def->name.empty()) return def->name;
+    return f.bodies[0];
+}
+
+Threshold note_threshold(Finding& f, const Threshold& t) {
+    f.thresholds.push_back(t);
+    return t;
+}
+
+void add_fact(Finding& f, const std::string& key, double value, const std::string& unit) {
+    f.facts.push_back({key, value, unit});
+}
+
+std::pair<Slot, Slot> mover_first(const World& before, const World& now, Slot a, Slot b) {
+    const auto fixed = [&](Slot c) { return now.body_of(c).def->moves == Moves::Static; };
+    if (fixed(a) != fixed(b)) return fixed(a) ? std::pair(b, a) : std::pair(a, b);
+    const auto travel = [&](Slot c) {
+        const double moved =
+            glm::length(now.motion_since(before, now.colliders()[static_cast<std::size_t>(c)].body).travel());
+        const BodyState& was =
+            before.body_of(c); // a hit shortens the step that it ends: how fast it came counts too
+        return std::max(moved, was.velocity_known ? glm::length(was.velocity) * now.dt() : 0.0);
+    };
+    const double ta = travel(a), tb = travel(b);
+    if (std::abs(ta - tb) > 1e-6 * (ta + tb)) return ta > tb ? std::pair(a, b) : std::pair(b, a);
+    const auto reach = [&](Slot c) { return now.colliders()[static_cast<std::size_t>(c)].geometry->reach(); };
+    if (reach(a) != reach(b)) return reach(a) < reach(b) ? std::pair(a, b) : std::pair(b, a);
+    return now.body_of(a).def->id < now.body_of(b).def->id ? std::pair(a, b) : std::pair(b, a);
+}
+
+bool one_owner(const World& world, Slot a, Slot b) {
+    const BodyDef &da = *world.body_of(a).def, &db = *world.body_of(b).def;
+    return da.owner.value_or(da.id) == db.owner.value_or(db.id);
+}
+
+} // namespace oddbounce

@@ -1,0 +1,253 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// false-grounded: a body's own code takes it to be standing while nothing supports it under walkable ground
+// within slop and skin, or not to be standing though it is supported. One frame of lag is in order.
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/account_text.hpp"
+
+#include <fmt/format.h>
+
+#include <set>
+
+namespace oddbounce {
+
+namespace {
+
+struct Run {
+    std::size_t first = 0, last = 0;
+    std::size_t frames = 0;
+    std::optional<std::size_t> jump;
+    Slot own = -1, touched = -1; // colliders: what it touches, or stands on
+    Vec3 normal{0.0};            // from own to touched
+    struct Foot {
+        std::size_t index;
+        Vec3 at;
+        double below; // how far the ground is
+    };
+    std::vector<Foot> feet; // where it takes itself to stand on nothing
+};
+
+class FalseGroundedRule : public Rule {
+  public:
+    explicit FalseGroundedRule(const RuleContext& context)
+        : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
+                                   [this](const Key& key, Run& run) { close(key, run); }) {}
+
+    void step(const Step& step) override {
+        near_.clear();
+        for (const Meeting& m : step.meetings) {
+            const bool rests = m.gap_after <= context_.recording.slop() + context_.recording.header.skin;
+            if (m.does != Does::Solid || (!rests && !m.contact)) continue;
+            near_[at(step.now, m.a).body].push_back({&m, m.a, m.b, m.normal});
+            near_[at(step.now, m.b).body].push_back({&m, m.b, m.a, -m.normal});
+        }
+        for (const Slot body : step.now.movers()) judge(step, body);
+        runs_.sweep(step.index);
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    struct Key {
+        Slot body;
+        bool claimed; ///< taken to stand
+        auto operator<=>(const Key&) const = default;
+    };
+    struct Near {
+        const Meeting* meeting;
+        Slot own, other;
+        Vec3 normal; ///< from own to other
+    };
+
+    /// Ground that carries it: walkable with so many degrees to spare.
+    bool carries(const Step& step, const Near& n, double spare) const {
+        const Vec3& up = context_.recording.header.up;
+        const BodyDef& def = *step.now.body_of(n.own).def;
+        const double limit = std::cos(glm::radians(std::clamp(def.slope + spare, 1.0, 89.0)));
+        if (-glm::dot(n.normal, up) >= limit) return true;
+        if (!n.meeting->contact) return false;
+        for (const ContactRow& c : step.frame->contacts) {
+            const bool ab = c.mark_a.slot == n.own && c.mark_b.slot == n.other,
+                       ba = c.mark_a.slot == n.other && c.mark_b.slot == n.own;
+            if ((ab || ba) && c.active && c.phase != Phase::End && c.normal &&
+                glm::dot(*c.normal, up) * (ab ? -1.0 : 1.0) >= limit)
+                return true;
+        }
+        return false;
+    }
+
+    void judge(const Step& step, Slot body) {
+        const BodyState& now = step.now.body(body);
+        const BodyState& before = step.before.body(body);
+        if (now.grounded) footed_.insert(now.def->kind.empty() ? std::to_string(now.def->id) : now.def->kind);
+        if (now.def->moves == Moves::Static || now.fresh || now.teleported || step.index == 0) return;
+        const double spare = context_.settings["false-grounded.slope_margin"];
+        const auto found = near_.find(body);
+        const Near *carrier = nullptr, *touched = nullptr;
+        bool carried = false; // at all, in the most generous reading
+        if (found != near_.end())
+            for (const Near& n : found->second) {
+                if (!touched || n.meeting->gap_after < touched->meeting->gap_after) touched = &n;
+                carried =
+                    carried || carries(step, n, spare) || n.meeting->gap_after < -context_.recording.slop();
+                const bool fixed = step.now.body_of(n.other).def->moves == Moves::Static;
+                if (fixed && std::abs(n.meeting->gap_after) <= context_.recording.slop() &&
+                    carries(step, n, -spare))
+                    carrier = &n;
+            }
+        const Vec3& up = context_.recording.header.up;
+        const double matters = closing_that_matters(step);
+        const double rise = glm::dot(now.velocity, up), rose = glm::dot(before.velocity, up);
+        const bool jumps =
+            now.velocity_known && before.velocity_known && rise > matters && rise - rose > matters;
+        for (const bool claimed : {true, false})
+            if (Run* run = runs_.find({body, claimed});
+                run && !run->jump && jumps && before.grounded == claimed && run->last + 1 >= step.index)
+                run->jump = step.index;
+        const bool asks_down = now.has_desired && glm::dot(now.desired, up) < 0.0;
+        const bool lifts = now.velocity_known && rise > 0.1 * matters;
+        if (now.grounded && !carried)
+            add(step, {body, true}, touched);
+        else if (!now.grounded && carrier && !lifts && !asks_down && !falls(step, body, carrier->other))
+            add(step, {body, false}, carrier);
+    }
+
+    /// It sinks from what is below it as fast as falling begins: nothing holds it up.
+    bool falls(const Step& step, Slot body, Slot support) const {
+        const Header& header = context_.recording.header;
+        const auto height = [&](const World& w) {
+            return glm::dot(w.body(body).pose.at - w.body_of(support).pose.at, header.up);
+        };
+        const double dt = step.now.dt(), fall = -glm::dot(header.gravity, header.up) * dt * dt;
+        return fall > 0.0 && height(step.before) - height(step.now) > 0.25 * fall;
+    }
+
+    void add(const Step& step, const Key& key, const Near* near) {
+        Run& run = runs_.at(key, step.index);
+        ++run.frames;
+        if (key.claimed && run.feet.size() < Finding::most_marked) run.feet.push_back(foot(step, key.body));
+        if (!near || run.own >= 0) return;
+        run.own = near->own, run.touched = near->other, run.normal = near->normal;
+    }
+
+    /// The middle of its lowest edge.
+    static Run::Foot foot(const Step& step, Slot body) {
+        const Vec3& up = step.now.recording().header.up;
+        Box box;
+        for (const Slot c : step.now.colliders_of(body))
+            if (step.now.live(c) && at(step.now, c).def->role != Role::Sensor)
+                box.add(at(step.now, c).geometry->bounds(step.now.body(body).pose));
+        if (box.empty()) box.add(step.now.body(body).pose.at);
+        const Vec3 half = box.size() * 0.5;
+        return {step.index, box.center() - up * glm::dot(half, glm::abs(up)), gap_below(step.now, body)};
+    }
+
+    /// How far it could fall straight down at the end of this frame; infinity: there is nothing below.
+    static double gap_below(const World& w, Slot body) {
+        const Recording& r = w.recording();
+        double gap = infinity;
+        for (const Slot own : w.colliders_of(body)) {
+            if (!w.live(own) || at(w, own).def->role == Role::Sensor) continue;
+            for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c) {
+                if (!w.live(c) || at(w, c).body == body || w.does(own, c) != Does::Solid) continue;
+                const Pose from = w.body_of(own).pose;
+                const double far = glm::length(w.body_of(c).pose.at - from.at) + at(w, c).geometry->reach() +
+                                   2.0 * at(w, own).geometry->reach();
+                Pose to = from;
+                to.at -= r.header.up * far;
+                const Motion falls{from, to}, stays{w.body_of(c).pose, w.body_of(c).pose};
+                const Sweep s = sweep(*at(w, own).geometry, falls, *at(w, c).geometry, stays);
+                if (s.status == Status::Found && -glm::dot(s.normal, r.header.up) > 0.1)
+                    gap = std::min(gap, s.first * far);
+            }
+        }
+        return gap;
+    }
+
+    void close(const Key& key, const Run& run) const {
+        const auto least = static_cast<std::size_t>(context_.settings["false-grounded.frames"]);
+        if (run.frames < least) return;
+        const Recording& r = context_.recording;
+        const World w = r.world_at(run.first);
+        const BodyDef& def = *w.body(key.body).def;
+        if (!key.claimed && !footed_.count(def.kind.empty() ? std::to_string(def.id) : def.kind)) return;
+        Finding f;
+        f.fault = "false-grounded", f.first = r.number(run.first), f.last = r.number(run.last);
+        if (run.own >= 0)
+            name_bodies(w, {run.own, run.touched}, f);
+        else {
+            f.bodies = {def.id}, f.names = {body_name(w, key.body)};
+            for (const Slot c : w.colliders_of(key.body))
+                if (w.live(c)) f.colliders = {at(w, c).def->id};
+        }
+        f.at = w.body(key.body).pose.at;
+        f.weight = std::min(0.8, 0.4 + 0.01 * static_cast<double>(run.frames) + (run.jump ? 0.2 : 0.0));
+        f.facts.push_back(
+            {"kind", key.claimed ? "grounded on nothing" : "standing, not grounded", "text"});
+        const double below = gap_below(w, key.body);
+        if (below < infinity) add_fact(f, "gap_below", below, r.header.unit);
+        for (const Run::Foot& foot : run.feet) {
+            const bool ends = foot.below < infinity;
+            const double shown = ends ? foot.below : at(w, w.colliders_of(key.body)[0]).geometry->reach();
+            f.marks.push_back({r.number(foot.index), foot.at, foot.at - r.header.up * shown, !ends,
+                               ends ? "no ground for " + length_text(r, shown) : "no ground"});
+        }
+        if (run.own >= 0) f.facts.push_back({"normal", run.normal, ""});
+        add_fact(f, "frames_late", static_cast<double>(run.frames), "frames");
+        if (run.jump) add_fact(f, "jump_frame", static_cast<double>(r.number(*run.jump)), "frame");
+        note_threshold(f, context_.settings.threshold("false-grounded.frames"));
+        note_threshold(f, {"slop", r.slop(), r.header.unit});
+        f.suggest.push_back({key.claimed ? "ground it only on contacts whose normal points up"
+                                         : "test for ground as far down as the slop and the skin",
+                             nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    Runs<Key, Run> runs_;
+    std::map<Slot, std::vector<Near>> near_;
+    std::set<std::string> footed_; ///< kinds of bodies that say where they stand
+};
+
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<FalseGroundedRule>(context); }
+
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
+    const bool claimed = std::get<std::string>(f.fact("kind")->value) == "grounded on nothing";
+    const Fact *below = f.fact("gap_below"), *normal = f.fact("normal"), *jump = f.fact("jump_frame");
+    const std::string body = sentence_the(f.names[0]);
+    std::string text;
+    if (claimed) {
+        text = body + " believes it is grounded.";
+        text += below ? " The ground is " + length_text(r, std::get<double>(below->value)) + " below it."
+                      : " Nothing is below it.";
+        if (normal)
+            text += " It touches " + the(f.names[1]) + ", which is " + side_word(r, std::get<Vec3>(normal->value)) +
+                    " it.";
+    } else
+        text = body + " stands on " + the(f.names[1]) + " and does not believe it is grounded.";
+    account.at(f.first, text);
+    if (jump)
+        account.at(static_cast<std::int64_t>(std::get<double>(jump->value)),
+                   claimed ? "It jumps, although it stands on nothing." : "It jumps all the same.");
+    account.at(f.last, "This lasts for " + count_text(f.number("frames_late"), "frame") + ".");
+    std::stable_sort(f.account.begin(), f.account.end(),
+                     [](const Sentence& a, const Sentence& b) { return a.frame < b.frame; });
+    account.cause(!claimed ? "the ground test does not reach down as far as the surface."
+                  : normal ? "any contact counts as ground, also one whose normal does not point up."
+                           : "the grounded state is kept after the ground is gone.");
+}
+
+} // namespace
+
+const Fault false_grounded_fault = {
+    .id = "false-grounded",
+    .title = "False grounded",
+    .what = "A body believes it is grounded where nothing supports it, or the reverse.",
+    .headline = "{mover}, {kind}",
+    .needs = {Input::Grounded},
+    .make_rule = make_rule,
+    .describe = describe,
+    .by_log = always_by_log,
+};
+
+} // namespace oddbounce

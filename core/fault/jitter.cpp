@@ -1,0 +1,164 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// jitter: while two solid colliders touch, their closing speed (or the way across the surface) turns its
+// sign in three or more frames one after another. Not: flicker too small to matter.
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/account_text.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+struct Run {
+    std::size_t first = 0, last = 0;
+    Slot mover = -1, other = -1;
+    std::size_t turns = 0, most_turns = 0;                // in consecutive frames
+    double speed = 0.0, low = infinity, high = -infinity; // largest closing speed; gaps
+    Vec3 normal{0.0}, at{0.0};                            // from the mover to the other
+    double closing = 0.0, went = 0.0;                     // of the frame before
+};
+
+class JitterRule : public Rule {
+  public:
+    explicit JitterRule(const RuleContext& context)
+        : context_(context), least_(static_cast<std::size_t>(context.settings["jitter.turns"])),
+          runs_(0, [this](const Pair&, Run& run) { close(run); }) {}
+
+    void step(const Step& step) override {
+        for (const Meeting& m : step.meetings)
+            if (m.does == Does::Solid && m.closest() <= context_.recording.slop() &&
+                !one_owner(step.now, m.a, m.b))
+                take(step, m);
+        runs_.sweep(step.index);
+    }
+    void finish() override { runs_.finish(); }
+
+  private:
+    using Pair = std::pair<Slot, Slot>;
+
+    static bool turned(double before, double now, double least) {
+        return std::abs(before) > least && std::abs(now) > least && (before > 0.0) != (now > 0.0);
+    }
+
+    void take(const Step& step, const Meeting& m) {
+        if (step.now.body_of(m.a).teleported || step.now.body_of(m.b).teleported) return;
+        const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Dynamic; };
+        if ((solved(m.a) || solved(m.b)) && touched_by_third(step, m)) return; // squeezed in a crowd
+        const bool fresh = !runs_.find({m.a, m.b});
+        Run& run = runs_.at({m.a, m.b}, step.index);
+        if (fresh) {
+            std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
+            run.normal = run.mover == m.a ? m.normal : -m.normal;
+            run.closing = step.before.body_of(run.mover).velocity_known
+                              ? closing_speed(step.before, run.mover, run.other, run.normal)
+                              : 0.0;
+        }
+        const double closing = closing_speed(step.now, run.mover, run.other, run.normal);
+        const double went =
+            glm::dot(relative_travel(step.before, step.now, run.mover, run.other), run.normal);
+        const double matters = (solved(m.a) || solved(m.b) ? 2.0 : 1.0) * closing_that_matters(step);
+        if (turned(run.closing, closing, matters) || turned(run.went, went, matters * step.now.dt())) {
+            if (run.turns++ == 0) run.first = step.index;
+            run.most_turns = std::max(run.most_turns, run.turns);
+            run.speed = std::max(run.speed, std::abs(closing));
+            if (m.gap_after != infinity)
+                run.low = std::min(run.low, m.gap_after), run.high = std::max(run.high, m.gap_after);
+            run.at = (m.on_a + m.on_b) * 0.5;
+        } else {
+            // Over, or never begun: what was there stays one finding, what comes is another.
+            if (run.most_turns >= least_) {
+                Run done = run;
+                done.last = step.index - 1;
+                close(done);
+            }
+            run.turns = run.most_turns = 0, run.speed = 0.0, run.low = infinity, run.high = -infinity;
+        }
+        run.closing = closing, run.went = went;
+    }
+
+    /// A solver's bodies rattle in a crowd, for a frame or two more.
+    std::size_t needed(const World& w, const Run& run) const {
+        const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Dynamic; };
+        return solved(run.mover) || solved(run.other) ? 3 * least_ : least_;
+    }
+    /// Less far back and forth cannot be seen; a solver's bodies rattle farther.
+    double least_width(const World& w, const Run& run) const {
+        const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Dynamic; };
+        return (solved(run.mover) || solved(run.other) ? 4.0 : 1.0) * context_.recording.slop();
+    }
+    /// How far it goes back and forth.
+    static double wide(const World& w, const Run& run) {
+        return std::max(run.high > run.low ? run.high - run.low : 0.0, run.speed * w.dt());
+    }
+
+    void close(const Run& run) const {
+        const Recording& r = context_.recording;
+        if (run.most_turns < least_) return; // before a world is made: most touches turn once
+        const World w = r.world_at(run.first);
+        if (run.most_turns < needed(w, run) || wide(w, run) <= least_width(w, run)) return;
+        const std::string& u = r.header.unit;
+        Finding f;
+        f.fault = "jitter", f.first = r.number(run.first), f.last = r.number(run.last);
+        name_bodies(w, {run.mover, run.other}, f);
+        f.at = run.at;
+        f.weight = std::min(0.9, 0.7 + 0.01 * static_cast<double>(run.most_turns));
+        add_fact(f, "period", 2.0, "frames");
+        add_fact(f, "amplitude", wide(w, run), u);
+        add_fact(f, "turns", static_cast<double>(run.most_turns), "count");
+        add_fact(f, "speed", run.speed, u + "/s");
+        f.facts.push_back({"left_inside", run.low < -r.slop() ? f.names[0] : std::string("nobody"), "text"});
+        const double half = 0.5 * wide(w, run);
+        for (std::size_t i = run.first; i <= run.last; ++i)
+            f.marks.push_back({r.number(i), run.at - run.normal * half, run.at + run.normal * half, false,
+                               length_text(r, 2.0 * half) + " back and forth"});
+        note_threshold(f, context_.settings.threshold("jitter.turns"));
+        const nlohmann::json who = mover_target(w, f);
+        f.suggest.push_back(
+            {"reverse " + the(f.names[0]) + " only while approaching", {{{"motion", {who}}, {"gate", true}}}});
+        f.suggest.push_back({"push " + the(f.names[0]) + " out",
+                             {{{"motion", {who}}, {"tests", "after"}, {"response", "push-out"}}}});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    std::size_t least_;
+    Runs<Pair, Run> runs_;
+};
+
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<JitterRule>(context); }
+
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
+    const auto first = static_cast<std::size_t>(r.frame_index(f.first));
+    const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
+    for (std::size_t i = first; i < first + 3 && i < r.size(); ++i) {
+        const World w = r.world_at(i);
+        const PairView v = pair_at(w, a, b);
+        if (!v.known) continue;
+        account.at(w.number(), fmt::format("{} is {} {} {}, {}.", sentence_the(f.names[0]),
+                                           length_text(r, std::abs(v.gap)),
+                                           v.gap < 0.0 ? "inside" : side_word(r, -v.normal), the(f.names[1]),
+                                           motion_text(r, w.body_of(a).velocity)));
+    }
+    const bool inside = std::get<std::string>(f.fact("left_inside")->value) != "nobody";
+    account.at(f.last, fmt::format("Its velocity was reversed in {} in a row, at up to {}.",
+                                   count_text(f.number("turns"), "frame"), speed_text(r, f.number("speed"))));
+    account.cause(inside ? "every overlap reverses the velocity, and the body is not pushed out: next frame it is "
+                           "still inside and is reversed again."
+                         : "every contact reverses the velocity, also of a body that already moves away.");
+}
+
+} // namespace
+
+const Fault jitter_fault = {
+    .id = "jitter",
+    .title = "Jitter",
+    .what = "A body's velocity is reversed every frame.",
+    .headline = "{mover} against {other}",
+    .make_rule = make_rule,
+    .describe = describe,
+};
+
+} // namespace oddbounce

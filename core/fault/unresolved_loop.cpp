@@ -1,0 +1,138 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// unresolved-loop: a body's resolving loop ran into its cap (the largest number of passes seen, at least 8,
+// in 4 frames or more), or ran longer and longer while the body hardly moved. What the cap is, only the end
+// tells.
+#include "fault/rule.hpp"
+#include "fault/runs.hpp"
+#include "fault/account_text.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+struct Loop {
+    std::size_t index = 0;
+    int iterations = 0;
+    double depth = 0.0; // that is left
+    Slot own = -1, other = -1;
+    bool growing = false;
+};
+
+class UnresolvedLoopRule : public Rule {
+  public:
+    explicit UnresolvedLoopRule(const RuleContext& context) : context_(context) {}
+
+    void step(const Step& step) override {
+        const int least = static_cast<int>(context_.settings["unresolved-loop.least_iterations"]);
+        const double slop = context_.recording.slop();
+        for (const IdCount& p : step.frame->iterations) {
+            cap_ = std::max(cap_, p.count);
+            const Slot body = context_.recording.body_slot(p.id);
+            if (body < 0) continue;
+            const auto slot = static_cast<std::size_t>(body);
+            Before& before = before_[p.id];
+            const Vec3 at = step.now.bodies()[slot].pose.at;
+            const bool more = before.index + 1 == step.index && p.count > before.iterations &&
+                              glm::length(at - before.at) < slop;
+            before.rising = more ? before.rising + 1 : 0;
+            before.index = step.index, before.iterations = p.count, before.at = at;
+            if (p.count < least) continue;
+            Loop loop{step.index, p.count, 0.0, -1, -1, before.rising >= 3};
+            for (const Meeting* met : step.of(body)) {
+                const Meeting& m = *met;
+                const bool a = step.now.colliders()[static_cast<std::size_t>(m.a)].body == body;
+                if (m.does != Does::Solid || (loop.own >= 0 && -m.gap_after <= loop.depth)) continue;
+                loop.own = a ? m.a : m.b, loop.other = a ? m.b : m.a, loop.depth = -m.gap_after;
+            }
+            loop.depth = std::max(0.0, loop.depth);
+            loops_[p.id].push_back(loop);
+        }
+    }
+
+    void finish() override {
+        const auto least_frames = static_cast<std::size_t>(context_.settings["unresolved-loop.frames"]);
+        const auto holes = static_cast<std::size_t>(context_.settings["run.holes"]);
+        for (const auto& [id, all] : loops_) {
+            std::vector<Loop> bad;
+            std::size_t capped = 0;
+            for (const Loop& l : all) capped += l.iterations == cap_;
+            for (const Loop& l : all)
+                if ((l.iterations == cap_ && capped >= least_frames) || l.growing) bad.push_back(l);
+            for (std::size_t i = 0; i < bad.size();) {
+                std::size_t j = i;
+                while (j + 1 < bad.size() && bad[j + 1].index <= bad[j].index + holes + 1) ++j;
+                report(id, bad, i, j);
+                i = j + 1;
+            }
+        }
+    }
+
+  private:
+    struct Before {
+        std::size_t index = 0;
+        int iterations = 0, rising = 0;
+        Vec3 at{0.0};
+    };
+
+    void report(Id id, const std::vector<Loop>& all, std::size_t i, std::size_t j) const {
+        const Recording& r = context_.recording;
+        const auto worst = std::max_element(all.begin() + static_cast<std::ptrdiff_t>(i),
+                                            all.begin() + static_cast<std::ptrdiff_t>(j) + 1,
+                                            [](const Loop& a, const Loop& b) { return a.iterations < b.iterations; });
+        const World now = r.world_at(worst->index);
+        Finding f;
+        f.fault = "unresolved-loop", f.first = r.number(all[i].index), f.last = r.number(all[j].index);
+        if (worst->own >= 0)
+            name_bodies(now, {worst->own, worst->other}, f);
+        else
+            f.bodies = {id}, f.names = {body_name(r, id)};
+        f.at = now.body(r.body_slot(id)).pose.at;
+        f.weight = 0.55;
+        add_fact(f, "iterations", worst->iterations, "iterations");
+        add_fact(f, "frames", static_cast<double>(j - i + 1), "frames");
+        add_fact(f, "depth_left", worst->depth, r.header.unit);
+        add_fact(f, "depth_per_iteration", worst->depth / worst->iterations, r.header.unit);
+        note_threshold(f, context_.settings.threshold("unresolved-loop.least_iterations"));
+        note_threshold(f, context_.settings.threshold("unresolved-loop.frames"));
+        f.suggest.push_back(
+            {"end the loop when an iteration no longer reduces the overlap", nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+
+    RuleContext context_;
+    int cap_ = 0;
+    std::map<Id, std::vector<Loop>> loops_;
+    std::map<Id, Before> before_;
+};
+
+std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<UnresolvedLoopRule>(context); }
+
+void describe(const Recording& r, Finding& f) {
+    AccountWriter account(f);
+    std::string text = fmt::format("Pushing {} out takes {} and does not finish.", the(f.names[0]),
+                                   count_text(f.number("iterations"), "iteration"));
+    if (f.names.size() > 1 && f.number("depth_left") > 0.0)
+        text += fmt::format(" It is still {} inside {}.", length_text(r, f.number("depth_left")), the(f.names[1]));
+    account.at(f.first, text);
+    if (f.last > f.first) account.at(f.last, "This goes on for " + count_text(f.number("frames"), "frame") + ".");
+    account.cause("each push moves it into another collider, or by less than is needed, so the loop never finds a "
+                  "free place.");
+}
+
+} // namespace
+
+const Fault unresolved_loop_fault = {
+    .id = "unresolved-loop",
+    .title = "Unresolved loop",
+    .what = "The loop that pushes a body out of others never finishes.",
+    .headline = "{mover} inside {other}",
+    .headline_alone = "{mover}",
+    .needs = {Input::Iterations},
+    .make_rule = make_rule,
+    .describe = describe,
+    .by_log = always_by_log,
+};
+
+} // namespace oddbounce

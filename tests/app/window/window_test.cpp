@@ -1,0 +1,376 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The window, used as a person drives it: open, next finding, the touch, step, try, undo, pictures.
+#include "fixes/candidate_dialog.hpp"
+#include "theme/theme.hpp"
+#include "window/window.hpp"
+
+#include <QClipboard>
+#include <QDropEvent>
+#include <QImage>
+#include <QMimeData>
+#include <QProcess>
+#include <QSettings>
+#include <QSignalSpy>
+#include <QStandardPaths>
+#include <QTemporaryDir>
+#include <QtTest>
+
+using namespace oddbounce;
+
+namespace {
+
+int pixels_like(const QImage& image, const QColor& color) {
+    int count = 0;
+    for (int y = 0; y < image.height(); ++y)
+        for (int x = 0; x < image.width(); ++x) {
+            const QColor c = image.pixelColor(x, y);
+            count += std::abs(c.red() - color.red()) + std::abs(c.green() - color.green()) +
+                         std::abs(c.blue() - color.blue()) <
+                     24;
+        }
+    return count;
+}
+
+} // namespace
+
+class WindowTest : public QObject {
+    Q_OBJECT
+  private:
+    QTemporaryDir folder_;
+    std::unique_ptr<Window> window_;
+
+    /// A copy, so that the case file that the window writes stays out of the samples.
+    QString copy(const QString& name) {
+        const QString path = folder_.filePath(name + ".bouncelog");
+        QFile::remove(path), QFile::remove(folder_.filePath(name + ".case.json"));
+        QFile::copy(SAMPLES "/" + name + ".bouncelog", path);
+        return path;
+    }
+    void open(const QString& name) {
+        window_ = std::make_unique<Window>();
+        window_->show();
+        window_->open(copy(name));
+        QTRY_VERIFY_WITH_TIMEOUT(window_->session().scan_complete(), 20000);
+    }
+    void press(const QString& keys) {
+        for (QAction* action : window_->actions())
+            if (action->shortcuts().contains(QKeySequence(keys))) return action->trigger();
+        QFAIL(qPrintable("no such key: " + keys));
+    }
+    bool judged() const {
+        const auto& all = window_->session().candidates();
+        return !all.empty() && std::all_of(all.begin(), all.end(), [](const Candidate& c) {
+            return c.state == Candidate::Judged || c.state == Candidate::Failed;
+        });
+    }
+
+  private slots:
+    void initTestCase() {
+        QStandardPaths::setTestModeEnabled(true);
+        QCoreApplication::setOrganizationName("odd-bounce-test");
+        QSettings().clear();
+        Theme::use(*qApp, false);
+    }
+    void cleanup() { window_.reset(); }
+
+    void nextFinding_landsOnTheTimeOfImpact() {
+        open("net-throw");
+        press("N");
+        Session& s = window_->session();
+        QVERIFY(s.finding() != nullptr);
+        const double touch = s.touch_moment(*s.finding());
+        QCOMPARE(s.moment(), touch);
+        QVERIFY(touch > 370.0 && touch < 370.3);
+        QVERIFY(s.moment_text().startsWith("frame 370 + 16 %"));
+        // At the time of impact the two shapes are exactly in touch.
+        const Instant& t = s.instant();
+        const auto& a = t.now->colliders()[static_cast<std::size_t>(
+            s.recording()->collider_slot(s.finding()->colliders[0]))];
+        const auto& b = t.now->colliders()[static_cast<std::size_t>(
+            s.recording()->collider_slot(s.finding()->colliders[1]))];
+        QVERIFY(std::abs(distance(*a.geometry, t.pose(a.body), *b.geometry, t.pose(b.body)).gap) < 1e-9);
+        press("N");
+        press("N");
+        QCOMPARE(s.moment(), touch); // two findings: round and back
+    }
+
+    void stepping_goesByFramesTensAndSixteenths() {
+        open("net-throw");
+        Session& s = window_->session();
+        s.set_moment(100.3);
+        press("Right");
+        QCOMPARE(s.moment(), 101.0);
+        press("Left");
+        QCOMPARE(s.moment(), 100.0);
+        press("Shift+Right");
+        QCOMPARE(s.moment(), 110.0);
+        press("Alt+Left");
+        QCOMPARE(s.moment(), 110.0 - 1.0 / 16);
+        press("Home");
+        press("Left");
+        QCOMPARE(s.moment(), 0.0);
+        press("End");
+        press("Shift+Right");
+        QCOMPARE(s.moment(), 419.0);
+    }
+
+    void playback_movesTimeAndStops() {
+        open("net-throw");
+        Session& s = window_->session();
+        press("Space");
+        QTRY_VERIFY(s.moment() > 0.5);
+        press("Space");
+        const double stood = s.moment();
+        QTest::qWait(80);
+        QCOMPARE(s.moment(), stood);
+        press("-");
+        press("-");
+        press("-");
+        QVERIFY(window_->speed() <= 2.0);
+    }
+
+    void suggestions_areTriedAndJudged() {
+        open("pier-hang");
+        press("N");
+        QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
+        const auto& all = window_->session().candidates();
+        const auto clears =
+            std::count_if(all.begin(), all.end(), [](const Candidate& c) { return c.verdict.fixes_all(); });
+        QVERIFY(clears >= 1 && clears < static_cast<std::ptrdiff_t>(all.size()));
+        const QImage before = window_->view().grab().toImage();
+        window_->session().choose_candidate(0);
+        QVERIFY(pixels_like(window_->view().grab().toImage(), Theme::current().candidate) >
+                pixels_like(before, Theme::current().candidate) + 100);
+    }
+
+    void ownCandidate_isJudgedUndoneRedoneAndKept() {
+        open("net-throw");
+        press("N");
+        Session& s = window_->session();
+        QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
+        const std::size_t suggested = s.candidates().size();
+        const auto knob = std::find_if(knobs().begin(), knobs().end(),
+                                       [](const Knob& k) { return QString(k.key) == "grow"; });
+        s.add_candidate(fix_from_knob(s, s.finding()->colliders[1], *knob, 6.0, 0.0, {}));
+        QCOMPARE(s.candidates().size(), suggested + 1);
+        QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
+        QVERIFY(s.candidates().back().verdict.fixes_all());
+        press("Ctrl+Z");
+        QCOMPARE(s.candidates().size(), suggested);
+        press("Ctrl+Shift+Z");
+        QCOMPARE(s.candidates().size(), suggested + 1);
+        QVERIFY(QFile::exists(s.case_path()));
+        Session again;
+        QString error;
+        QVERIFY(again.open(s.path(), error));
+        QTRY_COMPARE(again.candidates().size(), std::size_t(1));
+    }
+
+    void badFile_saysItsSentenceAndChangesNothing() {
+        open("net-throw");
+        window_->session().set_moment(33);
+        QFile bad(folder_.filePath("bad.bouncelog"));
+        QVERIFY(bad.open(QIODevice::WriteOnly));
+        bad.write("{\"bounce\":1}\n{\"frame\":0,\"bodies\":[[3,0,0]]}\n");
+        bad.close();
+        window_->open(bad.fileName());
+        QTRY_VERIFY(window_->session().loading().isEmpty());
+        QVERIFY2(window_->error().contains("bad.bouncelog:2: 'bodies' names body 3"),
+                 qPrintable(window_->error()));
+        QCOMPARE(window_->session().moment(), 33.0);
+        QCOMPARE(window_->session().findings().size(), std::size_t(2));
+    }
+
+    void droppedFile_isOpened() {
+        open("net-throw");
+        QMimeData data;
+        data.setUrls({QUrl::fromLocalFile(copy("hand-cart"))});
+        QDragEnterEvent enter(QPoint(200, 200), Qt::CopyAction, &data, Qt::LeftButton, {});
+        QCoreApplication::sendEvent(window_.get(), &enter);
+        QVERIFY(enter.isAccepted());
+        QDropEvent drop(QPointF(200, 200), Qt::CopyAction, &data, Qt::LeftButton, {});
+        QCoreApplication::sendEvent(window_.get(), &drop);
+        QTRY_VERIFY(window_->session().path().endsWith("hand-cart.bouncelog"));
+        QVERIFY(window_->windowTitle().startsWith("hand cart"));
+    }
+
+    void closedWindow_opensAgainWhereItWas() {
+        open("net-throw");
+        window_->session().choose_finding(QString::fromStdString(window_->session().findings().back().id));
+        const std::string id = window_->session().finding()->id;
+        window_->session().set_moment(123.25);
+        window_->close();
+        window_ = std::make_unique<Window>();
+        window_->show();
+        window_->open(folder_.filePath("net-throw.bouncelog"));
+        QTRY_VERIFY(window_->session().finding() != nullptr);
+        QCOMPARE(window_->session().finding()->id, id);
+        QCOMPARE(window_->session().moment(), 123.25);
+        // Opened from the start page's list as well: the recording is among the recent ones.
+        QVERIFY(QSettings().value("recent").toStringList().front().endsWith("net-throw.bouncelog"));
+        QSettings().remove("places");
+    }
+
+    void strip_isCopiedAsAPicture() {
+        open("hand-cart");
+        press("N");
+        press("Ctrl+Shift+R");
+        const QImage copied = QApplication::clipboard()->image();
+        QCOMPARE(copied.size(), 2 * window_->strip().size());
+        QVERIFY(pixels_like(copied, Theme::light().finding) > 50);
+        press("Ctrl+Shift+V");
+        QCOMPARE(QApplication::clipboard()->image().size(), 2 * window_->view().size());
+    }
+
+    void note_isDrawnOnlyNearItsMoment() {
+        open("hand-cart");
+        press("A");
+        Session& s = window_->session();
+        s.set_moment(20);
+        const QImage without = window_->view().grab().toImage();
+        s.add_note(window_->view().mapping().center, "watch this");
+        const QImage with = window_->view().grab().toImage();
+        QVERIFY(pixels_like(with, Theme::current().ink) > pixels_like(without, Theme::current().ink) + 40);
+        QCOMPARE(note_slips(s, window_->view().mapping()).size(), std::size_t(1));
+        s.set_moment(24);
+        QVERIFY(note_slips(s, window_->view().mapping()).empty());
+    }
+
+    void measuring_tellsLengthAndAngle() {
+        open("hand-cart");
+        press("A");
+        press("M");
+        ViewWidget& view = window_->view();
+        const QImage before = view.grab().toImage();
+        const Mapping m = view.mapping();
+        for (const Vec2 p : {Vec2(-20, 60), Vec2(20, 60), Vec2(20, 90)})
+            QTest::mouseClick(&view, Qt::LeftButton, {}, m.to(m.center + p).toPoint());
+        QVERIFY(view.grab().toImage() != before);
+        QCOMPARE(window_->session().body(), Slot(-1)); // measuring chooses nothing
+        press("M");
+        QTest::mouseMove(&view, QPoint(3, 3));
+    }
+
+    /// Reading, scanning and trying go on beside: the window answers within a tenth of a second.
+    void longRecording_neverBlocksTheWindow() {
+        const QString path = folder_.filePath("long.bouncelog");
+        QFile f(path);
+        QVERIFY(f.open(QIODevice::WriteOnly));
+        f.write("{\"bounce\":1,\"gravity\":[0,-900]}\n{\"body\":1,\"moves\":\"kinematic\"}\n{\"collider\":1,"
+                "\"body\":1,"
+                "\"shape\":{\"type\":\"circle\",\"r\":4}}\n{\"body\":2}\n{\"collider\":2,\"body\":2,"
+                "\"shape\":{\"type\":"
+                "\"box\",\"size\":[900,10]}}\n");
+        for (int n = 0; n < 150000; ++n)
+            f.write(QByteArray("{\"frame\":") + QByteArray::number(n) + ",\"bodies\":[[1," +
+                    QByteArray::number(n % 300 - 150) + ",9]]}\n");
+        f.close();
+        window_ = std::make_unique<Window>();
+        window_->show();
+        qint64 longest = 0;
+        QElapsedTimer beat;
+        QTimer pulse;
+        connect(&pulse, &QTimer::timeout, this, [&] { longest = std::max(longest, beat.restart()); });
+        beat.start(), pulse.start(5);
+        window_->open(path);
+        QTRY_VERIFY_WITH_TIMEOUT(window_->session().recording(), 30000);
+        window_->session().choose_body(0); // plots it
+        QTRY_VERIFY_WITH_TIMEOUT(window_->session().scan_complete(), 60000);
+        QTRY_COMPARE(window_->timeline().plotted().values.size(), std::size_t(150000));
+        qInfo("longest silence of the window: %lld ms", static_cast<long long>(longest));
+        QVERIFY2(longest < 400, qPrintable(QString::number(longest))); // 100 is the promise, 23 is usual
+    }
+
+    void filter_keepsOnlyWhatMatches() {
+        open("net-throw");
+        window_->findings().filter_line()->setText("91");
+        QCOMPARE(window_->findings().list()->model()->rowCount(), 2); // a heading and one finding
+        window_->findings().filter_line()->setText("no such thing");
+        QCOMPARE(window_->findings().list()->model()->rowCount(), 0);
+    }
+
+    void hover_namesTheBodyUnderThePointer() {
+        open("hand-cart");
+        press("A");
+        const Mapping& m = window_->view().mapping();
+        QVERIFY(window_->view().hover_text(m.to({60, 16})).contains("bollard, static"));
+        QVERIFY(!window_->view().hover_text(m.to({60, 90})).contains("bollard"));
+    }
+
+    void mapping_goesThereAndBackWithUpDown() {
+        for (const Vec3 up : {Vec3(0, 1, 0), Vec3(0, -1, 0), Vec3(0.6, 0.8, 0)}) {
+            Mapping m;
+            m.area = QRectF(0, 0, 400, 300), m.center = {1e6, -5}, m.scale = 3.5;
+            m.look_up(up);
+            const Vec2 p(1e6 + 12.25, 7.5);
+            QVERIFY(glm::length(m.from(m.to(p)) - p) < 1e-6);
+            const Vec2 fixed = m.from({100, 50});
+            m.zoom_at({100, 50}, 1.7);
+            QVERIFY(glm::length(m.from({100, 50}) - fixed) < 1e-6);
+            QVERIFY(m.to(m.center + flat(up)).y() < m.to(m.center).y());
+        }
+    }
+
+    void themes_bothDrawTheFinding() {
+        for (const bool dark : {false, true}) {
+            open("hand-cart");
+            window_->set_theme(dark);
+            press("N");
+            const QImage image = window_->view().grab().toImage();
+            QVERIFY(pixels_like(image, Theme::current().finding) > 60);
+            QVERIFY(pixels_like(image, Theme::current().paper) > image.width() * image.height() / 4);
+        }
+        window_->set_theme(false);
+    }
+
+    void threeDimensions_openAndSaySo() {
+        window_ = std::make_unique<Window>();
+        window_->show();
+        window_->open(TEST_DATA "/labelled/corner-spin-p1-3d.bouncelog");
+        QTRY_VERIFY(window_->session().scan_complete());
+        QVERIFY(window_->session().findings().empty() && !window_->session().not_judged().empty());
+        press("Right");
+        QVERIFY(!window_->grab().isNull());
+    }
+
+    void picture_isDrawnWithoutWindow_data() {
+        QTest::addColumn<QString>("name");
+        QTest::newRow("png") << "a.png";
+        QTest::newRow("svg") << "a.svg";
+    }
+    void picture_isDrawnWithoutWindow() {
+        QFETCH(QString, name);
+        QProcess p;
+        p.start(BIN "/odd-bounce", {"--picture", folder_.filePath(name), SAMPLES "/net-throw.bouncelog",
+                                    "--finding", "worst", "--size", "640x400"});
+        QVERIFY(p.waitForFinished(60000));
+        QVERIFY2(p.exitCode() == 0, p.readAllStandardError());
+        const QImage image(folder_.filePath(name));
+        QCOMPARE(image.size(), (name.endsWith("png") ? 2 : 1) * QSize(640, 400)); // pictures to share are at 2x
+        QVERIFY(pixels_like(image, Theme::light().finding) > 50);
+        p.start(BIN "/odd-bounce", {"--picture", folder_.filePath(name), SAMPLES "/net-throw.bouncelog",
+                                    "--finding", "no-such"});
+        QVERIFY(p.waitForFinished(60000));
+        QCOMPARE(p.exitCode(), 2);
+    }
+
+    /// The whole program on a real screen.
+    void realWindow_showsTheFinding() {
+        QProcess p;
+        QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
+        environment.remove("QT_QPA_PLATFORM");
+        p.setProcessEnvironment(environment);
+        const QString picture = folder_.filePath("real.png");
+        p.start("xvfb-run", {"-a", "-s", "-screen 0 1400x900x24", BIN "/odd-bounce", "--window-picture",
+                             picture, "--theme", "light", "--finding", "worst", copy("hand-cart")});
+        QVERIFY(p.waitForFinished(90000));
+        QVERIFY2(p.exitCode() == 0, p.readAllStandardError());
+        const QImage image(picture);
+        QCOMPARE(image.size(), QSize(1280, 800));
+        QVERIFY(pixels_like(image, Theme::light().finding) > 200);
+        QVERIFY(pixels_like(image, Theme::light().panel) > image.width() * image.height() / 5);
+    }
+};
+
+QTEST_MAIN(WindowTest)
+#include "window_test.moc"
