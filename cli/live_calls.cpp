@@ -17,6 +17,7 @@
 #include <deque>
 #include <fcntl.h>
 #include <filesystem>
+#include <future>
 #include <iostream>
 #include <mutex>
 #include <thread>
@@ -66,6 +67,7 @@ class Judge {
     Judge(std::shared_ptr<const Recording> r, const ListenCall& call) : recording_(std::move(r)) {
         ScanOptions options;
         if (!call.settings.empty()) options.project = read_project(call.settings);
+        options.control = &control_;
         options.found = [this, as_json = call.format == "json"](const Finding& f) {
             const std::lock_guard lock(printing());
             std::cout << (as_json ? json_of(f, recording_->header.space).dump() + "\n" : line_of_finding(f))
@@ -73,21 +75,30 @@ class Judge {
         };
         thread_ = std::thread([this, options] {
             try {
-                found_ = scan(*recording_, options).findings.size();
-            } catch (const std::exception& e) {
-                const std::lock_guard lock(printing());
-                std::cerr << "oddb: " << e.what() << "\n";
+                const Scan scan = oddbounce::scan(*recording_, options);
+                found_ = scan.findings.size();
+                if (!scan.complete) why_not_ = "stopped before the end";
+            } catch (const std::exception& e) { // also where frames that were still to be judged are no longer kept
+                why_not_ = e.what();
             }
+            done_.set_value();
         });
     }
     ~Judge() {
+        control_.stop = true;
         if (thread_.joinable()) thread_.join();
     }
-    /// Waits until all is judged.
-    std::size_t found() {
+    /// Waits until all is judged; after an interruption only a moment.
+    void end() {
+        const auto done = done_.get_future();
+        constexpr auto patience = std::chrono::milliseconds(600);
+        for (auto waited = std::chrono::milliseconds(0); done.wait_for(step) != std::future_status::ready; waited += step)
+            if (interrupted && waited >= patience) control_.stop = true;
         if (thread_.joinable()) thread_.join();
-        return found_;
     }
+    std::size_t found() const { return found_; }
+    /// Empty: all was judged.
+    const std::string& why_not() const { return why_not_; }
     static std::mutex& printing() {
         static std::mutex mutex;
         return mutex;
@@ -100,18 +111,23 @@ class Judge {
         return fmt::format("{}  frames {}-{}  {}  {}\n", f.fault, f.first, f.last, names, word(f.grade));
     }
 
+    static constexpr auto step = std::chrono::milliseconds(50);
     std::shared_ptr<const Recording> recording_;
+    Control control_;
+    std::promise<void> done_;
+    std::string why_not_;
     std::size_t found_ = 0;
     std::thread thread_;
 };
 
 } // namespace
 
-bool listen(const ListenCall& call) {
+ListenResult listen(const ListenCall& call) {
     watch_signals();
     Queue queue;
     std::unique_ptr<Judge> judge;
-    bool found = false, over = false;
+    ListenResult result;
+    bool over = false;
     const auto say = [](const std::string& sentence) {
         const std::lock_guard lock(Judge::printing());
         std::cerr << sentence << std::endl;
@@ -119,6 +135,7 @@ bool listen(const ListenCall& call) {
     Listener::Options options;
     options.address = call.address, options.keep_seconds = call.keep_minutes * 60.0;
     if (call.port >= 0) options.port = static_cast<unsigned short>(call.port);
+    options.page_token = call.token.empty() ? new_page_token() : call.token;
     const bool folder = std::filesystem::is_directory(call.out);
     if (!folder && !call.out.ends_with(".bounce"))
         throw BadInput(call.out, 0,
@@ -139,10 +156,14 @@ bool listen(const ListenCall& call) {
     events.ended = [&](const std::string& sentence, const std::string& path) {
         queue.put([&, sentence, path] {
             if (judge) {
+                judge->end();
                 const std::size_t n = judge->found();
-                found = found || n > 0;
+                std::string verdict = fmt::format("{} finding{}", n, n == 1 ? "" : "s");
+                if (!judge->why_not().empty()) verdict = "not judged to its end: " + judge->why_not();
+                result.found = result.found || n > 0;
+                result.whole = result.whole && judge->why_not().empty();
                 judge.reset();
-                say(fmt::format("{}: ended ({}), {} finding{}", path, sentence, n, n == 1 ? "" : "s"));
+                say(fmt::format("{}: ended ({}), {}", path, sentence, verdict));
             } else
                 say(path + ": ended (" + sentence + ")");
             over = call.once;
@@ -154,10 +175,11 @@ bool listen(const ListenCall& call) {
     {
         Listener listener(options, events);
         say(fmt::format("listening on ws://{}:{}, Ctrl+C to stop", call.address, listener.port()));
+        say(fmt::format("pages of this machine: ws://{}:{}/?token={}", call.address, listener.port(), options.page_token));
         while (!interrupted && !over) queue.run();
     } // a session under way is ended here
     queue.run();
-    return found;
+    return result;
 }
 
 namespace {

@@ -107,6 +107,7 @@ void add_live(CLI::App& app, ListenCall& listening, SendCall& sending, Run& run)
     on_listen->add_option("--port", listening.port, "default 28650; 0: any free port")
         ->check(CLI::Range(0, 65535));
     on_listen->add_option("--address", listening.address, "default 127.0.0.1: this machine only");
+    on_listen->add_option("--token", listening.token, "what pages of this machine must name; default: a new one");
     on_listen->add_option("--keep", listening.keep_minutes, "minutes to keep; 0: all")
         ->check(CLI::NonNegativeNumber);
     on_listen->add_flag("--once", listening.once, "ends after the first session");
@@ -114,7 +115,10 @@ void add_live(CLI::App& app, ListenCall& listening, SendCall& sending, Run& run)
     on_listen->add_option("--format", listening.format, "format of the findings on stdout: text or json")
         ->check(CLI::IsMember({"text", "json"}));
     on_listen->add_option("--settings", listening.settings, "thresholds (JSON)");
-    on_listen->callback([&] { run = [&] { return listen(listening) ? Found : Nothing; }; });
+    on_listen->callback([&] { run = [&] {
+            const ListenResult result = listen(listening);
+            return result.found ? Found : result.whole ? Nothing : NotJudged;
+        }; });
 
     CLI::App* on_send =
         app.add_subcommand("send", "sends a log to a listener, also one that still grows");

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "listener.hpp"
 
+#include <boost/asio/ip/host_name.hpp>
 #include <boost/asio/ip/tcp.hpp>
 #include <boost/asio/steady_timer.hpp>
 #include <boost/beast/core.hpp>
@@ -8,6 +9,8 @@
 #include <boost/beast/websocket.hpp>
 
 #include <chrono>
+#include <filesystem>
+#include <random>
 #include <thread>
 
 namespace oddbounce {
@@ -38,18 +41,77 @@ std::string shortened(std::string sentence) {
     return sentence;
 }
 
-/// Pages of this machine may send; a page from elsewhere, opened in a browser here, may not.
-bool may_send(beast::string_view origin) {
-    if (origin.empty() || origin == "null" || origin.starts_with("file:")) return true;
-    const std::size_t at = origin.find("://");
-    if (at == beast::string_view::npos) return false;
-    beast::string_view host = origin.substr(at + 3);
-    if (host.starts_with("[::1]")) return true;
-    host = host.substr(0, std::min(host.find(':'), host.size()));
-    return host == "localhost" || host == "127.0.0.1";
+/// "host", "host:80", "[::1]:80": the host; nothing where there is anything else.
+std::optional<std::string> host_of(std::string_view authority) {
+    std::size_t end = authority.find(':');
+    if (authority.starts_with('[')) {
+        const std::size_t close = authority.find(']');
+        if (close == std::string_view::npos) return {};
+        end = close + 1 == authority.size() ? std::string_view::npos : close + 1;
+    }
+    const std::string_view port = end == std::string_view::npos ? "" : authority.substr(end);
+    const bool digits = port.size() > 1 && port[0] == ':' && port.size() <= 6 &&
+                        port.find_first_not_of("0123456789", 1) == std::string_view::npos;
+    if (!port.empty() && !digits) return {};
+    return std::string(authority.substr(0, end));
+}
+
+bool is_loopback(const std::string& host) { return host == "localhost" || host == "127.0.0.1" || host == "[::1]"; }
+
+/// A page of this machine, served from it. "null" (a file, a sandboxed frame) is any website's.
+bool is_local_origin(beast::string_view value) {
+    const std::string_view origin(value.data(), value.size());
+    for (const std::string_view scheme : {"http://", "https://"})
+        if (origin.starts_with(scheme)) {
+            const auto host = host_of(origin.substr(scheme.size()));
+            return host && is_loopback(*host);
+        }
+    return false;
+}
+
+/// The name that the sender used for this machine. Other names lead here only by a trick of a name server.
+bool is_our_host(beast::string_view name, const std::string& address) {
+    const auto host = host_of({name.data(), name.size()});
+    if (!host) return false;
+    if (is_loopback(*host) || *host == address || *host == "[" + address + "]") return true;
+    Error error;
+    const auto listening = asio::ip::make_address(address, error);
+    if (error || !listening.is_unspecified()) return false;
+    if (*host == asio::ip::host_name(error)) return true;
+    const std::string bare = host->starts_with('[') ? host->substr(1, host->size() - 2) : *host;
+    asio::ip::make_address(bare, error); // it listens on all addresses: any may be its own
+    return !error;
+}
+
+/// Compared in a time that tells nothing of where they differ.
+bool names_token(beast::string_view value, const std::string& token) {
+    const std::string_view target(value.data(), value.size());
+    constexpr std::string_view key = "?token=";
+    const std::size_t at = target.find(key);
+    if (token.empty() || at == std::string_view::npos) return false;
+    const std::string_view given = target.substr(at + key.size());
+    if (given.size() != token.size()) return false;
+    unsigned differ = 0;
+    for (std::size_t i = 0; i < token.size(); ++i) differ |= static_cast<unsigned>(given[i] ^ token[i]);
+    return differ == 0;
+}
+
+/// What a sender may hear of a fault in what it sent: no path of this machine.
+std::string told(const BadInput& e) {
+    const std::string whole = e.what();
+    return e.file().empty() || !whole.starts_with(e.file() + ":") ? whole
+           : e.line() > 0                                         ? "line " + whole.substr(e.file().size() + 1)
+                                                                  : whole.substr(e.file().size() + 2);
 }
 
 } // namespace
+
+std::string new_page_token() {
+    std::random_device source;
+    std::string out;
+    for (int i = 0; i < 32; ++i) out += "0123456789abcdef"[source() & 15U];
+    return out;
+}
 
 class Listener::Inside {
   public:
@@ -100,7 +162,8 @@ class Listener::Inside {
         std::optional<http::request_parser<http::empty_body>> request;
         LiveSession session;
         Clock::time_point heard, second = heard;
-        std::size_t in_second = 0;
+        std::size_t in_second = 0, taken = 0, looked = 0; ///< bytes; looked: when the disk was looked at last
+        std::size_t frames = 0;
         bool shown = false, over = false;
     };
     using GamePtr = std::shared_ptr<Game>;
@@ -124,15 +187,29 @@ class Listener::Inside {
                 const auto& request = g->request->get();
                 if (!websocket::is_upgrade(request))
                     return refuse(g, http::status::upgrade_required, "This is not a web page. Games send their frames here.");
-                if (!may_send(request[http::field::origin]))
+                if (!is_our_host(request[http::field::host], options_.address))
+                    return refuse(g, http::status::misdirected_request, "This is not the host that was asked for.");
+                const auto origin = request.find(http::field::origin);
+                if (origin != request.end() && !is_local_origin(origin->value()))
                     return refuse(g, http::status::forbidden, "Pages of other hosts may not send here.");
+                if (origin != request.end() && !names_token(request.target(), options_.page_token))
+                    return refuse(g, http::status::forbidden, "A page needs the token that the listener shows.");
                 const bool stalled = game_ && Clock::now() - game_->heard >
                                                   std::chrono::duration<double>(options_.stalled_after);
                 if (stalled) finish(game_, "it was silent, and another game connected", true);
                 if (game_) return turn_away(g, "Another game is being recorded.");
+                if (!may_begin()) return turn_away(g, "Too many sessions began within a minute.");
                 game_ = g;
                 begin(g);
             });
+    }
+
+    bool may_begin() {
+        const auto now = Clock::now();
+        std::erase_if(begun_, [&](const auto& then) { return now - then > std::chrono::minutes(1); });
+        if (begun_.size() >= options_.most_begun) return false;
+        begun_.push_back(now);
+        return true;
     }
 
     /// A game is told in words that it can show: pages see no more of a refusal than that there was one.
@@ -179,7 +256,9 @@ class Listener::Inside {
 
     void take(const GamePtr& g) {
         const auto now = Clock::now();
-        g->heard = now;
+        g->taken += g->buffer.size();
+        if (g->taken > options_.most_session)
+            return finish(g, "it sent more than " + std::to_string(options_.most_session >> 30) + " GiB", true);
         if (now - g->second > std::chrono::seconds(1)) g->second = now, g->in_second = 0;
         g->in_second += g->buffer.size();
         if (g->in_second > options_.most_per_second)
@@ -191,13 +270,30 @@ class Listener::Inside {
             const std::string_view text(static_cast<const char*>(g->buffer.data().data()), g->buffer.size());
             g->session.take(text);
             if (text.empty() || text.back() != '\n') g->session.take("\n");
+        } catch (const BadInput& e) {
+            return finish(g, e.what(), true, told(e));
         } catch (const std::exception& e) {
-            return finish(g, e.what(), true);
+            return finish(g, e.what(), true, "The session cannot be kept.");
+        }
+        if (const auto r = g->session.recording(); r && r->size() > g->frames) {
+            g->frames = r->size(), g->heard = now;
+            if (!disk_has_room(g))
+                return finish(g, "the disk is almost full", true);
         }
         g->buffer.consume(g->buffer.size());
         if (g->buffer.capacity() > 1 << 20) g->buffer.shrink_to_fit();
         describe(g);
         read(g);
+    }
+
+    /// Looked at now and then.
+    bool disk_has_room(const GamePtr& g) const {
+        constexpr std::size_t every = std::size_t(4) << 20; // bytes taken
+        if (g->taken - g->looked < every) return true;
+        g->looked = g->taken;
+        std::error_code error;
+        const auto space = std::filesystem::space(std::filesystem::path(g->session.path()).parent_path(), error);
+        return error || space.available > options_.least_free;
     }
 
     void describe(const GamePtr& g) {
@@ -208,16 +304,17 @@ class Listener::Inside {
             if (events_.mark) events_.mark(mark);
     }
 
-    /// `close`: the game is told why.
-    void finish(GamePtr g, std::string sentence, bool close) {
+    /// `close`: the game is told why, in `reason` where the sentence names what it may not know.
+    void finish(GamePtr g, std::string sentence, bool close, std::string reason = "") {
         if (std::exchange(g->over, true)) return;
         const std::string path = g->session.path();
         const bool any = g->session.recording() && !g->session.recording()->empty();
         try {
             g->session.end();
         } catch (const BadInput& e) {
-            sentence = e.what();
+            sentence = e.what(), reason = told(e);
         }
+        if (reason.empty()) reason = sentence;
         if (game_ == g) game_ = nullptr;
         if (any && events_.ended)
             events_.ended(sentence, path);
@@ -225,7 +322,7 @@ class Listener::Inside {
             events_.refused(sentence);
         if (!close) return;
         beast::get_lowest_layer(g->ws).expires_after(handshake_time);
-        g->ws.async_close({websocket::close_code::policy_error, shortened(sentence)}, [g](const Error&) {});
+        g->ws.async_close({websocket::close_code::policy_error, shortened(reason)}, [g](const Error&) {});
     }
 
     const Options options_;
@@ -234,6 +331,7 @@ class Listener::Inside {
     tcp::acceptor acceptor_;
     asio::steady_timer parting_{io_};
     GamePtr game_; ///< whose session is under way
+    std::vector<Clock::time_point> begun_; ///< sessions of the last minute
     bool over_ = false;
     std::thread thread_;
 };

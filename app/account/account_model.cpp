@@ -147,8 +147,11 @@ QVariant AccountModel::data(const QModelIndex& index, int role) const {
     const auto i = static_cast<std::size_t>(index.row());
     const Sentence& s = f->account[i];
     switch (role) {
-    case Qt::DisplayRole:
-        return QString::fromStdString(s.text);
+    case Qt::DisplayRole: {
+        QString text = QString::fromStdString(s.text);
+        if (s.cause && !text.isEmpty()) text[0] = text[0].toUpper(); // "Cause" stands beside it, not before it
+        return text;
+    }
     case Qt::AccessibleTextRole: {
         const QString moment = s.cause      ? tr("Cause")
                                : s.fraction ? tr("frame %1 + %2 %").arg(s.frame - 1).arg(qRound(*s.fraction * 100.0))

@@ -72,6 +72,7 @@ RecordDialog::RecordDialog(Session& session, QWidget* parent)
     auto* row = new QHBoxLayout;
     row->addWidget(open), row->addWidget(listen_), row->addWidget(state_, 1);
     state_->setTextFormat(Qt::PlainText), state_->setWordWrap(true);
+    state_->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
     column->addWidget(how), column->addWidget(box, 1), column->addLayout(row), column->addWidget(buttons);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
@@ -87,7 +88,8 @@ void RecordDialog::refresh() {
     if (session_.live())
         state_->setText(tr("%1 frames have arrived.").arg(session_.recording()->kept()));
     else if (session_.listening())
-        state_->setText(tr("Listening at %1. No frames have arrived yet.").arg(session_.listening_at()));
+        state_->setText(tr("Listening at %1, for pages at %2. No frames have arrived yet.")
+                            .arg(session_.listening_at(), session_.page_address()));
     else
         state_->clear();
 }

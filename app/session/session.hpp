@@ -55,6 +55,7 @@ class Session : public QObject {
     void stop_listening();
     bool listening() const { return listener_ != nullptr; }
     QString listening_at() const; ///< "ws://127.0.0.1:28650"
+    QString page_address() const; ///< the same for a page of this machine, with the token that it needs
     /// The recording is a session that still goes on.
     bool live() const;
     /// The moment is the newest frame as frames come; any move of the moment ends it.

@@ -6,6 +6,7 @@
 
 #include <QDir>
 #include <QFileInfo>
+#include <QSettings>
 #include <QStandardPaths>
 
 namespace oddbounce {
@@ -21,6 +22,10 @@ bool Session::listen(unsigned short port, double keep_minutes, QString& error) {
         return false;
     }
     Listener::Options options;
+    QSettings kept; // a game's page names it, so it stays the same
+    QString token = kept.value("page token").toString();
+    if (token.isEmpty()) kept.setValue("page token", token = QString::fromStdString(new_page_token()));
+    options.page_token = token.toStdString();
     options.port = port, options.keep_seconds = keep_minutes * 60.0;
     options.name = [folder = sessions_folder().toStdString()](const Header& h) {
         return free_path(folder, h);
@@ -57,6 +62,10 @@ void Session::stop_listening() {
     listener_.reset();
     waiting_.reset();
     emit live_changed();
+}
+
+QString Session::page_address() const {
+    return listening_at() + "/?token=" + QSettings().value("page token").toString();
 }
 
 QString Session::listening_at() const {

@@ -15,7 +15,7 @@ QString words_of(const SettingInfo& s) {
     const QString name = s.name;
     const qsizetype point = name.indexOf('.');
     const Fault* fault = fault_by_id(name.left(point).toStdString());
-    const QString of = fault ? QString(fault->title) : name.startsWith("run") ? "Runs" : "Answers";
+    const QString of = fault ? QString(fault->title) : name.startsWith("run") ? "Runs" : "Response";
     return of + ": " + name.mid(point + 1).replace('_', ' ').replace('-', ' ');
 }
 

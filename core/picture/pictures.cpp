@@ -26,7 +26,7 @@ class Folder : public Pictures {
         if (error) throw NoPicture("cannot be opened: " + error.message());
         const fs::path inside = file.lexically_relative(root);
         if (inside.empty() || *inside.begin() == "..") throw NoPicture("leads out of the log's folder");
-        if (!fs::is_regular_file(file, error)) throw NoPicture("is no file");
+        if (!fs::is_regular_file(file, error)) throw NoPicture("is not a file");
         if (fs::file_size(file, error) > most_png || error) throw NoPicture("is larger than 64 MiB");
         std::ifstream in(file, std::ios::binary);
         std::string bytes((std::istreambuf_iterator<char>(in)), {});

@@ -17,11 +17,11 @@ struct Image : png_image {
     ~Image() { png_image_free(this); }
     Image(const Image&) = delete;
     Image& operator=(const Image&) = delete;
-    [[noreturn]] void fail() const { throw NoPicture(std::string("is no usable PNG: ") + message); }
+    [[noreturn]] void fail() const { throw NoPicture(std::string("is not a usable PNG: ") + message); }
 
     void begin(std::string_view png) {
         constexpr std::string_view signature = "\x89PNG\r\n\x1a\n";
-        if (png.substr(0, signature.size()) != signature) throw NoPicture("is no PNG");
+        if (png.substr(0, signature.size()) != signature) throw NoPicture("is not a PNG");
         if (png.size() > most_png) throw NoPicture("is larger than 64 MiB");
         if (!png_image_begin_read_from_memory(this, png.data(), png.size())) fail();
         if (std::uint64_t(width) * height > most_pixels)

@@ -10,7 +10,7 @@
 
 namespace oddbounce {
 
-/// Why a picture cannot be used, as the end of a sentence ("is no PNG").
+/// Why a picture cannot be used, as the end of a sentence ("is not a PNG").
 class NoPicture : public std::runtime_error {
   public:
     using std::runtime_error::runtime_error;

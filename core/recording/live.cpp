@@ -4,6 +4,8 @@
 #include "recording/bounce_file.hpp"
 #include "recording/log_reader.hpp"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <ctime>
 #include <filesystem>
@@ -14,6 +16,7 @@ namespace fs = std::filesystem;
 
 namespace {
 constexpr std::size_t longest_header = 1 << 20;
+constexpr std::size_t most_without_frame = std::size_t(64) << 20; // bytes of definitions, or of one frame
 }
 
 std::string free_path(const std::string& path) {
@@ -50,6 +53,7 @@ LiveSession::~LiveSession() {
 
 void LiveSession::take(std::string_view bytes) {
     if (over_) return;
+    const std::size_t frames = recording_ ? recording_->size() : 0;
     try {
         if (!reader_) {
             head_.append(bytes);
@@ -65,6 +69,7 @@ void LiveSession::take(std::string_view bytes) {
         } else
             reader_->take(bytes);
         recording_ = reader_->recording();
+        count(frames, bytes.size());
     } catch (const BadInput&) {
         if (reader_) recording_ = reader_->recording(), reader_->forget_rest();
         head_.clear();
@@ -73,6 +78,13 @@ void LiveSession::take(std::string_view bytes) {
         throw;
     }
     drop_old();
+}
+
+/// What came since the last frame waits in memory.
+void LiveSession::count(std::size_t frames_before, std::size_t bytes) {
+    since_frame_ = recording_ && recording_->size() > frames_before ? 0 : since_frame_ + bytes;
+    if (since_frame_ > most_without_frame)
+        throw BadInput(path_, 0, fmt::format("sent {} MiB without a frame", most_without_frame >> 20));
 }
 
 void LiveSession::drop_old() {

@@ -48,6 +48,7 @@ class LiveSession {
 
   private:
     void drop_old();
+    void count(std::size_t frames_before, std::size_t bytes);
 
     Name name_;
     const double keep_seconds_;
@@ -55,6 +56,7 @@ class LiveSession {
     std::unique_ptr<LogReader> reader_;
     std::shared_ptr<const Recording> recording_;
     std::size_t marked_ = 0; ///< frames looked at for marks
+    std::size_t since_frame_ = 0; ///< bytes
     bool over_ = false;
 };
 

@@ -2,15 +2,17 @@
 // Lines and the header; definitions are read in log_definitions.cpp, frames in frame_reader.cpp.
 #include "recording/log_reader.hpp"
 
-#include "recording/plain_text.hpp"
-
 #include "recording/log.hpp"
 #include "recording/pictured.hpp"
+#include "recording/plain_text.hpp"
+
+#include <fmt/format.h>
 
 namespace oddbounce {
 
 namespace {
 constexpr std::size_t longest_line = std::size_t(1) << 30;
+constexpr std::size_t most_defined = std::size_t(256) << 20; // bytes of all definitions: they stay in memory
 
 /// Nearly all lines of a log: their first key tells what they are.
 bool begins_as_frame(std::string_view line) {
@@ -88,8 +90,12 @@ void LogReader::read_line(std::string_view line, bool whole) {
     simdjson::dom::element number;
     if (object["frame"].get(number) == simdjson::SUCCESS && !number.is_null())
         read_frame(line, whole);
-    else if (!read_definition(keys))
-        keep_unknown(object, line);
+    else {
+        if (!read_definition(keys)) keep_unknown(object, line);
+        defined_ += line.size();
+        if (defined_ > most_defined)
+            throw BadInput(file_, line_, fmt::format("defines more than {} MiB, expected less", most_defined >> 20));
+    }
 }
 
 void LogReader::not_json(bool whole) {

@@ -69,6 +69,7 @@ class LogReader {
     Keep keep_;
     std::shared_ptr<const Pictures> pictures_;
     long line_ = 0;
+    std::size_t defined_ = 0; ///< bytes of definitions and unknown lines
     std::string carry_; ///< the bytes of a line whose end has not come yet
     simdjson::dom::parser parser_;
     std::optional<Feed> feed_;

@@ -70,7 +70,7 @@ std::shared_ptr<const Geometry> made_of(const Shape& shape, const Vec3& scale, c
 
 std::string Recording::png(const std::string& image) const {
     if (is_data_uri(image)) return png_in_uri(image);
-    if (!pictures_) throw NoPicture("is a path, and there is no folder to find it in");
+    if (!pictures_) throw NoPicture("is a path, but this recording has no folder");
     return pictures_->png(image);
 }
 

@@ -24,7 +24,7 @@ class WithFolder : public Pictures {
         : rest_(std::move(rest)), prefix_(std::move(prefix)), folder_(pictures_in(folder)) {}
     std::string png(const std::string& path) const override {
         if (path.compare(0, prefix_.size(), prefix_) == 0) return folder_->png(path.substr(prefix_.size()));
-        if (!rest_) throw NoPicture("is a path, and there is no folder to find it in");
+        if (!rest_) throw NoPicture("is a path, but this recording has no folder");
         return rest_->png(path);
     }
 

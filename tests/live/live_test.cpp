@@ -204,22 +204,37 @@ class LiveTest : public QObject {
     void strangers_areTurnedAway_data() {
         QTest::addColumn<QByteArray>("bytes");
         QTest::addColumn<QByteArray>("answer");
-        const QByteArray upgrade = "GET / HTTP/1.1\r\nHost: x\r\nUpgrade: websocket\r\nConnection: "
-                                   "Upgrade\r\nSec-WebSocket-Version: 13\r\nSec-WebSocket-Key: "
-                                   "dGhlIHNhbXBsZSBub25jZQ==\r\n";
+        const auto upgrade = [](const char* target, const char* host) {
+            return QByteArray("GET ") + target + " HTTP/1.1\r\nHost: " + host +
+                   "\r\nUpgrade: websocket\r\nConnection: Upgrade\r\nSec-WebSocket-Version: 13\r\n"
+                   "Sec-WebSocket-Key: dGhlIHNhbXBsZSBub25jZQ==\r\n";
+        };
+        const auto page = [&](const char* origin, const char* answer, const char* target = "/?token=quay") {
+            QTest::newRow(QByteArray(origin) + " " + target)
+                << upgrade(target, "127.0.0.1:28650") + "Origin: " + origin + "\r\n\r\n" << QByteArray(answer);
+        };
+        for (const char* local : {"http://localhost:8080", "https://127.0.0.1", "http://[::1]:5173"}) page(local, "101");
+        for (const char* target : {"/", "/?token=", "/?token=quays", "/?token=Quay"})
+            page("http://localhost:8080", "403", target);
+        for (const char* foreign :
+             {"https://gull.example", "null", "file://", "http://[::1].gull.example", "http://localhost.gull.example",
+              "http://127.0.0.1:80.gull.example", "http://localhost@gull.example", "http://[::1", "ftp://localhost", ""})
+            page(foreign, "403");
+        for (const char* host : {"localhost", "127.0.0.1:1", "[::1]:28650"})
+            QTest::newRow(host) << upgrade("/", host) + "\r\n" << QByteArray("101");
+        for (const char* host : {"gull.example", "127.0.0.1.gull.example:28650", "localhost:x", "[::1]x", "", "10.0.0.1"})
+            QTest::newRow(QByteArray("host ") + host) << upgrade("/", host) + "\r\n" << QByteArray("421");
         QTest::newRow("a browser looks")
-            << QByteArray("GET / HTTP/1.1\r\nHost: x\r\n\r\n") << QByteArray("426");
-        QTest::newRow("a page from elsewhere") << upgrade + "Origin: https://gull.example\r\n\r\n"
-                                               << QByteArray("403");
-        QTest::newRow("a page of this machine") << upgrade + "Origin: http://localhost:8080\r\n\r\n"
-                                                << QByteArray("101");
+            << QByteArray("GET / HTTP/1.1\r\nHost: localhost\r\n\r\n") << QByteArray("426");
         QTest::newRow("rubbish") << QByteArray(20000, 'x') << QByteArray();
         QTest::newRow("silence") << QByteArray() << QByteArray();
     }
     void strangers_areTurnedAway() {
         QFETCH(QByteArray, bytes);
         QFETCH(QByteArray, answer);
-        Post post;
+        Listener::Options options;
+        options.page_token = "quay";
+        Post post(0.0, options);
         QTcpSocket stranger;
         stranger.connectToHost("127.0.0.1", post.listener->port());
         QVERIFY(stranger.waitForConnected());
@@ -246,6 +261,53 @@ class LiveTest : public QObject {
         next.send(moving(0, 2)), next.settle();
         QVERIFY(post.waits_for(post.ended, "silent"));
         QCOMPARE(read_recording(post.paths.at(0))->size(), std::size_t(4));
+    }
+
+    /// Blank lines are not frames: who sends nothing else gives way too.
+    void aSenderOfBlankLines_givesWayToo() {
+        Listener::Options options;
+        options.stalled_after = 0.2;
+        Post post(0.0, options);
+        Sender stalled(post.url());
+        stalled.send(moving(0, 4)), stalled.settle();
+        for (int i = 0; i < 10; ++i) stalled.send("\n"), stalled.settle(), QTest::qWait(30);
+        Sender next(post.url());
+        next.send(moving(0, 2)), next.settle();
+        QVERIFY(post.waits_for(post.ended, "silent"));
+    }
+
+    void definitionsWithoutFrames_endBeforeTheyFillTheMemory() {
+        Post post;
+        Sender game(post.url());
+        std::string lines = moving(0, 3);
+        QString said;
+        try {
+            for (int i = 0; i < 200; ++i) {
+                for (int k = 0; k < 8000; ++k)
+                    lines += "{\"body\":" + std::to_string(1000 + 8000 * i + k) + ",\"name\":\"" + std::string(200, 'x') + "\"}\n";
+                game.send(lines), game.settle();
+                lines.clear();
+            }
+        } catch (const BadInput& e) {
+            said = QString::fromUtf8(e.what());
+        }
+        QVERIFY2(said.contains("MiB without a frame"), qPrintable(said));
+        QVERIFY2(!said.contains(post.folder.path()), qPrintable(said)); // no path of this machine
+    }
+
+    void tooManySessionsInAMinute_areRefused() {
+        Listener::Options options;
+        options.most_begun = 3;
+        Post post(0.0, options);
+        for (int i = 0; i < 3; ++i) {
+            Sender game(post.url());
+            game.send(moving(0, 2)), game.settle(), game.close();
+            QTRY_COMPARE(post.locked(post.ended).size(), i + 1);
+        }
+        QVERIFY(complaint([&] {
+                    Sender game(post.url());
+                    for (int i = 0; i < 100; ++i) game.send(moving(0, 2)), game.settle();
+                }).contains("Too many sessions"));
     }
 
     void anAddressThatCannotBe_isASentence() {

@@ -105,10 +105,10 @@ class PicturesTest : public QObject {
         QByteArray huge(good.data(), static_cast<int>(good.size()));
         huge.replace(16, 8, QByteArray::fromHex("0000400000004000")); // 16384 x 16384, checksum of that
         huge.replace(29, 4, QByteArray::fromHex("a9c81084"));
-        QTest::newRow("no PNG") << QByteArray("GIF89a") << "is no PNG";
-        QTest::newRow("empty") << QByteArray() << "is no PNG";
+        QTest::newRow("no PNG") << QByteArray("GIF89a") << "is not a PNG";
+        QTest::newRow("empty") << QByteArray() << "is not a PNG";
         QTest::newRow("too many pixels") << huge << "pixels";
-        QTest::newRow("only the beginning") << QByteArray(good.data(), 20) << "is no usable PNG";
+        QTest::newRow("only the beginning") << QByteArray(good.data(), 20) << "is not a usable PNG";
     }
     void pngThatLies_isRefused() {
         QFETCH(QByteArray, bytes);
@@ -246,11 +246,11 @@ class PicturesTest : public QObject {
         QTest::newRow("not there") << "gone.png"
                                    << "No such file";
         QTest::newRow("no picture") << "notes.png"
-                                    << "is no PNG";
+                                    << "is not a PNG";
         QTest::newRow("a link out") << "link.png"
                                     << "leads out";
         QTest::newRow("a folder") << "folder.png"
-                                  << "is no file";
+                                  << "is not a file";
         Pixels checks; // small as a file, huge as a shape
         checks.width = checks.height = 1000;
         for (int i = 0; i < 1000000; ++i)
