@@ -71,7 +71,7 @@ RecordDialog::RecordDialog(Session& session, QWidget* parent)
     auto* open = new QPushButton(tr("Open the log…"));
     auto* row = new QHBoxLayout;
     row->addWidget(open), row->addWidget(listen_), row->addWidget(state_, 1);
-    state_->setTextFormat(Qt::PlainText), state_->setWordWrap(true);
+    state_->setTextFormat(Qt::PlainText), state_->setWordWrap(true), state_->setAccessibleName(tr("state"));
     state_->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
     column->addWidget(how), column->addWidget(box, 1), column->addLayout(row), column->addWidget(buttons);

@@ -332,8 +332,8 @@ void Session::choose_awaited() {
 }
 
 void Session::show_worst() {
-    awaits_worst_ = scanning_;
-    if (scanning_) return;
+    awaits_worst_ = scanning_ || (!complete_ && findings_.empty()); // a scan has not begun yet
+    if (awaits_worst_) return;
     const auto worst =
         std::find_if(findings_.begin(), findings_.end(), [](const Finding& f) { return !f.expected; });
     if (worst != findings_.end()) choose_finding(QString::fromStdString(worst->id));
@@ -344,7 +344,7 @@ void Session::next_finding(int direction) {
     const int count = static_cast<int>(findings_.size()), row = finding_row();
     int next = row < 0 ? (direction > 0 ? 0 : count - 1) : (row + direction + count) % count;
     for (int k = 1; k < count && findings_[static_cast<std::size_t>(next)].expected; ++k)
-        next = (next + direction + count) % count; // what is fine is skipped
+        next = (next + direction + count) % count; // expected ones are skipped
     choose_finding(QString::fromStdString(findings_[static_cast<std::size_t>(next)].id));
 }
 

@@ -248,7 +248,7 @@ QByteArray svg_of(const QSize& size, const QString& title, const std::function<v
     buffer.open(QIODevice::WriteOnly);
     QSvgGenerator svg;
     svg.setOutputDevice(&buffer), svg.setSize(size), svg.setViewBox(QRect(QPoint(0, 0), size)),
-        svg.setResolution(96), svg.setTitle(title);
+        svg.setResolution(96), svg.setTitle(title.toHtmlEscaped()); // it is written as it stands
     QPainter p(&svg);
     paint(p);
     p.end();

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "shape/geometry.hpp"
 
+#include "shape/directions.hpp"
+
 #include <map>
 
 namespace oddbounce {
@@ -108,10 +110,8 @@ void Geometry::measure() {
 }
 
 void Geometry::collect_normals() {
-    const auto add = [&](const Vec2& n) {
-        const auto same = [&](const Vec2& w) { return glm::dot(w, n) > 1.0 - 1e-12; };
-        if (n != Vec2(0.0) && std::none_of(normals_.begin(), normals_.end(), same)) normals_.push_back(n);
-    };
+    Directions found;
+    const auto add = [&](const Vec2& n) { found.add(n); };
     for (const Outline& o : outlines_) {
         const std::size_t n = o.points.size();
         double area = 0.0;
@@ -124,6 +124,7 @@ void Geometry::collect_normals() {
             if (open_ || n == 2) add(left_of(edge)), add(right_of(edge)), add(edge), add(-edge);
         }
     }
+    normals_ = found.take();
 }
 
 void Geometry::draw_lines(const Shape& shape, const Vec3& scale) {

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Distance, sweep and ray cast over whole shapes: unions of pieces.
+#include "shape/directions.hpp"
 #include "shape/geometry.hpp"
 
 #include <boost/container/small_vector.hpp>
 
+#include <limits>
 #include <optional>
 
 namespace oddbounce {
@@ -75,13 +77,10 @@ double clear_after(const Geometry& a, const Pose& pa, const Geometry& b, const P
 /// Directions in which a may leave, each once.
 class Ways {
   public:
-    void add(const Vec2& way) {
-        const auto same = [&](const Vec2& w) { return glm::dot(w, way) > 1.0 - 1e-12; };
-        if (way != Vec2(0.0) && std::none_of(all.begin(), all.end(), same)) all.push_back(way);
-    }
+    const std::vector<Vec2>& all() const { return ways_.all(); }
     /// Outward normals of a shape's outline times `sign`.
     void add_normals(const Geometry& g, const Pose& pose, double sign) {
-        for (const Vec2& n : g.normals()) add(pose.rotate(n) * sign);
+        for (const Vec2& n : g.normals()) ways_.add(pose.rotate(n) * sign);
     }
     /// From the round corners of one shape to the nearest point of the other's outline, both ways.
     void add_round(const Geometry& round, const Pose& at_round, const Geometry& other, const Pose& at_other) {
@@ -102,10 +101,12 @@ class Ways {
                             ee > 0.0 ? u + (v - u) * std::clamp(glm::dot(p - u, v - u) / ee, 0.0, 1.0) : u;
                         if (const double d = glm::length(q - p); d < nearest) nearest = d, to = q;
                     }
-                add(unit(to - p)), add(-unit(to - p));
+                ways_.add(unit(to - p)), ways_.add(-unit(to - p));
             }
     }
-    std::vector<Vec2> all;
+
+  private:
+    Directions ways_;
 };
 
 /// The way is an outward normal of the shape's outline.
@@ -121,9 +122,15 @@ void least_way_out(const Geometry& a, const Pose& pa, const Geometry& b, const P
     Ways ways;
     ways.add_normals(a, pa, -1.0), ways.add_normals(b, pb, 1.0);
     ways.add_round(a, pa, b, pb), ways.add_round(b, pb, a, pa);
-    double best = infinity;
-    Vec2 best_way{0.0};
-    for (const Vec2& way : ways.all) {
+    // The way that is most like the way out of the deepest pieces bounds the others, which are given up there.
+    const auto likely = std::max_element(ways.all().begin(), ways.all().end(), [&](const Vec2& u, const Vec2& v) {
+        return glm::dot(u, g.normal) > glm::dot(v, g.normal);
+    });
+    if (likely == ways.all().end()) return;
+    constexpr double rounding = 1e-9;
+    double best = clear_after(a, pa, b, pb, *likely, infinity) * (1.0 + rounding) + std::numeric_limits<double>::min();
+    Vec2 best_way = *likely;
+    for (const Vec2& way : ways.all()) {
         const double t = clear_after(a, pa, b, pb, way, best);
         if (t < best) best = t, best_way = way;
     }

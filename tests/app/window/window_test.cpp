@@ -1,10 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The window, used as a person drives it: open, next finding, the touch, step, try, undo, pictures.
 #include "fixes/candidate_dialog.hpp"
+#include "help/coverage_dialog.hpp"
 #include "theme/theme.hpp"
+#include "view/scene_painter.hpp"
 #include "window/window.hpp"
 
+#include <QAccessible>
 #include <QClipboard>
+#include <QDir>
 #include <QDropEvent>
 #include <QImage>
 #include <QMimeData>
@@ -75,7 +79,7 @@ class WindowTest : public QObject {
 
     void nextFinding_landsOnTheTimeOfImpact() {
         open("net-throw");
-        press("N");
+        press("Shift+N");
         Session& s = window_->session();
         QVERIFY(s.finding() != nullptr);
         const double touch = s.touch_moment(*s.finding());
@@ -242,11 +246,12 @@ class WindowTest : public QObject {
         press("M");
         ViewWidget& view = window_->view();
         const QImage before = view.grab().toImage();
+        const Slot body = window_->session().body();
         const Mapping m = view.mapping();
         for (const Vec2 p : {Vec2(-20, 60), Vec2(20, 60), Vec2(20, 90)})
             QTest::mouseClick(&view, Qt::LeftButton, {}, m.to(m.center + p).toPoint());
         QVERIFY(view.grab().toImage() != before);
-        QCOMPARE(window_->session().body(), Slot(-1)); // measuring chooses nothing
+        QCOMPARE(window_->session().body(), body); // measuring chooses nothing
         press("M");
         QTest::mouseMove(&view, QPoint(3, 3));
     }
@@ -352,6 +357,96 @@ class WindowTest : public QObject {
                                     "--finding", "no-such"});
         QVERIFY(p.waitForFinished(60000));
         QCOMPARE(p.exitCode(), 2);
+    }
+
+    /// Every control of every screen can be read out: it has a name or text, and what takes the focus is reachable.
+    void everyControl_hasANameForScreenReaders_data() {
+        QTest::addColumn<QString>("screen");
+        for (const char* screen : {"start page", "review", "settings", "coverage", "recorders", "guide"})
+            QTest::newRow(screen) << screen;
+    }
+    void everyControl_hasANameForScreenReaders() {
+        QFETCH(QString, screen);
+        open("net-throw");
+        press("N");
+        QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
+        QWidget* top = window_.get();
+        if (screen == "start page") press("Ctrl+W");
+        if (screen == "settings") window_->show_settings(), top = window_->settings();
+        if (screen == "coverage") window_->show_coverage(), top = window_->findChild<CoverageDialog*>();
+        if (screen == "recorders") window_->show_recorders(), top = window_->findChild<RecordDialog*>();
+        if (screen == "guide") press("F1"), top = window_->findChild<QDialog*>("guide");
+        QVERIFY(top);
+        int controls = 0;
+        for (QWidget* w : top->findChildren<QWidget*>()) {
+            const bool hidden = !w->isVisibleTo(top) || w->objectName().startsWith("qt_");
+            if (hidden || w->focusPolicy() == Qt::NoFocus || w->focusProxy()) continue;
+            QAccessibleInterface* reader = QAccessible::queryAccessibleInterface(w);
+            QVERIFY(reader);
+            const QString name = reader->text(QAccessible::Name) + reader->text(QAccessible::Description) +
+                                 reader->text(QAccessible::Value);
+            const bool inside = w->parentWidget() && (w->parentWidget()->inherits("QComboBox") ||
+                                                      w->parentWidget()->inherits("QAbstractSpinBox") ||
+                                                      w->inherits("QScrollBar") || w->inherits("QSplitterHandle") ||
+                                                      w->inherits("QHeaderView") || w->inherits("QMenuBar") ||
+                                                      w->inherits("QTableCornerButton") || w->inherits("QScrollArea"));
+            if (inside) continue;
+            QVERIFY2(!name.trimmed().isEmpty(), qPrintable(QString("%1 %2").arg(w->metaObject()->className(), w->objectName())));
+            ++controls;
+        }
+        QVERIFY2(controls >= 2, qPrintable(QString::number(controls)));
+    }
+
+    /// At the smallest size and at scale 2 nothing lies outside the window, and a long title does not widen it.
+    void smallWindow_showsEverything() {
+        open("net-throw");
+        press("N");
+        window_->resize(1024, 640);
+        QTest::qWait(50);
+        QCOMPARE(window_->size(), QSize(1024, 640));
+        for (QWidget* w : {static_cast<QWidget*>(&window_->view()), static_cast<QWidget*>(&window_->timeline()),
+                           static_cast<QWidget*>(&window_->findings()), static_cast<QWidget*>(&window_->bodies()),
+                           static_cast<QWidget*>(&window_->account()), static_cast<QWidget*>(&window_->fixes())}) {
+            const QPoint corner = w->mapTo(window_.get(), QPoint(w->width() - 1, 0));
+            QVERIFY2(corner.x() < 1024 && w->mapTo(window_.get(), QPoint(0, 0)).x() >= 0, w->metaObject()->className());
+        }
+        QFile log(folder_.filePath("long.bouncelog"));
+        QVERIFY(log.open(QIODevice::WriteOnly));
+        log.write("{\"bounce\":1,\"title\":\"" + QByteArray(400, 'W') + "\"}\n{\"body\":1,\"name\":\"" + QByteArray(300, 'M') +
+                  "\",\"moves\":\"kinematic\"}\n{\"frame\":0,\"bodies\":[[1,0,0]]}\n");
+        log.close();
+        window_->open(log.fileName());
+        QTRY_VERIFY(window_->session().path().endsWith("long.bouncelog"));
+        QTest::qWait(50);
+        QCOMPARE(window_->size(), QSize(1024, 640));
+    }
+
+    /// Every sample opens on its worst finding, at a moment that the account names, with what the finding is about in
+    /// the frame that is shown.
+    void everySample_opensOnItsWorstFinding_data() {
+        QTest::addColumn<QString>("name");
+        for (const QFileInfo& f : QDir(SAMPLES).entryInfoList({"*.bouncelog"}))
+            if (!f.completeBaseName().endsWith("-correct")) QTest::newRow(qPrintable(f.completeBaseName())) << f.completeBaseName();
+    }
+    void everySample_opensOnItsWorstFinding() {
+        QFETCH(QString, name);
+        QSettings().remove("places");
+        open(name);
+        const Session& s = window_->session();
+        const auto& all = s.findings();
+        QTRY_COMPARE(s.finding() == nullptr, all.empty());
+        if (all.empty()) return;
+        QCOMPARE(s.finding()->id, all.front().id);
+        const double first = static_cast<double>(s.recording()->frame_index(s.finding()->first)) - 1.0,
+                     last = static_cast<double>(s.recording()->frame_index(s.finding()->last));
+        QVERIFY2(s.moment() >= first && s.moment() <= last, qPrintable(s.moment_text()));
+        if (s.finding()->fact("ray")) {
+            const auto& rays = s.instant().frame->rays;
+            QVERIFY(std::any_of(rays.begin(), rays.end(), [&](const RayRow& r) { return is_ray_of(r, *s.finding()); }));
+        }
+        // The numbers and the header speak of the same moment.
+        QVERIFY(!numbers_at(s).empty());
+        QVERIFY(s.moment() == std::floor(s.moment()) || s.moment_text().endsWith(" %"));
     }
 
     /// The whole program on a real screen.
