@@ -291,6 +291,12 @@ void TimelineWidget::paint_events(QPainter& p, double y) {
     p.setFont(type(12));
     const bool near = last - first < most_read;
     double drawn = -1e9;
+    // Names cover no tick: of events in a row only the last is named.
+    const auto next_tick = [&](std::size_t after, double until) {
+        for (std::size_t k = after + 1; k <= last && ruler_.to(static_cast<double>(k)) < until; ++k)
+            if (session_.recording()->has(k) & Recording::Events) return true;
+        return false;
+    };
     for (std::size_t i = first; i <= last; ++i) {
         const double x = ruler_.to(static_cast<double>(i));
         if (x < ruler_.left - 60 || x < drawn + 0.5 || !(session_.recording()->has(i) & Recording::Events))
@@ -302,8 +308,10 @@ void TimelineWidget::paint_events(QPainter& p, double y) {
         const auto frame = session_.frame(i);
         if (frame->events.empty()) continue;
         const QString name = QString::fromStdString(frame->events[0].name);
+        const double end = x + p.fontMetrics().horizontalAdvance(name) + 10;
+        if (next_tick(i, end)) continue;
         p.drawText(QPointF(x + 4, y + row - 7), name);
-        next = x + p.fontMetrics().horizontalAdvance(name) + 10;
+        next = end;
     }
 }
 

@@ -14,13 +14,15 @@ constexpr double gap = 4.0; // pixels between a body and its name
 double area_of(const QRectF& r) { return r.isEmpty() ? 0.0 : r.width() * r.height(); }
 
 /// Places round the body, the best first.
-std::array<QRectF, 8> places_for(const LabelRequest& l, const QRectF& in) {
+std::array<QRectF, 10> places_for(const LabelRequest& l, const QRectF& in) {
     const double w = l.size.width(), h = l.size.height();
     const auto at = [&](double x, double y) { return QRectF(x, y, w, h); };
     const double middle = in.center().x() - w / 2, level = in.center().y() - h / 2;
     return {at(middle, in.bottom() + gap),  at(middle, in.top() - h - gap), at(in.right() + gap, level),
             at(in.left() - w - gap, level), at(in.right() + gap, in.top()), at(in.right() + gap, in.bottom() - h),
-            at(in.left(), in.bottom() + gap), at(in.left(), in.top() - h - gap)};
+            at(in.left(), in.bottom() + gap), at(in.left(), in.top() - h - gap),
+            // a second row, where neighbors have taken the first
+            at(middle, in.bottom() + 2 * gap + h), at(middle, in.top() - 2 * (h + gap))};
 }
 
 double covered(const QRectF& place, const std::vector<QRectF>& others, const QRectF& own) {

@@ -109,10 +109,14 @@ void paint_loupe(QPainter& p, const Session& s, const Mapping& outer, SceneOptio
     const double slop = std::max(s.recording()->slop(), 1e-9);
     const double wanted = 0.16 * side / std::max(number.size, slop);
     m.scale = std::clamp(wanted, outer.scale * (f->shown_at ? 1.0 : 3.0), outer.scale * 60.0);
+    constexpr double least_zoom = 1.5; // below, the view itself shows it
+    if (m.scale < least_zoom * outer.scale) return;
     options.names = false, options.plain = false, options.line = 2.4, options.pale = 0.35,
     options.ghosts = false;
     const QString zoom = QString::fromStdString(figure(std::round(10.0 * m.scale / outer.scale) / 10.0));
-    paint_lens(p, frame, number.text + QString("  ·  %1×").arg(zoom), [&](QPainter& inner) {
+    const QString both = number.text + QString("  ·  %1×").arg(zoom);
+    const bool fits = QFontMetricsF(type(12, true)).horizontalAdvance(both) <= frame.width() - 20;
+    paint_lens(p, frame, fits ? both : number.text, [&](QPainter& inner) {
         inner.setClipRect(m.area, Qt::IntersectClip);
         ScenePainter painter(inner, m, *s.recording(), s.instant(), options);
         painter.background(), painter.bodies(), painter.marks();
