@@ -129,17 +129,21 @@ int draw_window(Window& window, const QCommandLineParser& parser) {
                : fail(parser.value("window-picture") + ": cannot be written");
 }
 
-/// Runs until the last window is closed. A window that asks for a fresh one (another text size) gives way to it.
+/// Runs until the last window is closed. A window that asks for a fresh one (another text size) gives way to
+/// it.
 int run(QApplication& app, std::unique_ptr<Window> window) {
     std::function<void()> follow = [&] {
-        QObject::connect(window.get(), &Window::wants_fresh, &app, [&] {
-            window->close();
-            auto next = std::make_unique<Window>();
-            next->show();
-            next->restore_session();
-            window = std::move(next);
-            follow();
-        }, Qt::QueuedConnection);
+        QObject::connect(
+            window.get(), &Window::wants_fresh, &app,
+            [&] {
+                window->close();
+                auto next = std::make_unique<Window>();
+                next->show();
+                next->restore_session();
+                window = std::move(next);
+                follow();
+            },
+            Qt::QueuedConnection);
     };
     follow();
     return QApplication::exec();
@@ -158,7 +162,8 @@ int main(int argc, char** argv) {
     QCoreApplication::setOrganizationName("odd-bounce"), QCoreApplication::setApplicationName("odd-bounce");
     QCoreApplication::setApplicationVersion(ODDB_VERSION);
     QCommandLineParser parser;
-    parser.setApplicationDescription("Inspects recorded frames of a game's physics to find faulty collisions.");
+    parser.setApplicationDescription(
+        "Inspects recorded frames of a game's physics to find faulty collisions.");
     parser.addHelpOption(), parser.addVersionOption();
     parser.addPositionalArgument("FILE", "recording (.bouncelog, .bouncelog.zst, .bounce)", "[FILE]");
     parser.addOptions({{"frame", "goes to frame N, or N.f between two frames.", "N[.f]"},

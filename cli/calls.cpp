@@ -154,7 +154,8 @@ int try_one(const Call& call) {
     options.control = progress.control();
     const Verdict verdict = try_fix(*recording, fix, options);
     progress.check();
-    std::cout << (call.format == "json" ? json_of(verdict, *recording).dump() + "\n" : text_of(verdict, *recording));
+    std::cout << (call.format == "json" ? json_of(verdict, *recording).dump() + "\n"
+                                        : text_of(verdict, *recording));
     if (verdict.nothing_to_fix()) return verdict.fresh.empty() ? NotJudged : Found;
     return verdict.fixes_all() ? Nothing : Found;
 }
@@ -169,7 +170,8 @@ std::shared_ptr<Recording> clip_of_finding(const Call& call, const Recording& r)
     const Scan result = judge(call, r, options);
     const auto f = std::ranges::find(result.findings, call.finding, &Finding::id);
     if (f == result.findings.end())
-        throw BadInput(r.file, 0, "has no finding '" + call.finding + "', expected an id that `oddb scan` prints",
+        throw BadInput(r.file, 0,
+                       "has no finding '" + call.finding + "', expected an id that `oddb scan` prints",
                        "--finding");
     if (call.shrink) {
         ShrinkOptions shrinking;

@@ -78,7 +78,8 @@ class Judge {
                 const Scan scan = oddbounce::scan(*recording_, options);
                 found_ = scan.findings.size();
                 if (!scan.complete) why_not_ = "stopped before the end";
-            } catch (const std::exception& e) { // also where frames that were still to be judged are no longer kept
+            } catch (const std::exception&
+                         e) { // also where frames that were still to be judged are no longer kept
                 why_not_ = e.what();
             }
             done_.set_value();
@@ -92,7 +93,8 @@ class Judge {
     void end() {
         const auto done = done_.get_future();
         constexpr auto patience = std::chrono::milliseconds(600);
-        for (auto waited = std::chrono::milliseconds(0); done.wait_for(step) != std::future_status::ready; waited += step)
+        for (auto waited = std::chrono::milliseconds(0); done.wait_for(step) != std::future_status::ready;
+             waited += step)
             if (interrupted && waited >= patience) control_.stop = true;
         if (thread_.joinable()) thread_.join();
     }
@@ -175,7 +177,8 @@ ListenResult listen(const ListenCall& call) {
     {
         Listener listener(options, events);
         say(fmt::format("listening on ws://{}:{}, Ctrl+C to stop", call.address, listener.port()));
-        say(fmt::format("pages of this machine: ws://{}:{}/?token={}", call.address, listener.port(), options.page_token));
+        say(fmt::format("pages of this machine: ws://{}:{}/?token={}", call.address, listener.port(),
+                        options.page_token));
         while (!interrupted && !over) queue.run();
     } // a session under way is ended here
     queue.run();

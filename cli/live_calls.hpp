@@ -12,7 +12,7 @@ struct ListenCall {
     std::string out; ///< a .bounce file, or a folder for one file a session
     std::string address = "127.0.0.1", format = "text", settings;
     std::string token; ///< what pages must name; empty: a new one
-    int port = -1; ///< below 0: the usual one
+    int port = -1;     ///< below 0: the usual one
     double keep_minutes = 0.0;
     bool once = false, no_scan = false;
 };

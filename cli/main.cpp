@@ -33,7 +33,8 @@ void add_reading(CLI::App& app, Call& call, Run& run) {
     on_scan->add_option("--only", call.only, "fault ids, separated by commas");
     on_scan->add_option("--format", call.format, "text, json, junit or html")
         ->check(CLI::IsMember({"text", "json", "junit", "html"}));
-    on_scan->add_option("--settings", call.settings, "thresholds (JSON); default: the nearest odd-bounce.json");
+    on_scan->add_option("--settings", call.settings,
+                        "thresholds (JSON); default: the nearest odd-bounce.json");
     on_scan->add_flag("--no-case", call.no_case, "ignores findings that are marked as expected");
     on_scan->add_option("--frames", call.frames, "A:B, frame numbers");
     on_scan->add_option("--jobs", call.jobs, "threads; 0: all cores")->check(CLI::Range(0, 1024));
@@ -57,7 +58,8 @@ void add_reading(CLI::App& app, Call& call, Run& run) {
 void add_writing(CLI::App& app, Call& call, Run& run) {
     CLI::App* on_clip = app.add_subcommand("clip", "cuts out a part as a recording of its own");
     on_clip->add_option("IN", call.file, "recording, - for standard input")->required();
-    on_clip->add_option("OUT", call.out, "recording to write: .bouncelog, .bouncelog.zst or .bounce")->required();
+    on_clip->add_option("OUT", call.out, "recording to write: .bouncelog, .bouncelog.zst or .bounce")
+        ->required();
     on_clip->add_option("--frames", call.frames, "A:B, frame numbers");
     on_clip->add_option("--finding", call.finding, "id of a finding: cuts from one second before it");
     on_clip->add_flag("--shrink", call.shrink, "keeps only the bodies and frames that the finding needs");
@@ -76,24 +78,30 @@ void add_writing(CLI::App& app, Call& call, Run& run) {
     on_import->add_option("CSV", call.file, "table of positions, - for standard input")->required();
     on_import->add_option("MAPPING", call.mapping, "what its columns mean (JSON, see docs/csv-import.md)")
         ->required();
-    on_import->add_option("OUT", call.out, "recording to write: .bouncelog, .bouncelog.zst or .bounce")->required();
+    on_import->add_option("OUT", call.out, "recording to write: .bouncelog, .bouncelog.zst or .bounce")
+        ->required();
     on_import->callback([&] { run = [&] { return import_table(call); }; });
 
-    CLI::App* on_screenshots = app.add_subcommand("screenshots", "puts a folder of screenshots under the frames");
+    CLI::App* on_screenshots =
+        app.add_subcommand("screenshots", "puts a folder of screenshots under the frames");
     on_screenshots->add_option("IN", call.file, "recording, - for standard input")->required();
-    on_screenshots->add_option("FOLDER", call.screenshots.folder, "PNG files whose names end in the frame number")
+    on_screenshots
+        ->add_option("FOLDER", call.screenshots.folder, "PNG files whose names end in the frame number")
         ->required();
-    on_screenshots->add_option("OUT", call.out, "recording to write: .bouncelog, .bouncelog.zst or .bounce")->required();
-    on_screenshots->add_option("--rect", call.rect, "X0,Y0,X1,Y1: rectangle in the world, unless FOLDER/rects.csv has it")
+    on_screenshots->add_option("OUT", call.out, "recording to write: .bouncelog, .bouncelog.zst or .bounce")
+        ->required();
+    on_screenshots
+        ->add_option("--rect", call.rect,
+                     "X0,Y0,X1,Y1: rectangle in the world, unless FOLDER/rects.csv has it")
         ->delimiter(',')
         ->expected(4);
-    on_screenshots->add_option("--follow", call.screenshots.follow, "body (name or id) that --rect is relative to");
+    on_screenshots->add_option("--follow", call.screenshots.follow,
+                               "body (name or id) that --rect is relative to");
     on_screenshots->add_option("--first", call.screenshots.first,
-                         "frame of the first screenshot; the others follow one per frame");
+                               "frame of the first screenshot; the others follow one per frame");
     on_screenshots->callback([&] { run = [&] { return add_screenshots(call); }; });
 
-    CLI::App* on_convert =
-        app.add_subcommand("convert", "converts a recording to the format of OUT");
+    CLI::App* on_convert = app.add_subcommand("convert", "converts a recording to the format of OUT");
     on_convert->add_option("IN", call.file, "recording, - for standard input")->required();
     on_convert->add_option("OUT", call.out, ".bouncelog, .bouncelog.zst or .bounce")->required();
     on_convert->callback([&] { run = [&] { return convert(call); }; });
@@ -107,7 +115,8 @@ void add_live(CLI::App& app, ListenCall& listening, SendCall& sending, Run& run)
     on_listen->add_option("--port", listening.port, "default 28650; 0: any free port")
         ->check(CLI::Range(0, 65535));
     on_listen->add_option("--address", listening.address, "default 127.0.0.1: this machine only");
-    on_listen->add_option("--token", listening.token, "what pages of this machine must name; default: a new one");
+    on_listen->add_option("--token", listening.token,
+                          "what pages of this machine must name; default: a new one");
     on_listen->add_option("--keep", listening.keep_minutes, "minutes to keep; 0: all")
         ->check(CLI::NonNegativeNumber);
     on_listen->add_flag("--once", listening.once, "ends after the first session");
@@ -115,13 +124,14 @@ void add_live(CLI::App& app, ListenCall& listening, SendCall& sending, Run& run)
     on_listen->add_option("--format", listening.format, "format of the findings on stdout: text or json")
         ->check(CLI::IsMember({"text", "json"}));
     on_listen->add_option("--settings", listening.settings, "thresholds (JSON)");
-    on_listen->callback([&] { run = [&] {
+    on_listen->callback([&] {
+        run = [&] {
             const ListenResult result = listen(listening);
             return result.found ? Found : result.whole ? Nothing : NotJudged;
-        }; });
+        };
+    });
 
-    CLI::App* on_send =
-        app.add_subcommand("send", "sends a log to a listener, also one that still grows");
+    CLI::App* on_send = app.add_subcommand("send", "sends a log to a listener, also one that still grows");
     on_send->add_option("FILE", sending.file, "bounce log, - for standard input")->required();
     on_send->add_option("--to", sending.to, "ws://HOST:PORT")->default_str("ws://127.0.0.1:28650");
     on_send->add_option("--pace", sending.pace, "frames per second; 0: as fast as possible")
@@ -141,13 +151,9 @@ void add_help(CLI::App& app, std::string& shell, Run& run) {
     on_completion->add_option("SHELL", shell, "bash, zsh or fish")
         ->required()
         ->check(CLI::IsMember({"bash", "zsh", "fish"}));
-    on_completion->callback([&] {
-        run = [&] { return std::cout << completion_of(app, shell), Nothing; };
-    });
+    on_completion->callback([&] { run = [&] { return std::cout << completion_of(app, shell), Nothing; }; });
     CLI::App* on_manual = app.add_subcommand("manual", "prints the manual page (roff)");
-    on_manual->callback([&] {
-        run = [&] { return std::cout << manual_of(app, ODDB_VERSION), Nothing; };
-    });
+    on_manual->callback([&] { run = [&] { return std::cout << manual_of(app, ODDB_VERSION), Nothing; }; });
 }
 
 /// What was printed must have arrived: a full disk is an error, a reader that left is none of ours.

@@ -58,12 +58,14 @@ std::string options_in_roff(const CLI::App& app) {
 } // namespace
 
 std::string manual_of(const CLI::App& app, const std::string& version) {
-    std::string out = fmt::format(".TH ODDB 1 \"\" \"Odd Bounce {}\" \"User Commands\"\n.SH NAME\noddb \\- {}\n"
-                                  ".SH SYNOPSIS\n",
-                                  version, "find faulty collisions in recorded frames of a game's physics");
+    std::string out =
+        fmt::format(".TH ODDB 1 \"\" \"Odd Bounce {}\" \"User Commands\"\n.SH NAME\noddb \\- {}\n"
+                    ".SH SYNOPSIS\n",
+                    version, "find faulty collisions in recorded frames of a game's physics");
     for (const CLI::App* call : calls_of(app)) out += fmt::format(".B {}\n.br\n", roff(usage_of(*call)));
     out += ".SH DESCRIPTION\n" + roff(app.get_description()) +
-           "\nErrors go to standard error as \\fBoddb: FILE:LINE: sentence\\fR. Standard output holds results only.\n";
+           "\nErrors go to standard error as \\fBoddb: FILE:LINE: sentence\\fR. Standard output holds "
+           "results only.\n";
     out += ".SH OPTIONS\n" + options_in_roff(app);
     for (const CLI::App* call : calls_of(app))
         out += fmt::format(".SH ODDB {}\n{}\n", roff(call->get_name()), roff(call->get_description())) +
@@ -83,14 +85,15 @@ std::string bash_completion(const CLI::App& app) {
         names.push_back(call->get_name());
         cases += fmt::format("        {}) words=\"{}\" ;;\n", call->get_name(), join(flags_of(*call), " "));
     }
-    return fmt::format("# bash completion of oddb\n_oddb() {{\n    local current=${{COMP_WORDS[COMP_CWORD]}} words=\"\"\n"
-                       "    if [ \"$COMP_CWORD\" -eq 1 ]; then\n        words=\"{} {}\"\n    else\n"
-                       "        case ${{COMP_WORDS[1]}} in\n{}        esac\n    fi\n"
-                       "    COMPREPLY=($(compgen -W \"$words\" -- \"$current\"))\n"
-                       "    if [ \"$COMP_CWORD\" -gt 1 ] && [ \"${{current#-}}\" = \"$current\" ]; then\n"
-                       "        compopt -o filenames\n        COMPREPLY=($(compgen -f -- \"$current\"))\n    fi\n}}\n"
-                       "complete -F _oddb oddb\n",
-                       join(names, " "), join(flags_of(app), " "), cases);
+    return fmt::format(
+        "# bash completion of oddb\n_oddb() {{\n    local current=${{COMP_WORDS[COMP_CWORD]}} words=\"\"\n"
+        "    if [ \"$COMP_CWORD\" -eq 1 ]; then\n        words=\"{} {}\"\n    else\n"
+        "        case ${{COMP_WORDS[1]}} in\n{}        esac\n    fi\n"
+        "    COMPREPLY=($(compgen -W \"$words\" -- \"$current\"))\n"
+        "    if [ \"$COMP_CWORD\" -gt 1 ] && [ \"${{current#-}}\" = \"$current\" ]; then\n"
+        "        compopt -o filenames\n        COMPREPLY=($(compgen -f -- \"$current\"))\n    fi\n}}\n"
+        "complete -F _oddb oddb\n",
+        join(names, " "), join(flags_of(app), " "), cases);
 }
 
 std::string quoted(const std::string& text) {
@@ -110,11 +113,12 @@ std::string zsh_completion(const CLI::App& app) {
                                        o->get_items_expected_max() == 0 ? "" : ":value:");
         cases += fmt::format("        {}) _arguments{} '*:file:_files' ;;\n", call->get_name(), options);
     }
-    return fmt::format("#compdef oddb\n_oddb() {{\n    local -a calls\n    calls=(\n{}    )\n"
-                       "    if (( CURRENT == 2 )); then\n        _describe 'call' calls\n        return\n    fi\n"
-                       "    local call=$words[2]\n    shift words\n    (( CURRENT-- ))\n    case $call in\n{}    esac\n}}\n"
-                       "_oddb \"$@\"\n",
-                       calls, cases);
+    return fmt::format(
+        "#compdef oddb\n_oddb() {{\n    local -a calls\n    calls=(\n{}    )\n"
+        "    if (( CURRENT == 2 )); then\n        _describe 'call' calls\n        return\n    fi\n"
+        "    local call=$words[2]\n    shift words\n    (( CURRENT-- ))\n    case $call in\n{}    esac\n}}\n"
+        "_oddb \"$@\"\n",
+        calls, cases);
 }
 
 std::string fish_completion(const CLI::App& app) {
@@ -124,9 +128,10 @@ std::string fish_completion(const CLI::App& app) {
                            quoted(call->get_description()));
         for (const CLI::Option* o : call->get_options())
             if (!o->get_positional())
-                out += fmt::format("complete -c oddb -n '__fish_seen_subcommand_from {}' -l {} {}-d '{}'\n",
-                                   call->get_name(), o->get_lnames().front(),
-                                   o->get_items_expected_max() == 0 ? "" : "-r ", quoted(o->get_description()));
+                out +=
+                    fmt::format("complete -c oddb -n '__fish_seen_subcommand_from {}' -l {} {}-d '{}'\n",
+                                call->get_name(), o->get_lnames().front(),
+                                o->get_items_expected_max() == 0 ? "" : "-r ", quoted(o->get_description()));
     }
     return out;
 }
@@ -134,7 +139,9 @@ std::string fish_completion(const CLI::App& app) {
 } // namespace
 
 std::string completion_of(const CLI::App& app, const std::string& shell) {
-    return shell == "bash" ? bash_completion(app) : shell == "zsh" ? zsh_completion(app) : fish_completion(app);
+    return shell == "bash"  ? bash_completion(app)
+           : shell == "zsh" ? zsh_completion(app)
+                            : fish_completion(app);
 }
 
 } // namespace oddbounce

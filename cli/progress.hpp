@@ -11,8 +11,8 @@
 
 namespace oddbounce {
 
-/// Shows "reading net.bouncelog: 34 %" on standard error after half a second, if that is a terminal, and wipes it
-/// at the end. Ctrl+C stops the work.
+/// Shows "reading net.bouncelog: 34 %" on standard error after half a second, if that is a terminal, and
+/// wipes it at the end. Ctrl+C stops the work.
 class Progress {
   public:
     /// `quiet`: shows nothing.

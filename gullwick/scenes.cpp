@@ -27,7 +27,7 @@ bounce::Header header(const char* title, double gravity) {
 
 /// A static body with one box; body and collider share their number.
 Block static_block(bounce::Recorder& log, bounce::Id id, const char* name, const char* kind, const Block& b,
-            const bounce::Surface& surface = {}) {
+                   const bounce::Surface& surface = {}) {
     log.body(id, bounce::Body(name, kind));
     log.collider(id, id, bounce::box(b.w, b.h), surface);
     return {id, b.x, b.y, b.w, b.h};
@@ -80,8 +80,8 @@ void throw_parcels(const std::string& path, bool swept) {
     for (int n = 0, thrown = 0; n < 420; ++n) {
         log.frame(n);
         if (n % 70 == 10 && thrown < 6)
-            p = {-150, 40}, v = {speeds[thrown], 170}, flying = true, ++thrown, rest = 0, log.teleport(parcel),
-            log.event("thrown", {stoat, parcel});
+            p = {-150, 40}, v = {speeds[thrown], 170}, flying = true, ++thrown, rest = 0,
+            log.teleport(parcel), log.event("thrown", {stoat, parcel});
         else if (flying) {
             v.y += -900 * dt;
             Point to{p.x + v.x * dt, p.y + v.y * dt}, near{};
@@ -182,7 +182,7 @@ void jump_at_pier(const std::string& path, bool sticky) {
     const Block low =
         static_block(log, 10, "landing", "pier", {0, -120, -20, 200, 40}, {"", "", "solid", 0.5, 0, true});
     const Block pier = static_block(log, 11, "pier", "pier", {0, 100, 20, 160, 120},
-                             {"", "", "solid", sticky ? 0.9 : 0.0, 0, true});
+                                    {"", "", "solid", sticky ? 0.9 : 0.0, 0, true});
     bounce::Body body("stoat", "courier", "kinematic");
     body.upright = true;
     log.body(stoat, body), log.collider(stoat, stoat, bounce::box(18, 36), {"", "", "solid", 0.4, 0, true});
@@ -195,7 +195,8 @@ void jump_at_pier(const std::string& path, bool sticky) {
         vx = desired;
         if (n == 50 && ground) vy = 420, ground = false, log.event("jump", {stoat});
         vy += -1400 * dt;
-        if (sticky && wall && desired > 0 && vy < 0) vy = 0; // pressed against the side, friction above gravity
+        if (sticky && wall && desired > 0 && vy < 0)
+            vy = 0; // pressed against the side, friction above gravity
         x += vx * dt, y += vy * dt;
         const bool beside = y - 18 < pier.top() && y + 18 > pier.bottom();
         const bool was = wall;
@@ -231,7 +232,7 @@ void walk_planks(const std::string& path, bool catches) {
     std::vector<Block> planks;
     for (int i = 0; i < 9; ++i)
         planks.push_back(static_block(log, 10 + i, "plank", "pier", {0, -160.0 + 40 * i, -20, 40, 40},
-                               {"", "", "solid", 0.5, 0, true}));
+                                      {"", "", "solid", 0.5, 0, true}));
     const Block crate = static_block(log, 30, "crate", "crate", {0, 190, 14, 28, 28});
     bounce::Body body("stoat", "courier", "kinematic");
     body.upright = true;
@@ -339,12 +340,12 @@ const std::vector<Scene>& scenes() {
         {"jump-into-deck", "jump-into-deck-correct", "pop-through", passing, "Jump into a deck",
          "A stoat jumps against a deck from below and is put on top of it.", "Jump into a deck, correct",
          "Its head is stopped and it falls again.", jump_into_deck},
-        {"walk-through-crate", "walk-through-crate-correct", "silent-overlap", passing, "Walk through a crate",
-         "One crate stops the stoat, the next does not: it is on another layer.",
+        {"walk-through-crate", "walk-through-crate-correct", "silent-overlap", passing,
+         "Walk through a crate", "One crate stops the stoat, the next does not: it is on another layer.",
          "Walk through a crate, correct", "Both crates stop it.", walk_through_crate},
         {"plank-lets-go", "plank-lets-go-correct", "one-way-drop", passing, "Dropped by a plank",
-         "A one-way plank lets the stoat fall as soon as it touches another one.",
-         "Held by a plank", "Each plank holds what is above it.", plank_lets_go},
+         "A one-way plank lets the stoat fall as soon as it touches another one.", "Held by a plank",
+         "Each plank holds what is above it.", plank_lets_go},
         {"feelers", "feelers-correct", "probe-gap", passing, "Feelers",
          "A tall stoat tests for walls at two points, and a beam fits between them.", "Feelers, correct",
          "There are enough points for the thinnest beam.", feelers},
@@ -415,8 +416,8 @@ const std::vector<Scene>& scenes() {
          "The stoat leans on a wall, and the test says yes and no in turn.", "Flush with the wall, correct",
          "It says yes as long as it leans.", flush_wall},
         {"narrow-gap", "narrow-gap-correct", "unresolved-loop", numbers, "Narrow gap",
-         "A loop pushes the parcel out of one crate into the other and never finishes.", "Narrow gap, correct",
-         "There is room between the crates.", narrow_gap},
+         "A loop pushes the parcel out of one crate into the other and never finishes.",
+         "Narrow gap, correct", "There is room between the crates.", narrow_gap},
         {"parcel-taken", "parcel-taken-correct", "no-reaction", numbers, "Parcel not taken",
          "The parcel touches the stoat, and nothing happens.", "Parcel taken",
          "It is picked up one frame later.", letter_box},

@@ -5,9 +5,11 @@
 /// A stoat jumps up under a deck. `wrong`: whoever overlaps a floor is set on top of it.
 void jump_into_deck(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(
-        path, vary,
-        {wrong ? "jump into a deck" : "jump into a deck, correct", -vary(1400), rate, {"desired", "grounded"}});
+    Stage s(path, vary,
+            {wrong ? "jump into a deck" : "jump into a deck, correct",
+             -vary(1400),
+             rate,
+             {"desired", "grounded"}});
     std::vector<Block> solid = {s.block("quay", "quay", 0, -20, 420, 40),
                                 s.block("deck", "deck", vary(60), vary(92), vary(130), vary(16))};
     solid.push_back(s.block("shed", "quay", 190, 40, 40, 80));
@@ -20,7 +22,8 @@ void jump_into_deck(const std::string& path, bool wrong, Chance& vary) {
         const double desired = s.n() < start / 2 || s.n() > 2 * start ? 0 : w.ground ? speed : speed / 4;
         if (s.n() == start && w.ground) w.vy = jump;
         if (wrong && w.vy > 0) { // its own move: what overlaps is stood upon
-            w.vx = desired, w.vy += s.gravity * s.dt, w.x += w.vx * s.dt, w.y += w.vy * s.dt, w.ground = false;
+            w.vx = desired, w.vy += s.gravity * s.dt, w.x += w.vx * s.dt, w.y += w.vy * s.dt,
+            w.ground = false;
             if (w.box().overlaps(solid[1])) w.y = solid[1].top() + w.h / 2, w.vy = 0, w.ground = true;
         } else
             w.move(s, solid, desired);

@@ -24,8 +24,9 @@ struct Drum {
 /// A stoat puts mail into a slot. `wrong`: the postage is paid in every frame of the touch, not once.
 void mail_slot(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(path, vary,
-            {wrong ? "mail slot" : "mail slot, correct", -vary(1400), rate, {"desired", "grounded", "events"}});
+    Stage s(
+        path, vary,
+        {wrong ? "mail slot" : "mail slot, correct", -vary(1400), rate, {"desired", "grounded", "events"}});
     const std::vector<Block> solid = {s.block("quay", "quay", 0, -20, 620, 40)};
     const Block slot = s.block("mail slot", "slot", 0, 20, vary(24), 40, {"", "", "sensor", -1, 0, true});
     Walker w;
@@ -182,8 +183,9 @@ void lantern(const std::string& path, bool wrong, Chance& vary) {
 /// A parcel is handed to the stoat. `wrong`: it touches, and is never taken.
 void letter_box(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(path, vary,
-            {wrong ? "parcel not taken" : "parcel taken", -vary(1400), rate, {"desired", "grounded", "events"}});
+    Stage s(
+        path, vary,
+        {wrong ? "parcel not taken" : "parcel taken", -vary(1400), rate, {"desired", "grounded", "events"}});
     const std::vector<Block> solid = {s.block("quay", "quay", 0, -20, 620, 40)};
     Walker w;
     w.x = 40, w.y = 18;

@@ -69,9 +69,11 @@ void stoat_ears(const std::string& path, bool wrong, Chance& vary) {
 /// A gull looks out for the stoat. `wrong`: its sight begins inside its own body and ends there.
 void gull_sight(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(
-        path, vary,
-        {wrong ? "gull's sight" : "gull's sight, correct", -vary(1400), rate, {"desired", "grounded", "rays"}});
+    Stage s(path, vary,
+            {wrong ? "gull's sight" : "gull's sight, correct",
+             -vary(1400),
+             rate,
+             {"desired", "grounded", "rays"}});
     const std::vector<Block> solid = {s.block("quay", "quay", 0, -20, 420, 40)};
     Walker w;
     w.x = -120, w.y = 18;
@@ -163,6 +165,7 @@ void mail_sorter(const std::string& path, bool wrong, Chance& vary) {
         const double x = left + cell * (column + (wrong ? 0 : 0.5));
         s.log.state(1, x, tall, 0, 0, 0);
         if (s.n() % 3) continue;
-        s.log.ray(bounce::Ray("pick", x, tall - 2, x, -10).caster(1).skip({1}).hit(10).at(x, 0).cell(column, 1));
+        s.log.ray(
+            bounce::Ray("pick", x, tall - 2, x, -10).caster(1).skip({1}).hit(10).at(x, 0).cell(column, 1));
     }
 }

@@ -34,9 +34,11 @@ void cart_in_shed(const std::string& path, bool wrong, Chance& vary) {
 /// A stoat walks against the steep wall of the quay. `wrong`: its rule for low steps lifts it up the wall.
 void quay_wall(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(
-        path, vary,
-        {wrong ? "up the quay wall" : "up the quay wall, correct", -vary(1400), rate, {"desired", "grounded"}});
+    Stage s(path, vary,
+            {wrong ? "up the quay wall" : "up the quay wall, correct",
+             -vary(1400),
+             rate,
+             {"desired", "grounded"}});
     const std::vector<Block> solid = {s.block("quay", "quay", -60, -20, 520, 40)};
     const double lean = vary(30), tall = vary(100), foot = 40;
     s.prop(20, "quay wall", "quay", bounce::polygon({{0, 0}, {lean, tall}, {120, tall}, {120, 0}}), foot, 0);
@@ -84,9 +86,11 @@ void empty_place(const std::string& path, bool wrong, Chance& vary) {
 /// A stoat walks off a pier and jumps. `wrong`: it counts as standing for a while after the edge.
 void edge_of_pier(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(
-        path, vary,
-        {wrong ? "edge of the pier" : "edge of the pier, correct", -vary(1400), rate, {"desired", "grounded"}});
+    Stage s(path, vary,
+            {wrong ? "edge of the pier" : "edge of the pier, correct",
+             -vary(1400),
+             rate,
+             {"desired", "grounded"}});
     const std::vector<Block> solid = {s.block("pier", "pier", -80, 60, 200, 40),
                                       s.block("quay", "quay", 0, -20, 620, 40)};
     Walker w;

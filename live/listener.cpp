@@ -56,7 +56,9 @@ std::optional<std::string> host_of(std::string_view authority) {
     return std::string(authority.substr(0, end));
 }
 
-bool is_loopback(const std::string& host) { return host == "localhost" || host == "127.0.0.1" || host == "[::1]"; }
+bool is_loopback(const std::string& host) {
+    return host == "localhost" || host == "127.0.0.1" || host == "[::1]";
+}
 
 /// A page of this machine, served from it. "null" (a file, a sandboxed frame) is any website's.
 bool is_local_origin(beast::string_view value) {
@@ -100,8 +102,8 @@ bool names_token(beast::string_view value, const std::string& token) {
 std::string told(const BadInput& e) {
     const std::string whole = e.what();
     return e.file().empty() || !whole.starts_with(e.file() + ":") ? whole
-           : e.line() > 0                                         ? "line " + whole.substr(e.file().size() + 1)
-                                                                  : whole.substr(e.file().size() + 2);
+           : e.line() > 0 ? "line " + whole.substr(e.file().size() + 1)
+                          : whole.substr(e.file().size() + 2);
 }
 
 } // namespace
@@ -186,14 +188,17 @@ class Listener::Inside {
                 if (error || over_) return;
                 const auto& request = g->request->get();
                 if (!websocket::is_upgrade(request))
-                    return refuse(g, http::status::upgrade_required, "This is not a web page. Games send their frames here.");
+                    return refuse(g, http::status::upgrade_required,
+                                  "This is not a web page. Games send their frames here.");
                 if (!is_our_host(request[http::field::host], options_.address))
-                    return refuse(g, http::status::misdirected_request, "This is not the host that was asked for.");
+                    return refuse(g, http::status::misdirected_request,
+                                  "This is not the host that was asked for.");
                 const auto origin = request.find(http::field::origin);
                 if (origin != request.end() && !is_local_origin(origin->value()))
                     return refuse(g, http::status::forbidden, "Pages of other hosts may not send here.");
                 if (origin != request.end() && !names_token(request.target(), options_.page_token))
-                    return refuse(g, http::status::forbidden, "A page needs the token that the listener shows.");
+                    return refuse(g, http::status::forbidden,
+                                  "A page needs the token that the listener shows.");
                 const bool stalled = game_ && Clock::now() - game_->heard >
                                                   std::chrono::duration<double>(options_.stalled_after);
                 if (stalled) finish(game_, "it was silent, and another game connected", true);
@@ -258,7 +263,8 @@ class Listener::Inside {
         const auto now = Clock::now();
         g->taken += g->buffer.size();
         if (g->taken > options_.most_session)
-            return finish(g, "it sent more than " + std::to_string(options_.most_session >> 30) + " GiB", true);
+            return finish(g, "it sent more than " + std::to_string(options_.most_session >> 30) + " GiB",
+                          true);
         if (now - g->second > std::chrono::seconds(1)) g->second = now, g->in_second = 0;
         g->in_second += g->buffer.size();
         if (g->in_second > options_.most_per_second)
@@ -277,8 +283,7 @@ class Listener::Inside {
         }
         if (const auto r = g->session.recording(); r && r->size() > g->frames) {
             g->frames = r->size(), g->heard = now;
-            if (!disk_has_room(g))
-                return finish(g, "the disk is almost full", true);
+            if (!disk_has_room(g)) return finish(g, "the disk is almost full", true);
         }
         g->buffer.consume(g->buffer.size());
         if (g->buffer.capacity() > 1 << 20) g->buffer.shrink_to_fit();
@@ -292,7 +297,8 @@ class Listener::Inside {
         if (g->taken - g->looked < every) return true;
         g->looked = g->taken;
         std::error_code error;
-        const auto space = std::filesystem::space(std::filesystem::path(g->session.path()).parent_path(), error);
+        const auto space =
+            std::filesystem::space(std::filesystem::path(g->session.path()).parent_path(), error);
         return error || space.available > options_.least_free;
     }
 
@@ -330,7 +336,7 @@ class Listener::Inside {
     asio::io_context io_{1};
     tcp::acceptor acceptor_;
     asio::steady_timer parting_{io_};
-    GamePtr game_; ///< whose session is under way
+    GamePtr game_;                         ///< whose session is under way
     std::vector<Clock::time_point> begun_; ///< sessions of the last minute
     bool over_ = false;
     std::thread thread_;

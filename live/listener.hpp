@@ -17,7 +17,8 @@ std::string new_page_token();
 
 /// Listens in a thread of its own; one game at a time, one after another. What a game sends is read no faster
 /// than it is kept, so that a sender can neither fill memory nor block whoever looks.
-/// Programs of this machine may send; a page only from an origin of this machine, with the token (docs/threats.md).
+/// Programs of this machine may send; a page only from an origin of this machine, with the token
+/// (docs/threats.md).
 class Listener {
   public:
     struct Options {
@@ -29,9 +30,9 @@ class Listener {
         std::size_t most_per_second = std::size_t(64) << 20;
         double stalled_after = 30.0; ///< seconds without a new frame after which another game may come
         std::string page_token;      ///< what a page must name, "ws://…/?token=T"; empty: no page may send
-        std::size_t most_session = std::size_t(16) << 30;  ///< bytes of lines
-        std::size_t least_free = std::size_t(512) << 20;   ///< bytes of the disk that stay free
-        std::size_t most_begun = 30;                       ///< sessions that may begin in a minute
+        std::size_t most_session = std::size_t(16) << 30; ///< bytes of lines
+        std::size_t least_free = std::size_t(512) << 20;  ///< bytes of the disk that stay free
+        std::size_t most_begun = 30;                      ///< sessions that may begin in a minute
     };
     /// Called in the listener's thread.
     struct Events {

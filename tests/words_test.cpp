@@ -39,11 +39,13 @@ class WordsTest : public QObject {
   private slots:
     void initTestCase() {
         for (const auto& w : nlohmann::json::parse(text_of_file(TEST_DATA "/words.json").toStdString()))
-            words_.push_back({QRegularExpression(QString::fromStdString(w["pattern"]), QRegularExpression::CaseInsensitiveOption),
+            words_.push_back({QRegularExpression(QString::fromStdString(w["pattern"]),
+                                                 QRegularExpression::CaseInsensitiveOption),
                               QRegularExpression(QString::fromStdString(w.value("unless", ""))),
                               QString::fromStdString(w["say"])});
         QVERIFY(words_.size() > 20);
-        for (const Word& w : words_) QVERIFY2(w.pattern.isValid() && w.unless.isValid(), qPrintable(w.pattern.pattern()));
+        for (const Word& w : words_)
+            QVERIFY2(w.pattern.isValid() && w.unless.isValid(), qPrintable(w.pattern.pattern()));
         QVERIFY(!complaint("It is put outside.").isEmpty());
     }
 
@@ -71,7 +73,8 @@ class WordsTest : public QObject {
 
     void documents_speakTheVocabulary_data() {
         QTest::addColumn<QString>("path");
-        QStringList paths{SOURCE "/README.md", SOURCE "/CONTRIBUTING.md", SOURCE "/tests/README.md", SAMPLES "/index.json"};
+        QStringList paths{SOURCE "/README.md", SOURCE "/CONTRIBUTING.md", SOURCE "/tests/README.md",
+                          SAMPLES "/index.json"};
         for (const QFileInfo& f : QDir(SOURCE "/docs").entryInfoList({"*.md"})) paths << f.filePath();
         for (const QString& path : paths) QTest::newRow(qPrintable(QFileInfo(path).fileName())) << path;
     }
@@ -87,7 +90,8 @@ class WordsTest : public QObject {
         static const QRegularExpression literal("\"((?:[^\"\\\\\\n]|\\\\.)*)\""), name("^[a-z_]+$");
         int read = 0;
         for (const char* folder : {"/app", "/core", "/cli", "/live", "/gullwick"})
-            for (QDirIterator files(QString(SOURCE) + folder, {"*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
+            for (QDirIterator files(QString(SOURCE) + folder, {"*.cpp"}, QDir::Files,
+                                    QDirIterator::Subdirectories);
                  files.hasNext();) {
                 const QString path = files.next();
                 for (const QString& line : text_of_file(path).split('\n')) {

@@ -12,16 +12,17 @@ namespace {
 
 /// The finding's figures that a person decides by, in the order in which they are read.
 void add_facts(const Finding& f, std::vector<NumberRow>& rows) {
-    const std::pair<const char*, QString> names[] = {{"thickness", NumbersModel::tr("thickness along the path")},
-                                                                {"safe_speed", NumbersModel::tr("fastest that cannot tunnel")},
-                                                                {"substeps_needed", NumbersModel::tr("sub-steps needed")},
-                                                                {"expected_depth", NumbersModel::tr("speed × step − gap")},
-                                                                {"friction_needed", NumbersModel::tr("friction that holds it")},
-                                                                {"overhang", NumbersModel::tr("overhang")},
-                                                                {"speed_lost", NumbersModel::tr("speed lost")},
-                                                                {"launch_speed", NumbersModel::tr("launched upward at")},
-                                                                {"frames_between", NumbersModel::tr("frames between responses")},
-                                                                {"separation_between", NumbersModel::tr("widest gap between")}};
+    const std::pair<const char*, QString> names[] = {
+        {"thickness", NumbersModel::tr("thickness along the path")},
+        {"safe_speed", NumbersModel::tr("fastest that cannot tunnel")},
+        {"substeps_needed", NumbersModel::tr("sub-steps needed")},
+        {"expected_depth", NumbersModel::tr("speed × step − gap")},
+        {"friction_needed", NumbersModel::tr("friction that holds it")},
+        {"overhang", NumbersModel::tr("overhang")},
+        {"speed_lost", NumbersModel::tr("speed lost")},
+        {"launch_speed", NumbersModel::tr("launched upward at")},
+        {"frames_between", NumbersModel::tr("frames between responses")},
+        {"separation_between", NumbersModel::tr("widest gap between")}};
     for (const auto& [key, name] : names) {
         const Fact* fact = f.fact(key);
         const double* v = fact ? std::get_if<double>(&fact->value) : nullptr;
@@ -42,9 +43,11 @@ void add_ray(const Session& s, const Finding& f, std::vector<NumberRow>& rows) {
         add(NumbersModel::tr("length of the ray"), length_text(r, glm::length(ray.to - ray.from)));
         const Slot hit = ray.hit ? r.collider_slot(*ray.hit) : -1;
         const bool known = hit >= 0 && s.instant().now->body_of(hit).def;
-        add(NumbersModel::tr("logged hit"),
-            known ? body_name(*s.instant().now, at(*s.instant().now, hit).body) : NumbersModel::tr("none").toStdString());
-        if (ray.at) add(NumbersModel::tr("hit at a distance of"), length_text(r, glm::length(*ray.at - ray.from)));
+        add(NumbersModel::tr("logged hit"), known
+                                                ? body_name(*s.instant().now, at(*s.instant().now, hit).body)
+                                                : NumbersModel::tr("none").toStdString());
+        if (ray.at)
+            add(NumbersModel::tr("hit at a distance of"), length_text(r, glm::length(*ray.at - ray.from)));
         return;
     }
     rows.push_back({NumbersModel::tr("ray"), NumbersModel::tr("not cast in this frame"), {}});
@@ -68,13 +71,15 @@ std::vector<NumberRow> numbers_at(const Session& s) {
             const auto &ca = t.now->colliders()[static_cast<std::size_t>(a)],
                        &cb = t.now->colliders()[static_cast<std::size_t>(b)];
             const Distance d = distance(*ca.geometry, t.pose(ca.body), *cb.geometry, t.pose(cb.body));
-            const QString pair = QString::fromStdString(f->names[0] + "–" + (f->names.size() > 1 ? f->names[1] : f->names[0]));
+            const QString pair =
+                QString::fromStdString(f->names[0] + "–" + (f->names.size() > 1 ? f->names[1] : f->names[0]));
             const double tiny = 1e-6 * std::min(ca.geometry->reach(), cb.geometry->reach());
             if (d.known) {
                 add((d.gap < -tiny ? NumbersModel::tr("depth %1") : NumbersModel::tr("gap %1")).arg(pair),
                     length_text(r, std::abs(d.gap) < tiny ? 0.0 : std::abs(d.gap)), "gap");
                 const double closing = closing_speed(speeds, a, b, d.normal);
-                add(closing >= 0 ? NumbersModel::tr("approaching at") : NumbersModel::tr("parting at"), speed_text(r, std::abs(closing)), "closing");
+                add(closing >= 0 ? NumbersModel::tr("approaching at") : NumbersModel::tr("parting at"),
+                    speed_text(r, std::abs(closing)), "closing");
             }
         }
     }
@@ -91,10 +96,12 @@ std::vector<NumberRow> numbers_at(const Session& s) {
     if (!there) return rows;
     const BodyState& now = t.now->bodies()[static_cast<std::size_t>(body)];
     const Pose pose = t.pose(body);
-    if (now.has_desired) add(NumbersModel::tr("desired velocity"), vector_text(now.desired, r.header.unit + "/s"));
+    if (now.has_desired)
+        add(NumbersModel::tr("desired velocity"), vector_text(now.desired, r.header.unit + "/s"));
     if (r.header.has(Channel::Grounded) && (now.has_desired || now.grounded))
         add(NumbersModel::tr("grounded"), NumbersModel::tr(now.grounded ? "yes" : "no").toStdString());
-    if (now.velocity_known) add(NumbersModel::tr("velocity"), vector_text(now.velocity, r.header.unit + "/s"));
+    if (now.velocity_known)
+        add(NumbersModel::tr("velocity"), vector_text(now.velocity, r.header.unit + "/s"));
     add(NumbersModel::tr("position"), vector_text(pose.at, r.header.unit));
     add(NumbersModel::tr("angle"), figure(glm::degrees(pose.angle)) + "°");
     return rows;
@@ -102,7 +109,8 @@ std::vector<NumberRow> numbers_at(const Session& s) {
 
 // ---- what happened
 
-AccountModel::AccountModel(Session& session, QObject* parent) : QAbstractListModel(parent), session_(session) {
+AccountModel::AccountModel(Session& session, QObject* parent)
+    : QAbstractListModel(parent), session_(session) {
     for (auto signal : {&Session::recording_changed, &Session::finding_changed, &Session::findings_changed})
         connect(&session_, signal, this, [this] { beginResetModel(), endResetModel(); });
     connect(&session_, &Session::moment_changed, this, [this] {
@@ -122,7 +130,8 @@ int AccountModel::current() const {
     for (std::size_t i = 0; f && i < f->account.size(); ++i) {
         const Sentence& s = f->account[i];
         if (s.cause || moment_of(s) > session_.moment() + moment_snap) continue;
-        if (best < 0 || moment_of(s) > moment_of(f->account[static_cast<std::size_t>(best)])) best = static_cast<int>(i);
+        if (best < 0 || moment_of(s) > moment_of(f->account[static_cast<std::size_t>(best)]))
+            best = static_cast<int>(i);
     }
     return best;
 }
@@ -137,7 +146,8 @@ QString AccountModel::tag_of(const Finding& f, std::size_t i) const {
     const Sentence& s = f.account[i];
     if (s.cause) return tr("Cause");
     if (s.fraction) return QString("+%1 %").arg(qRound(*s.fraction * 100.0));
-    const bool repeats = i > 0 && !f.account[i - 1].cause && std::abs(moment_of(f.account[i - 1]) - moment_of(s)) < 1e-9;
+    const bool repeats =
+        i > 0 && !f.account[i - 1].cause && std::abs(moment_of(f.account[i - 1]) - moment_of(s)) < 1e-9;
     return repeats ? QString() : QString::number(s.frame);
 }
 
@@ -149,13 +159,15 @@ QVariant AccountModel::data(const QModelIndex& index, int role) const {
     switch (role) {
     case Qt::DisplayRole: {
         QString text = QString::fromStdString(s.text);
-        if (s.cause && !text.isEmpty()) text[0] = text[0].toUpper(); // "Cause" stands beside it, not before it
+        if (s.cause && !text.isEmpty())
+            text[0] = text[0].toUpper(); // "Cause" stands beside it, not before it
         return text;
     }
     case Qt::AccessibleTextRole: {
-        const QString moment = s.cause      ? tr("Cause")
-                               : s.fraction ? tr("frame %1 + %2 %").arg(s.frame - 1).arg(qRound(*s.fraction * 100.0))
-                                            : tr("frame %1").arg(s.frame);
+        const QString moment = s.cause ? tr("Cause")
+                               : s.fraction
+                                   ? tr("frame %1 + %2 %").arg(s.frame - 1).arg(qRound(*s.fraction * 100.0))
+                                   : tr("frame %1").arg(s.frame);
         return moment + ": " + QString::fromStdString(s.text);
     }
     case Tag:
@@ -166,7 +178,8 @@ QVariant AccountModel::data(const QModelIndex& index, int role) const {
         return s.cause;
     case IsNow: {
         const int now = current();
-        return now >= 0 && !s.cause && std::abs(moment_of(s) - moment_of(f->account[static_cast<std::size_t>(now)])) < 1e-9;
+        return now >= 0 && !s.cause &&
+               std::abs(moment_of(s) - moment_of(f->account[static_cast<std::size_t>(now)])) < 1e-9;
     }
     default:
         return {};
@@ -175,7 +188,8 @@ QVariant AccountModel::data(const QModelIndex& index, int role) const {
 
 // ---- numbers
 
-NumbersModel::NumbersModel(Session& session, QObject* parent) : QAbstractTableModel(parent), session_(session) {
+NumbersModel::NumbersModel(Session& session, QObject* parent)
+    : QAbstractTableModel(parent), session_(session) {
     for (auto signal : {&Session::recording_changed, &Session::moment_changed, &Session::finding_changed,
                         &Session::body_changed, &Session::findings_changed})
         connect(&session_, signal, this, &NumbersModel::refresh);

@@ -25,7 +25,8 @@ class SentencePainter : public QStyledItemDelegate {
     }
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
         const Theme& th = Theme::current();
-        const bool now = index.data(AccountModel::IsNow).toBool(), cause = index.data(AccountModel::IsCause).toBool();
+        const bool now = index.data(AccountModel::IsNow).toBool(),
+                   cause = index.data(AccountModel::IsCause).toBool();
         p->save();
         p->setRenderHint(QPainter::Antialiasing);
         const QRect box = option.rect.adjusted(8, 1, -4, -1);
@@ -33,8 +34,8 @@ class SentencePainter : public QStyledItemDelegate {
         if (option.state & QStyle::State_HasFocus && option.widget->hasFocus())
             p->setPen(QPen(th.ink, 1.2)), p->setBrush(Qt::NoBrush), p->drawRoundedRect(box, 4, 4);
         p->setFont(type(12, now || cause)), p->setPen(cause ? th.finding : now ? th.ink : th.soft);
-        p->drawText(QRect(box.left(), box.top() + 5, tag_width() - 12, box.height()), Qt::AlignRight | Qt::AlignTop,
-                    index.data(AccountModel::Tag).toString());
+        p->drawText(QRect(box.left(), box.top() + 5, tag_width() - 12, box.height()),
+                    Qt::AlignRight | Qt::AlignTop, index.data(AccountModel::Tag).toString());
         p->setFont(type(13)), p->setPen(th.ink);
         p->drawText(need(text_of(index), option.rect).translated(0, 6), Qt::TextWordWrap, text_of(index));
         p->restore();
@@ -47,7 +48,8 @@ class SentencePainter : public QStyledItemDelegate {
     }
     /// Where the sentence stands in the row, at its top.
     static QRect need(const QString& text, const QRect& row) {
-        const int left = row.left() + 8 + tag_width(), room = std::max(60, row.width() - 8 - tag_width() - 14);
+        const int left = row.left() + 8 + tag_width(),
+                  room = std::max(60, row.width() - 8 - tag_width() - 14);
         QRect out = QFontMetrics(type(13)).boundingRect(QRect(0, 0, room, 10000), Qt::TextWordWrap, text);
         return QRect(left, row.top(), room, out.height());
     }
@@ -98,9 +100,11 @@ QWidget* AccountPanel::build_account() {
     sentences_->setFrameShape(QFrame::NoFrame), sentences_->setResizeMode(QListView::Adjust);
     sentences_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     sentences_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    sentences_->setAccessibleName(tr("what happened")), sentences_->setToolTip(tr("Click to go to this moment"));
+    sentences_->setAccessibleName(tr("what happened")),
+        sentences_->setToolTip(tr("Click to go to this moment"));
     const auto go = [this](const QModelIndex& index) {
-        if (const QVariant m = index.data(AccountModel::Moment); m.isValid()) session_.set_moment(m.toDouble());
+        if (const QVariant m = index.data(AccountModel::Moment); m.isValid())
+            session_.set_moment(m.toDouble());
     };
     connect(sentences_, &QListView::clicked, this, go);
     connect(sentences_, &QListView::activated, this, go);
@@ -109,7 +113,8 @@ QWidget* AccountPanel::build_account() {
     note_->setFont(type(13));
     auto* column = new QVBoxLayout(page);
     column->setContentsMargins(0, 0, 0, 0), column->setSpacing(0);
-    column->addLayout(head), column->addWidget(note_), column->addWidget(sentences_, 1), column->addWidget(assumes_);
+    column->addLayout(head), column->addWidget(note_), column->addWidget(sentences_, 1),
+        column->addWidget(assumes_);
     column->addStretch(0);
     return page;
 }
@@ -132,7 +137,8 @@ QWidget* AccountPanel::build_numbers() {
     numbers_->setObjectName("plain"), numbers_->setTabKeyNavigation(false);
     numbers_->setAccessibleName(tr("numbers at this moment"));
     const auto plot = [this](const QModelIndex& index) {
-        if (const QString what = index.data(NumbersModel::Plots).toString(); !what.isEmpty()) emit wants_plot(what);
+        if (const QString what = index.data(NumbersModel::Plots).toString(); !what.isEmpty())
+            emit wants_plot(what);
     };
     connect(numbers_, &QTableView::clicked, this, plot);
     connect(numbers_, &QTableView::activated, this, plot);
@@ -161,12 +167,14 @@ void AccountPanel::refresh() {
     QPalette p = fault_->palette();
     p.setColor(QPalette::WindowText, f && !f->expected ? th.finding : th.soft);
     fault_->setPalette(p);
-    if (f) return assumes_->setText(QString("%1: %2.").arg(word(f->grade), QString::fromStdString(f->assumes)));
+    if (f)
+        return assumes_->setText(QString("%1: %2.").arg(word(f->grade), QString::fromStdString(f->assumes)));
     const bool none = session_.findings().empty() && !session_.scanning();
-    note_->setText(!none ? tr("Choose a finding to read what happened, frame by frame. N goes to the next one.")
-                   : session_.scan_complete()
-                       ? tr("No fault was found. Step through the frames, or choose a body to see its encounters.")
-                       : tr("Step through the frames, or choose a body to see its encounters."));
+    note_->setText(
+        !none ? tr("Choose a finding to read what happened, frame by frame. N goes to the next one.")
+        : session_.scan_complete()
+            ? tr("No fault was found. Step through the frames, or choose a body to see its encounters.")
+            : tr("Step through the frames, or choose a body to see its encounters."));
 }
 
 void AccountPanel::follow_moment() {

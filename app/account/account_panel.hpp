@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What happened, and the numbers at this moment. A click on a sentence goes there, a click on a number plots it.
+// What happened, and the numbers at this moment. A click on a sentence goes there, a click on a number plots
+// it.
 #pragma once
 
 #include "account/account_model.hpp"

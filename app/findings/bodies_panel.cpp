@@ -31,7 +31,8 @@ void BodiesModel::rebuild() {
                                      .arg(w.body(b).def->id)
                                      .arg(QString::fromStdString(w.body(b).def->kind))
                                      .toLower();
-            if (std::all_of(words.begin(), words.end(), [&](const QString& one) { return name.contains(one); }))
+            if (std::all_of(words.begin(), words.end(),
+                            [&](const QString& one) { return name.contains(one); }))
                 bodies_.push_back(b);
         }
         std::stable_sort(bodies_.begin(), bodies_.end(), [&](Slot a, Slot b) {
@@ -51,7 +52,8 @@ int BodiesModel::rowCount(const QModelIndex& parent) const {
 }
 
 Qt::ItemFlags BodiesModel::flags(const QModelIndex& index) const {
-    return index.isValid() ? Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsUserCheckable : Qt::NoItemFlags;
+    return index.isValid() ? Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsUserCheckable
+                           : Qt::NoItemFlags;
 }
 
 bool BodiesModel::is_sensor(Slot body) const {
@@ -77,7 +79,8 @@ QString BodiesModel::what_it_is(Slot body) const {
 
 QPixmap BodiesModel::icon(Slot body) const {
     const Theme& th = Theme::current();
-    const bool sensor = is_sensor(body), moving = session_.instant().now->body(body).def->moves != Moves::Static;
+    const bool sensor = is_sensor(body),
+               moving = session_.instant().now->body(body).def->moves != Moves::Static;
     const QColor color = sensor ? th.sensor : moving ? th.moving : th.fixed;
     QPixmap out(28, 28);
     out.setDevicePixelRatio(2.0), out.fill(Qt::transparent);
@@ -145,8 +148,10 @@ class RowPainter : public QStyledItemDelegate {
   protected:
     void initStyleOption(QStyleOptionViewItem* option, const QModelIndex& index) const override {
         QStyledItemDelegate::initStyleOption(option, index);
-        const int room = QFontMetrics(type(12)).horizontalAdvance(index.data(BodiesModel::What).toString()) + 24 + 52;
-        option->text = option->fontMetrics.elidedText(option->text, Qt::ElideMiddle, option->rect.width() - room);
+        const int room =
+            QFontMetrics(type(12)).horizontalAdvance(index.data(BodiesModel::What).toString()) + 24 + 52;
+        option->text =
+            option->fontMetrics.elidedText(option->text, Qt::ElideMiddle, option->rect.width() - room);
     }
 };
 
@@ -172,8 +177,9 @@ BodiesPanel::BodiesPanel(Session& session, QWidget* parent) : QWidget(parent), s
         return b;
     };
     alone_ = button(tr("only this"), tr("Hides everything but the chosen body and what it meets (S)"), true);
-    stops_ = button(tr("what stops it?"),
-                    tr("Shows for each body whether it stops the chosen one; what does not is drawn faintly (W)"), true);
+    stops_ = button(
+        tr("what stops it?"),
+        tr("Shows for each body whether it stops the chosen one; what does not is drawn faintly (W)"), true);
     all_ = button(tr("show all"), tr("Shows all bodies again"), false);
     auto* line = new QHBoxLayout;
     line->setContentsMargins(14, 0, 14, 0);
@@ -193,13 +199,17 @@ BodiesPanel::BodiesPanel(Session& session, QWidget* parent) : QWidget(parent), s
     connect(alone_, &QPushButton::clicked, this, [this] { session_.toggle_alone(); });
     connect(stops_, &QPushButton::clicked, this, [this](bool on) { session_.set_asks_what_stops(on); });
     connect(all_, &QPushButton::clicked, this, [this] { session_.show_all(); });
-    connect(filter_, &QLineEdit::textChanged, this, [this](const QString& words) { model_->filter(words), refresh(); });
-    connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
-        if (now.isValid()) session_.choose_body(now.data(BodiesModel::BodySlot).toInt());
-    });
-    connect(&session_, &Session::recording_changed, this, [this] { filter_->clear(), model_->rebuild(), refresh(); });
+    connect(filter_, &QLineEdit::textChanged, this,
+            [this](const QString& words) { model_->filter(words), refresh(); });
+    connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this,
+            [this](const QModelIndex& now) {
+                if (now.isValid()) session_.choose_body(now.data(BodiesModel::BodySlot).toInt());
+            });
+    connect(&session_, &Session::recording_changed, this,
+            [this] { filter_->clear(), model_->rebuild(), refresh(); });
     connect(&session_, &Session::grown, this, [this] {
-        if (session_.recording() && session_.instant().now->bodies().size() != known_) model_->rebuild(), refresh();
+        if (session_.recording() && session_.instant().now->bodies().size() != known_)
+            model_->rebuild(), refresh();
     });
     connect(&session_, &Session::body_changed, this, &BodiesPanel::refresh);
     refresh();

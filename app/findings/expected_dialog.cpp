@@ -8,7 +8,8 @@
 
 namespace oddbounce {
 
-ExpectedDialog::ExpectedDialog(const Finding& finding, const std::vector<Finding>& all, bool by_rule, QWidget* parent)
+ExpectedDialog::ExpectedDialog(const Finding& finding, const std::vector<Finding>& all, bool by_rule,
+                               QWidget* parent)
     : QDialog(parent), id_(finding.id), by_rule_(rule_for(finding)) {
     setWindowTitle("Mark as expected");
     const auto like =
@@ -26,7 +27,8 @@ ExpectedDialog::ExpectedDialog(const Finding& finding, const std::vector<Finding
     buttons->button(QDialogButtonBox::Ok)->setText("Mark as expected");
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
-    auto* kept = new QLabel("Saved in the case file next to the recording. `oddb scan` does not count it either.");
+    auto* kept =
+        new QLabel("Saved in the case file next to the recording. `oddb scan` does not count it either.");
     kept->setWordWrap(true);
     auto* box = new QVBoxLayout(this);
     box->setSpacing(10);

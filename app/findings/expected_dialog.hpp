@@ -15,7 +15,7 @@ class ExpectedDialog : public QDialog {
   public:
     /// `all`: of the recording, for how many the rule would cover. `by_rule`: what is chosen at first.
     ExpectedDialog(const Finding& finding, const std::vector<Finding>& all, bool by_rule,
-               QWidget* parent = nullptr);
+                   QWidget* parent = nullptr);
     Expected expected() const;
     QRadioButton* one() const { return one_; }
     QRadioButton* rule() const { return rule_; }

@@ -16,8 +16,8 @@ QStringList grouping_words() {
 }
 
 QStringList showing_words() {
-    return {FindingsModel::tr("not marked"), FindingsModel::tr("weight above 0.7"), FindingsModel::tr("sure ones"),
-            FindingsModel::tr("expected"), FindingsModel::tr("all")};
+    return {FindingsModel::tr("not marked"), FindingsModel::tr("weight above 0.7"),
+            FindingsModel::tr("sure ones"), FindingsModel::tr("expected"), FindingsModel::tr("all")};
 }
 
 FindingsModel::FindingsModel(Session& session, QObject* parent)
@@ -56,8 +56,10 @@ FindingsModel::Row FindingsModel::row_for(const Finding& f) const {
     row.title = QString::fromStdString(headline(f)), row.id = QString::fromStdString(f.id);
     row.expected = f.expected.has_value(), row.ids = {row.id};
     row.key = QString::fromStdString(f.fault) + '\n' + row.title + (row.expected ? "\n1" : "\n0");
-    row.frames = f.first == f.last ? tr("frame %1").arg(f.first) : tr("frames %1–%2").arg(f.first).arg(f.last);
-    if (grouping_ != Grouping::Fault) row.prefix = QString::fromUtf8(fault_by_id(f.fault)->title).toLower() + ", ";
+    row.frames =
+        f.first == f.last ? tr("frame %1").arg(f.first) : tr("frames %1–%2").arg(f.first).arg(f.last);
+    if (grouping_ != Grouping::Fault)
+        row.prefix = QString::fromUtf8(fault_by_id(f.fault)->title).toLower() + ", ";
     row.frames = row.prefix + row.frames;
     row.spans = {QPointF(static_cast<double>(session_.recording()->frame_index(f.first)),
                          static_cast<double>(session_.recording()->frame_index(f.last)))};
@@ -91,12 +93,12 @@ QString FindingsModel::group_of(const Finding& f) const {
 }
 
 bool FindingsModel::shown(const Finding& f, const Row& row) const {
-    const bool wanted = showing_ == Showing::All      ? true
-                        : showing_ == Showing::Expected   ? row.expected
-                        : row.expected                    ? false
-                        : showing_ == Showing::Heavy  ? f.weight >= heavy
-                        : showing_ == Showing::Sure ? f.grade == Grade::Sure
-                                                      : true;
+    const bool wanted = showing_ == Showing::All        ? true
+                        : showing_ == Showing::Expected ? row.expected
+                        : row.expected                  ? false
+                        : showing_ == Showing::Heavy    ? f.weight >= heavy
+                        : showing_ == Showing::Sure     ? f.grade == Grade::Sure
+                                                        : true;
     if (!wanted) return false;
     const QString all = (row.title + " " + QString::fromStdString(f.fault) + " " +
                          fault_by_id(f.fault)->title + " " + row.frames + " " + word(f.grade))
@@ -151,9 +153,9 @@ void FindingsModel::add_like(std::vector<Row> rows) {
             const Recording& recording = *session_.recording();
             if (!head.expected)
                 head.frames = head.prefix + tr("%1 times, frames %2–%3")
-                                  .arg(rows.size())
-                                  .arg(recording.number(static_cast<std::size_t>(first)))
-                                  .arg(recording.number(static_cast<std::size_t>(last)));
+                                                .arg(rows.size())
+                                                .arg(recording.number(static_cast<std::size_t>(first)))
+                                                .arg(recording.number(static_cast<std::size_t>(last)));
         }
     }
     const bool all = !head.folded;

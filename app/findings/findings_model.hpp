@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The list of findings: grouped, like ones folded into one row, worst first, filtered by words and by what is to be
-// shown.
+// The list of findings: grouped, like ones folded into one row, worst first, filtered by words and by what is
+// to be shown.
 #pragma once
 
 #include "session/session.hpp"
@@ -48,9 +48,10 @@ class FindingsModel : public QAbstractListModel {
   private:
     struct Row {
         bool group = false, expected = false, folded = false, like = false;
-        QString title, id, prefix, frames, tip, key; ///< prefix: the fault, where no heading names it; key: the same for like findings
-        std::vector<QPointF> spans;          ///< frames, from the first
-        QStringList ids;                     ///< that it stands for
+        QString title, id, prefix, frames, tip,
+            key; ///< prefix: the fault, where no heading names it; key: the same for like findings
+        std::vector<QPointF> spans; ///< frames, from the first
+        QStringList ids;            ///< that it stands for
         int count = 0;
     };
     void rebuild();

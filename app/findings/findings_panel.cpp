@@ -50,7 +50,8 @@ class RowPainter : public QStyledItemDelegate {
         int room = text.width();
         p->setFont(type(12, true)), p->setPen(th.soft);
         if (count > 1) {
-            const QString times = (index.data(FindingsModel::IsFolded).toBool() ? "▸ ×" : "▾ ×") + QString::number(count);
+            const QString times =
+                (index.data(FindingsModel::IsFolded).toBool() ? "▸ ×" : "▾ ×") + QString::number(count);
             p->drawText(text, Qt::AlignRight | Qt::AlignTop, times);
             room -= p->fontMetrics().horizontalAdvance(times) + 8;
         }
@@ -98,7 +99,8 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent) : QWidget(parent
     column->addLayout(line);
     grouping_ = new QComboBox, showing_ = new QComboBox;
     grouping_->addItems(grouping_words()), showing_->addItems(showing_words());
-    grouping_->setToolTip(tr("How the list is grouped")), showing_->setToolTip(tr("Which findings are listed"));
+    grouping_->setToolTip(tr("How the list is grouped")),
+        showing_->setToolTip(tr("Which findings are listed"));
     grouping_->setAccessibleName(tr("group")), showing_->setAccessibleName(tr("show"));
     auto* ways = new QHBoxLayout;
     ways->setContentsMargins(14, 0, 14, 0), ways->setSpacing(6);
@@ -122,15 +124,15 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent) : QWidget(parent
             [this](int by) { model_->group(static_cast<Grouping>(by)), refresh(); });
     connect(showing_, &QComboBox::currentIndexChanged, this,
             [this](int which) { model_->show(static_cast<Showing>(which)), refresh(); });
-    connect(list_->selectionModel(), &QItemSelectionModel::currentChanged, this,
-            [this](const QModelIndex& now) {
-                const QString id = now.data(FindingsModel::FindingId).toString();
-                const bool within = session_.finding() &&
-                                    model_->row_of(QString::fromStdString(session_.finding()->id)) == now.row();
-                if (!id.isEmpty() && !within &&
-                    (!session_.finding() || QString::fromStdString(session_.finding()->id) != id))
-                    session_.choose_finding(id);
-            });
+    connect(
+        list_->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
+            const QString id = now.data(FindingsModel::FindingId).toString();
+            const bool within = session_.finding() &&
+                                model_->row_of(QString::fromStdString(session_.finding()->id)) == now.row();
+            if (!id.isEmpty() && !within &&
+                (!session_.finding() || QString::fromStdString(session_.finding()->id) != id))
+                session_.choose_finding(id);
+        });
     list_->viewport()->installEventFilter(this), list_->installEventFilter(this);
     // A click on the chosen finding goes back to it.
     connect(list_, &QListView::clicked, this, [this](const QModelIndex& now) {
@@ -182,7 +184,8 @@ bool FindingsPanel::eventFilter(QObject* o, QEvent* e) {
         fold = !row.data(FindingsModel::IsFolded).toBool();
     } else if (o == list_ && e->type() == QEvent::KeyPress) {
         const int key = static_cast<QKeyEvent*>(e)->key();
-        if (key == Qt::Key_Left || key == Qt::Key_Right) row = list_->currentIndex(), fold = key == Qt::Key_Left;
+        if (key == Qt::Key_Left || key == Qt::Key_Right)
+            row = list_->currentIndex(), fold = key == Qt::Key_Left;
     }
     if (row.data(FindingsModel::IsGroup).toBool() || row.data(FindingsModel::Count).toInt() < 2)
         return QWidget::eventFilter(o, e);
@@ -214,9 +217,10 @@ QString FindingsPanel::note_text() const {
     if (!session_.scan_complete()) return tr("The scan was stopped before the end.");
     if (none) return tr("No faults found.");
     if (model_->rowCount() > 0) return {};
-    return !filter_->text().isEmpty()     ? tr("No finding matches this filter. Clear it to see all.")
-           : showing_->currentIndex() == 0 ? tr("Every finding is marked as expected. Choose \"all\" above to see them.")
-                                           : tr("No such finding. Choose \"all\" above to see every finding.");
+    return !filter_->text().isEmpty() ? tr("No finding matches this filter. Clear it to see all.")
+           : showing_->currentIndex() == 0
+               ? tr("Every finding is marked as expected. Choose \"all\" above to see them.")
+               : tr("No such finding. Choose \"all\" above to see every finding.");
 }
 
 void FindingsPanel::refresh() {

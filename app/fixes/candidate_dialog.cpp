@@ -22,16 +22,25 @@ const std::vector<Knob>& knobs() {
         {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "grow by"), "grow", Knob::Length, "", false},
         {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "size"), "size", Knob::Size, "", false},
         {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "move by"), "move", Knob::Size, "", false},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "round the corners by"), "round", Knob::Length, "", false},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "another shape"), "fit", Knob::Choice, "circle|ellipse|box|capsule|hull", false},
+        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "round the corners by"), "round", Knob::Length, "",
+         false},
+        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "another shape"), "fit", Knob::Choice,
+         "circle|ellipse|box|capsule|hull", false},
         {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "friction"), "friction", Knob::Share, "", false},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "restitution"), "restitution", Knob::Share, "", false},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "role"), "role", Knob::Choice, "solid|sensor|one-way", false},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "when it tests"), "tests", Knob::Choice, "before|after|swept|substeps", true},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "how it responds"), "response", Knob::Choice, "reverse|reflect|slide|stop|return|push-out", true},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "respond only while approaching"), "gate", Knob::Choice, "yes|no", true},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "margin to surfaces"), "margin", Knob::Length, "", true},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "step height"), "step_height", Knob::Length, "", true},
+        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "restitution"), "restitution", Knob::Share, "",
+         false},
+        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "role"), "role", Knob::Choice,
+         "solid|sensor|one-way", false},
+        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "when it tests"), "tests", Knob::Choice,
+         "before|after|swept|substeps", true},
+        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "how it responds"), "response", Knob::Choice,
+         "reverse|reflect|slide|stop|return|push-out", true},
+        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "respond only while approaching"), "gate",
+         Knob::Choice, "yes|no", true},
+        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "margin to surfaces"), "margin", Knob::Length, "",
+         true},
+        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "step height"), "step_height", Knob::Length, "",
+         true},
     };
     return all;
 }
@@ -111,7 +120,8 @@ void CandidateDialog::knob_changed() {
     choice_->addItems(QString(k.choices).split('|'));
     const auto show = [&](QWidget* w, bool on) { w->setVisible(on), form->labelForField(w)->setVisible(on); };
     show(choice_, choice), show(value_, !choice), show(second_, size);
-    static_cast<QLabel*>(form->labelForField(value_))->setText(k.kind == Knob::Share || size ? tr("to") : tr("by"));
+    static_cast<QLabel*>(form->labelForField(value_))
+        ->setText(k.kind == Knob::Share || size ? tr("to") : tr("by"));
     const QString unit =
         k.kind == Knob::Length || size ? " " + QString::fromStdString(session_.recording()->header.unit) : "";
     value_->setSuffix(unit), second_->setSuffix(unit);
@@ -130,9 +140,10 @@ void CandidateDialog::knob_changed() {
         else
             value_->setValue(std::round(0.1 * std::min(extent.x, extent.y) * 10.0) / 10.0);
     }
-    hint_->setText(k.motion
-                       ? tr("The body is moved again with this, after a motion model was fitted to the recording.")
-                       : tr("The recorded motion is kept, or the body is moved again, whichever the change needs."));
+    hint_->setText(
+        k.motion
+            ? tr("The body is moved again with this, after a motion model was fitted to the recording.")
+            : tr("The recorded motion is kept, or the body is moved again, whichever the change needs."));
 }
 
 Fix CandidateDialog::fix() const {

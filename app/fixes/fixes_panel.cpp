@@ -17,15 +17,17 @@ namespace oddbounce {
 std::vector<VerdictEntry> entries_of(const Verdict& v, VerdictPart::List list, const Recording& r) {
     std::vector<VerdictEntry> out;
     const auto frames = [](std::int64_t first, std::int64_t last) {
-        return first == last ? FixesPanel::tr("frame %1").arg(first) : FixesPanel::tr("frames %1 to %2").arg(first).arg(last);
+        return first == last ? FixesPanel::tr("frame %1").arg(first)
+                             : FixesPanel::tr("frames %1 to %2").arg(first).arg(last);
     };
     const auto moment = [&](std::int64_t frame) {
         return std::max(0.0, static_cast<double>(r.frame_index(frame)));
     };
     const auto findings = [&](const std::vector<Finding>& all) {
         for (const Finding& f : all)
-            out.push_back({QString("%1: %2, %3").arg(QString::fromUtf8(fault_by_id(f.fault)->title),
-                                                     QString::fromStdString(headline(f)), frames(f.first, f.last)),
+            out.push_back({QString("%1: %2, %3")
+                               .arg(QString::fromUtf8(fault_by_id(f.fault)->title),
+                                    QString::fromStdString(headline(f)), frames(f.first, f.last)),
                            moment(f.first)});
     };
     const auto contacts = [&](const std::vector<TouchRun>& all) {
@@ -62,7 +64,8 @@ std::vector<VerdictEntry> entries_of(const Verdict& v, VerdictPart::List list, c
 
 // ---- one card
 
-FixCard::FixCard(Session& session, int index, QWidget* parent) : QFrame(parent), session_(session), index_(index) {
+FixCard::FixCard(Session& session, int index, QWidget* parent)
+    : QFrame(parent), session_(session), index_(index) {
     setFocusPolicy(Qt::StrongFocus);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(14, 6, 10, 7), column->setSpacing(2);
@@ -78,10 +81,9 @@ FixCard::FixCard(Session& session, int index, QWidget* parent) : QFrame(parent),
     name_->setText(QString::fromStdString(c.fix.name)), name_->setFont(type(advice ? 12 : 13, !advice));
     verdict_->setText(verdict_html(c)), verdict_->setVisible(!advice);
     setAccessibleName(QString::fromStdString(c.fix.name));
-    setAccessibleDescription(advice ? tr("advice")
-                             : c.state == Candidate::Judged
-                                 ? QString::fromStdString(verdict_line(c.verdict))
-                                 : verdict_->text());
+    setAccessibleDescription(advice                         ? tr("advice")
+                             : c.state == Candidate::Judged ? QString::fromStdString(verdict_line(c.verdict))
+                                                            : verdict_->text());
     setToolTip(advice ? tr("Advice: a change in the game's code that a recording cannot try")
                       : tr("Click to show this fix in the view"));
 }
@@ -104,7 +106,8 @@ QString FixCard::verdict_html(const Candidate& c) const {
     const QColor color = c.verdict.fixes_all() ? th.moving : c.verdict.fixed.empty() ? th.candidate : th.ray;
     for (const VerdictPart& part : verdict_parts(c.verdict)) {
         const QString text = colored(QString::fromStdString(part.text), parts.isEmpty() ? color : th.ink);
-        parts << (part.list == VerdictPart::None ? text : QString("<a href=\"%1\">%2</a>").arg(part.list).arg(text));
+        parts << (part.list == VerdictPart::None ? text
+                                                 : QString("<a href=\"%1\">%2</a>").arg(part.list).arg(text));
     }
     return parts.join(" · ");
 }
@@ -118,14 +121,16 @@ void FixCard::open_list(VerdictPart::List list) {
     auto* menu = new QMenu(this);
     menu->setAttribute(Qt::WA_DeleteOnClose);
     for (std::size_t i = 0; i < std::min(most, all.size()); ++i)
-        menu->addAction(QString(all[i].text).replace("&", "&&"), this, [this, to = all[i].moment] { session_.set_moment(to); });
+        menu->addAction(QString(all[i].text).replace("&", "&&"), this,
+                        [this, to = all[i].moment] { session_.set_moment(to); });
     if (all.size() > most) menu->addAction(tr("and %1 more").arg(all.size() - most))->setEnabled(false);
     menu->popup(verdict_->mapToGlobal(QPoint(0, verdict_->height())));
 }
 
 void FixCard::choose() {
     const Candidate* c = candidate();
-    if (c && c->state != Candidate::Advice) session_.choose_candidate(session_.candidate() == index_ ? -1 : index_);
+    if (c && c->state != Candidate::Advice)
+        session_.choose_candidate(session_.candidate() == index_ ? -1 : index_);
 }
 
 void FixCard::mouseReleaseEvent(QMouseEvent* e) {
@@ -142,13 +147,16 @@ void FixCard::contextMenuEvent(QContextMenuEvent* e) {
     if (!c) return;
     QMenu menu;
     if (c->state != Candidate::Advice)
-        menu.addAction(session_.candidate() == index_ ? tr("Hide in the view") : tr("Show in the view"), this, &FixCard::choose);
+        menu.addAction(session_.candidate() == index_ ? tr("Hide in the view") : tr("Show in the view"), this,
+                       &FixCard::choose);
     if (c->state == Candidate::Judged)
         menu.addAction(tr("Copy the verdict"), this, [this] {
             if (const Candidate* now = candidate())
-                QApplication::clipboard()->setText(QString::fromStdString(text_of(now->verdict, *session_.recording())));
+                QApplication::clipboard()->setText(
+                    QString::fromStdString(text_of(now->verdict, *session_.recording())));
         });
-    if (session_.is_own(index_)) menu.addAction(tr("Remove"), this, [this] { session_.remove_candidate(index_); });
+    if (session_.is_own(index_))
+        menu.addAction(tr("Remove"), this, [this] { session_.remove_candidate(index_); });
     if (!menu.isEmpty()) menu.exec(e->globalPos());
 }
 
@@ -180,8 +188,8 @@ FixesPanel::FixesPanel(Session& session, QWidget* parent) : QWidget(parent), ses
     add_ = new QPushButton(tr("New candidate fix…"));
     add_->setToolTip(tr("Change a collider or how a body moves, and see whether that fixes the fault (C)"));
     connect(add_, &QPushButton::clicked, this, &FixesPanel::new_candidate);
-    column->addLayout(head), column->addWidget(note_), column->addLayout(list_), column->addWidget(add_, 0, Qt::AlignLeft),
-        column->addStretch();
+    column->addLayout(head), column->addWidget(note_), column->addLayout(list_),
+        column->addWidget(add_, 0, Qt::AlignLeft), column->addStretch();
     for (auto signal : {&Session::recording_changed, &Session::candidates_changed, &Session::finding_changed})
         connect(&session_, signal, this, &FixesPanel::rebuild);
     rebuild();
@@ -196,10 +204,14 @@ void FixesPanel::rebuild() {
         cards_.push_back(new FixCard(session_, static_cast<int>(i), this));
         list_->addWidget(cards_.back());
     }
-    if (focused && session_.candidate() >= 0) cards_[static_cast<std::size_t>(session_.candidate())]->setFocus();
-    count_->setText(all.empty() ? QString() : all.size() == 1 ? tr("1 candidate") : tr("%1 candidates").arg(all.size()));
-    note_->setText(session_.finding() ? tr("No change is suggested for this finding.")
-                                      : tr("Choose a finding. Each change that it suggests is tried on this recording."));
+    if (focused && session_.candidate() >= 0)
+        cards_[static_cast<std::size_t>(session_.candidate())]->setFocus();
+    count_->setText(all.empty()       ? QString()
+                    : all.size() == 1 ? tr("1 candidate")
+                                      : tr("%1 candidates").arg(all.size()));
+    note_->setText(session_.finding()
+                       ? tr("No change is suggested for this finding.")
+                       : tr("Choose a finding. Each change that it suggests is tried on this recording."));
     note_->setVisible(all.empty());
     add_->setEnabled(session_.recording() && session_.recording()->header.space == 2);
 }

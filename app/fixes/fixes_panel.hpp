@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Candidate fixes of the chosen finding, a card each: its verdict counts everything that changed, each part opens its list.
+// Candidate fixes of the chosen finding, a card each: its verdict counts everything that changed, each part
+// opens its list.
 #pragma once
 
 #include "session/session.hpp"
@@ -16,7 +17,8 @@ struct VerdictEntry {
     QString text;
     double moment = 0.0;
 };
-std::vector<VerdictEntry> entries_of(const Verdict& verdict, VerdictPart::List list, const Recording& recording);
+std::vector<VerdictEntry> entries_of(const Verdict& verdict, VerdictPart::List list,
+                                     const Recording& recording);
 
 /// One candidate. Space or a click shows it in the view.
 class FixCard : public QFrame {

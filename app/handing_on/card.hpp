@@ -22,8 +22,8 @@ class LightForNow {
     bool was_dark_;
 };
 
-/// Title, fault, bodies with ids, frame and time, verdict in a sentence, view, strip, scale bar, recording and version.
-/// Requires: a chosen finding. At the session's moment.
+/// Title, fault, bodies with ids, frame and time, verdict in a sentence, view, strip, scale bar, recording
+/// and version. Requires: a chosen finding. At the session's moment.
 void paint_card(QPainter& painter, const Session& session);
 QImage card_image(const Session& session);
 /// PNG at twice the size, or SVG, by the ending. False: `error` says why.

@@ -30,7 +30,8 @@ QString cause_of(const Finding& f) {
 namespace {
 
 QString title_of(const Finding& f) {
-    return QString("%1: %2").arg(QString::fromUtf8(fault_by_id(f.fault)->title), QString::fromStdString(headline(f)));
+    return QString("%1: %2").arg(QString::fromUtf8(fault_by_id(f.fault)->title),
+                                 QString::fromStdString(headline(f)));
 }
 
 QString source_of(const Session& s, const Finding& f) {
@@ -55,22 +56,23 @@ QString frames_of(const Finding& f) {
 } // namespace
 
 QString plain_text_of(const Session& s, const Finding& f) {
-    QString out = title_of(f) + "\n" + bodies_line(s, f) + "\n" + frames_of(f) + ", " + word(f.grade) + "\n\n";
+    QString out =
+        title_of(f) + "\n" + bodies_line(s, f) + "\n" + frames_of(f) + ", " + word(f.grade) + "\n\n";
     for (const Sentence& one : f.account) out += QString::fromStdString(sentence_text(one)) + "\n";
     out += "\n";
-    for (const Fact& fact : f.facts)
-        out += QString::fromStdString(fact.key + ": " + fact_text(fact)) + "\n";
+    for (const Fact& fact : f.facts) out += QString::fromStdString(fact.key + ": " + fact_text(fact)) + "\n";
     return out + "\n" + source_of(s, f) + "\n";
 }
 
 QString markdown_of(const Session& s, const Finding& f) {
-    QString out = "### " + escaped(title_of(f)) + "\n\n" + escaped(bodies_line(s, f)) + " · " + frames_of(f) + " · " +
-                  word(f.grade) + "\n\n";
+    QString out = "### " + escaped(title_of(f)) + "\n\n" + escaped(bodies_line(s, f)) + " · " + frames_of(f) +
+                  " · " + word(f.grade) + "\n\n";
     for (const Sentence& one : f.account) {
         const QString text = escaped(QString::fromStdString(one.text));
-        const QString tag = one.cause      ? Session::tr("Cause")
-                            : one.fraction ? QString("%1 + %2 %").arg(one.frame - 1).arg(qRound(*one.fraction * 100))
-                                           : QString::number(one.frame);
+        const QString tag = one.cause ? Session::tr("Cause")
+                            : one.fraction
+                                ? QString("%1 + %2 %").arg(one.frame - 1).arg(qRound(*one.fraction * 100))
+                                : QString::number(one.frame);
         out += (one.cause ? "\n" : "- ") + QString("**%1** ").arg(tag) + text + "\n";
     }
     out += "\n| | |\n| --- | ---: |\n";
@@ -129,18 +131,26 @@ QString page_of(const Session& s) {
                   "<style>figure{margin:0}figure img{width:100%;border:1px solid #DDD7C9;border-radius:4px}"
                   "figcaption{color:#66727A;margin:.3rem 0}.steps{display:flex;gap:.6rem;align-items:center}"
                   ".steps input{flex:1}button{font:inherit;padding:.2rem .8rem}</style>\n<h1>" +
-                  title_of(f).toHtmlEscaped() + "</h1>\n<p class=\"soft\">" + bodies_line(s, f).toHtmlEscaped() + "</p>\n";
+                  title_of(f).toHtmlEscaped() + "</h1>\n<p class=\"soft\">" +
+                  bodies_line(s, f).toHtmlEscaped() + "</p>\n";
     for (const double m : moments_of(s, f)) {
         const Instant t = s.instant_at(m);
-        const QImage image = image_of(frame_size, [&](QPainter& p) { paint_moment_at(p, s, t, look, scene_options(s)); }, sharing_scale);
+        const QImage image = image_of(
+            frame_size, [&](QPainter& p) { paint_moment_at(p, s, t, look, scene_options(s)); },
+            sharing_scale);
         const QString text = s.text_of_moment(m);
-        out += QString("<figure class=\"frame\"%1><img alt=\"%2\" src=\"data:image/png;base64,%3\"><figcaption>%2</figcaption></figure>\n")
-                   .arg(m == touch ? " data-touch=\"1\"" : "", text.toHtmlEscaped(), QString::fromLatin1(png_of(image)));
+        out += QString("<figure class=\"frame\"%1><img alt=\"%2\" "
+                       "src=\"data:image/png;base64,%3\"><figcaption>%2</figcaption></figure>\n")
+                   .arg(m == touch ? " data-touch=\"1\"" : "", text.toHtmlEscaped(),
+                        QString::fromLatin1(png_of(image)));
     }
-    out += "<p class=\"steps\"><button id=\"back\">◀</button><input id=\"at\" type=\"range\" min=\"0\" value=\"0\" "
-           "aria-label=\"" + Session::tr("frame").toHtmlEscaped() + "\"><button id=\"on\">▶</button></p>\n";
+    out += "<p class=\"steps\"><button id=\"back\">◀</button><input id=\"at\" type=\"range\" min=\"0\" "
+           "value=\"0\" "
+           "aria-label=\"" +
+           Session::tr("frame").toHtmlEscaped() + "\"><button id=\"on\">▶</button></p>\n";
     out += QString::fromStdString(html_of(f));
-    out += "<p class=\"soft\">" + source_of(s, f).toHtmlEscaped() + " · Odd Bounce " ODDB_VERSION "</p>" + stepping;
+    out += "<p class=\"soft\">" + source_of(s, f).toHtmlEscaped() + " · Odd Bounce " ODDB_VERSION "</p>" +
+           stepping;
     return out + "</body></html>\n";
 }
 

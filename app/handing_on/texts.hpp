@@ -12,8 +12,8 @@ QString bodies_line(const Session& session, const Finding& finding);
 QString cause_of(const Finding& finding);
 QString plain_text_of(const Session& session, const Finding& finding);
 QString markdown_of(const Session& session, const Finding& finding);
-/// Self-contained: the account, the facts, and the frames round the moment as pictures to step through. Requires: a
-/// chosen finding.
+/// Self-contained: the account, the facts, and the frames round the moment as pictures to step through.
+/// Requires: a chosen finding.
 QString page_of(const Session& session);
 /// False: `error` says why.
 bool save_page(const Session& session, const QString& path, QString& error);

@@ -26,7 +26,8 @@ CoverageDialog::CoverageDialog(const Session& session, QWidget* parent)
         item->setToolTip(0, fault.what), item->setToolTip(1, item->text(1));
         QVariantList missing;
         if (session.recording())
-            for (const Input input : missing_inputs(*session.recording(), fault)) missing << static_cast<int>(input);
+            for (const Input input : missing_inputs(*session.recording(), fault))
+                missing << static_cast<int>(input);
         item->setData(0, Qt::UserRole, missing);
         if (session.not_judged().count(fault.id)) // what needs attention comes first
             faults_->insertTopLevelItem(0, item);
@@ -34,8 +35,8 @@ CoverageDialog::CoverageDialog(const Session& session, QWidget* parent)
             faults_->addTopLevelItem(item);
     }
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
-    column->addWidget(line), column->addWidget(faults_, 2), column->addWidget(about_), column->addWidget(code_, 1),
-        column->addWidget(buttons);
+    column->addWidget(line), column->addWidget(faults_, 2), column->addWidget(about_),
+        column->addWidget(code_, 1), column->addWidget(buttons);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     connect(faults_, &QTreeWidget::currentItemChanged, this, &CoverageDialog::show_lines);
     faults_->setCurrentItem(faults_->topLevelItem(0));
@@ -48,11 +49,13 @@ void CoverageDialog::show_lines() {
     std::vector<Snippet> lines;
     for (const QVariant& input : item->data(0, Qt::UserRole).toList())
         for (const RecorderLine& line : recorder_lines(static_cast<Input>(input.toInt()))) {
-            auto it = std::find_if(lines.begin(), lines.end(), [&](const Snippet& s) { return s.language == line.language; });
+            auto it = std::find_if(lines.begin(), lines.end(),
+                                   [&](const Snippet& s) { return s.language == line.language; });
             if (it == lines.end()) it = lines.insert(lines.end(), {line.language, {}});
             it->code += QString(line.code) + '\n';
         }
-    about_->setText(lines.empty() ? item->toolTip(0) : item->toolTip(0) + '\n' + tr("Add to your game's recorder:"));
+    about_->setText(lines.empty() ? item->toolTip(0)
+                                  : item->toolTip(0) + '\n' + tr("Add to your game's recorder:"));
     code_->setVisible(!lines.empty());
     code_->show_snippets(std::move(lines));
 }

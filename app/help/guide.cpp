@@ -30,10 +30,12 @@ QString guide_text() {
 void show_user_guide(QWidget* parent) {
     if (auto* there = parent->findChild<QDialog*>("guide")) return there->show(), there->raise();
     auto* dialog = new QDialog(parent);
-    dialog->setObjectName("guide"), dialog->setWindowTitle(QDialog::tr("User guide")), dialog->resize(900, 640);
+    dialog->setObjectName("guide"), dialog->setWindowTitle(QDialog::tr("User guide")),
+        dialog->resize(900, 640);
     auto* column = new QVBoxLayout(dialog);
     auto* search = new QLineEdit;
-    search->setPlaceholderText(QDialog::tr("search the guide, Enter for the next place")), search->setClearButtonEnabled(true);
+    search->setPlaceholderText(QDialog::tr("search the guide, Enter for the next place")),
+        search->setClearButtonEnabled(true);
     auto* split = new QSplitter;
     auto* headings = new QListWidget;
     auto* text = new QTextBrowser;
@@ -50,7 +52,8 @@ void show_user_guide(QWidget* parent) {
     QObject::connect(headings, &QListWidget::currentRowChanged, text, [text, places](int row) {
         if (row < 0) return;
         QTextCursor at(text->document());
-        at.movePosition(QTextCursor::End), text->setTextCursor(at); // so that the heading comes to lie at the top
+        at.movePosition(QTextCursor::End),
+            text->setTextCursor(at); // so that the heading comes to lie at the top
         at.setPosition(places[static_cast<std::size_t>(row)]), text->setTextCursor(at);
     });
     QObject::connect(search, &QLineEdit::returnPressed, text, [text, search] {

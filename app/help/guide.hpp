@@ -6,7 +6,8 @@ class QWidget;
 
 namespace oddbounce {
 
-/// docs/user-guide.md, with its headings beside it and a line to search it. One window, raised when it is there.
+/// docs/user-guide.md, with its headings beside it and a line to search it. One window, raised when it is
+/// there.
 void show_user_guide(QWidget* parent);
 
 } // namespace oddbounce

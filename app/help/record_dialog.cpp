@@ -62,9 +62,10 @@ RecordDialog::RecordDialog(Session& session, QWidget* parent)
     : QDialog(parent), session_(session), state_(new QLabel), listen_(new QPushButton) {
     setWindowTitle(tr("Record your game")), resize(760, 560);
     auto* column = new QVBoxLayout(this);
-    auto* how = new QLabel(tr("1. Copy the recorder of your language from the folder \"recorder\" into your game.\n"
-                              "2. Call it as below: definitions first, then every frame after its physics step.\n"
-                              "3. Run the game and open the log that it wrote, or listen and let the game send its frames."));
+    auto* how = new QLabel(
+        tr("1. Copy the recorder of your language from the folder \"recorder\" into your game.\n"
+           "2. Call it as below: definitions first, then every frame after its physics step.\n"
+           "3. Run the game and open the log that it wrote, or listen and let the game send its frames."));
     how->setWordWrap(true);
     auto* box = new SnippetBox;
     box->show_snippets(snippets());

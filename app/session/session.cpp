@@ -214,7 +214,8 @@ double Session::last_moment() const { return recording_ ? static_cast<double>(re
 void Session::set_moment(double moment) {
     if (!recording_) return;
     const double near = std::round(moment);
-    const double now = std::clamp(std::abs(moment - near) <= moment_snap ? near : moment, first_moment(), last_moment());
+    const double now =
+        std::clamp(std::abs(moment - near) <= moment_snap ? near : moment, first_moment(), last_moment());
     if (now == moment_) return;
     if (std::exchange(follows_, false)) emit live_changed();
     moment_ = now;

@@ -73,9 +73,10 @@ class Session : public QObject {
     std::shared_ptr<const Recording> shared_recording() const { return recording_; }
     QString path() const { return path_; }
 
-    // The moment, in frames from the first: 119.13 lies in the step that ends with frame index 120. At a whole number
-    // everything is as the game logged it at the end of that frame; within a step bodies are between the two frames
-    // and move with the velocity from before the step. A moment closer than `moment_snap` to a frame is that frame.
+    // The moment, in frames from the first: 119.13 lies in the step that ends with frame index 120. At a
+    // whole number everything is as the game logged it at the end of that frame; within a step bodies are
+    // between the two frames and move with the velocity from before the step. A moment closer than
+    // `moment_snap` to a frame is that frame.
     double moment() const { return moment_; }
     /// The frame that ended last.
     std::size_t moment_index() const { return static_cast<std::size_t>(moment_ + 1e-9); }

@@ -232,7 +232,8 @@ void Session::load_case() {
 void Session::mark_expected(const Expected& expected) {
     if (!recording_) return;
     Case after = case_;
-    std::erase_if(after.expected, [&](Expected had) { return had.reason = expected.reason, had == expected; });
+    std::erase_if(after.expected,
+                  [&](Expected had) { return had.reason = expected.reason, had == expected; });
     after.expected.push_back(expected);
     edit(std::move(after), "Mark as expected");
 }

@@ -158,15 +158,14 @@ void SettingsDialog::show_effect() {
         return n == 1 ? QString("1 finding") : QString("%1 findings").arg(n);
     };
     if (!model_->changed())
-        effect_->setText(
-            "No value is changed yet. Change one to see its effect on this recording.");
+        effect_->setText("No value is changed yet. Change one to see its effect on this recording.");
     else if (!e.known)
         effect_->setText("Judging with these values…");
     else if (e.disappearing.empty() && e.appearing.empty())
         effect_->setText("The findings stay the same.");
     else
-        effect_->setText(
-            QString("%1 would disappear, %2 would appear.").arg(count(e.disappearing.size()), count(e.appearing.size())));
+        effect_->setText(QString("%1 would disappear, %2 would appear.")
+                             .arg(count(e.disappearing.size()), count(e.appearing.size())));
     for (const Finding& f : e.appearing) add(f, "+");
     for (const Finding& f : e.disappearing) add(f, "-");
     list_->setVisible(list_->count() > 0), space_->setVisible(list_->count() == 0);

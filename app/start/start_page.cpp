@@ -90,7 +90,8 @@ class Card : public QPushButton {
         const Theme& th = Theme::current();
         p.setRenderHint(QPainter::Antialiasing);
         const bool lit = underMouse() || hasFocus();
-        p.setPen(QPen(lit ? th.ink : th.rule, hasFocus() ? 1.6 : 1.0)), p.setBrush(lit ? th.chosen : th.panel);
+        p.setPen(QPen(lit ? th.ink : th.rule, hasFocus() ? 1.6 : 1.0)),
+            p.setBrush(lit ? th.chosen : th.panel);
         p.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 5, 5);
     }
     QString title_, what_;
@@ -121,8 +122,8 @@ class SampleCard : public Card {
         p.setPen(th.ink), p.setFont(type(14, true));
         p.drawText(rect().adjusted(14, 7, -10, 0), Qt::AlignTop, title_);
         p.setPen(th.soft), p.setFont(type(12));
-        p.drawText(rect().adjusted(14, 9 + line_height(14), -10, -line_height(12) - 10), Qt::TextWordWrap | Qt::AlignTop,
-                   what_);
+        p.drawText(rect().adjusted(14, 9 + line_height(14), -10, -line_height(12) - 10),
+                   Qt::TextWordWrap | Qt::AlignTop, what_);
         p.setPen(th.finding);
         p.drawText(rect().adjusted(14, 0, -correct->width() - 14, -9), Qt::AlignBottom, fault_);
     }
@@ -156,7 +157,8 @@ class RecentCard : public Card {
         const int left = static_cast<int>(box.right()) + 10, wide = width() - left - 10;
         const QStringList lines = what_.split('\n');
         p.setPen(th.ink), p.setFont(type(13, true));
-        p.drawText(left, 8 + p.fontMetrics().ascent(), p.fontMetrics().elidedText(title_, Qt::ElideMiddle, wide));
+        p.drawText(left, 8 + p.fontMetrics().ascent(),
+                   p.fontMetrics().elidedText(title_, Qt::ElideMiddle, wide));
         p.setPen(th.soft), p.setFont(type(12));
         for (int i = 0; i < lines.size(); ++i)
             p.drawText(left, 9 + line_height(13) + i * line_height(12) + p.fontMetrics().ascent(),
@@ -180,7 +182,8 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent), samples_(samples()) {
     auto* content = new QWidget;
     auto* column = new QVBoxLayout(content);
     column->setContentsMargins(48, 28, 48, 24), column->setSpacing(10);
-    column->addWidget(head()), column->addWidget(recent_list()), column->addWidget(sample_list()), column->addStretch();
+    column->addWidget(head()), column->addWidget(recent_list()), column->addWidget(sample_list()),
+        column->addStretch();
     content->setMaximumWidth(1280);
     auto* middle = new QWidget;
     auto* row = new QHBoxLayout(middle);
@@ -202,8 +205,9 @@ QWidget* StartPage::head() {
     auto* column = new QVBoxLayout;
     column->setSpacing(8);
     column->addWidget(heading("Odd Bounce", 30, false));
-    auto* what = new QLabel(tr("Finds faulty collisions in recorded frames, shows the exact moment, explains the cause, "
-                               "and checks the change that should fix it."));
+    auto* what = new QLabel(
+        tr("Finds faulty collisions in recorded frames, shows the exact moment, explains the cause, "
+           "and checks the change that should fix it."));
     what->setFont(type(15)), what->setWordWrap(true), what->setForegroundRole(QPalette::PlaceholderText);
     column->addWidget(what);
     auto* ways = new QHBoxLayout;
@@ -223,7 +227,8 @@ QWidget* StartPage::head() {
     ways->addStretch();
     column->addLayout(ways);
     state_ = new QLabel;
-    state_->setTextFormat(Qt::PlainText), state_->setForegroundRole(QPalette::PlaceholderText), state_->setWordWrap(true);
+    state_->setTextFormat(Qt::PlainText), state_->setForegroundRole(QPalette::PlaceholderText),
+        state_->setWordWrap(true);
     column->addWidget(state_);
     row->addLayout(column, 1), row->addWidget(new Picture, 0, Qt::AlignTop);
     show_listening({});
@@ -253,7 +258,8 @@ QWidget* StartPage::sample_list() {
     for (const Sample& s : samples_) {
         auto* card = new SampleCard(s);
         connect(card, &QPushButton::clicked, this, [this, path = s.path] { emit wants(path); });
-        connect(card->correct, &QPushButton::clicked, this, [this, path = s.correct_path] { emit wants(path); });
+        connect(card->correct, &QPushButton::clicked, this,
+                [this, path = s.correct_path] { emit wants(path); });
         sample_cards_.emplace_back(s.group, card);
     }
     column->addLayout(sample_grid_);
@@ -307,8 +313,9 @@ void StartPage::show_recent(const QStringList& paths) {
 
 void StartPage::show_listening(const QString& url) {
     listen_->setText(url.isEmpty() ? tr("Listen for a running game") : tr("Stop listening"));
-    state_->setText(url.isEmpty() ? tr("You can also drop a .bouncelog or .bounce file on this window.")
-                                  : tr("Listening at %1. A game that sends there is shown at once.").arg(url));
+    state_->setText(url.isEmpty()
+                        ? tr("You can also drop a .bouncelog or .bounce file on this window.")
+                        : tr("Listening at %1. A game that sends there is shown at once.").arg(url));
 }
 
 } // namespace oddbounce

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a person sees first: open, listen, record a game, recent recordings, and the samples with what is wrong in each.
+// What a person sees first: open, listen, record a game, recent recordings, and the samples with what is
+// wrong in each.
 #pragma once
 
 #include <QFrame>

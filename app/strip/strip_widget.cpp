@@ -65,7 +65,8 @@ void paint_frame(QPainter& p, const Session& session, const Mapping& m, int inde
     painter.background(), painter.bodies(), painter.subject();
     p.setFont(type(12, now)), p.setPen(now ? th.ink : th.soft);
     const QString number = QString::number(session.recording()->number(static_cast<std::size_t>(index)));
-    const QRectF tag(m.area.left() + 1, m.area.bottom() - 19, p.fontMetrics().horizontalAdvance(number) + 12, 18);
+    const QRectF tag(m.area.left() + 1, m.area.bottom() - 19, p.fontMetrics().horizontalAdvance(number) + 12,
+                     18);
     p.fillRect(tag, th.tint(th.panel, 0.85));
     p.drawText(tag, Qt::AlignCenter, number);
 }
@@ -85,7 +86,8 @@ void paint_strip(QPainter& p, const Session& session, const QRectF& area) {
         m.area = cell_of(area, i);
         QPainterPath frame;
         frame.addRoundedRect(m.area, 4, 4);
-        if (index >= static_cast<int>(session.first_moment()) && index <= static_cast<int>(session.last_moment()))
+        if (index >= static_cast<int>(session.first_moment()) &&
+            index <= static_cast<int>(session.last_moment()))
             paint_clipped(p, frame, [&](QPainter& cell) { paint_frame(cell, session, m, index, now); });
         p.setBrush(Qt::NoBrush), p.setPen(QPen(now ? th.ink : th.rule, now ? 1.8 : 1.0));
         p.drawPath(frame);

@@ -26,7 +26,8 @@ struct Theme {
     QColor tint(const QColor& c, double alpha) const;
 };
 
-/// Interface type by pixel size at the usual text size; `bold` for headings. Figures are tabular where the font has them.
+/// Interface type by pixel size at the usual text size; `bold` for headings. Figures are tabular where the
+/// font has them.
 QFont type(int pixels, bool bold = false);
 
 } // namespace oddbounce

@@ -23,7 +23,8 @@ constexpr std::size_t most_read = 20000; // frames; beyond that marks have no na
 
 TimelineWidget::TimelineWidget(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setMinimumHeight(170);
-    setToolTip(tr("Click to go to a frame, with Alt to a sixteenth of a step. The wheel zooms, with Shift it pans."));
+    setToolTip(tr(
+        "Click to go to a frame, with Alt to a sixteenth of a step. The wheel zooms, with Shift it pans."));
     scroll_ = new QScrollBar(Qt::Vertical, this);
     scroll_->hide(), scroll_->setAccessibleName(tr("lanes"));
     connect(scroll_, &QScrollBar::valueChanged, this, qOverload<>(&QWidget::update));
@@ -217,9 +218,9 @@ void TimelineWidget::paint_findings(QPainter& p, double y) {
         if (to < ruler_.left - 10 || from > ruler_.right + 10) continue;
         const bool chosen = session_.finding() && session_.finding()->id == f.id;
         const QRectF bar(from, y + 5, std::max(5.0, to - from), row - 10);
-        p.setPen(Qt::NoPen), p.setBrush(f.expected   ? th.tint(th.soft, chosen ? 0.8 : 0.4)
-                                        : chosen ? th.finding
-                                                 : th.tint(th.finding, 0.5));
+        p.setPen(Qt::NoPen), p.setBrush(f.expected ? th.tint(th.soft, chosen ? 0.8 : 0.4)
+                                        : chosen   ? th.finding
+                                                   : th.tint(th.finding, 0.5));
         p.drawRoundedRect(bar, 3, 3);
         if (!chosen) continue;
         p.setPen(th.finding), p.setFont(type(12));

@@ -9,7 +9,8 @@
 
 namespace oddbounce {
 
-/// Paints what lies inside `shape` only. In an SVG that part becomes a picture of its own, at three pixels for one.
+/// Paints what lies inside `shape` only. In an SVG that part becomes a picture of its own, at three pixels
+/// for one.
 void paint_clipped(QPainter& painter, const QPainterPath& shape, const std::function<void(QPainter&)>& paint);
 
 /// The parts of a line inside a path (odd-even), for hatching without a clip.

@@ -18,9 +18,10 @@ std::array<QRectF, 10> places_for(const LabelRequest& l, const QRectF& in) {
     const double w = l.size.width(), h = l.size.height();
     const auto at = [&](double x, double y) { return QRectF(x, y, w, h); };
     const double middle = in.center().x() - w / 2, level = in.center().y() - h / 2;
-    return {at(middle, in.bottom() + gap),  at(middle, in.top() - h - gap), at(in.right() + gap, level),
-            at(in.left() - w - gap, level), at(in.right() + gap, in.top()), at(in.right() + gap, in.bottom() - h),
-            at(in.left(), in.bottom() + gap), at(in.left(), in.top() - h - gap),
+    return {at(middle, in.bottom() + gap), at(middle, in.top() - h - gap), at(in.right() + gap, level),
+            at(in.left() - w - gap, level), at(in.right() + gap, in.top()),
+            at(in.right() + gap, in.bottom() - h), at(in.left(), in.bottom() + gap),
+            at(in.left(), in.top() - h - gap),
             // a second row, where neighbors have taken the first
             at(middle, in.bottom() + 2 * gap + h), at(middle, in.top() - 2 * (h + gap))};
 }
@@ -39,8 +40,9 @@ std::vector<std::optional<QRectF>> place_labels(const std::vector<LabelRequest>&
     std::vector<std::optional<QRectF>> out(requests.size());
     std::vector<std::size_t> order(requests.size());
     std::iota(order.begin(), order.end(), 0);
-    std::stable_sort(order.begin(), order.end(),
-                     [&](std::size_t a, std::size_t b) { return requests[a].priority > requests[b].priority; });
+    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+        return requests[a].priority > requests[b].priority;
+    });
     std::vector<QRectF> taken;
     for (const std::size_t i : order) {
         const LabelRequest& l = requests[i];
@@ -53,9 +55,10 @@ std::vector<std::optional<QRectF>> place_labels(const std::vector<LabelRequest>&
         const QRectF* best = nullptr;
         double least = 0.0;
         for (const QRectF& p : places) {
-            const bool free = area.contains(p) && std::none_of(taken.begin(), taken.end(), [&](const QRectF& t) {
-                                  return t.adjusted(-2, -1, 2, 1).intersects(p);
-                              });
+            const bool free =
+                area.contains(p) && std::none_of(taken.begin(), taken.end(), [&](const QRectF& t) {
+                    return t.adjusted(-2, -1, 2, 1).intersects(p);
+                });
             if (!free) continue;
             const double hidden = covered(p, obstacles, l.body);
             if (best && hidden >= least) continue;

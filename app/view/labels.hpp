@@ -19,8 +19,8 @@ struct LabelRequest {
 
 inline constexpr double must_show = 1.0;
 
-/// A place for each name within `area`, or none where it is crowded. `obstacles`: what no name may cover, but for its
-/// own body. Cost: requests × (requests + obstacles).
+/// A place for each name within `area`, or none where it is crowded. `obstacles`: what no name may cover, but
+/// for its own body. Cost: requests × (requests + obstacles).
 std::vector<std::optional<QRectF>> place_labels(const std::vector<LabelRequest>& requests,
                                                 const std::vector<QRectF>& obstacles, const QRectF& area);
 

@@ -56,7 +56,8 @@ struct Mapping {
         const double room_w = std::max(10.0, area.width() - 2 * margin),
                      room_h = std::max(10.0, area.height() - 2 * margin);
         center = c;
-        scale = std::clamp(std::min(room_w / std::max(w, 1e-9), room_h / std::max(h, 1e-9)), least_scale, most_scale);
+        scale = std::clamp(std::min(room_w / std::max(w, 1e-9), room_h / std::max(h, 1e-9)), least_scale,
+                           most_scale);
     }
     void look_up(const Vec3& along) {
         up = unit(flat(along), {0.0, 1.0});

@@ -13,8 +13,7 @@ namespace oddbounce {
 /// `scale` pixels a unit.
 std::vector<Vec2> spelled_out(const Outline& outline, double scale);
 /// What a shape covers on its way: hulls of its outlines at the two ends of each of `stretches` parts.
-QPainterPath tangent_band(const Geometry& geometry, const Motion& motion, const Mapping& mapping,
-                          int ranges);
+QPainterPath tangent_band(const Geometry& geometry, const Motion& motion, const Mapping& mapping, int ranges);
 QPainterPath outline_path(const Geometry& geometry, const Pose& pose, const Mapping& mapping);
 
 } // namespace oddbounce

@@ -29,8 +29,7 @@ const Mark* measure_of(const Session& s, const Finding& f) {
     const auto now = static_cast<std::int64_t>(s.recording()->number(s.instant().index));
     const Mark* best = nullptr;
     for (const Mark& m : f.marks)
-        if (!m.arrow && !m.label.empty() &&
-            (!best || std::abs(m.frame - now) < std::abs(best->frame - now)))
+        if (!m.arrow && !m.label.empty() && (!best || std::abs(m.frame - now) < std::abs(best->frame - now)))
             best = &m;
     return best;
 }
@@ -66,7 +65,8 @@ LoupeNumber loupe_number(const Session& s, const Finding& f) {
 }
 
 /// Paper, what `paint` draws, a caption at the bottom, and the rim.
-void paint_lens(QPainter& p, const QRectF& frame, const QString& caption, const std::function<void(QPainter&)>& paint) {
+void paint_lens(QPainter& p, const QRectF& frame, const QString& caption,
+                const std::function<void(QPainter&)>& paint) {
     constexpr double foot = 24.0; // pixels for the caption
     const Theme& th = Theme::current();
     QPainterPath shape;
@@ -77,8 +77,9 @@ void paint_lens(QPainter& p, const QRectF& frame, const QString& caption, const 
         const QRectF strip(frame.left(), frame.bottom() - foot, frame.width(), foot);
         inner.fillRect(strip, th.panel);
         inner.setPen(th.ink), inner.setFont(type(12, true));
-        inner.drawText(strip.adjusted(10, 0, -10, 0), Qt::AlignVCenter,
-                       inner.fontMetrics().elidedText(caption, Qt::ElideRight, static_cast<int>(strip.width()) - 20));
+        inner.drawText(
+            strip.adjusted(10, 0, -10, 0), Qt::AlignVCenter,
+            inner.fontMetrics().elidedText(caption, Qt::ElideRight, static_cast<int>(strip.width()) - 20));
     });
     p.setBrush(Qt::NoBrush), p.setPen(QPen(th.ink, 1.4));
     p.drawPath(shape);
@@ -93,12 +94,12 @@ void paint_loupe(QPainter& p, const Session& s, const Mapping& outer, SceneOptio
     const double side = std::clamp(outer.area.height() * 0.36, 90.0, 190.0);
     const QRectF frame(outer.area.left() + 14, outer.area.top() + 14, side * 1.15, side);
     if (is_rounding_sensitive(*f)) { // in place of the shapes enlarged: the numbers between them
-        const QString apart = f->number("ulps") < 0.001
-                                  ? Session::tr("on the edge")
-                                  : Session::tr("%1 ULP").arg(QString::fromStdString(figure(f->number("ulps"))));
-        return paint_lens(p, frame, apart, [&](QPainter& inner) {
-            paint_ulps(inner, frame.adjusted(0, 0, 0, -14), s, *f);
-        });
+        const QString apart =
+            f->number("ulps") < 0.001
+                ? Session::tr("on the edge")
+                : Session::tr("%1 ULP").arg(QString::fromStdString(figure(f->number("ulps"))));
+        return paint_lens(p, frame, apart,
+                          [&](QPainter& inner) { paint_ulps(inner, frame.adjusted(0, 0, 0, -14), s, *f); });
     }
     const LoupeNumber number = loupe_number(s, *f);
     if (number.text.isEmpty()) return; // nothing small to show
@@ -153,7 +154,8 @@ Mapping first_look(const Session& s, const QRectF& area) {
                     reach = std::max(reach, w.colliders()[static_cast<std::size_t>(c)].geometry->reach());
         }
         box.add(f->at);
-        const std::ptrdiff_t shown = f->shown_at ? std::max<std::ptrdiff_t>(0, r.frame_index(*f->shown_at)) : first;
+        const std::ptrdiff_t shown =
+            f->shown_at ? std::max<std::ptrdiff_t>(0, r.frame_index(*f->shown_at)) : first;
         if (f->fact("ray") && shown < static_cast<std::ptrdiff_t>(r.size())) // all of it
             for (const RayRow& ray : s.frame(static_cast<std::size_t>(shown))->rays)
                 if (is_ray_of(ray, *f)) box.add(ray.from), box.add(ray.at.value_or(ray.to));
@@ -265,7 +267,8 @@ QByteArray svg_of(const QSize& size, const QString& title, const std::function<v
 
 } // namespace
 
-void paint_moment_at(QPainter& p, const Session& s, const Instant& t, const Mapping& m, SceneOptions options) {
+void paint_moment_at(QPainter& p, const Session& s, const Instant& t, const Mapping& m,
+                     SceneOptions options) {
     QPainterPath area;
     area.addRect(m.area);
     paint_clipped(p, area, [&](QPainter& q) {

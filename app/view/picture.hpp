@@ -30,8 +30,8 @@ std::vector<NoteSlip> note_slips(const Session& session, const Mapping& mapping)
 void paint_notes(QPainter& painter, const Session& session, const Mapping& mapping);
 
 /// Another moment than the session's: bodies, contacts and rays, without names of what is chosen.
-void paint_moment_at(QPainter& painter, const Session& session, const Instant& instant, const Mapping& mapping,
-                     SceneOptions options);
+void paint_moment_at(QPainter& painter, const Session& session, const Instant& instant,
+                     const Mapping& mapping, SceneOptions options);
 
 /// `scale`: pixels for one.
 QImage image_of(const QSize& size, const std::function<void(QPainter&)>& paint, double scale = 1.0);

@@ -52,7 +52,8 @@ void ScenePainter::marks() {
 void ScenePainter::touch() {
     if (!o_.finding || o_.finding->fraction >= 1.0) return;
     const std::ptrdiff_t last = r_.frame_index(o_.finding->last);
-    if (last != static_cast<std::ptrdiff_t>(t_.index) || std::abs(t_.fraction - o_.finding->fraction) > moment_snap)
+    if (last != static_cast<std::ptrdiff_t>(t_.index) ||
+        std::abs(t_.fraction - o_.finding->fraction) > moment_snap)
         return;
     const Theme& th = Theme::current();
     const QPointF q = m_.to(flat(o_.finding->at));
@@ -267,7 +268,8 @@ void ScenePainter::candidate_outline(Slot c, const Pose& pose) {
 }
 
 void ScenePainter::name_all() {
-    constexpr std::size_t crowd = 60; // bodies in sight: beyond it only those of the finding and the chosen one
+    constexpr std::size_t crowd =
+        60; // bodies in sight: beyond it only those of the finding and the chosen one
     const Theme& th = Theme::current();
     p_.setFont(type(12));
     std::vector<LabelRequest> requests;
@@ -281,8 +283,8 @@ void ScenePainter::name_all() {
         const bool moving = def.moves != Moves::Static;
         if (moving) obstacles.push_back(box);
         if (o_.faint.count(b)) continue;
-        const bool named = o_.finding && std::find(o_.finding->bodies.begin(), o_.finding->bodies.end(), def.id) !=
-                                             o_.finding->bodies.end();
+        const bool named = o_.finding && std::find(o_.finding->bodies.begin(), o_.finding->bodies.end(),
+                                                   def.id) != o_.finding->bodies.end();
         LabelRequest l;
         l.body = box, l.inside = !moving;
         l.priority = b == o_.body ? 3.0 : named ? 2.0 : moving ? 0.5 : 0.2;

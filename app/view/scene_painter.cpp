@@ -147,7 +147,8 @@ void ScenePainter::collider(Slot c) {
         return;
     }
     if (state.def->role == Role::Sensor) {
-        pen = QPen(mark ? th.finding : th.sensor, o_.line + 0.7, dash_for(Qt::CustomDashLine, size), Qt::RoundCap);
+        pen = QPen(mark ? th.finding : th.sensor, o_.line + 0.7, dash_for(Qt::CustomDashLine, size),
+                   Qt::RoundCap);
         if (pen.style() == Qt::CustomDashLine) pen.setDashPattern({0.1, 2.4});
         p_.strokePath(path, pen);
         return;
@@ -286,7 +287,8 @@ void ScenePainter::scale_bar() {
     const QPointF left(m_.area.left() + 18, m_.area.bottom() - 16);
     const auto bar = [&](const QPen& pen) {
         p_.setPen(pen);
-        p_.drawLine(left, left + QPointF(pixels, 0)), p_.drawLine(left + QPointF(0, -4), left + QPointF(0, 4)),
+        p_.drawLine(left, left + QPointF(pixels, 0)),
+            p_.drawLine(left + QPointF(0, -4), left + QPointF(0, 4)),
             p_.drawLine(left + QPointF(pixels, -4), left + QPointF(pixels, 4));
     };
     bar(QPen(th.paper, 5.0, Qt::SolidLine, Qt::RoundCap)); // a rim: what lies there stays in sight

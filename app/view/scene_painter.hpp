@@ -45,7 +45,7 @@ class ScenePainter {
                  const Instant& instant, const SceneOptions& options);
     void background();
     void bodies();
-    void marks(); ///< contacts, rays, arrows, swept band, candidate, names
+    void marks();   ///< contacts, rays, arrows, swept band, candidate, names
     void subject(); ///< the ray or the probes of the finding, without anything else
     void scale_bar();
 

@@ -104,7 +104,8 @@ void ViewWidget::paintEvent(QPaintEvent*) {
         p.fillRect(rect(), th.paper);
         p.setPen(th.soft), p.setFont(type(14));
         p.drawText(rect().adjusted(40, 0, -40, 0), Qt::AlignCenter | Qt::TextWordWrap,
-                   tr("This recording has three dimensions. It can be opened and listed, but not drawn or judged yet."));
+                   tr("This recording has three dimensions. It can be opened and listed, but not drawn or "
+                      "judged yet."));
         return;
     }
     still_layer();
@@ -239,8 +240,8 @@ void ViewWidget::mouseReleaseEvent(QMouseEvent* e) {
 
 void ViewWidget::edit_note(const NoteSlip& slip) {
     bool ok = false;
-    const QString text =
-        QInputDialog::getMultiLineText(this, tr("Note"), tr("Clear the text to remove the note."), slip.text, &ok);
+    const QString text = QInputDialog::getMultiLineText(
+        this, tr("Note"), tr("Clear the text to remove the note."), slip.text, &ok);
     if (ok) session_.change_note(slip.index, text);
 }
 
@@ -261,8 +262,8 @@ void ViewWidget::drop_note_at(const QPointF& pixel) {
 
 void ViewWidget::ask_note(const Vec2& at) {
     bool ok = false;
-    const QString text = QInputDialog::getMultiLineText(this, tr("Note"),
-                                                        tr("Saved with the case, at this place and moment:"), {}, &ok);
+    const QString text = QInputDialog::getMultiLineText(
+        this, tr("Note"), tr("Saved with the case, at this place and moment:"), {}, &ok);
     if (ok) session_.add_note(at, text);
 }
 

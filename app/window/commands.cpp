@@ -16,7 +16,8 @@
 namespace oddbounce {
 
 Commands::Commands(QWidget* window) : QObject(window), window_(window) {
-    for (const QString& name : {tr("&File"), tr("&Go"), tr("&View"), tr("F&inding"), tr("Fi&x"), tr("&Help")}) {
+    for (const QString& name :
+         {tr("&File"), tr("&Go"), tr("&View"), tr("F&inding"), tr("Fi&x"), tr("&Help")}) {
         menus_.push_back(new QMenu(name, window));
         menus_.back()->setToolTipsVisible(true);
         connect(menus_.back(), &QMenu::aboutToShow, this, &Commands::refresh);
@@ -64,7 +65,8 @@ namespace {
 QString plain(const QAction& action) { return QString(action.text()).remove('&'); }
 
 QString menu_of(const Commands& commands, const QAction* action) {
-    for (const MenuOf m : {MenuOf::File, MenuOf::Go, MenuOf::View, MenuOf::Finding, MenuOf::Fix, MenuOf::Help})
+    for (const MenuOf m :
+         {MenuOf::File, MenuOf::Go, MenuOf::View, MenuOf::Finding, MenuOf::Fix, MenuOf::Help})
         if (commands.menu(m)->actions().contains(const_cast<QAction*>(action)))
             return commands.menu(m)->title().remove('&');
     return {};

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Everything that the window can do, each once: menus, shortcuts, the list of commands and the sheet of keys are made
-// from these.
+// Everything that the window can do, each once: menus, shortcuts, the list of commands and the sheet of keys
+// are made from these.
 #pragma once
 
 #include <QAction>

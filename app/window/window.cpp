@@ -21,7 +21,8 @@ Window::Window(QWidget* parent) : QMainWindow(parent), commands_(new Commands(th
     add_commands();
     build();
     follow_session();
-    offer_picture(view_, tr("view")), offer_picture(strip_, tr("strip")), offer_picture(timeline_, tr("timeline"));
+    offer_picture(view_, tr("view")), offer_picture(strip_, tr("strip")),
+        offer_picture(timeline_, tr("timeline"));
     offer_for_findings();
     qApp->installEventFilter(this);
     restore_layout();
@@ -43,11 +44,15 @@ void Window::follow_session() {
     connect(&session_, &Session::refused, error_, &ErrorBar::show_error);
     connect(&session_, &Session::loading_changed, this, [this] {
         stop_->setVisible(!session_.loading().isEmpty());
-        if (!session_.loading().isEmpty()) say(tr("Reading %1…").arg(QFileInfo(session_.loading()).fileName()));
+        if (!session_.loading().isEmpty())
+            say(tr("Reading %1…").arg(QFileInfo(session_.loading()).fileName()));
     });
     connect(&session_.read_work(), &Background::progress, this, [this](double share, double left) {
         const QString rest = left < 0 ? QString() : " · " + tr("%1 s left").arg(static_cast<int>(left) + 1);
-        say(tr("Reading %1: %2 %").arg(QFileInfo(session_.loading()).fileName()).arg(static_cast<int>(share * 100)) + rest);
+        say(tr("Reading %1: %2 %")
+                .arg(QFileInfo(session_.loading()).fileName())
+                .arg(static_cast<int>(share * 100)) +
+            rest);
     });
     for (auto signal : {&Session::moment_changed, &Session::recording_changed})
         connect(&session_, signal, this, &Window::refresh_header);
@@ -69,7 +74,8 @@ QToolButton* Window::tool(Sign sign, const QString& text, const QString& command
         button->setCheckable(true);
         connect(action, &QAction::toggled, button, &QToolButton::setChecked);
         button->setChecked(action->isChecked());
-        connect(button, &QToolButton::clicked, button, [button, action] { button->setChecked(action->isChecked()); });
+        connect(button, &QToolButton::clicked, button,
+                [button, action] { button->setChecked(action->isChecked()); });
     }
     tools_.emplace_back(button, sign);
     return button;
@@ -87,14 +93,17 @@ QWidget* Window::header() {
     title_ = new ElidedLabel, moment_ = new QLabel, time_ = new QLabel;
     title_->setFont(type(14, true)), moment_->setFont(type(16, true));
     time_->setFont(type(12)), time_->setForegroundRole(QPalette::PlaceholderText);
-    moment_->setMinimumWidth(QFontMetrics(type(16, true)).horizontalAdvance(tr("frame %1 + %2 %").arg(10000).arg(100)));
+    moment_->setMinimumWidth(
+        QFontMetrics(type(16, true)).horizontalAdvance(tr("frame %1 + %2 %").arg(10000).arg(100)));
     moment_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     moment_->setTextFormat(Qt::PlainText), time_->setTextFormat(Qt::PlainText);
     time_->setMinimumWidth(QFontMetrics(type(12)).horizontalAdvance("0000.000 s"));
     speed_box_ = new QComboBox;
     for (const double s : speeds_) speed_box_->addItem(tr("%1 steps/s").arg(s));
-    speed_box_->setCurrentIndex(speed_), speed_box_->setFont(type(12)), speed_box_->setFocusPolicy(Qt::TabFocus);
-    speed_box_->setToolTip(tr("Playback speed (+ and −)")), speed_box_->setAccessibleName(tr("playback speed"));
+    speed_box_->setCurrentIndex(speed_), speed_box_->setFont(type(12)),
+        speed_box_->setFocusPolicy(Qt::TabFocus);
+    speed_box_->setToolTip(tr("Playback speed (+ and −)")),
+        speed_box_->setAccessibleName(tr("playback speed"));
     connect(speed_box_, &QComboBox::activated, this, &Window::set_speed);
     play_button_ = tool(Sign::Play, tr("Play or pause"), tr("Play or pause"));
     row->addWidget(title_, 3);
@@ -117,7 +126,8 @@ QWidget* Window::header() {
 }
 
 void Window::build() {
-    for (const MenuOf m : {MenuOf::File, MenuOf::Go, MenuOf::View, MenuOf::Finding, MenuOf::Fix, MenuOf::Help})
+    for (const MenuOf m :
+         {MenuOf::File, MenuOf::Go, MenuOf::View, MenuOf::Finding, MenuOf::Fix, MenuOf::Help})
         menuBar()->addMenu(commands_->menu(m));
     findings_ = new FindingsPanel(session_), bodies_ = new BodiesPanel(session_);
     view_ = new ViewWidget(session_), strip_ = new StripWidget(session_),
@@ -131,7 +141,8 @@ void Window::build() {
     down_->setSizes({400, 100, 220}), down_->setStretchFactor(0, 1);
     auto* fixes_area = new QScrollArea;
     fixes_area->setWidget(fixes_panel_), fixes_area->setWidgetResizable(true),
-        fixes_area->setFrameShape(QFrame::NoFrame), fixes_area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+        fixes_area->setFrameShape(QFrame::NoFrame),
+        fixes_area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     fixes_area->setFocusPolicy(Qt::NoFocus);
     right_ = new QSplitter(Qt::Vertical);
     right_->addWidget(account_), right_->addWidget(fixes_area);
@@ -139,7 +150,8 @@ void Window::build() {
     across_ = new QSplitter(Qt::Horizontal);
     across_->addWidget(left_), across_->addWidget(down_), across_->addWidget(right_);
     across_->setSizes({244, 720, 316}), across_->setStretchFactor(1, 1);
-    for (QSplitter* s : {left_, down_, right_, across_}) s->setHandleWidth(1), s->setChildrenCollapsible(false);
+    for (QSplitter* s : {left_, down_, right_, across_})
+        s->setHandleWidth(1), s->setChildrenCollapsible(false);
 
     auto* review = new QWidget;
     auto* column = new QVBoxLayout(review);
@@ -161,9 +173,11 @@ void Window::build() {
     status_->setForegroundRole(QPalette::PlaceholderText);
     stop_ = new QPushButton(tr("Stop reading"));
     stop_->hide();
-    connect(stop_, &QPushButton::clicked, this, [this] { session_.stop_loading(), say(tr("Stopped reading.")); });
+    connect(stop_, &QPushButton::clicked, this,
+            [this] { session_.stop_loading(), say(tr("Stopped reading.")); });
     coverage_ = new QPushButton;
-    coverage_->setFlat(true), coverage_->setFont(type(12)), coverage_->setToolTip(tr("What is judged, and what to log for the rest"));
+    coverage_->setFlat(true), coverage_->setFont(type(12)),
+        coverage_->setToolTip(tr("What is judged, and what to log for the rest"));
     connect(coverage_, &QPushButton::clicked, this, &Window::show_coverage);
     statusBar()->addPermanentWidget(stop_), statusBar()->addPermanentWidget(coverage_);
     statusBar()->addWidget(status_, 1), statusBar()->setSizeGripEnabled(false);
@@ -229,8 +243,9 @@ void Window::refresh_live() {
     live_->setText(!session_.live()     ? tr("a game is sending: show it")
                    : session_.follows() ? tr("live · newest frame")
                                         : tr("live · go to the newest frame"));
-    live_->setToolTip(session_.follows() ? tr("Frames come in. Move in time and the view stays where you look (F)")
-                                         : tr("Follows the newest frame (F)"));
+    live_->setToolTip(session_.follows()
+                          ? tr("Frames come in. Move in time and the view stays where you look (F)")
+                          : tr("Follows the newest frame (F)"));
     refresh_header();
 }
 

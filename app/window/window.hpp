@@ -28,8 +28,8 @@ class Window : public QMainWindow {
   public:
     explicit Window(QWidget* parent = nullptr);
 
-    /// Reads in the background; what cannot be used is said in a bar and changes nothing. `worst`: goes to the worst
-    /// finding as soon as it is known, unless the recording was looked at before.
+    /// Reads in the background; what cannot be used is said in a bar and changes nothing. `worst`: goes to
+    /// the worst finding as soon as it is known, unless the recording was looked at before.
     void open(const QString& path, bool worst = true);
     /// Waits for running games that send their frames, or stops waiting.
     void listen();

@@ -39,8 +39,10 @@ void Window::offer_picture(QWidget* panel, const QString& name) {
             const Slot body = view_->body_under(at);
             if (body >= 0)
                 menu.addAction(tr("Choose this body"), this, [this, body] { session_.choose_body(body); }),
-                    menu.addAction(tr("Hide this body"), this, [this, body] { session_.set_hidden(body, true); });
-            if (!session_.hidden().empty()) menu.addAction(tr("Show all bodies"), this, [this] { session_.show_all(); });
+                    menu.addAction(tr("Hide this body"), this,
+                                   [this, body] { session_.set_hidden(body, true); });
+            if (!session_.hidden().empty())
+                menu.addAction(tr("Show all bodies"), this, [this] { session_.show_all(); });
             menu.addAction(tr("Add a note here…"), this, [this, at] { view_->drop_note_at(at); });
             menu.addSeparator();
         }
@@ -59,10 +61,11 @@ void Window::offer_for_findings() {
         session_.choose_finding(id);
         if (!session_.finding()) return;
         QMenu menu;
-        for (const QString& text : {tr("Mark as expected, or not…"), tr("Mark all like it as expected…"), QString(),
-                                    tr("Copy as text"), tr("Copy as Markdown"), tr("Copy a ticket card"), QString(),
-                                    tr("Save a clip of the finding…"), tr("Save the smallest clip that shows it…"),
-                                    tr("Save the finding as a web page…")})
+        for (const QString& text :
+             {tr("Mark as expected, or not…"), tr("Mark all like it as expected…"), QString(),
+              tr("Copy as text"), tr("Copy as Markdown"), tr("Copy a ticket card"), QString(),
+              tr("Save a clip of the finding…"), tr("Save the smallest clip that shows it…"),
+              tr("Save the finding as a web page…")})
             if (QAction* action = commands_->find(text))
                 menu.addAction(action);
             else
@@ -71,7 +74,8 @@ void Window::offer_for_findings() {
     });
 }
 
-/// Asks for the reason, and goes on to the next finding. A mark is taken back without asking: it can be undone.
+/// Asks for the reason, and goes on to the next finding. A mark is taken back without asking: it can be
+/// undone.
 void Window::mark_expected(bool all_like_it) {
     const Finding* f = session_.finding();
     if (!f) return say(tr("Choose a finding first. It is then marked as expected."));
@@ -103,7 +107,8 @@ void Window::save_clip_as(bool smallest) {
 void Window::copy_drawing(QWidget* panel, const QString& name) {
     if (!session_.recording()) return;
     const LightForNow light;
-    QApplication::clipboard()->setImage(image_of(panel->size(), [&](QPainter& p) { panel->render(&p); }, sharing_scale));
+    QApplication::clipboard()->setImage(image_of(
+        panel->size(), [&](QPainter& p) { panel->render(&p); }, sharing_scale));
     say(tr("Copied the %1 as a picture.").arg(name));
 }
 
@@ -114,7 +119,8 @@ void Window::save_drawing_as(QWidget* panel, const QString& name) {
     if (path.isEmpty()) return;
     QString error;
     const LightForNow light;
-    if (save_drawing(path, panel->size(), title_->whole(), [&](QPainter& p) { panel->render(&p); }, error))
+    if (save_drawing(
+            path, panel->size(), title_->whole(), [&](QPainter& p) { panel->render(&p); }, error))
         say(tr("Saved %1.").arg(path));
     else
         error_->show_error(error);
@@ -130,7 +136,8 @@ void Window::save_card_as() {
     const Finding* f = session_.finding();
     if (!f) return say(tr("Choose a finding first. The card shows it."));
     const QString path = QFileDialog::getSaveFileName(
-        this, tr("Save a ticket card"), QFileInfo(session_.path()).dir().filePath(QString::fromStdString(f->id) + ".png"),
+        this, tr("Save a ticket card"),
+        QFileInfo(session_.path()).dir().filePath(QString::fromStdString(f->id) + ".png"),
         tr("Pictures (*.png *.svg)"));
     QString error;
     if (path.isEmpty()) return;
@@ -152,7 +159,8 @@ void Window::save_page_as() {
     if (!f) return say(tr("Choose a finding first."));
     const QString path = QFileDialog::getSaveFileName(
         this, tr("Save the finding as a web page"),
-        QFileInfo(session_.path()).dir().filePath(QString::fromStdString(f->id) + ".html"), tr("Web pages (*.html)"));
+        QFileInfo(session_.path()).dir().filePath(QString::fromStdString(f->id) + ".html"),
+        tr("Web pages (*.html)"));
     if (path.isEmpty()) return;
     QString error;
     if (save_page(session_, path, error))
@@ -176,8 +184,9 @@ void Window::remember(const QString& path) {
     start_->show_recent(recent);
     recent_menu_->clear();
     for (const QString& one : recent)
-        recent_menu_->addAction(QFileInfo(one).fileName().replace("&", "&&") + "  ·  " + QFileInfo(one).path(), this,
-                                [this, one] { open(one); });
+        recent_menu_->addAction(QFileInfo(one).fileName().replace("&", "&&") + "  ·  " +
+                                    QFileInfo(one).path(),
+                                this, [this, one] { open(one); });
 }
 
 /// Moment, finding and body of the recording that is shown, for when it is opened again.
@@ -209,7 +218,10 @@ using Splitters = std::initializer_list<std::pair<const char*, QSplitter*>>;
 void Window::restore_layout() {
     QSettings s;
     restoreGeometry(s.value("geometry").toByteArray());
-    for (const auto& [name, splitter] : Splitters{{"across", across_}, {"down", down_}, {"left", left_}, {"right", right_},
+    for (const auto& [name, splitter] : Splitters{{"across", across_},
+                                                  {"down", down_},
+                                                  {"left", left_},
+                                                  {"right", right_},
                                                   {"account", account_->splitter()}})
         splitter->restoreState(s.value(name).toByteArray());
     QStringList recent;
@@ -217,8 +229,9 @@ void Window::restore_layout() {
         if (QFileInfo::exists(path)) recent.push_back(path);
     start_->show_recent(recent);
     for (const QString& one : recent)
-        recent_menu_->addAction(QFileInfo(one).fileName().replace("&", "&&") + "  ·  " + QFileInfo(one).path(), this,
-                                [this, one] { open(one); });
+        recent_menu_->addAction(QFileInfo(one).fileName().replace("&", "&&") + "  ·  " +
+                                    QFileInfo(one).path(),
+                                this, [this, one] { open(one); });
 }
 
 void Window::restore_session() {
@@ -230,7 +243,10 @@ void Window::closeEvent(QCloseEvent* e) {
     remember_place();
     QSettings s;
     s.setValue("geometry", saveGeometry());
-    for (const auto& [name, splitter] : Splitters{{"across", across_}, {"down", down_}, {"left", left_}, {"right", right_},
+    for (const auto& [name, splitter] : Splitters{{"across", across_},
+                                                  {"down", down_},
+                                                  {"left", left_},
+                                                  {"right", right_},
                                                   {"account", account_->splitter()}})
         s.setValue(name, splitter->saveState());
     const bool reviewing = pages_->currentIndex() == 1 && !session_.live();
@@ -277,7 +293,11 @@ void Window::keep_thumbnail() const {
     if (!view_->isVisible() || view_->width() < 16) return;
     const QString path = thumbnail_path(QFileInfo(shown_).absoluteFilePath());
     QDir().mkpath(QFileInfo(path).path());
-    view_->grab().toImage().scaled(180, 120, Qt::KeepAspectRatioByExpanding, Qt::SmoothTransformation).copy(0, 0, 180, 120).save(path);
+    view_->grab()
+        .toImage()
+        .scaled(180, 120, Qt::KeepAspectRatioByExpanding, Qt::SmoothTransformation)
+        .copy(0, 0, 180, 120)
+        .save(path);
 }
 
 } // namespace oddbounce

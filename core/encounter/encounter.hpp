@@ -21,7 +21,7 @@ struct Encounter {
     };
     std::vector<Touch> touches;
     std::vector<std::size_t> responses; ///< frames in which their closing speed turned or a contact began
-    double deepest = 0.0;             ///< largest depth at a frame's end
+    double deepest = 0.0;               ///< largest depth at a frame's end
     std::size_t frames() const { return last - first + 1; }
     std::size_t touching_frames() const;
 };

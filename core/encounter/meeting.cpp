@@ -41,7 +41,8 @@ ClosingChange closing_change(const World& before, const World& now, Slot a, Slot
                              const Vec3& at) {
     const auto speed = [&](const World& w, Slot c) {
         const BodyState& body = w.body_of(c);
-        return glm::dot(body.velocity + glm::cross(body.angular_velocity, at - now.body_of(c).pose.at), normal);
+        return glm::dot(body.velocity + glm::cross(body.angular_velocity, at - now.body_of(c).pose.at),
+                        normal);
     };
     return {speed(before, a) - speed(before, b), speed(now, a) - speed(now, b)};
 }

@@ -7,8 +7,8 @@
 
 namespace oddbounce {
 
-/// About three significant digits, thousands set apart by a thin space: "1 460", "24.3", "0.002". Whole numbers
-/// keep all their digits.
+/// About three significant digits, thousands set apart by a thin space: "1 460", "24.3", "0.002". Whole
+/// numbers keep all their digits.
 std::string figure(double value);
 /// A figure with the recording's length unit, or that per second: "3.1 px", "1 460 px/s".
 std::string length_text(const Recording& recording, double value);
@@ -28,8 +28,8 @@ std::string body_name(const World& world, Slot body);
 std::string body_name(const Recording& recording, Id id);
 /// Its kind, or its name where it has none.
 std::string body_kind(const Recording& recording, Id id);
-/// The name in a sentence: with the article where it is a common noun ("the parcel", "the mail slot"), without
-/// where it is an identifier ("parcel 0", "crate #12", "PlayerBody", "left_foot").
+/// The name in a sentence: with the article where it is a common noun ("the parcel", "the mail slot"),
+/// without where it is an identifier ("parcel 0", "crate #12", "PlayerBody", "left_foot").
 std::string the(const std::string& name);
 /// The same at the beginning of a sentence.
 std::string sentence_the(const std::string& name);
@@ -55,7 +55,9 @@ Vec3 rightward(const Recording& recording);
 class AccountWriter {
   public:
     explicit AccountWriter(Finding& finding) : finding_(finding) {}
-    void at(std::int64_t frame, std::string text) { finding_.account.push_back({frame, {}, std::move(text)}); }
+    void at(std::int64_t frame, std::string text) {
+        finding_.account.push_back({frame, {}, std::move(text)});
+    }
     /// At `fraction` of the step that ends with `frame`.
     void at(std::int64_t frame, std::optional<double> fraction, std::string text) {
         const bool ends = fraction && *fraction >= 1.0 - moment_snap;

@@ -112,7 +112,7 @@ ArtLook::Seen ArtLook::seen(const World& w, Slot body) const {
 }
 
 Distance visible_gap(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Seen& b, const Pose& at_b,
-                  double within) {
+                     double within) {
     Distance least;
     for (const auto& ga : a.parts)
         for (const auto& gb : b.parts) {

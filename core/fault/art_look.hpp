@@ -47,7 +47,7 @@ class ArtLook {
 /// Gap of two seen bodies at two places (below zero: a depth that is never too small); not known where one
 /// shows nothing or they are farther apart than `within`.
 Distance visible_gap(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Seen& b, const Pose& at_b,
-                  double within = infinity);
+                     double within = infinity);
 /// The least move that parts them, among 16 directions and what `seen_gap` says; 0 where they are apart.
 double visible_depth(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Seen& b, const Pose& at_b);
 /// Area that both cover, by sampling 128 x 128 points.

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // art-missed: what the player sees of two bodies overlaps by more than the slop and half a pixel, and their
 // colliders, which would meet, do not touch.
+#include "fault/account_text.hpp"
 #include "fault/art_look.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -107,8 +107,8 @@ class ArtMissedRule : public Rule {
         const Slot a = at(w, run.a).body, b = at(w, run.b).body;
         const auto pose = [&](Slot body) { return w.body(body).pose; };
         f.at = pose(a).at;
-        f.marks.push_back(
-            {r.number(run.deepest_at), f.at, f.at, false, "pictures overlap by " + length_text(r, run.depth)});
+        f.marks.push_back({r.number(run.deepest_at), f.at, f.at, false,
+                           "pictures overlap by " + length_text(r, run.depth)});
         f.weight = 0.55;
         add_fact(f, "depth", run.depth, u);
         add_fact(f, "area", visible_overlap(art_.seen(w, a), pose(a), art_.seen(w, b), pose(b)), u + "²");
@@ -128,11 +128,14 @@ class ArtMissedRule : public Rule {
     Runs<Pair, Run> runs_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<ArtMissedRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<ArtMissedRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
-    account.at(f.first, fmt::format("The pictures of {} and {} begin to overlap.", the(f.names[0]), the(f.names[1])));
+    account.at(f.first,
+               fmt::format("The pictures of {} and {} begin to overlap.", the(f.names[0]), the(f.names[1])));
     account.at(static_cast<std::int64_t>(f.number("deepest_frame")),
                fmt::format("They overlap by {}, over {} {}². The colliders are still {} apart.",
                            length_text(r, f.number("depth")), figure(f.number("area")), r.header.unit,

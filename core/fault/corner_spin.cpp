@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // corner-spin: a body that is meant to stay upright, or a kinematic one that had no spin, gains turn from a
 // solid contact off its centre. Not: crates and other dynamic bodies that may topple.
+#include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -66,7 +66,8 @@ class CornerSpinRule : public Rule {
         const double expected = was.angular_velocity.z * step.now.dt();
         const double spun = (is.angular_velocity.z - was.angular_velocity.z) * step.now.dt();
         return std::max(std::abs(by) > std::abs(expected) ? std::abs(by - expected) : 0.0,
-                        std::abs(is.angular_velocity.z) > std::abs(was.angular_velocity.z) ? std::abs(spun) : 0.0);
+                        std::abs(is.angular_velocity.z) > std::abs(was.angular_velocity.z) ? std::abs(spun)
+                                                                                           : 0.0);
     }
 
     void take(const Step& step, const Meeting& m) {
@@ -74,8 +75,8 @@ class CornerSpinRule : public Rule {
         for (const Slot mine : {m.a, m.b}) {
             const Slot body = at(step.now, mine).body, other = mine == m.a ? m.b : m.a;
             const BodyState& is = step.now.body_of(mine);
-            const bool judged = is.def->upright || (is.def->moves == Moves::Kinematic && !turned_.count(body) &&
-                                                    tipped(step, body));
+            const bool judged = is.def->upright || (is.def->moves == Moves::Kinematic &&
+                                                    !turned_.count(body) && tipped(step, body));
             if (!judged || is.def->moves == Moves::Static || is.fresh || is.teleported) continue;
             const double turn = gained(step, body);
             if (turn <= least_) continue;
@@ -135,7 +136,9 @@ class CornerSpinRule : public Rule {
     std::set<Slot> turned_; // kinematic bodies that had spin before
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<CornerSpinRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<CornerSpinRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
@@ -143,12 +146,14 @@ void describe(const Recording& r, Finding& f) {
     const Slot a = r.collider_slot(f.colliders[0]);
     const bool upright = r.world_at(first).body_of(a).def->upright;
     if (first > 0)
-        account.at(r.number(first - 1), fmt::format("{} is {} and does not rotate.", sentence_the(f.names[0]),
-                                                    motion_text(r, r.world_at(first - 1).body_of(a).velocity)));
-    account.at(f.first, fmt::format("It hits {}. The push passes its center at a distance of {}.", the(f.names[1]),
-                                    length_text(r, f.number("contact_arm"))));
-    account.at(f.last, fmt::format("It has turned by {}° and now rotates at {}°/s.",
-                                   figure(glm::degrees(f.number("turn"))), figure(glm::degrees(f.number("spin")))));
+        account.at(r.number(first - 1),
+                   fmt::format("{} is {} and does not rotate.", sentence_the(f.names[0]),
+                               motion_text(r, r.world_at(first - 1).body_of(a).velocity)));
+    account.at(f.first, fmt::format("It hits {}. The push passes its center at a distance of {}.",
+                                    the(f.names[1]), length_text(r, f.number("contact_arm"))));
+    account.at(f.last,
+               fmt::format("It has turned by {}° and now rotates at {}°/s.",
+                           figure(glm::degrees(f.number("turn"))), figure(glm::degrees(f.number("spin")))));
     account.cause(std::string("the response applies the push at the contact point, ") +
                   (upright ? "although this body is meant to stay upright."
                            : "although this body did not rotate before."));

@@ -82,12 +82,13 @@ std::string text_of(const Coverage& c) {
 std::vector<RecorderLine> recorder_lines(Input input) {
     switch (input) {
     case Input::Rays:
-        return {{"C++", "log.ray(\"sight\", caster, x0, y0, x1, y1, hit);"},
-                {"C", "bounce_ray(log, \"sight\", caster, x0, y0, x1, y1, hit);"},
-                {"Python", "log.ray(\"sight\", (x0, y0), (x1, y1), caster=caster, hit=hit)"},
-                {"JavaScript", "log.ray('sight', [x0, y0], [x1, y1], { caster, hit });"},
-                {"Lua", "log:ray(\"sight\", { x0, y0 }, { x1, y1 }, { caster = caster, hit = hit })"},
-                {"any", "\"rays\":[{\"name\":\"sight\",\"caster\":1,\"from\":[0,0],\"to\":[90,0],\"hit\":4}]"}};
+        return {
+            {"C++", "log.ray(\"sight\", caster, x0, y0, x1, y1, hit);"},
+            {"C", "bounce_ray(log, \"sight\", caster, x0, y0, x1, y1, hit);"},
+            {"Python", "log.ray(\"sight\", (x0, y0), (x1, y1), caster=caster, hit=hit)"},
+            {"JavaScript", "log.ray('sight', [x0, y0], [x1, y1], { caster, hit });"},
+            {"Lua", "log:ray(\"sight\", { x0, y0 }, { x1, y1 }, { caster = caster, hit = hit })"},
+            {"any", "\"rays\":[{\"name\":\"sight\",\"caster\":1,\"from\":[0,0],\"to\":[90,0],\"hit\":4}]"}};
     case Input::Events:
         return {{"C++", "log.event(\"picked\", {stoat, parcel});"},
                 {"C", "bounce_event(log, \"picked\", stoat, parcel);"},
@@ -103,12 +104,9 @@ std::vector<RecorderLine> recorder_lines(Input input) {
                 {"Lua", "if stoat.grounded then log:grounded(1) end"},
                 {"any", "\"grounded\":[1]"}};
     case Input::Iterations:
-        return {{"C++", "log.iterations(1, n);"},
-                {"C", "bounce_iterations(log, 1, n);"},
-                {"Python", "log.iterations(1, n)"},
-                {"JavaScript", "log.iterations(1, n);"},
-                {"Lua", "log:iterations(1, n)"},
-                {"any", "\"iterations\":[[1,3]]"}};
+        return {{"C++", "log.iterations(1, n);"},   {"C", "bounce_iterations(log, 1, n);"},
+                {"Python", "log.iterations(1, n)"}, {"JavaScript", "log.iterations(1, n);"},
+                {"Lua", "log:iterations(1, n)"},    {"any", "\"iterations\":[[1,3]]"}};
     case Input::Probes:
         return {{"C++", "log.probe(1, stoat, \"left foot\", -8, -14, 0, -1);"},
                 {"C", "bounce_probe(log, 1, stoat, \"left foot\", -8, -14, 0, -1);"},
@@ -117,12 +115,13 @@ std::vector<RecorderLine> recorder_lines(Input input) {
                 {"Lua", "log:probe(1, stoat, { -8, -14 }, { 0, -1 }, \"left foot\")"},
                 {"any", "{\"probe\":1,\"body\":1,\"name\":\"left foot\",\"at\":[-8,-14],\"guards\":[0,-1]}"}};
     case Input::Expect:
-        return {{"C++", "log.expect(\"courier\", \"parcel\", \"picked\", 3);"},
-                {"C", "bounce_expect(log, \"courier\", \"parcel\", \"picked\", 3);"},
-                {"Python", "log.expect(\"courier\", \"parcel\", \"picked\", 3)"},
-                {"JavaScript", "log.expect('courier', 'parcel', 'picked', 3);"},
-                {"Lua", "log:expect(\"courier\", \"parcel\", \"picked\", 3)"},
-                {"any", "{\"expect\":{\"pair\":[\"courier\",\"parcel\"],\"event\":\"picked\",\"within\":3}}"}};
+        return {
+            {"C++", "log.expect(\"courier\", \"parcel\", \"picked\", 3);"},
+            {"C", "bounce_expect(log, \"courier\", \"parcel\", \"picked\", 3);"},
+            {"Python", "log.expect(\"courier\", \"parcel\", \"picked\", 3)"},
+            {"JavaScript", "log.expect('courier', 'parcel', 'picked', 3);"},
+            {"Lua", "log:expect(\"courier\", \"parcel\", \"picked\", 3)"},
+            {"any", "{\"expect\":{\"pair\":[\"courier\",\"parcel\"],\"event\":\"picked\",\"within\":3}}"}};
     case Input::Art:
         return {{"C++", "log.art(1, stoat, \"stoat.png\", 24, 32);"},
                 {"C", "bounce_art(log, 1, stoat, \"stoat.png\", 24, 32, 0, 0);"},

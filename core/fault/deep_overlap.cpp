@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // deep-overlap: a solid pair ends a frame overlapped by more than the slop and 5 % of the mover's extent.
-// Not: an overlap that begins with a logged contact, gets a response within one frame and shrinks from then on.
-// The cause is named where the numbers prove it: tested before moving (depth = speed x step - former gap),
-// placed by code, pushed by another, no push.
-#include "fault/rule.hpp"
+// Not: an overlap that begins with a logged contact, gets a response within one frame and shrinks from then
+// on. The cause is named where the numbers prove it: tested before moving (depth = speed x step - former
+// gap), placed by code, pushed by another, no push.
 #include "fault/account_text.hpp"
+#include "fault/rule.hpp"
 
 #include <fmt/format.h>
 
@@ -146,7 +146,8 @@ void DeepOverlapRule::take(const Step& step, const Meeting& m) {
     if (step.index > run.first)
         run.loaded = run.loaded && (m.contact || !step.now.recording().header.has(Channel::Contacts)) &&
                      closing <= closing_that_matters(step) && step.index == run.last + 1;
-    if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= 0.1 * run.closing) run.responded = true;
+    if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= 0.1 * run.closing)
+        run.responded = true;
     // The frame after the response must already be less deep.
     if (step.index > run.first + 1 && depth >= run.previous - 1e-3 * run.deepest) run.shrinks = false;
     if (step.index == run.first + 1 && !run.responded) run.shrinks = false;
@@ -292,7 +293,9 @@ void DeepOverlapRule::close(const Run& run) const {
     context_.found(std::move(f));
 }
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<DeepOverlapRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<DeepOverlapRule>(context);
+}
 
 /// Why they overlap, with the numbers that show it.
 std::string cause_text(const Recording& r, const Finding& f, double dt) {
@@ -320,9 +323,10 @@ void describe(const Recording& r, Finding& f) {
         const PairView v = pair_at(w, a, b);
         const Vec3 velocity = w.body_of(a).velocity;
         if (v.known && v.gap >= 0.0)
-            account.at(w.number(), fmt::format("{} is {} {} {}, {} ({} per frame).", mover, length_text(r, v.gap),
-                                               side_word(r, -v.normal), other, motion_text(r, velocity),
-                                               length_text(r, glm::length(velocity) * w.dt())));
+            account.at(w.number(),
+                       fmt::format("{} is {} {} {}, {} ({} per frame).", mover, length_text(r, v.gap),
+                                   side_word(r, -v.normal), other, motion_text(r, velocity),
+                                   length_text(r, glm::length(velocity) * w.dt())));
     }
     const World w = r.world_at(static_cast<std::size_t>(first));
     account.at(w.number(), fmt::format("{} ends the frame {} inside {}.", mover,
@@ -336,8 +340,9 @@ void describe(const Recording& r, Finding& f) {
                                               motion_text(r, next.body_of(a).velocity)));
     }
     if (last > first + 2)
-        account.at(f.last, fmt::format("It was inside for {}, at most {} deep.", count_text(f.number("frames"), "frame"),
-                                       length_text(r, f.number("depth"))));
+        account.at(f.last,
+                   fmt::format("It was inside for {}, at most {} deep.",
+                               count_text(f.number("frames"), "frame"), length_text(r, f.number("depth"))));
     account.cause(cause_text(r, f, w.dt()));
 }
 

@@ -4,9 +4,9 @@
 //   cancelled  one step responded to against two neighbouring colliders, so that the velocity ends as it was
 //   reported   one activation of a switched hitbox, or one touch, that reports the same target twice
 // Not: contacts that flicker at rest, a body that rocks onto its second corner, a jump.
+#include "fault/account_text.hpp"
 #include "fault/reports.hpp"
 #include "fault/rule.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -102,8 +102,8 @@ bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
     return struck(body(m.a)) || struck(body(m.b));
 }
 
-/// What a kinematic or static body does to its own motion is no response: where only one of the two is dynamic,
-/// that one must have turned.
+/// What a kinematic or static body does to its own motion is no response: where only one of the two is
+/// dynamic, that one must have turned.
 bool turned_itself(const Step& step, const Meeting& m, double turned) {
     const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Dynamic; };
     if (solved(m.a) == solved(m.b)) return true;
@@ -114,7 +114,8 @@ bool turned_itself(const Step& step, const Meeting& m, double turned) {
     return std::abs(glm::dot(change + glm::cross(spin, arm), m.normal)) > 0.5 * turned;
 }
 
-bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Approach& a, double turned) const {
+bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Approach& a,
+                                    double turned) const {
     const double matters = closing_that_matters(step);
     if (turned < std::max(matters, share_ * (a.turns[0].before - a.turns[0].after))) return false;
     const double slop = context_.recording.slop();
@@ -293,20 +294,23 @@ void DoubleHitRule::settle_cancelled(const Step& step) {
     cancelled_.clear();
 }
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<DoubleHitRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<DoubleHitRule>(context);
+}
 
 /// Frame by frame: gap, closing speed, and contacts that begin.
 void describe_frames(const Recording& r, Finding& f, AccountWriter& account) {
     constexpr std::ptrdiff_t most_frames = 12;
     const std::ptrdiff_t first = r.frame_index(f.first), last = r.frame_index(f.last);
     const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
-    for (std::ptrdiff_t i = std::max<std::ptrdiff_t>(first - 1, 0); i <= std::min(last, first + most_frames); ++i) {
+    for (std::ptrdiff_t i = std::max<std::ptrdiff_t>(first - 1, 0); i <= std::min(last, first + most_frames);
+         ++i) {
         const World now = r.world_at(static_cast<std::size_t>(i));
         const PairView v = pair_at(now, a, b);
         if (!v.known) continue;
         const double closing = closing_speed(now, a, b, v.normal);
-        const std::string gap = v.gap >= 0.0 ? "are " + length_text(r, v.gap) + " apart"
-                                             : "overlap by " + length_text(r, -v.gap);
+        const std::string gap =
+            v.gap >= 0.0 ? "are " + length_text(r, v.gap) + " apart" : "overlap by " + length_text(r, -v.gap);
         const std::string speed =
             std::abs(closing) * 100.0 < r.slop() * r.header.rate
                 ? "neither approaching nor parting"
@@ -326,15 +330,18 @@ void describe(const Recording& r, Finding& f) {
     const std::string& kind = std::get<std::string>(f.fact("kind")->value);
     const std::string responses = count_text(f.number("answers"), "response");
     if (kind == "twice") {
-        account.at(f.last, fmt::format("Between the responses they were never more than {} apart: one approach, {}.",
-                                       length_text(r, std::max(r.slop(), f.number("separation_between"))),
-                                       responses));
-        account.cause("the hit is handled in two places, or the response does not check whether the two still "
-                      "approach each other.");
+        account.at(f.last,
+                   fmt::format("Between the responses they were never more than {} apart: one approach, {}.",
+                               length_text(r, std::max(r.slop(), f.number("separation_between"))),
+                               responses));
+        account.cause(
+            "the hit is handled in two places, or the response does not check whether the two still "
+            "approach each other.");
     } else if (kind == "cancelled") {
-        account.at(f.last, fmt::format("{} and {} both reverse its velocity in the same step: no bounce is left.",
-                                       sentence_the(f.names[1]),
-                                       f.names.size() > 2 ? the(f.names[2]) : "its neighbor"));
+        account.at(f.last,
+                   fmt::format("{} and {} both reverse its velocity in the same step: no bounce is left.",
+                               sentence_the(f.names[1]),
+                               f.names.size() > 2 ? the(f.names[2]) : "its neighbor"));
         account.cause("two colliders were hit in one step and each responded on its own.");
     } else if (kind == "event") {
         account.at(f.last, fmt::format("They never parted, and '{}' fired {}: one touch.",

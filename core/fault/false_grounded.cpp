@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // false-grounded: a body's own code takes it to be standing while nothing supports it under walkable ground
 // within slop and skin, or not to be standing though it is supported. One frame of lag is in order.
+#include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -181,8 +181,7 @@ class FalseGroundedRule : public Rule {
         }
         f.at = w.body(key.body).pose.at;
         f.weight = std::min(0.8, 0.4 + 0.01 * static_cast<double>(run.frames) + (run.jump ? 0.2 : 0.0));
-        f.facts.push_back(
-            {"kind", key.claimed ? "grounded on nothing" : "standing, not grounded", "text"});
+        f.facts.push_back({"kind", key.claimed ? "grounded on nothing" : "standing, not grounded", "text"});
         const double below = gap_below(w, key.body);
         if (below < infinity) add_fact(f, "gap_below", below, r.header.unit);
         for (const Run::Foot& foot : run.feet) {
@@ -208,7 +207,9 @@ class FalseGroundedRule : public Rule {
     std::set<std::string> footed_; ///< kinds of bodies that say where they stand
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<FalseGroundedRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<FalseGroundedRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
@@ -221,8 +222,8 @@ void describe(const Recording& r, Finding& f) {
         text += below ? " The ground is " + length_text(r, std::get<double>(below->value)) + " below it."
                       : " Nothing is below it.";
         if (normal)
-            text += " It touches " + the(f.names[1]) + ", which is " + side_word(r, std::get<Vec3>(normal->value)) +
-                    " it.";
+            text += " It touches " + the(f.names[1]) + ", which is " +
+                    side_word(r, std::get<Vec3>(normal->value)) + " it.";
     } else
         text = body + " stands on " + the(f.names[1]) + " and does not believe it is grounded.";
     account.at(f.first, text);

@@ -22,8 +22,8 @@ struct Fact {
     std::string unit; ///< "text" for a text; the unit of its parts for a vector
 };
 
-/// A moment this close to the end of a step, as a share of it, is the end: a hit found a rounding before the end
-/// must not show the velocities from before it.
+/// A moment this close to the end of a step, as a share of it, is the end: a hit found a rounding before the
+/// end must not show the velocities from before it.
 inline constexpr double moment_snap = 1e-3;
 
 /// One sentence of the account. `fraction` places it within the step that ends with `frame`.
@@ -61,7 +61,7 @@ struct Finding {
     std::int64_t first = 0, last = 0;      ///< frame numbers of the log
     std::vector<Id> bodies;                ///< the mover first
     std::vector<std::string> names, kinds; ///< of the bodies
-    std::optional<std::string> expected;       ///< a person says that it is as it should be, and why
+    std::optional<std::string> expected;   ///< a person says that it is as it should be, and why
     std::vector<Id> colliders;
     Vec3 at{0.0};
     double fraction = 1.0; ///< the time of impact in the step that ends with `last`, where one is known

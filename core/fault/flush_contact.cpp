@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // flush-contact: two surfaces lie within a few ULPs of the game's float width of each other, and the
-// answers (contact, grounded state, passes) change back and forth. Not: a snapped rest whose answers stay the same.
+// answers (contact, grounded state, passes) change back and forth. Not: a snapped rest whose answers stay the
+// same.
+#include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -61,8 +62,8 @@ class FlushContactRule : public Rule {
         return std::nextafter(size, infinity) - size;
     }
 
-    /// What the game said of the pair in this step: contact, grounded state, passes, as far as they are logged;
-    /// without any the sign of the gap, which is what the game's own test gives.
+    /// What the game said of the pair in this step: contact, grounded state, passes, as far as they are
+    /// logged; without any the sign of the gap, which is what the game's own test gives.
     std::map<std::string, int> answers(const Step& step, const Meeting& m, double place,
                                        const Run* run) const {
         const Header& h = context_.recording.header;
@@ -139,8 +140,8 @@ class FlushContactRule : public Rule {
         f.facts.push_back({"answer", what, "text"});
         note_threshold(f, context_.settings.threshold("flush-contact.ulps"));
         const nlohmann::json who = mover_target(w, f);
-        f.suggest.push_back(
-            {"a margin for " + the(f.names[0]), {{{"motion", {who}}, {"margin", f.number("margin_needed")}}}});
+        f.suggest.push_back({"a margin for " + the(f.names[0]),
+                             {{{"motion", {who}}, {"margin", f.number("margin_needed")}}}});
         context_.found(std::move(f));
     }
 
@@ -152,18 +153,22 @@ class FlushContactRule : public Rule {
     Runs<Pair, Run> runs_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<FlushContactRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<FlushContactRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     account.at(f.first, fmt::format("{} lies flush with {}. One ULP of a {}-bit number is {} there.",
                                     sentence_the(f.names[0]), the(f.names[1]), r.header.float_bits,
                                     length_text(r, f.number("ulp"))));
-    account.at(f.last, fmt::format("The gap stays within {} ULPs, and the result of the test ({}) changes {}.",
-                                   figure(f.number("ulps")), std::get<std::string>(f.fact("answer")->value),
-                                   count_text(f.number("changes"), "time")));
-    account.cause(fmt::format("rounding decides whether they touch. A margin of {} keeps the result on one side.",
-                              length_text(r, f.number("margin_needed"))));
+    account.at(f.last,
+               fmt::format("The gap stays within {} ULPs, and the result of the test ({}) changes {}.",
+                           figure(f.number("ulps")), std::get<std::string>(f.fact("answer")->value),
+                           count_text(f.number("changes"), "time")));
+    account.cause(
+        fmt::format("rounding decides whether they touch. A margin of {} keeps the result on one side.",
+                    length_text(r, f.number("margin_needed"))));
 }
 
 } // namespace

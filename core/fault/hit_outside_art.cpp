@@ -2,10 +2,10 @@
 // hit-outside-art: two bodies hit each other while what the player sees of them is apart by more than the
 // slop and half a pixel. Waste: how much of the collider lies outside its art, and what tighter shapes would
 // save.
+#include "fault/account_text.hpp"
 #include "fault/art_look.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 #include "shape/fitted.hpp"
 
 #include <fmt/format.h>
@@ -16,10 +16,10 @@ namespace {
 
 /// Shapes that are tried round the picture, and how they are told.
 constexpr std::pair<const char*, const char*> outlines[] = {{"circle", "a circle"},
-                                                         {"ellipse", "an ellipse"},
-                                                         {"box", "a box"},
-                                                         {"capsule", "a capsule"},
-                                                         {"hull", "its convex hull"}};
+                                                            {"ellipse", "an ellipse"},
+                                                            {"box", "a box"},
+                                                            {"capsule", "a capsule"},
+                                                            {"hull", "its convex hull"}};
 
 struct Run {
     std::size_t first = 0, last = 0;
@@ -149,11 +149,11 @@ class HitOutsideArtRule : public Rule {
         add_fact(f, "area_of_collider", covers, u + "²");
         f.facts.push_back({"tightest", best, "text"});
         const Id collider = at(w, c).def->id;
-        f.suggest.push_back(
-            {"shrink the collider of " + the(name) + " by " + length_text(context_.recording, 0.5 * gap) + " on all sides",
-             {{{"colliders", {collider}}, {"grow", -0.5 * gap}}}});
-        f.suggest.push_back(
-            {"round the collider of " + the(name), {{{"colliders", {collider}}, {"round", 0.5 * at(w, c).geometry->extent()}}}});
+        f.suggest.push_back({"shrink the collider of " + the(name) + " by " +
+                                 length_text(context_.recording, 0.5 * gap) + " on all sides",
+                             {{{"colliders", {collider}}, {"grow", -0.5 * gap}}}});
+        f.suggest.push_back({"round the collider of " + the(name),
+                             {{{"colliders", {collider}}, {"round", 0.5 * at(w, c).geometry->extent()}}}});
     }
 
     RuleContext context_;
@@ -161,13 +161,15 @@ class HitOutsideArtRule : public Rule {
     Runs<Pair, Run> runs_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<HitOutsideArtRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<HitOutsideArtRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     account.at(f.first, f.fraction < 1.0 ? std::optional<double>(f.fraction) : std::nullopt,
-               fmt::format("{} and {} hit each other, but their pictures are {} apart.", sentence_the(f.names[0]),
-                           the(f.names.at(1)), length_text(r, f.number("gap"))));
+               fmt::format("{} and {} hit each other, but their pictures are {} apart.",
+                           sentence_the(f.names[0]), the(f.names.at(1)), length_text(r, f.number("gap"))));
     const Fact* loose = f.fact("loose");
     if (!loose) return account.cause("a collider is larger than its picture.");
     const std::string owner = the(std::get<std::string>(loose->value));
@@ -180,10 +182,10 @@ void describe(const Recording& r, Finding& f) {
     std::sort(savings.begin(), savings.end());
     std::vector<std::string> others;
     for (const auto& [saved, words] : savings) others.push_back(words);
-    account.cause(fmt::format("the collider of {} is larger than its picture. {}.", owner,
-                              others.empty() ? "No simple shape around the picture is smaller"
-                                             : fmt::format("Around the picture these are smaller: {}",
-                                                           fmt::join(others, ", "))));
+    account.cause(fmt::format(
+        "the collider of {} is larger than its picture. {}.", owner,
+        others.empty() ? "No simple shape around the picture is smaller"
+                       : fmt::format("Around the picture these are smaller: {}", fmt::join(others, ", "))));
 }
 
 } // namespace

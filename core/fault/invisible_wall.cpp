@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // invisible-wall: a body is stopped or turned by a collider with nothing visible near the contact; or, where
 // desired velocities are logged, by nothing recorded at all.
+#include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -88,7 +88,8 @@ class InvisibleWallRule : public Rule {
         name_bodies(w, {b.mover, b.other}, f);
         f.at = b.at, f.weight = 0.7;
         const std::string& layer = at(w, b.other).def->layer;
-        f.marks.push_back({f.first, b.at, b.at - b.way * at(w, b.mover).geometry->reach(), true, "invisible"});
+        f.marks.push_back(
+            {f.first, b.at, b.at - b.way * at(w, b.mover).geometry->reach(), true, "invisible"});
         add_facts(f, b, layer.empty() ? w.body_of(b.other).def->kind : layer);
         note_threshold(f, context_.settings.threshold("invisible-wall.near"));
         f.suggest.push_back({"switch off the invisible collider of " + the(f.names[1]),
@@ -170,20 +171,24 @@ class InvisibleWallRule : public Rule {
     std::map<Pair, std::size_t> last_touch_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<InvisibleWallRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<InvisibleWallRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     const auto first = static_cast<std::size_t>(r.frame_index(f.first));
     const Slot a = r.collider_slot(f.colliders[0]);
     if (first > 0)
-        account.at(r.number(first - 1), fmt::format("{} is {}.", sentence_the(f.names[0]),
-                                                    motion_text(r, r.world_at(first - 1).body_of(a).velocity)));
+        account.at(r.number(first - 1),
+                   fmt::format("{} is {}.", sentence_the(f.names[0]),
+                               motion_text(r, r.world_at(first - 1).body_of(a).velocity)));
     const std::string lost = speed_text(r, f.number("speed_lost"));
     if (f.colliders.size() < 2) {
         account.at(f.first, fmt::format("It still {} but loses {}. Nothing recorded is in its way.",
                                         desired_text(r, r.world_at(first).body_of(a).desired), lost));
-        account.cause("what stops it is not in the recording. Log every collider near it, and `contacts`, to see it.");
+        account.cause(
+            "what stops it is not in the recording. Log every collider near it, and `contacts`, to see it.");
         return;
     }
     account.at(f.first, fmt::format("{} stops it: it loses {}.", sentence_the(f.names[1]), lost));

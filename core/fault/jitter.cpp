@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // jitter: while two solid colliders touch, their closing speed (or the way across the surface) turns its
 // sign in three or more frames one after another. Not: flicker too small to matter.
+#include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -115,8 +115,8 @@ class JitterRule : public Rule {
                                length_text(r, 2.0 * half) + " back and forth"});
         note_threshold(f, context_.settings.threshold("jitter.turns"));
         const nlohmann::json who = mover_target(w, f);
-        f.suggest.push_back(
-            {"reverse " + the(f.names[0]) + " only while approaching", {{{"motion", {who}}, {"gate", true}}}});
+        f.suggest.push_back({"reverse " + the(f.names[0]) + " only while approaching",
+                             {{{"motion", {who}}, {"gate", true}}}});
         f.suggest.push_back({"push " + the(f.names[0]) + " out",
                              {{{"motion", {who}}, {"tests", "after"}, {"response", "push-out"}}}});
         context_.found(std::move(f));
@@ -145,9 +145,10 @@ void describe(const Recording& r, Finding& f) {
     const bool inside = std::get<std::string>(f.fact("left_inside")->value) != "nobody";
     account.at(f.last, fmt::format("Its velocity was reversed in {} in a row, at up to {}.",
                                    count_text(f.number("turns"), "frame"), speed_text(r, f.number("speed"))));
-    account.cause(inside ? "every overlap reverses the velocity, and the body is not pushed out: next frame it is "
-                           "still inside and is reversed again."
-                         : "every contact reverses the velocity, also of a body that already moves away.");
+    account.cause(
+        inside ? "every overlap reverses the velocity, and the body is not pushed out: next frame it is "
+                 "still inside and is reversed again."
+               : "every contact reverses the velocity, also of a body that already moves away.");
 }
 
 } // namespace

@@ -2,8 +2,8 @@
 // no-reaction: a contact for which an `expect` holds is not followed by its event in time. A touch that goes
 // on, or flickers within the holes of a run, is one contact; an event about one of the two alone counts as
 // well.
-#include "fault/rule.hpp"
 #include "fault/account_text.hpp"
+#include "fault/rule.hpp"
 
 #include <fmt/format.h>
 
@@ -132,9 +132,10 @@ class NoReactionRule : public Rule {
         f.facts.push_back({"event", w.expect.event, "text"});
         f.facts.push_back({"missing", missing(w, now), "text"});
         f.marks.push_back({f.first, f.at, f.at, false, "no '" + w.expect.event + "' follows"});
-        f.suggest.push_back({"check the conditions on layer, kind and owner that lead from this contact to '" +
-                                 w.expect.event + "'",
-                             nlohmann::json::array()});
+        f.suggest.push_back(
+            {"check the conditions on layer, kind and owner that lead from this contact to '" +
+                 w.expect.event + "'",
+             nlohmann::json::array()});
         context_.found(std::move(f));
     }
 
@@ -147,7 +148,9 @@ class NoReactionRule : public Rule {
     std::deque<std::pair<std::size_t, std::vector<EventRow>>> events_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<NoReactionRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<NoReactionRule>(context);
+}
 
 void describe(const Recording&, Finding& f) {
     AccountWriter account(f);
@@ -155,8 +158,9 @@ void describe(const Recording&, Finding& f) {
     account.at(f.first, fmt::format("{} touches {}.", sentence_the(f.names[0]), the(f.names.back())));
     account.at(f.last, fmt::format("'{}' was expected within {}: {}.", text("event"),
                                    count_text(f.number("within"), "frame"), text("missing")));
-    account.cause("the game drops this contact on its way to the event. Which layer, kind and owner it asks for "
-                  "decides where.");
+    account.cause(
+        "the game drops this contact on its way to the event. Which layer, kind and owner it asks for "
+        "decides where.");
 }
 
 } // namespace

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // one-way-drop: a body that was wholly above a one-way (on the side that its free direction leads to) sinks
-// through it, against that direction, without asking to. Not: a desired velocity downward, a pair or a collider switched
-// off, a body that never was wholly above, one that is put back on top.
+// through it, against that direction, without asking to. Not: a desired velocity downward, a pair or a
+// collider switched off, a body that never was wholly above, one that is put back on top.
+#include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -116,8 +116,8 @@ class OneWayDropRule : public Rule {
         const Recording& r = context_.recording;
         const double slop = r.slop();
         if (run.cancelled || run.asked || run.deepest <= slop) return;
-        // Whoever stands and then drops, with nothing else about, may well have asked: only the desired velocity could
-        // tell.
+        // Whoever stands and then drops, with nothing else about, may well have asked: only the desired
+        // velocity could tell.
         if (!r.header.has(Channel::Desired) && run.stood && run.touching.empty()) return;
         const World w = r.world_at(run.first), end = r.world_at(run.last);
         const double extent = at(w, run.mover).geometry->extent();
@@ -142,7 +142,8 @@ class OneWayDropRule : public Rule {
         note_threshold(f, {"slop", slop, u});
         const nlohmann::json who = mover_target(w, f);
         f.suggest.push_back({"sweep " + the(f.names[0]), {{{"motion", {who}}, {"tests", "swept"}}}});
-        f.suggest.push_back({"keep the drop state for each one-way, and clear it only on request", nlohmann::json::array()});
+        f.suggest.push_back(
+            {"keep the drop state for each one-way, and clear it only on request", nlohmann::json::array()});
         context_.found(std::move(f));
     }
 
@@ -151,7 +152,9 @@ class OneWayDropRule : public Rule {
     std::map<Id, std::size_t> down_; // last frame with a desired velocity downward
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<OneWayDropRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<OneWayDropRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
@@ -160,10 +163,9 @@ void describe(const Recording& r, Finding& f) {
     const World before = r.world_at(first - 1),
                 end = r.world_at(static_cast<std::size_t>(r.frame_index(f.last)));
     const double clearance = f.number("clearance");
-    account.at(before.number(),
-               fmt::format("The lowest point of {} is {} {} the surface of {}.", the(f.names[0]),
-                           length_text(r, std::abs(clearance)), clearance < 0.0 ? "below" : "above",
-                           the(f.names[1])));
+    account.at(before.number(), fmt::format("The lowest point of {} is {} {} the surface of {}.",
+                                            the(f.names[0]), length_text(r, std::abs(clearance)),
+                                            clearance < 0.0 ? "below" : "above", the(f.names[1])));
     const std::string touched = std::get<std::string>(f.fact("touched")->value);
     const bool alone = touched == "nothing else";
     account.at(f.first, fmt::format("It sinks in, {}, without asking to drop. It {} {}.",

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // pop-through: a body that overlapped a solid collider comes out on another side than the one that it came
-// from, though the way back was shorter. Either it was put there in a single frame, or it ended a frame or two
-// inside first. Not: one-ways, teleports, what only slides round a corner.
-#include "fault/rule.hpp"
+// from, though the way back was shorter. Either it was put there in a single frame, or it ended a frame or
+// two inside first. Not: one-ways, teleports, what only slides round a corner.
 #include "fault/account_text.hpp"
+#include "fault/rule.hpp"
 
 #include <fmt/format.h>
 
@@ -160,7 +160,9 @@ class PopThroughRule : public Rule {
     std::map<Pair, Inside> inside_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<PopThroughRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<PopThroughRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);

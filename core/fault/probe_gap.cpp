@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // probe-gap: two neighbouring probes on one side of a body lie farther apart than the smallest solid thing
 // that comes within its reach. One finding a side, over the whole recording.
-#include "fault/rule.hpp"
 #include "fault/account_text.hpp"
+#include "fault/rule.hpp"
 
 #include <fmt/format.h>
 
@@ -127,7 +127,8 @@ class ProbeGapRule : public Rule {
                 const Distance d =
                     distance(own, pose, *at(step.now, c).geometry, step.now.body_of(c).pose, reach);
                 if (!d.known || d.gap > reach || (again && d.gap >= body.nearest)) continue;
-                body.smallest = size, body.smallest_is = c, body.nearest = d.gap, body.nearest_at = step.index;
+                body.smallest = size, body.smallest_is = c, body.nearest = d.gap,
+                body.nearest_at = step.index;
             }
         }
     }
@@ -205,25 +206,29 @@ class ProbeGapRule : public Rule {
     std::map<Id, Body> bodies_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<ProbeGapRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<ProbeGapRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     const std::string side = std::get<std::string>(f.fact("kind")->value);
-    account.at(f.first, fmt::format("On its {} {} tests {}; two neighbors are {} apart.", side, the(f.names[0]),
-                                    count_text(f.number("probes_now"), "point"),
-                                    length_text(r, f.number("gap"))));
-    account.at(f.first, fmt::format("{} is only {} wide and fits between them.",
-                                    f.names.size() > 1 ? sentence_the(f.names[1]) : "The smallest thing near it",
-                                    length_text(r, f.number("smallest_feature"))));
+    account.at(f.first,
+               fmt::format("On its {} {} tests {}; two neighbors are {} apart.", side, the(f.names[0]),
+                           count_text(f.number("probes_now"), "point"), length_text(r, f.number("gap"))));
+    account.at(f.first,
+               fmt::format("{} is only {} wide and fits between them.",
+                           f.names.size() > 1 ? sentence_the(f.names[1]) : "The smallest thing near it",
+                           length_text(r, f.number("smallest_feature"))));
     if (f.number("frames_intruded") > 0.0)
         account.at(static_cast<std::int64_t>(f.number("intruded_frame")),
                    fmt::format("A solid collider reaches in between them, for {} in all.",
                                count_text(f.number("frames_intruded"), "frame")));
-    account.cause(fmt::format("the points are farther apart than the smallest obstacle is wide. {} on that side "
-                              "leave no gap: {} per frame instead of {}.",
-                              count_text(f.number("probes_needed"), "point"),
-                              count_text(f.number("tests_per_frame"), "test"), figure(f.number("tests_now"))));
+    account.cause(
+        fmt::format("the points are farther apart than the smallest obstacle is wide. {} on that side "
+                    "leave no gap: {} per frame instead of {}.",
+                    count_text(f.number("probes_needed"), "point"),
+                    count_text(f.number("tests_per_frame"), "test"), figure(f.number("tests_now"))));
 }
 
 } // namespace

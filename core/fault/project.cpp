@@ -67,7 +67,8 @@ Expected rule_for(const Finding& f) {
 }
 
 bool covers(const Expected& expected, const Finding& f) {
-    return expected.finding.empty() ? expected.fault == f.fault && expected.kinds == kinds_of(f) : expected.finding == f.id;
+    return expected.finding.empty() ? expected.fault == f.fault && expected.kinds == kinds_of(f)
+                                    : expected.finding == f.id;
 }
 
 std::string text_of(const Expected& expected) {

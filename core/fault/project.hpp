@@ -23,7 +23,8 @@ bool covers(const Expected& expected, const Finding& finding);
 /// "every tunneling of parcel and net", "tunneling-91-2-12"
 std::string text_of(const Expected& expected);
 
-/// A list of {"finding":ID,"reason":…} and {"fault":ID,"kinds":[A,B],"reason":…}; throws BadInput naming `file`.
+/// A list of {"finding":ID,"reason":…} and {"fault":ID,"kinds":[A,B],"reason":…}; throws BadInput naming
+/// `file`.
 std::vector<Expected> expected_from_json(const nlohmann::json& json, const std::string& file);
 nlohmann::json json_of(const std::vector<Expected>& expected);
 

@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // ray-knife-edge: rounding a ray's numbers to the game's float width, or moving it sideways by one unit in
 // the ULP, changes the collider or the cell that it hits.
+#include "fault/account_text.hpp"
 #include "fault/ray_look.hpp"
 #include "fault/rule.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -161,9 +161,8 @@ class RayKnifeEdgeRule : public Rule {
         add_fact(f, "ulp", place, r.header.unit);
         f.facts.push_back({"answer_32", words(w, ray, bits_ == 32 ? other : exact), "text"});
         f.facts.push_back({"answer_64", words(w, ray, bits_ == 32 ? exact : other), "text"});
-        f.suggest.push_back(
-            {"nudge the hit point into the cell, away from its edge, before rounding it",
-             nlohmann::json::array()});
+        f.suggest.push_back({"nudge the hit point into the cell, away from its edge, before rounding it",
+                             nlohmann::json::array()});
         f.suggest.push_back(
             {"walk the cells along the ray instead of rounding one point", nlohmann::json::array()});
         context_.found(std::move(f));
@@ -174,7 +173,9 @@ class RayKnifeEdgeRule : public Rule {
     RayRuns runs_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<RayKnifeEdgeRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<RayKnifeEdgeRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
@@ -187,8 +188,9 @@ void describe(const Recording& r, Finding& f) {
                             : fmt::format("It hits {} in 64 bit, and {} in 32 bit or one ULP aside.",
                                           text("answer_64"), text("answer_32")));
     describe_end(f);
-    account.cause("the result is rounding-sensitive: the ray passes closer to the edge than the game's numbers can "
-                  "tell.");
+    account.cause(
+        "the result is rounding-sensitive: the ray passes closer to the edge than the game's numbers can "
+        "tell.");
 }
 
 } // namespace

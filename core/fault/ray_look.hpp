@@ -36,8 +36,8 @@ struct RayRun {
     std::size_t casts = 0;
     RayRow ray; ///< the first bad one
     double number = 0.0;
-    double most = 0.0;       ///< how wrong the worst cast was, in whatever measure its fault has
-    std::size_t worst = 0;   ///< frame index of that cast
+    double most = 0.0;     ///< how wrong the worst cast was, in whatever measure its fault has
+    std::size_t worst = 0; ///< frame index of that cast
     RayRow worst_ray;
     void measure(double wrong, const RayRow& cast, std::size_t index) {
         if (wrong > most || casts == 1) most = wrong, worst = index, worst_ray = cast;

@@ -3,9 +3,9 @@
 //   ray-self-hit      it hits its own caster first, or starts inside it and reports nothing though it would
 //   ray-wrong-answer  the logged hit is not what the shapes give, in any reading (see `answers`)
 //   ray-short         it ends in the open just before what it was aimed at
+#include "fault/account_text.hpp"
 #include "fault/ray_look.hpp"
 #include "fault/rule.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -62,8 +62,8 @@ class RaySelfHitRule : public Rule {
         f.weight = 0.65;
         add_fact(f, "move_start_by", run.number + r.slop(), r.header.unit);
         const RayRow& worst = run.worst_ray;
-        f.marks.push_back({*f.shown_at, worst.from, worst.from + unit(worst.to - worst.from) * run.most, false,
-                           length_text(r, run.most) + " inside its caster"});
+        f.marks.push_back({*f.shown_at, worst.from, worst.from + unit(worst.to - worst.from) * run.most,
+                           false, length_text(r, run.most) + " inside its caster"});
         f.facts.push_back({"logged", answer_text(w, run.ray, logged(r, run.ray)), "text"});
         f.suggest.push_back({fmt::format("start it {} farther along, outside its caster",
                                          length_text(r, run.number + r.slop())),
@@ -187,12 +187,11 @@ class RayWrongAnswerRule : public Rule {
                                "hits " + answer_text(w, run.ray, run.collider) + " first"});
             break;
         }
-        f.suggest.push_back(
-            {run.ray.step ? "a shorter stride: a thinner collider is stepped over"
-             : hit >= 0 && run.collider >= 0
-                 ? "take the nearest hit, not the first that is found"
-                 : "check the layers of the ray, and when in the step it is cast",
-             nlohmann::json::array()});
+        f.suggest.push_back({run.ray.step ? "a shorter stride: a thinner collider is stepped over"
+                             : hit >= 0 && run.collider >= 0
+                                 ? "take the nearest hit, not the first that is found"
+                                 : "check the layers of the ray, and when in the step it is cast",
+                             nlohmann::json::array()});
         context_.found(std::move(f));
     }
     RuleContext context_;
@@ -201,8 +200,8 @@ class RayWrongAnswerRule : public Rule {
 
 void describe_wrong_answer(const Recording&, Finding& f) {
     AccountWriter account(f);
-    account.at(f.first, fmt::format("{} reports {}. By the shapes of this frame it hits {} first.", ray_name(f),
-                                    std::get<std::string>(f.fact("logged")->value),
+    account.at(f.first, fmt::format("{} reports {}. By the shapes of this frame it hits {} first.",
+                                    ray_name(f), std::get<std::string>(f.fact("logged")->value),
                                     std::get<std::string>(f.fact("answer")->value)));
     describe_end(f);
     account.cause(std::get<std::string>(f.fact("logged")->value) == "nothing"
@@ -312,10 +311,9 @@ class RayTooShortRule : public Rule {
         f.marks.push_back({*f.shown_at, worst.to, worst.to + unit(worst.to - worst.from) * run.most, false,
                            length_text(r, run.most) + " short"});
         note_threshold(f, context_.settings.threshold("ray-short.farther"));
-        f.suggest.push_back(
-            {fmt::format("extend it by {} beyond its target, since its end is rounded",
-                         length_text(r, longest + margin)),
-             nlohmann::json::array()});
+        f.suggest.push_back({fmt::format("extend it by {} beyond its target, since its end is rounded",
+                                         length_text(r, longest + margin)),
+                             nlohmann::json::array()});
         context_.found(std::move(f));
     }
     RuleContext context_;
@@ -332,9 +330,10 @@ void describe_short(const Recording& r, Finding& f) {
     account.at(f.first, fmt::format("{} ends in the open, {} before {}.", ray_name(f),
                                     length_text(r, f.number("shortfall")), the(f.names.back())));
     describe_end(f);
-    account.cause(f.grade == Grade::Sure
-                      ? "it is aimed at the exact point of another hit, and rounding ends it before the surface."
-                      : "it is cast less far than the surface is away.");
+    account.cause(
+        f.grade == Grade::Sure
+            ? "it is aimed at the exact point of another hit, and rounding ends it before the surface."
+            : "it is cast less far than the surface is away.");
 }
 
 template <class OneRule> std::unique_ptr<Rule> make_rule(const RuleContext& context) {

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // repeat-effect: an event about the same bodies fires on consecutive frames during which they touch and no
 // new contact of theirs began.
-#include "fault/rule.hpp"
 #include "fault/account_text.hpp"
+#include "fault/rule.hpp"
 
 #include <fmt/format.h>
 
@@ -124,7 +124,9 @@ class RepeatEffectRule : public Rule {
     std::map<Key, Run> runs_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<RepeatEffectRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<RepeatEffectRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
@@ -136,8 +138,8 @@ void describe(const Recording& r, Finding& f) {
     };
     account.at(f.first, fmt::format("{} touches {}. '{}' fires, as expected. Its speed is {}.",
                                     sentence_the(f.names[0]), the(f.names.back()), event, speed(f.first)));
-    account.at(f.first + 1, fmt::format("No new contact begins, yet '{}' fires again. Its speed is {}.", event,
-                                        speed(f.first + 1)));
+    account.at(f.first + 1, fmt::format("No new contact begins, yet '{}' fires again. Its speed is {}.",
+                                        event, speed(f.first + 1)));
     account.at(f.last, fmt::format("'{}' has fired {} for {}. The speed changed by {}.", event,
                                    count_text(f.number("times_fired"), "time"),
                                    count_text(f.number("times_expected"), "contact"),

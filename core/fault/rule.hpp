@@ -38,8 +38,8 @@ struct Fault {
     std::array<Input, 2> needs{};
     std::unique_ptr<Rule> (*make_rule)(const RuleContext&);
     void (*describe)(const Recording&, Finding&); ///< writes the account
-    /// True for a finding that rests on what the game logged (grounded, events, rays, iterations): no candidate
-    /// fix can tell what it would log then. No function: none does.
+    /// True for a finding that rests on what the game logged (grounded, events, rays, iterations): no
+    /// candidate fix can tell what it would log then. No function: none does.
     bool (*by_log)(const Finding&) = nullptr;
 };
 
@@ -51,7 +51,8 @@ std::span<const Fault> catalogue();
 /// Entry by id; nullptr where there is none.
 const Fault* fault_by_id(const std::string& id);
 bool rests_on_log(const Finding& finding);
-/// "parcel through net": the headline of its fault with {mover}, {other} and texts of facts ({kind}, {event}).
+/// "parcel through net": the headline of its fault with {mover}, {other} and texts of facts ({kind},
+/// {event}).
 std::string headline(const Finding& finding);
 
 extern const Fault tunneling_fault;

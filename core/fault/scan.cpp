@@ -21,20 +21,31 @@ std::string stem(const Finding& f) {
 bool overlap_in_time(const Finding& a, const Finding& b) { return a.first <= b.last && b.first <= a.last; }
 bool in(const std::vector<Id>& ids, Id id) { return std::find(ids.begin(), ids.end(), id) != ids.end(); }
 
-/// A deep overlap with a brick whose response was cancelled by its neighbour is that double hit's consequence.
+/// A deep overlap with a brick whose response was cancelled by its neighbour is that double hit's
+/// consequence.
 bool explains(const Finding& strong, const Finding& weak) {
-    static const std::pair<const char*, const char*> same_pair[] = {
-        {"trapped", "deep-overlap"},          {"trapped", "silent-overlap"},
-        {"silent-overlap", "deep-overlap"},   {"pop-through", "deep-overlap"},
-        {"pop-through", "tunneling"},         {"pop-through", "silent-overlap"},
-        {"pop-through", "wall-climb"},        {"one-way-drop", "silent-overlap"},
-        {"one-way-drop", "tunneling"},        {"jitter", "deep-overlap"},
-        {"jitter", "double-hit"},          {"jitter", "silent-overlap"},
-        {"jitter", "speed-surge"},         {"jitter", "wrong-face"},
-        {"self-push", "deep-overlap"},        {"flush-contact", "double-hit"},
-        {"flush-contact", "repeat-effect"},   {"flush-contact", "false-grounded"},
-        {"stuck-on-edge", "hit-outside-art"}, {"invisible-wall", "hit-outside-art"},
-        {"one-way-drop", "false-grounded"},    {"wall-climb", "false-grounded"}};
+    static const std::pair<const char*, const char*> same_pair[] = {{"trapped", "deep-overlap"},
+                                                                    {"trapped", "silent-overlap"},
+                                                                    {"silent-overlap", "deep-overlap"},
+                                                                    {"pop-through", "deep-overlap"},
+                                                                    {"pop-through", "tunneling"},
+                                                                    {"pop-through", "silent-overlap"},
+                                                                    {"pop-through", "wall-climb"},
+                                                                    {"one-way-drop", "silent-overlap"},
+                                                                    {"one-way-drop", "tunneling"},
+                                                                    {"jitter", "deep-overlap"},
+                                                                    {"jitter", "double-hit"},
+                                                                    {"jitter", "silent-overlap"},
+                                                                    {"jitter", "speed-surge"},
+                                                                    {"jitter", "wrong-face"},
+                                                                    {"self-push", "deep-overlap"},
+                                                                    {"flush-contact", "double-hit"},
+                                                                    {"flush-contact", "repeat-effect"},
+                                                                    {"flush-contact", "false-grounded"},
+                                                                    {"stuck-on-edge", "hit-outside-art"},
+                                                                    {"invisible-wall", "hit-outside-art"},
+                                                                    {"one-way-drop", "false-grounded"},
+                                                                    {"wall-climb", "false-grounded"}};
     for (const auto& [s, w] : same_pair)
         if (strong.fault == s && weak.fault == w && overlap_in_time(strong, weak) &&
             strong.bodies.size() > 1 && in(weak.bodies, strong.bodies[0]) &&
@@ -50,7 +61,7 @@ bool explains(const Finding& strong, const Finding& weak) {
         return kind(strong) == "twice" && kind(weak) == "event" && overlap_in_time(strong, weak) &&
                strong.bodies == weak.bodies;
     // A loop that pushes a body out of one thing into the next shows as all these, against each of them.
-    static const std::set<std::string> of_a_loop{"jitter",  "deep-overlap", "pop-through",
+    static const std::set<std::string> of_a_loop{"jitter",     "deep-overlap", "pop-through",
                                                  "double-hit", "wrong-face",   "flush-contact"};
     if (strong.fault == "unresolved-loop" && of_a_loop.count(weak.fault))
         return overlap_in_time(strong, weak) && in(weak.bodies, strong.bodies[0]);
@@ -148,7 +159,8 @@ void tidy(const Recording& r, std::vector<Finding>& all) {
 
 /// In the order of frames, so that the worlds that accounts ask for are at hand.
 void describe_all(const Recording& r, std::vector<Finding>& all, const Control* control) {
-    std::stable_sort(all.begin(), all.end(), [](const Finding& a, const Finding& b) { return a.first < b.first; });
+    std::stable_sort(all.begin(), all.end(),
+                     [](const Finding& a, const Finding& b) { return a.first < b.first; });
     for (Finding& f : all) {
         if (control && control->stop) return;
         f.account.clear(); // what was made one of several is told anew
@@ -207,9 +219,9 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
         ++out.coverage.judged;
         out.judged.push_back(fault.id);
         for (const auto& entry : settings)
-            rules.push_back(fault.make_rule({recording, entry.second, [&take, kind = entry.first](Finding&& f) {
-                                             take(std::move(f), kind);
-                                         }}));
+            rules.push_back(
+                fault.make_rule({recording, entry.second,
+                                 [&take, kind = entry.first](Finding&& f) { take(std::move(f), kind); }}));
     }
     std::unique_ptr<EncounterStream> encounters;
     if (options.encounter) encounters = std::make_unique<EncounterStream>(options.encounter);

@@ -23,8 +23,8 @@ struct Scan {
     std::vector<std::string> judged;
     std::map<std::string, std::string> not_judged; ///< fault id -> why
     Coverage coverage;
-    std::vector<Finding> findings;                 ///< heaviest first
-    bool complete = true;                          ///< false: stopped
+    std::vector<Finding> findings; ///< heaviest first
+    bool complete = true;          ///< false: stopped
 };
 
 /// Judges a recording. Same result for any number of threads. Throws BadInput for an unknown id in `only`.

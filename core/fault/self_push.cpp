@@ -2,9 +2,9 @@
 // self-push: two bodies of one owner touch solidly, and the one that wears the other is moved away from it,
 // without wishing to. Not: what only rides along, what a moving ground or another body pushes, limbs that a
 // solver moves.
+#include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -88,7 +88,8 @@ class SelfPushRule : public Rule {
         name_bodies(w, {run.wearer, run.part}, f);
         f.at = run.at;
         if (!w.body_of(run.wearer).has_desired)
-            f.grade = Grade::Likely, f.assumes = "`desired` is not logged: it is taken not to want to move that way";
+            f.grade = Grade::Likely,
+            f.assumes = "`desired` is not logged: it is taken not to want to move that way";
         f.weight = 0.75;
         const auto layer = [&](Slot c) {
             const std::string& own = at(w, c).def->layer;
@@ -102,7 +103,8 @@ class SelfPushRule : public Rule {
             f.marks.push_back({frame, run.at, run.at + run.away * at(w, run.wearer).geometry->reach(), true,
                                length_text(r, f.number("push_per_frame")) + " per frame"});
         note_threshold(f, context_.settings.threshold("self-push.least"));
-        f.suggest.push_back({"let " + a + " and " + b + " ignore each other", {{{"pair", {a, b}}, {"does", "ignore"}}}});
+        f.suggest.push_back(
+            {"let " + a + " and " + b + " ignore each other", {{{"pair", {a, b}}, {"does", "ignore"}}}});
         context_.found(std::move(f));
     }
 
@@ -110,7 +112,9 @@ class SelfPushRule : public Rule {
     Runs<Pair, Run> runs_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<SelfPushRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<SelfPushRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);

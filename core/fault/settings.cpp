@@ -11,8 +11,7 @@ namespace oddbounce {
 
 namespace {
 constexpr SettingInfo settings_table[] = {
-    {"run.holes", 5, "frames",
-     "occurrences with gaps of up to this many frames are one finding"},
+    {"run.holes", 5, "frames", "occurrences with gaps of up to this many frames are one finding"},
     {"response.turned", 0.5, "share", "a response leaves less than this share of the closing speed"},
     {"tunneling.least_depth", 1.0, "slops", "a crossing shallower than the slop is a graze"},
     {"tunneling.corner_share", 0.05, "share",
@@ -25,21 +24,23 @@ constexpr SettingInfo settings_table[] = {
      "time that a solver has to push the body out; proportionally more above 60 steps per second"},
     {"deep-overlap.shed_share", 0.75, "share",
      "a working solver leaves less than this share of the depth in that time"},
-    {"double-hit.window", 8, "frames", "without logged contacts, two responses farther apart belong to two approaches"},
+    {"double-hit.window", 8, "frames",
+     "without logged contacts, two responses farther apart belong to two approaches"},
     {"double-hit.turned_share", 0.25, "share",
      "a second response changes the closing speed by at least this share of the first"},
     {"unresolved-loop.least_iterations", 8, "iterations", "a loop that needs fewer works as intended"},
     {"unresolved-loop.frames", 4, "frames", "reaching the cap once may be an accident"},
     {"false-grounded.frames", 2, "frames", "the grounded state may lag one frame at landing and leaving"},
     {"false-grounded.slope_margin", 1.0, "degrees", "this close to the slope limit either state is correct"},
-    {"ray-short.farther", 0.25, "share",
-     "a ray that would have to be longer by more was not meant to reach"},
-    {"pop-through.turned", 45, "degrees", "the side it leaves by differs by more than this from the side it came in by"},
+    {"ray-short.farther", 0.25, "share", "a ray that would have to be longer by more was not meant to reach"},
+    {"pop-through.turned", 45, "degrees",
+     "the side it leaves by differs by more than this from the side it came in by"},
     {"pop-through.farther", 1.25, "times", "the way out must be clearly longer than the way back"},
     {"pop-through.frames_inside", 3, "frames", "a body that stays inside longer is a deep overlap"},
     {"one-way-drop.asked", 8, "frames", "a request to drop is a short press; it counts for this long"},
     {"jitter.turns", 3, "turns", "two reversals can be a bounce; three in a row are not"},
-    {"wrong-face.angle", 45, "degrees", "a response farther from the normal than this belongs to another face"},
+    {"wrong-face.angle", 45, "degrees",
+     "a response farther from the normal than this belongs to another face"},
     {"wrong-face.reversed_share", 0.25, "share",
      "reversed along the face by more than this; friction can only stop"},
     {"speed-surge.share", 0.02, "share", "more than 2 % above the incoming speed is not rounding"},
@@ -57,8 +58,10 @@ constexpr SettingInfo settings_table[] = {
     {"flush-contact.changes", 3, "changes", "the begin and end of one contact are two"},
     {"trapped.frames", 10, "frames", "a body that gets out sooner was only pushed in"},
     {"stuck-on-edge.frames", 6, "frames", "a tenth of a second at 60 steps per second: a player notices"},
-    {"stuck-on-edge.moved_share", 0.1, "share", "moving less than this share of what it should counts as stuck"},
-    {"stuck-on-edge.trip_share", 0.5, "share", "losing more than this share of the speed at an internal edge is a trip"},
+    {"stuck-on-edge.moved_share", 0.1, "share",
+     "moving less than this share of what it should counts as stuck"},
+    {"stuck-on-edge.trip_share", 0.5, "share",
+     "losing more than this share of the speed at an internal edge is a trip"},
     {"stuck-on-edge.launch_share", 0.25, "share",
      "rising at more than this share of its speed at an internal edge: launched upward"},
     {"stuck-on-edge.lift", 2.0, "slops", "a run with bumps lower than this is flat"},
@@ -86,7 +89,8 @@ const SettingInfo* info_of(std::string_view name) {
 
 double Settings::operator[](std::string_view name) const {
     const SettingInfo* s = info_of(name);
-    if (!s) throw BadInput("settings", 0, "'" + std::string(name) + "' is an unknown setting", std::string(name));
+    if (!s)
+        throw BadInput("settings", 0, "'" + std::string(name) + "' is an unknown setting", std::string(name));
     if (changed_.empty()) return s->value;
     const auto all = changed_.find("");
     if (all == changed_.end()) return s->value;

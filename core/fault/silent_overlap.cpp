@@ -2,9 +2,9 @@
 // silent-overlap: two colliders overlap by more than the slop and nobody says so. Either their pair does
 // nothing while bodies of these kinds do meet elsewhere in the log (filtered), or they should meet and no
 // contact of the two bodies is logged (unreported).
+#include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -148,7 +148,8 @@ class SilentOverlapRule : public Rule {
         name_bodies(w, {run.mover, run.other}, f);
         f.at = run.at;
         if (run.filtered)
-            f.grade = Grade::Likely, f.assumes = "bodies of these kinds collide elsewhere, so these should too";
+            f.grade = Grade::Likely,
+            f.assumes = "bodies of these kinds collide elsewhere, so these should too";
         f.weight = run.filtered ? 0.6 : 0.65;
         add_fact(f, "depth", run.deepest, u);
         add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
@@ -181,7 +182,9 @@ class SilentOverlapRule : public Rule {
     std::map<Kinds, std::vector<Run>> waiting_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<SilentOverlapRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<SilentOverlapRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
@@ -190,8 +193,9 @@ void describe(const Recording& r, Finding& f) {
     const PairView v = pair_at(w, r.collider_slot(f.colliders[0]), r.collider_slot(f.colliders[1]));
     account.at(f.first, fmt::format("{} ends the frame {} inside {}.", sentence_the(f.names[0]),
                                     length_text(r, std::abs(v.gap)), the(f.names[1])));
-    account.at(f.last, fmt::format("They overlap for {}, at most {} deep.", count_text(f.number("frames"), "frame"),
-                                   length_text(r, f.number("depth"))));
+    account.at(f.last,
+               fmt::format("They overlap for {}, at most {} deep.", count_text(f.number("frames"), "frame"),
+                           length_text(r, f.number("depth"))));
     const std::string hidden = std::get<std::string>(f.fact("hidden_by")->value);
     account.cause(filtered ? hidden + ". Bodies of these kinds do collide elsewhere in the recording."
                            : "their layers should collide, but " + hidden +

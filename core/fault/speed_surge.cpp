@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // speed-surge: a solid contact returns more speed than came in, beyond restitution and gravity; or a body
-// gains speed step by step that neither a desired velocity nor gravity nor a new contact explains. Not: what a third
-// moving body, a desired velocity along the push or a jump gives, nor what joints and springs do to a solver's body.
+// gains speed step by step that neither a desired velocity nor gravity nor a new contact explains. Not: what
+// a third moving body, a desired velocity along the push or a jump gives, nor what joints and springs do to a
+// solver's body.
+#include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -78,7 +79,8 @@ class SpeedSurgeRule : public Rule {
         const BodyState &was = step.before.body_of(s.mover), &is = step.now.body_of(s.mover);
         const BodyState &other_was = step.before.body_of(s.other), &other_is = step.now.body_of(s.other);
         for (const BodyState* b : {&was, &is, &other_was, &other_is})
-            if (!b->def || b->teleported || b->fresh || (b->def->moves != Moves::Static && !b->velocity_known))
+            if (!b->def || b->teleported || b->fresh ||
+                (b->def->moves != Moves::Static && !b->velocity_known))
                 return;
         const bool swept = m.sweep.status == Status::Found;
         const Vec3 normal = swept ? m.sweep.normal : m.normal;
@@ -90,7 +92,8 @@ class SpeedSurgeRule : public Rule {
         const auto last = came_.find({m.a, m.b});
         const double came = std::max(c.before, last == came_.end() ? 0.0 : last->second);
         come_[{m.a, m.b}] = c.before;
-        s.restitution = std::max(at(step.now, s.mover).def->restitution, at(step.now, s.other).def->restitution);
+        s.restitution =
+            std::max(at(step.now, s.mover).def->restitution, at(step.now, s.other).def->restitution);
         s.closing = came, s.apart = -c.after;
         const double most = std::max(1.0, s.restitution) * (1.0 + share_) * came;
         const bool logged = is.velocity_logged || other_is.velocity_logged;
@@ -116,8 +119,8 @@ class SpeedSurgeRule : public Rule {
             if (b.has_desired && glm::dot(b.desired, away) > 0.3 * s.apart) return true;
             // Whoever walks may jump in the frame in which it lands.
             const bool walks = b.def->upright || b.grounded || step.before.body_of(c).grounded;
-            const bool could_jump =
-                walks && b.def->moves == Moves::Kinematic && glm::dot(away, context_.recording.header.up) > 0.7;
+            const bool could_jump = walks && b.def->moves == Moves::Kinematic &&
+                                    glm::dot(away, context_.recording.header.up) > 0.7;
             if (could_jump) return true;
         }
         const Slot mine = at(step.now, s.mover).body, theirs = at(step.now, s.other).body;
@@ -188,9 +191,11 @@ class SpeedSurgeRule : public Rule {
     void gain(const Step& step, Slot body) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
         const bool still_desired = is.has_desired && glm::length(is.desired) < 0.1 * glm::length(is.velocity);
-        // A kinematic body of which nobody says what it wants to move is judged by how it gains: more and more.
+        // A kinematic body of which nobody says what it wants to move is judged by how it gains: more and
+        // more.
         const bool desired_unknown = !context_.recording.header.has(Channel::Desired) && !is.def->upright;
-        const bool judged = still_desired || (is.def->moves == Moves::Dynamic ? !is.has_desired : desired_unknown);
+        const bool judged =
+            still_desired || (is.def->moves == Moves::Dynamic ? !is.has_desired : desired_unknown);
         if (!judged || is.fresh || is.teleported || !was.velocity_known || !is.velocity_known || was.fresh)
             return;
         const Vec3 moved = is.pose.at - was.pose.at;
@@ -209,7 +214,8 @@ class SpeedSurgeRule : public Rule {
         if (solved && !along_its_way(step, is, was)) return;
         Slot beside = -1;
         if (!unexplained(step, body, beside)) return;
-        // A steady push is a force that somebody applies; what leaks comes in a single frame, or more and more.
+        // A steady push is a force that somebody applies; what leaks comes in a single frame, or more and
+        // more.
         const Gain* last = gains_.find(body);
         const double grew = v1 - free;
         const bool steady = last && last->last + 1 == step.index && grew < 1.02 * last->grew;
@@ -285,15 +291,18 @@ class SpeedSurgeRule : public Rule {
     Runs<Slot, Gain> gains_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<SpeedSurgeRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<SpeedSurgeRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     const std::string mover = sentence_the(f.names[0]), after = speed_text(r, f.number("speed_after"));
     if (!std::get<std::string>(f.fact("kind")->value).starts_with("returned")) {
         account.at(f.first, fmt::format("{} moves at {}.", mover, speed_text(r, f.number("speed_before"))));
-        account.at(f.last, fmt::format("It moves at {}. No desired velocity, new contact or fall explains that.",
-                                       after));
+        account.at(
+            f.last,
+            fmt::format("It moves at {}. No desired velocity, new contact or fall explains that.", after));
         account.cause("something adds to its velocity in every step that the recording does not show. Log "
                       "`events` and `contacts` around these frames to see what.");
         return;
@@ -304,7 +313,8 @@ void describe(const Recording& r, Finding& f) {
     account.at(f.first, f.fraction, fmt::format("It touches {}.", the(f.names[1])));
     account.at(f.first, fmt::format("It leaves at {}: {} times as fast. The restitution is {}.", after,
                                     figure(f.number("factor")), figure(f.number("restitution"))));
-    account.cause("the response adds speed: it is applied more than once, or computed while the two overlap.");
+    account.cause(
+        "the response adds speed: it is applied more than once, or computed while the two overlap.");
 }
 
 } // namespace

@@ -7,8 +7,8 @@
 //   ledge perch    less than a tenth of its width is supported
 //   overhang hook  held by a part of its own outline well above its feet
 // Not: a wall that is really there, standing by choice, a body that floats with nothing beside it.
-#include "fault/edge_look.hpp"
 #include "fault/account_text.hpp"
+#include "fault/edge_look.hpp"
 
 #include <fmt/format.h>
 
@@ -108,7 +108,7 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     const bool desired_logged = r_.header.has(Channel::Desired) && now.has_desired;
     Vec3 want = desired_logged                                              ? now.desired
                 : now.def->moves == Moves::Dynamic && before.velocity_known ? before.velocity
-                                                                           : Vec3(0.0);
+                                                                            : Vec3(0.0);
     const bool wants_up = glm::dot(want, up_) > 0.3 * glm::length(want);
     want -= up_ * glm::dot(want, up_);
     Stall s;
@@ -195,7 +195,8 @@ std::optional<double> StuckOnEdgeRule::does_not_fall(const Step& step, Slot body
 }
 
 /// Only the side of something holds it: friction does.
-Evidence StuckOnEdgeRule::hung(const Step& step, Slot body, Slot mine, const std::vector<Touch>& sides) const {
+Evidence StuckOnEdgeRule::hung(const Step& step, Slot body, Slot mine,
+                               const std::vector<Touch>& sides) const {
     const BodyState& now = step.now.body(body);
     const double clear = std::max(4.0 * slop_, 0.1 * at(step.now, mine).geometry->extent());
     const Vec3 away = -sides[0].normal * (2.0 * slop_);
@@ -210,7 +211,7 @@ Evidence StuckOnEdgeRule::hung(const Step& step, Slot body, Slot mine, const std
 
 /// Too little of its width, or a part of its outline above its feet, carries it.
 Evidence StuckOnEdgeRule::carried(const Step& step, Slot body, Slot mine, const std::vector<Touch>& all,
-                        const std::vector<Touch>& below) const {
+                                  const std::vector<Touch>& below) const {
     const BodyState& now = step.now.body(body);
     // What only a solver moves rests where its forces are in balance: that is physics, not an edge.
     if (!now.def->upright && now.def->moves != Moves::Kinematic) return {};
@@ -348,7 +349,9 @@ void StuckOnEdgeRule::close(const Run& run) const {
     context_.found(std::move(f));
 }
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<StuckOnEdgeRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<StuckOnEdgeRule>(context);
+}
 
 /// What holds it, measured; and what that means.
 std::pair<std::string, std::string> held_by(const Recording& r, const Finding& f) {
@@ -360,14 +363,16 @@ std::pair<std::string, std::string> held_by(const Recording& r, const Finding& f
                             speed_text(r, f.number("launch_speed"))),
                 internal_edge};
     if (kind == "internal edge" || kind == "trip")
-        return {fmt::format("Its edge catches on the end of {}. The run is flat: lifted by {} the way ahead is free.",
-                            other, length_text(r, f.thresholds.back().value)),
+        return {fmt::format(
+                    "Its edge catches on the end of {}. The run is flat: lifted by {} the way ahead is free.",
+                    other, length_text(r, f.thresholds.back().value)),
                 internal_edge};
     if (kind == "wall hang")
         return {fmt::format("Nothing is below it. It touches only the side of {} and does not fall.", other),
-                f.fact("friction_needed")
-                    ? "friction on the side holds it; any above " + figure(f.number("friction_needed")) + " does."
-                    : "the side holds it, by friction or by its outline. Trying it without friction decides which."};
+                f.fact("friction_needed") ? "friction on the side holds it; any above " +
+                                                figure(f.number("friction_needed")) + " does."
+                                          : "the side holds it, by friction or by its outline. Trying it "
+                                            "without friction decides which."};
     if (kind == "ledge")
         return {fmt::format("Less than a tenth of its width stands on {}; {} hang over.", other,
                             length_text(r, f.number("overhang"))),

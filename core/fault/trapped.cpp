@@ -1,9 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// trapped: two solid bodies overlap for 10 frames or more, and one that wants to move or moves, not deeper in,
-// stays.
+// trapped: two solid bodies overlap for 10 frames or more, and one that wants to move or moves, not deeper
+// in, stays.
+#include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -131,9 +131,10 @@ void describe(const Recording& r, Finding& f) {
             account.at(w.number(), fmt::format("{} {} and is {}.", sentence_the(f.names[k]),
                                                desired_text(r, b.desired), motion_text(r, b.velocity)));
     }
-    account.at(f.last, fmt::format("In {} they moved no more than {} from where they started, at most {} deep.",
-                                   count_text(f.number("frames"), "frame"), length_text(r, f.number("moved")),
-                                   length_text(r, f.number("depth"))));
+    account.at(f.last,
+               fmt::format("In {} they moved no more than {} from where they started, at most {} deep.",
+                           count_text(f.number("frames"), "frame"), length_text(r, f.number("moved")),
+                           length_text(r, f.number("depth"))));
     account.cause("the overlap blocks every move, also one that leads out.");
 }
 

@@ -2,10 +2,10 @@
 // tunneling: over one step the swept shape of a body crosses a collider that is solid for it (a one-way:
 // against its blocked direction), free of overlap before and after, and nothing responses: no contact whose
 // push opposes the entry within one frame, no velocity turned back. Sensors crossed without a report too.
-// Not: a clip (path inside, or depth, below the slop), a body that ends a frame inside, a teleport, a pair that
-// does nothing, a one-way dropped through on purpose.
-#include "fault/rule.hpp"
+// Not: a clip (path inside, or depth, below the slop), a body that ends a frame inside, a teleport, a pair
+// that does nothing, a one-way dropped through on purpose.
 #include "fault/account_text.hpp"
+#include "fault/rule.hpp"
 
 #include <fmt/format.h>
 
@@ -201,7 +201,8 @@ void TunnelingRule::measure(const Step& step, Crossing& c) const {
 void TunnelingRule::settle(const Step& step, Crossing& c) const {
     if (answered_by_log(step.now, *step.frame, c)) c.responded = true;
     const BodyState& body = step.now.body_of(c.mover);
-    if (c.sensor || body.teleported || body.fresh || !step.now.live(c.mover) || !step.now.live(c.other)) return;
+    if (c.sensor || body.teleported || body.fresh || !step.now.live(c.mover) || !step.now.live(c.other))
+        return;
     if (closing_speed(step.now, c.mover, c.other, c.sweep.normal) >= -0.1 * c.closing) return;
     const Slot own = at(step.now, c.mover).body;
     for (const Meeting* met : step.of(own)) {
@@ -279,7 +280,9 @@ Finding TunnelingRule::finding(const Crossing& c) const {
     return f;
 }
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<TunnelingRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<TunnelingRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     const std::ptrdiff_t after = r.frame_index(f.last), before = r.frame_index(f.first);
@@ -292,10 +295,10 @@ void describe(const Recording& r, Finding& f) {
         const PairView v = pair_at(w, a, b);
         if (!v.known) continue;
         const Vec3 velocity = w.body_of(a).velocity;
-        account.at(w.number(), fmt::format("{} is {} {} {}, {} ({} per frame).", sentence_the(f.names[0]),
-                                           length_text(r, v.gap), side_word(r, -v.normal), other,
-                                           motion_text(r, velocity),
-                                           length_text(r, glm::length(velocity) * w.dt())));
+        account.at(w.number(),
+                   fmt::format("{} is {} {} {}, {} ({} per frame).", sentence_the(f.names[0]),
+                               length_text(r, v.gap), side_word(r, -v.normal), other,
+                               motion_text(r, velocity), length_text(r, glm::length(velocity) * w.dt())));
     }
     account.at(f.last, f.number("enter"), fmt::format("It touches {}.", other));
     account.at(f.last, f.number("exit"), fmt::format("It has passed {} completely.", other));
@@ -304,10 +307,11 @@ void describe(const Recording& r, Finding& f) {
                           : r.header.has(Channel::Contacts)
                               ? "No contact was logged and its velocity was not turned back."
                               : "Its velocity was not turned back. Contacts are not logged.";
-    account.at(f.last,
-               fmt::format("It is {} {} {}. {}", length_text(r, v.gap), side_word(r, -v.normal), other, silence));
+    account.at(f.last, fmt::format("It is {} {} {}. {}", length_text(r, v.gap), side_word(r, -v.normal),
+                                   other, silence));
     account.cause(fmt::format(
-        "the game tests only at the end of each step. {} and {} together are {} thick along the path, one step "
+        "the game tests only at the end of each step. {} and {} together are {} thick along the path, one "
+        "step "
         "is {}. Below {} at least one test would hit.",
         sentence_the(f.names[1]), mover,
         length_text(r, f.number("travel") * f.number("safe_speed") / std::max(f.number("speed"), 1e-9)),

@@ -2,9 +2,9 @@
 // unresolved-loop: a body's resolving loop ran into its cap (the largest number of passes seen, at least 8,
 // in 4 frames or more), or ran longer and longer while the body hardly moved. What the cap is, only the end
 // tells.
+#include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -78,9 +78,9 @@ class UnresolvedLoopRule : public Rule {
 
     void report(Id id, const std::vector<Loop>& all, std::size_t i, std::size_t j) const {
         const Recording& r = context_.recording;
-        const auto worst = std::max_element(all.begin() + static_cast<std::ptrdiff_t>(i),
-                                            all.begin() + static_cast<std::ptrdiff_t>(j) + 1,
-                                            [](const Loop& a, const Loop& b) { return a.iterations < b.iterations; });
+        const auto worst = std::max_element(
+            all.begin() + static_cast<std::ptrdiff_t>(i), all.begin() + static_cast<std::ptrdiff_t>(j) + 1,
+            [](const Loop& a, const Loop& b) { return a.iterations < b.iterations; });
         const World now = r.world_at(worst->index);
         Finding f;
         f.fault = "unresolved-loop", f.first = r.number(all[i].index), f.last = r.number(all[j].index);
@@ -107,18 +107,23 @@ class UnresolvedLoopRule : public Rule {
     std::map<Id, Before> before_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<UnresolvedLoopRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<UnresolvedLoopRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     std::string text = fmt::format("Pushing {} out takes {} and does not finish.", the(f.names[0]),
                                    count_text(f.number("iterations"), "iteration"));
     if (f.names.size() > 1 && f.number("depth_left") > 0.0)
-        text += fmt::format(" It is still {} inside {}.", length_text(r, f.number("depth_left")), the(f.names[1]));
+        text += fmt::format(" It is still {} inside {}.", length_text(r, f.number("depth_left")),
+                            the(f.names[1]));
     account.at(f.first, text);
-    if (f.last > f.first) account.at(f.last, "This goes on for " + count_text(f.number("frames"), "frame") + ".");
-    account.cause("each push moves it into another collider, or by less than is needed, so the loop never finds a "
-                  "free place.");
+    if (f.last > f.first)
+        account.at(f.last, "This goes on for " + count_text(f.number("frames"), "frame") + ".");
+    account.cause(
+        "each push moves it into another collider, or by less than is needed, so the loop never finds a "
+        "free place.");
 }
 
 } // namespace

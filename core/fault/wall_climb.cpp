@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// wall-climb: a kinematic body rises along a surface steeper than its slope limit, without an upward desired velocity, and
-// not by a jump that gravity slows down. Not: steps that it may take, what stands on something that carries
-// it.
+// wall-climb: a kinematic body rises along a surface steeper than its slope limit, without an upward desired
+// velocity, and not by a jump that gravity slows down. Not: steps that it may take, what stands on something
+// that carries it.
+#include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "fault/account_text.hpp"
 
 #include <fmt/format.h>
 
@@ -77,7 +77,8 @@ class WallClimbRule : public Rule {
         if (!steered || is.fresh || is.teleported || !was.velocity_known || was.fresh) return;
         const double rise = glm::dot(is.pose.at - was.pose.at, up), slop = context_.recording.slop();
         if (rise <= 0.02 * slop ||
-            (is.has_desired && glm::dot(is.desired, up) > 0.1 * glm::length(is.desired) && glm::dot(is.desired, up) > 0.0))
+            (is.has_desired && glm::dot(is.desired, up) > 0.1 * glm::length(is.desired) &&
+             glm::dot(is.desired, up) > 0.0))
             return;
         const Steep steep = surfaces(step, body);
         if (!steep.meeting) return;
@@ -137,7 +138,9 @@ class WallClimbRule : public Rule {
     Runs<Slot, Run> runs_; // by body
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<WallClimbRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<WallClimbRule>(context);
+}
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
@@ -147,13 +150,15 @@ void describe(const Recording& r, Finding& f) {
                                     sentence_the(f.names[0]), the(f.names[1]), figure(f.number("slope")),
                                     figure(f.number("slope_limit"))));
     if (b.has_desired)
-        account.at(f.first, fmt::format("It {} and is {}.", desired_text(r, b.desired), motion_text(r, b.velocity)));
+        account.at(f.first,
+                   fmt::format("It {} and is {}.", desired_text(r, b.desired), motion_text(r, b.velocity)));
     account.at(f.last, fmt::format("In {} it has risen by {}, {} per frame. Its step height is {}.",
                                    count_text(f.number("frames"), "frame"),
                                    length_text(r, f.number("step_height_needed")),
                                    length_text(r, f.number("rise_per_frame")), length_text(r, b.def->step)));
-    account.cause("sideways motion is turned into upward motion on a surface that is too steep: by the push out of "
-                  "the wall, or by a rule for steps.");
+    account.cause(
+        "sideways motion is turned into upward motion on a surface that is too steep: by the push out of "
+        "the wall, or by a rule for steps.");
 }
 
 } // namespace

@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // wrong-face: a body meets a flat face, and its velocity is changed along the face instead of away from it,
 // or in both components. The face is the one that the swept test meets first. Not: friction up to a stop,
-// what the desired velocity explains, what another touching surface explains, a hit so near a corner that the slop
-// decides which face it is.
-#include "fault/rule.hpp"
+// what the desired velocity explains, what another touching surface explains, a hit so near a corner that the
+// slop decides which face it is.
 #include "fault/account_text.hpp"
+#include "fault/rule.hpp"
 
 #include <fmt/format.h>
 
@@ -83,7 +83,7 @@ class WrongFaceRule : public Rule {
         // A graze: had it gone on, it would have been inside by less than a part of the slop.
         h.graze = h.closing * step.now.dt() * (1.0 - h.fraction) < 0.1 * slop;
         const bool responded = !context_.recording.header.has(Channel::Contacts) &&
-                              closing_speed(step.now, h.mover, h.other, h.normal) < 0.5 * h.closing;
+                               closing_speed(step.now, h.mover, h.other, h.normal) < 0.5 * h.closing;
         if (h.closing <= matters || (h.graze && !m.contact && !responded)) return {};
         if (!flat_there(step, h)) return {};
         return h;
@@ -248,7 +248,9 @@ class WrongFaceRule : public Rule {
     std::vector<Hit> waiting_;
 };
 
-std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<WrongFaceRule>(context); }
+std::unique_ptr<Rule> make_rule(const RuleContext& context) {
+    return std::make_unique<WrongFaceRule>(context);
+}
 
 /// "the x axis", "the y axis"; empty for a normal along neither.
 std::string axis_along(const Vec3& normal) {
@@ -276,8 +278,9 @@ void describe(const Recording& r, Finding& f) {
     } else {
         account.at(f.first, fmt::format("{}. The change points {}° away from that normal.", change,
                                         figure(f.number("angle"))));
-        account.cause("the response belongs to another face than the one that was hit: the part of the velocity "
-                      "along the face was reversed, the part along the normal was not.");
+        account.cause(
+            "the response belongs to another face than the one that was hit: the part of the velocity "
+            "along the face was reversed, the part along the normal was not.");
     }
 }
 

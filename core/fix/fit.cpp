@@ -73,7 +73,8 @@ std::vector<MotionModel> models(int again) {
     using Response = MotionModel::Response;
     std::vector<MotionModel> out;
     for (const Tests tests : {Tests::After, Tests::Swept, Tests::Before})
-        for (const Response response : {Response::Slide, Response::Reflect, Response::Stop, Response::Reverse})
+        for (const Response response :
+             {Response::Slide, Response::Reflect, Response::Stop, Response::Reverse})
             for (const bool depenetrate : {true, false})
                 for (const bool gate : {true, false}) {
                     if (tests != Tests::After && depenetrate) continue;

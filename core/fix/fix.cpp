@@ -21,15 +21,15 @@ struct KeyRule {
     const char* kind; // number, text, flag, vector, list, range
 };
 constexpr KeyRule collider_keys[] = {
-    {"colliders", "targets"}, {"bodies", "targets"}, {"kinds", "targets"},
-    {"layers", "targets"},    {"grow", "number"},    {"grow_percent", "number"},
-    {"round", "number"},      {"move", "vector"},    {"size", "vector"},
-    {"fit", "text"},          {"role", "text"},      {"layer", "text"},
-    {"friction", "number"},   {"restitution", "number"},  {"on", "flag"},
+    {"colliders", "targets"}, {"bodies", "targets"},     {"kinds", "targets"},
+    {"layers", "targets"},    {"grow", "number"},        {"grow_percent", "number"},
+    {"round", "number"},      {"move", "vector"},        {"size", "vector"},
+    {"fit", "text"},          {"role", "text"},          {"layer", "text"},
+    {"friction", "number"},   {"restitution", "number"}, {"on", "flag"},
     {"frames", "vector"}};
 constexpr KeyRule pair_keys[] = {{"pair", "list"}, {"does", "text"}};
 constexpr KeyRule motion_keys[] = {
-    {"motion", "targets"}, {"tests", "text"},         {"response", "text"},        {"depenetrate", "flag"},
+    {"motion", "targets"}, {"tests", "text"},         {"response", "text"},      {"depenetrate", "flag"},
     {"gate", "flag"},      {"again", "number"},       {"again_share", "number"}, {"substeps", "number"},
     {"margin", "number"},  {"step_height", "number"}, {"restitution", "number"}, {"friction", "number"}};
 
@@ -186,8 +186,10 @@ MotionModel model_with(const json& c, MotionModel m) {
             std::begin(words));
     };
     if (c.contains("tests")) m.tests = static_cast<MotionModel::Tests>(index(c["tests"], tests_words));
-    if (c.contains("response")) m.response = static_cast<MotionModel::Response>(index(c["response"], response_words));
-    // Whoever tests after the move and slides means to end outside; say "depenetrate": false to try the other.
+    if (c.contains("response"))
+        m.response = static_cast<MotionModel::Response>(index(c["response"], response_words));
+    // Whoever tests after the move and slides means to end outside; say "depenetrate": false to try the
+    // other.
     if (c.contains("response") || c.contains("tests"))
         m.depenetrate = m.tests == MotionModel::Tests::After || m.tests == MotionModel::Tests::Substeps;
     if (c.contains("depenetrate")) m.depenetrate = c["depenetrate"];

@@ -25,7 +25,7 @@ nlohmann::json json_of(const Fix& fix);
 struct MotionModel {
     enum class Tests { Before, After, Swept, Substeps } tests = Tests::After;
     enum class Response { Reverse, Reflect, Slide, Stop, Return, PushOut } response = Response::Slide;
-    bool depenetrate = false;     ///< pushes the body out of what it overlaps
+    bool depenetrate = false; ///< pushes the body out of what it overlaps
     bool gate = false;        ///< responds only while approaching
     int substeps = 4;         ///< for Tests::Substeps
     int again = 0;            ///< frames after which the same push is given once more; 0: never

@@ -95,7 +95,8 @@ class Stepper {
             v -= normal * (1.0 + e) * closing;
             break;
         default:
-            if (closing > 0.0) v -= normal * (1.0 + (model_.response == Response::PushOut ? e : 0.0)) * closing;
+            if (closing > 0.0)
+                v -= normal * (1.0 + (model_.response == Response::PushOut ? e : 0.0)) * closing;
         }
         rub(v, p, normal, std::max(0.0, closing), dm, d);
         if (model_.again > 0 && closing > 0.0 && !std::exchange(responded_, true))
@@ -116,7 +117,8 @@ class Stepper {
         std::erase_if(p.pending, [&](const TrackPoint::Again& a) { return a.due <= index_; });
     }
 
-    /// Coulomb friction against what the body does not steer itself: along its own desired velocity it has a grip.
+    /// Coulomb friction against what the body does not steer itself: along its own desired velocity it has a
+    /// grip.
     void rub(Vec3& v, const TrackPoint&, const Vec3& normal, double closing, const ColliderDef& a,
              const ColliderDef& b) const {
         const double mu =

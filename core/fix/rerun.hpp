@@ -51,8 +51,8 @@ struct Fit {
 Fit fit(const Recording& recording, Slot body, std::size_t first, std::size_t last, int again = 0,
         const Control* control = nullptr);
 
-/// The track as a change to the recording: the body's rows, its contacts and, at the end, a teleport back to the
-/// recorded way.
+/// The track as a change to the recording: the body's rows, its contacts and, at the end, a teleport back to
+/// the recorded way.
 Edits::Moved moved_along(const Recording& recording, Slot body, const Track& track);
 
 } // namespace oddbounce

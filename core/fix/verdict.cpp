@@ -25,7 +25,8 @@ using Touches = std::map<std::pair<Id, Id>, std::vector<FrameRange>>;
 
 /// In order, those that meet made one.
 void unite(std::vector<FrameRange>& all) {
-    std::sort(all.begin(), all.end(), [](const FrameRange& a, const FrameRange& b) { return a.first < b.first; });
+    std::sort(all.begin(), all.end(),
+              [](const FrameRange& a, const FrameRange& b) { return a.first < b.first; });
     std::vector<FrameRange> out;
     for (const FrameRange& s : all)
         if (!out.empty() && s.first <= out.back().last + 1)
@@ -256,7 +257,8 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
     v.complete = before.scan.complete && after.scan.complete;
     compare_findings(options.before, after.scan.findings, v);
     std::erase_if(v.fresh, [&](const Finding& f) {
-        return std::any_of(expected.begin(), expected.end(), [&](const Finding& g) { return same_fault(g, f); });
+        return std::any_of(expected.begin(), expected.end(),
+                           [&](const Finding& g) { return same_fault(g, f); });
     });
     std::erase_if(v.fresh, [&](const Finding& f) { return begins_at_return(f, v, recording); });
     runs_missing_in(after.touches, before.touches, recording, v.gained);
@@ -267,7 +269,9 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
 std::vector<VerdictPart> verdict_parts(const Verdict& v) {
     using Part = VerdictPart;
     const std::size_t all = v.fixed.size() + v.kept.size() + v.changed.size();
-    const auto counted = [](std::size_t n, const char* noun) { return count_text(static_cast<double>(n), noun); };
+    const auto counted = [](std::size_t n, const char* noun) {
+        return count_text(static_cast<double>(n), noun);
+    };
     std::vector<Part> parts;
     if (all == 0)
         parts.push_back({Part::None, "nothing to fix"});

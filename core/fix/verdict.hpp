@@ -23,7 +23,8 @@ struct Verdict {
     std::optional<Fit> fit;                               ///< of a rerun
     std::map<Id, std::vector<Track>> tracks;              ///< body -> its course with the fix, for drawing
     std::map<Id, std::shared_ptr<const Geometry>> shapes; ///< changed colliders, for drawing
-    std::size_t not_judged = 0; ///< findings that rest on what the game logged: no candidate fix can judge them
+    std::size_t not_judged =
+        0; ///< findings that rest on what the game logged: no candidate fix can judge them
     bool complete = true;
 
     bool fixes_all() const { return kept.empty() && changed.empty() && fresh.empty(); }

@@ -79,8 +79,8 @@ void note_ticks(Feed& feed, const std::string& bytes, std::size_t count) {
     const Recording& r = *feed.recording();
     for (std::size_t i = 0; i < count; ++i) {
         const bool rises = r.empty() || ticks[i].first > r.number(r.size() - 1);
-        const bool in_range = std::abs(ticks[i].first / 2) <= Keys::most_whole / 2 && dt[i] >= shortest_step &&
-                              dt[i] <= longest_step;
+        const bool in_range = std::abs(ticks[i].first / 2) <= Keys::most_whole / 2 &&
+                              dt[i] >= shortest_step && dt[i] <= longest_step;
         if (!rises || !in_range) throw Damaged("holds frames out of order");
         feed.know(ticks[i].first, dt[i], ticks[i].second);
     }
@@ -142,10 +142,12 @@ class CarriedPictures : public Pictures {
 const std::vector<std::pair<std::string, std::string>>& tables() {
     static const std::vector<std::pair<std::string, std::string>> all = {
         {"about", "CREATE TABLE about (key TEXT PRIMARY KEY, value BLOB) WITHOUT ROWID"},
-        {"definition", "CREATE TABLE definition (at INTEGER PRIMARY KEY, before INTEGER, kind TEXT, id INTEGER, line TEXT)"},
+        {"definition", "CREATE TABLE definition (at INTEGER PRIMARY KEY, before INTEGER, kind TEXT, id "
+                       "INTEGER, line TEXT)"},
         {"placed", "CREATE TABLE placed (body INTEGER PRIMARY KEY, first INTEGER)"},
         {"picture", "CREATE TABLE picture (path TEXT PRIMARY KEY, png BLOB, checksum INTEGER)"},
-        {"span", "CREATE TABLE span (first INTEGER PRIMARY KEY, frames INTEGER, first_number INTEGER, last_number INTEGER, "
+        {"span", "CREATE TABLE span (first INTEGER PRIMARY KEY, frames INTEGER, first_number INTEGER, "
+                 "last_number INTEGER, "
                  "ticks BLOB, start BLOB, rows BLOB, rest BLOB, checksum INTEGER)"},
         {"tail", "CREATE TABLE tail (frame INTEGER, line TEXT)"}};
     return all;
@@ -268,12 +270,15 @@ class BounceFile : public Store {
             SpanRow row;
             {
                 const std::lock_guard lock(mutex_);
-                Query q(db_, "SELECT first, frames, first_number, last_number, ticks, start, rows, rest, checksum "
-                             "FROM span WHERE first = ?");
+                Query q(db_,
+                        "SELECT first, frames, first_number, last_number, ticks, start, rows, rest, checksum "
+                        "FROM span WHERE first = ?");
                 q.bind(1, static_cast<std::int64_t>(first));
                 if (!q.next()) throw Damaged("lacks frames that it should hold");
-                row = {q.whole(0), q.whole(1), q.whole(2), q.whole(3), q.text(4), q.text(5), q.text(6), q.text(7)};
-                if (row.checksum() != q.whole(8)) throw Damaged("holds frames that do not match their checksum");
+                row = {q.whole(0), q.whole(1), q.whole(2), q.whole(3),
+                       q.text(4),  q.text(5),  q.text(6),  q.text(7)};
+                if (row.checksum() != q.whole(8))
+                    throw Damaged("holds frames that do not match their checksum");
             }
             const auto count =
                 static_cast<std::size_t>(std::clamp<std::int64_t>(row.frames, 0, Recording::span_frames));
@@ -292,8 +297,8 @@ class BounceFile : public Store {
             }
             if (start.empty() != (first == 0)) throw Damaged("lacks the state at the start of its frames");
             if (!start.empty())
-                span.start =
-                    std::make_shared<const World>(unpack_world(unpacked(start), r, r.definitions_before(first)));
+                span.start = std::make_shared<const World>(
+                    unpack_world(unpacked(start), r, r.definitions_before(first)));
             return span;
         });
     }
@@ -338,7 +343,11 @@ class BounceFile : public Store {
                 const std::string png = r.png(path);
                 Checksum sum;
                 sum.add(png);
-                Query(db_, "INSERT INTO picture VALUES (?, ?, ?)").bind_text(1, path).bind(2, png).bind(3, sum.value()).done();
+                Query(db_, "INSERT INTO picture VALUES (?, ?, ?)")
+                    .bind_text(1, path)
+                    .bind(2, png)
+                    .bind(3, sum.value())
+                    .done();
             } catch (const NoPicture&) {
             }
         });

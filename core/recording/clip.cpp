@@ -49,7 +49,9 @@ BodyRow row_of(Id id, const BodyState& b) {
     BodyRow row;
     row.id = id, row.at = b.pose.at, row.angle = b.pose.angle, row.rotation = b.pose.rotation;
     row.given = BodyRow::Rotation;
-    if (b.velocity_known) row.velocity = b.velocity, row.angular_velocity = b.angular_velocity, row.given = BodyRow::AngularVelocity;
+    if (b.velocity_known)
+        row.velocity = b.velocity, row.angular_velocity = b.angular_velocity,
+        row.given = BodyRow::AngularVelocity;
     return row;
 }
 

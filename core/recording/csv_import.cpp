@@ -79,8 +79,10 @@ struct Columns {
     int x = -1, y = -1, z = -1, angle = -1, vx = -1, vy = -1, vz = -1, angular_velocity = -1;
 };
 constexpr std::pair<const char*, int Columns::*> column_keys[] = {
-    {"x", &Columns::x},   {"y", &Columns::y},   {"z", &Columns::z},   {"angle", &Columns::angle},
-    {"vx", &Columns::vx}, {"vy", &Columns::vy}, {"vz", &Columns::vz}, {"angular_velocity", &Columns::angular_velocity}};
+    {"x", &Columns::x},   {"y", &Columns::y},
+    {"z", &Columns::z},   {"angle", &Columns::angle},
+    {"vx", &Columns::vx}, {"vy", &Columns::vy},
+    {"vz", &Columns::vz}, {"angular_velocity", &Columns::angular_velocity}};
 
 class Import {
   public:
@@ -140,9 +142,10 @@ class Import {
     }
 
     void read_mapping() {
-        static constexpr const char* known[] = {"csv",    "separator",   "frame",  "time",   "body", "bodies",
-                                                "header", "definitions", "length", "angles", "x",    "y",
-                                                "z",      "angle",       "vx",     "vy",     "vz",   "angular_velocity"};
+        static constexpr const char* known[] = {
+            "csv",    "separator",   "frame",  "time",   "body", "bodies",
+            "header", "definitions", "length", "angles", "x",    "y",
+            "z",      "angle",       "vx",     "vy",     "vz",   "angular_velocity"};
         for (const auto& [key, value] : map_.items())
             if (std::find_if(std::begin(known), std::end(known),
                              [&, k = key](const char* w) { return k == w; }) == std::end(known))

@@ -8,10 +8,10 @@
 
 #include <cstdint>
 #include <memory>
-#include <utility>
-#include <vector>
 #include <string>
 #include <string_view>
+#include <utility>
+#include <vector>
 
 namespace oddbounce {
 

@@ -65,7 +65,8 @@ class EditedSpans : public Store {
         Frame f = from;
         f.before.clear();
         for (const Recording::Defined& d : r.definitions(i, i + 1)) f.before.push_back(d.definition);
-        if (const auto shot = edits_.screenshots.find(i); shot != edits_.screenshots.end()) f.screenshot = shot->second;
+        if (const auto shot = edits_.screenshots.find(i); shot != edits_.screenshots.end())
+            f.screenshot = shot->second;
         for (const Edits::Switched& s : edits_.switched) {
             if (s.first <= i && i <= s.last) std::erase(f.on, s.collider), std::erase(f.off, s.collider);
             if (i == s.first) (s.on ? f.on : f.off).push_back(s.collider);
@@ -104,7 +105,8 @@ std::shared_ptr<Recording> edited(const Recording& base, const Edits& edits) {
     if (base.begin() > 0) feed.skip(base.begin(), base.number(base.begin()));
     for (std::size_t i = base.begin(); i < base.size(); ++i)
         feed.know(base.number(i), i == 0 ? 0.0 : base.seconds_at(i) - base.seconds_at(i - 1),
-                  static_cast<std::uint8_t>(base.has(i) | (edits.screenshots.count(i) ? Recording::Screenshot : 0)));
+                  static_cast<std::uint8_t>(base.has(i) |
+                                            (edits.screenshots.count(i) ? Recording::Screenshot : 0)));
     for (std::size_t b = 0; b < base.body_count(); ++b)
         if (base.ever_placed(static_cast<Slot>(b)))
             feed.note_placed(feed.recording()->body_slot(base.body_id(static_cast<Slot>(b))));

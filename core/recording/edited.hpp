@@ -28,8 +28,8 @@ struct Edits {
         std::vector<std::vector<ContactRow>> contacts;
     };
     std::vector<Moved> moved;
-    std::map<std::size_t, ScreenshotRow> screenshots;     ///< by index, in place of the frame's own
-    std::shared_ptr<const Pictures> pictures; ///< null: the recording's own
+    std::map<std::size_t, ScreenshotRow> screenshots; ///< by index, in place of the frame's own
+    std::shared_ptr<const Pictures> pictures;         ///< null: the recording's own
 };
 
 /// `base` must outlive the result, and be complete. Same bodies and colliders, same frames.

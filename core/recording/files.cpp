@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "recording/files.hpp"
 
-#include "recording/output_file.hpp"
 #include "recording/bounce_file.hpp"
 #include "recording/log.hpp"
 #include "recording/log_reader.hpp"
+#include "recording/output_file.hpp"
 #include "recording/pictured.hpp"
 #include "recording/side_file.hpp"
 
@@ -64,7 +64,8 @@ class Pieces {
             const std::size_t code = ZSTD_decompressStream(stream_.get(), &out, &in_);
             if (ZSTD_isError(code) && unpacked_ == 0)
                 throw BadInput(path_, 0, "is not zstd data, expected a compressed bounce log");
-            if (ZSTD_isError(code)) throw BadInput(path_, 0, "is damaged: its compressed data cannot be read further");
+            if (ZSTD_isError(code))
+                throw BadInput(path_, 0, "is damaged: its compressed data cannot be read further");
             open_frame_ = code != 0;
             unpacked_ += out.pos;
             if (unpacked_ > most_unpacked)

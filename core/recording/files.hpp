@@ -33,7 +33,8 @@ std::shared_ptr<const Pictures> pictures_beside(const std::string& path);
 /// Content of a file; throws BadInput with the system's reason. Files above `most` bytes are refused.
 std::string read_file(const std::string& path, std::size_t most = std::size_t(1) << 30);
 
-inline constexpr std::size_t most_document = std::size_t(16) << 20; ///< bytes of a case, a fix, settings, a mapping
+inline constexpr std::size_t most_document = std::size_t(16)
+                                             << 20; ///< bytes of a case, a fix, settings, a mapping
 
 /// Content of a case, a fix, settings or a mapping: a regular file of at most `most_document` bytes.
 std::string read_document(const std::string& path);

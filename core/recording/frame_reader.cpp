@@ -18,8 +18,9 @@ FrameKey frame_key(std::string_view key) {
     if (key == "contacts") return FrameKey::Contacts;
     if (key == "frame") return FrameKey::Frame;
     if (key == "dt") return FrameKey::Dt;
-    static constexpr std::string_view others[] = {"removed", "teleport",  "grounded", "on",   "off",    "scale",
-                                                  "desired", "unresolved", "iterations",   "rays", "events", "screenshot"};
+    static constexpr std::string_view others[] = {"removed",    "teleport", "grounded", "on",
+                                                  "off",        "scale",    "desired",  "unresolved",
+                                                  "iterations", "rays",     "events",   "screenshot"};
     return std::find(std::begin(others), std::end(others), key) != std::end(others) ? FrameKey::Other
                                                                                     : FrameKey::Unknown;
 }

@@ -17,7 +17,7 @@ namespace fs = std::filesystem;
 namespace {
 constexpr std::size_t longest_header = 1 << 20;
 constexpr std::size_t most_without_frame = std::size_t(64) << 20; // bytes of definitions, or of one frame
-}
+} // namespace
 
 std::string free_path(const std::string& path) {
     const fs::path p(path);

@@ -55,7 +55,7 @@ class LiveSession {
     std::string head_, path_; ///< head_: bytes of a header line that is not whole yet
     std::unique_ptr<LogReader> reader_;
     std::shared_ptr<const Recording> recording_;
-    std::size_t marked_ = 0; ///< frames looked at for marks
+    std::size_t marked_ = 0;      ///< frames looked at for marks
     std::size_t since_frame_ = 0; ///< bytes
     bool over_ = false;
 };

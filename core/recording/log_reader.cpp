@@ -51,8 +51,7 @@ void LogReader::take(std::string_view bytes) {
         at = end + 1;
     }
     carry_.erase(0, at);
-    if (carry_.size() > longest_line)
-        throw BadInput(file_, line_ + 1, "is longer than 1 GiB");
+    if (carry_.size() > longest_line) throw BadInput(file_, line_ + 1, "is longer than 1 GiB");
 }
 
 std::shared_ptr<Recording> LogReader::end() {
@@ -94,7 +93,8 @@ void LogReader::read_line(std::string_view line, bool whole) {
         if (!read_definition(keys)) keep_unknown(object, line);
         defined_ += line.size();
         if (defined_ > most_defined)
-            throw BadInput(file_, line_, fmt::format("defines more than {} MiB, expected less", most_defined >> 20));
+            throw BadInput(file_, line_,
+                           fmt::format("defines more than {} MiB, expected less", most_defined >> 20));
     }
 }
 
@@ -189,8 +189,7 @@ Header LogReader::read_header_values(Header h, Keys k) {
         bool known = false;
         for (int c = 0; c < channel_count; ++c)
             if (name == word(static_cast<Channel>(c))) h.logs[static_cast<std::size_t>(c)] = known = true;
-        if (!known)
-            warn("channel " + name, "line 1: unknown channel '" + name + "' in 'logs' was ignored");
+        if (!known) warn("channel " + name, "line 1: unknown channel '" + name + "' in 'logs' was ignored");
     }
     h.extra = rest(k, "header");
     return h;

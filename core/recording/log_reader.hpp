@@ -37,6 +37,7 @@ class LogReader {
 
     /// Says the sentence once for each kind.
     void warn(const std::string& kind, const std::string& sentence);
+
   private:
     Place place() const { return {file_, line_}; }
     int space() const;
@@ -70,7 +71,7 @@ class LogReader {
     std::shared_ptr<const Pictures> pictures_;
     long line_ = 0;
     std::size_t defined_ = 0; ///< bytes of definitions and unknown lines
-    std::string carry_; ///< the bytes of a line whose end has not come yet
+    std::string carry_;       ///< the bytes of a line whose end has not come yet
     simdjson::dom::parser parser_;
     std::optional<Feed> feed_;
     std::optional<FrameReader> frames_;

@@ -131,7 +131,8 @@ struct Writer {
         if (c.role != Role::Solid) o.word("role", word(c.role));
         if (c.pass) o.vector("pass", *c.pass);
         if (c.friction) o.number("friction", *c.friction);
-        o.number_if("restitution", c.restitution, 0.0), o.flag_if("visible", c.visible, true), o.extra(c.extra);
+        o.number_if("restitution", c.restitution, 0.0), o.flag_if("visible", c.visible, true),
+            o.extra(c.extra);
         return o.done();
     }
     std::string operator()(const PairDef& p) const {
@@ -185,7 +186,8 @@ struct Writer {
         if (space == 3) fmt::format_to(std::back_inserter(t), ",{}", r.at.z);
         if (r.given >= BodyRow::Rotation && space == 2) fmt::format_to(std::back_inserter(t), ",{}", r.angle);
         if (r.given >= BodyRow::Rotation && space == 3)
-            fmt::format_to(std::back_inserter(t), ",{},{},{},{}", r.rotation.x, r.rotation.y, r.rotation.z, r.rotation.w);
+            fmt::format_to(std::back_inserter(t), ",{},{},{},{}", r.rotation.x, r.rotation.y, r.rotation.z,
+                           r.rotation.w);
         if (r.given >= BodyRow::Velocity)
             fmt::format_to(std::back_inserter(t), ",{},{}", r.velocity.x, r.velocity.y);
         if (r.given >= BodyRow::Velocity && space == 3)
@@ -193,7 +195,8 @@ struct Writer {
         if (r.given >= BodyRow::AngularVelocity && space == 2)
             fmt::format_to(std::back_inserter(t), ",{}", r.angular_velocity.z);
         if (r.given >= BodyRow::AngularVelocity && space == 3)
-            fmt::format_to(std::back_inserter(t), ",{},{},{}", r.angular_velocity.x, r.angular_velocity.y, r.angular_velocity.z);
+            fmt::format_to(std::back_inserter(t), ",{},{},{}", r.angular_velocity.x, r.angular_velocity.y,
+                           r.angular_velocity.z);
         return t + "]";
     }
     std::string contact(const ContactRow& c) const {
@@ -235,10 +238,12 @@ struct Writer {
         const auto id_vector = [&](const IdVector& v) { return o.row(v.id, v.value); };
         o.whole("frame", f.number), o.number_if("dt", f.dt, usual_dt);
         if (with_rows) o.list_if("bodies", f.bodies, [&](const BodyRow& r) { return body_row(r); });
-        o.ids_if("removed", f.removed), o.list_if("scale", f.scale, id_vector), o.ids_if("teleport", f.teleport);
+        o.ids_if("removed", f.removed), o.list_if("scale", f.scale, id_vector),
+            o.ids_if("teleport", f.teleport);
         o.ids_if("on", f.on), o.ids_if("off", f.off), o.list_if("desired", f.desired, id_vector);
         o.ids_if("grounded", f.grounded), o.list_if("unresolved", f.unresolved, id_vector);
-        o.list_if("iterations", f.iterations, [](const IdCount& c) { return fmt::format("[{},{}]", c.id, c.count); });
+        o.list_if("iterations", f.iterations,
+                  [](const IdCount& c) { return fmt::format("[{},{}]", c.id, c.count); });
         if (with_rows || !contacts_in_rows(f))
             o.list_if("contacts", f.contacts, [&](const ContactRow& c) { return contact(c); });
         o.list_if("rays", f.rays, [&](const RayRow& r) { return ray(r); });

@@ -11,11 +11,11 @@ namespace oddbounce {
 std::string part_of(const std::string& path);
 /// Removes the unfinished files of this path that killed processes left; those of running ones stay.
 void sweep_parts(const std::string& path);
-/// Throws BadInput where `path` is something that must not be replaced: a link, a folder, a device, a pipe, or a
-/// read-only file.
+/// Throws BadInput where `path` is something that must not be replaced: a link, a folder, a device, a pipe,
+/// or a read-only file.
 void check_output(const std::string& path);
-/// Flushes the finished part to the disk, gives it the mode of the file that it replaces, and puts it there. Throws
-/// BadInput with the system's reason; the part is removed then.
+/// Flushes the finished part to the disk, gives it the mode of the file that it replaces, and puts it there.
+/// Throws BadInput with the system's reason; the part is removed then.
 void put_in_place(const std::string& part, const std::string& path);
 
 /// One such file. Without `done` nothing is left of it.

@@ -299,8 +299,8 @@ void Recording::name(const Definition& d, std::size_t before) {
     };
     if (const auto* b = std::get_if<BodyDef>(&d)) {
         if (body_slots_.emplace(b->id, static_cast<Slot>(body_ids_.size())).second)
-            body_ids_.push_back(b->id), body_defs_.push_back(b), placed_.push_back(false), body_since_.push_back(before),
-                ++labels_[label(*b)];
+            body_ids_.push_back(b->id), body_defs_.push_back(b), placed_.push_back(false),
+                body_since_.push_back(before), ++labels_[label(*b)];
         add_layer(b->kind);
     } else if (const auto* c = std::get_if<ColliderDef>(&d)) {
         if (collider_slots_.emplace(c->id, static_cast<Slot>(collider_ids_.size())).second)

@@ -29,9 +29,19 @@ const std::array<std::ptrdiff_t, 13>& places_of_numbers(int space) {
         const BodyRow r;
         const double* const in_plane[] = {&r.at.x,       &r.at.y,       &r.angle,
                                           &r.velocity.x, &r.velocity.y, &r.angular_velocity.z};
-        const double* const in_space[] = {
-            &r.at.x,       &r.at.y,       &r.at.z,       &r.rotation.x,    &r.rotation.y,    &r.rotation.z,   &r.rotation.w,
-            &r.velocity.x, &r.velocity.y, &r.velocity.z, &r.angular_velocity.x, &r.angular_velocity.y, &r.angular_velocity.z};
+        const double* const in_space[] = {&r.at.x,
+                                          &r.at.y,
+                                          &r.at.z,
+                                          &r.rotation.x,
+                                          &r.rotation.y,
+                                          &r.rotation.z,
+                                          &r.rotation.w,
+                                          &r.velocity.x,
+                                          &r.velocity.y,
+                                          &r.velocity.z,
+                                          &r.angular_velocity.x,
+                                          &r.angular_velocity.y,
+                                          &r.angular_velocity.z};
         std::array<std::ptrdiff_t, 13> out{};
         for (std::size_t k = 0; k < (plane ? 6u : 13u); ++k)
             out[k] = reinterpret_cast<const char*>(plane ? in_plane[k] : in_space[k]) -
@@ -183,7 +193,8 @@ void write_shape(ByteWriter& out, const Frame& f, const Frame* before) {
             out.byte(kind_of(f.contacts[i]));
 }
 
-/// Rows that may still come; a row needs two bytes at least, but a frame like the one before needs one for all.
+/// Rows that may still come; a row needs two bytes at least, but a frame like the one before needs one for
+/// all.
 struct RowBudget {
     std::size_t left = most_rows_of_span;
     void take(std::size_t rows) {
@@ -253,15 +264,32 @@ using State = std::array<double, 20>;
 
 State state_of(const BodyState& b) {
     const Pose& p = b.pose;
-    return {p.at.x,      p.at.y,      p.at.z,      p.angle,   p.rotation.x,     p.rotation.y,     p.rotation.z,
-            p.rotation.w,    b.scale.x,   b.scale.y,   b.scale.z, b.velocity.x, b.velocity.y, b.velocity.z,
-            b.angular_velocity.x, b.angular_velocity.y, b.angular_velocity.z, b.desired.x,  b.desired.y,     b.desired.z};
+    return {p.at.x,
+            p.at.y,
+            p.at.z,
+            p.angle,
+            p.rotation.x,
+            p.rotation.y,
+            p.rotation.z,
+            p.rotation.w,
+            b.scale.x,
+            b.scale.y,
+            b.scale.z,
+            b.velocity.x,
+            b.velocity.y,
+            b.velocity.z,
+            b.angular_velocity.x,
+            b.angular_velocity.y,
+            b.angular_velocity.z,
+            b.desired.x,
+            b.desired.y,
+            b.desired.z};
 }
 BodyState body_from(const State& n, unsigned flags) {
     BodyState b;
     b.pose.at = {n[0], n[1], n[2]}, b.pose.angle = n[3], b.pose.rotation = glm::dquat(n[7], n[4], n[5], n[6]);
-    b.scale = {n[8], n[9], n[10]}, b.velocity = {n[11], n[12], n[13]}, b.angular_velocity = {n[14], n[15], n[16]},
-    b.desired = {n[17], n[18], n[19]};
+    b.scale = {n[8], n[9], n[10]}, b.velocity = {n[11], n[12], n[13]},
+    b.angular_velocity = {n[14], n[15], n[16]}, b.desired = {n[17], n[18], n[19]};
     b.present = flags & 1, b.waiting = flags & 2, b.fresh = flags & 4, b.teleported = flags & 8,
     b.grounded = flags & 16, b.velocity_known = flags & 32, b.velocity_logged = flags & 64,
     b.has_desired = flags & 128;
@@ -300,8 +328,7 @@ std::string pack_world(const World& w) {
     return out.bytes();
 }
 
-World unpack_world(std::string_view bytes, const Recording& r,
-                   std::span<const DefinitionRef> definitions) {
+World unpack_world(std::string_view bytes, const Recording& r, std::span<const DefinitionRef> definitions) {
     World w(r);
     w.define(definitions);
     ByteReader in(bytes);

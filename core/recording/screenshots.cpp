@@ -114,7 +114,8 @@ std::shared_ptr<Recording> with_screenshots(const Recording& base, const Screens
     const auto pictures = pictures_of(screenshots);
     const auto rects = rects_of((fs::path(screenshots.folder) / "rects.csv").string());
     if (fs::canonical(screenshots.folder).filename().string().find_first_of("\\:") != std::string::npos)
-        throw BadInput(screenshots.folder, 0, "has '\\' or ':' in its name, expected a name that a log can hold");
+        throw BadInput(screenshots.folder, 0,
+                       "has '\\' or ':' in its name, expected a name that a log can hold");
     const std::string prefix = fs::canonical(screenshots.folder).filename().string() + "/";
     Edits edits;
     edits.definitions = base.definitions(0, base.size());

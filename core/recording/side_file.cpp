@@ -87,9 +87,10 @@ SideFile::SideFile(const std::string& log) : log_(log) {
     if (stat(full.c_str(), &s) != 0 || in.empty()) return;
     // The time of the last change of the entry (ctime) cannot be set back by whoever replaces the content.
     std::string key = full.string();
-    for (const std::int64_t n : {std::int64_t(s.st_size), std::int64_t(s.st_mtim.tv_sec), std::int64_t(s.st_mtim.tv_nsec),
-                                 std::int64_t(s.st_ctim.tv_sec), std::int64_t(s.st_ctim.tv_nsec),
-                                 static_cast<std::int64_t>(s.st_ino), static_cast<std::int64_t>(s.st_dev), std::int64_t(form)})
+    for (const std::int64_t n :
+         {std::int64_t(s.st_size), std::int64_t(s.st_mtim.tv_sec), std::int64_t(s.st_mtim.tv_nsec),
+          std::int64_t(s.st_ctim.tv_sec), std::int64_t(s.st_ctim.tv_nsec),
+          static_cast<std::int64_t>(s.st_ino), static_cast<std::int64_t>(s.st_dev), std::int64_t(form)})
         key += "|" + std::to_string(n);
     char name[32];
     std::snprintf(name, sizeof name, "%016llx.bounce", static_cast<unsigned long long>(hash(key)));

@@ -151,9 +151,9 @@ void World::place(const BodyRow& row, double dt) {
         b.angular_velocity = row.angular_velocity;
     else
         b.angular_velocity = {0.0, 0.0,
-                     stepped && b.pose.angle != was.angle
-                         ? (unwrapped(was.angle, b.pose.angle) - was.angle) / dt
-                         : 0.0};
+                              stepped && b.pose.angle != was.angle
+                                  ? (unwrapped(was.angle, b.pose.angle) - was.angle) / dt
+                                  : 0.0};
     b.present = true, b.waiting = false;
     if (b.fresh || !b.velocity_logged) marked_.push_back(slot);
     if (appears) follow_presence(slot);

@@ -19,16 +19,16 @@ struct BodyState {
     bool present = false;         ///< placed (or never placed at all: it stands at the origin), and not gone
     bool waiting = false;         ///< defined, and no row of it yet
     bool fresh = false;           ///< first placed in this frame: no step led here
-    bool teleported = false;          ///< put elsewhere on purpose in this frame
+    bool teleported = false;      ///< put elsewhere on purpose in this frame
     bool grounded = false;
     bool velocity_known = false;
     bool velocity_logged = false;
     bool has_desired = false;
     Pose pose;
     Vec3 scale{1.0};
-    Vec3 velocity{0.0}; ///< unit/s
-    Vec3 angular_velocity{0.0};  ///< radians/s
-    Vec3 desired{0.0};     ///< unit/s, where `has_desired`
+    Vec3 velocity{0.0};         ///< unit/s
+    Vec3 angular_velocity{0.0}; ///< radians/s
+    Vec3 desired{0.0};          ///< unit/s, where `has_desired`
 };
 
 struct ColliderState {

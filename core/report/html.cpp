@@ -28,7 +28,8 @@ std::string moment_of(const Sentence& s) {
 }
 
 std::string frames_of(const Finding& f) {
-    return f.first == f.last ? fmt::format("frame {}", f.first) : fmt::format("frames {} to {}", f.first, f.last);
+    return f.first == f.last ? fmt::format("frame {}", f.first)
+                             : fmt::format("frames {} to {}", f.first, f.last);
 }
 
 } // namespace
@@ -36,23 +37,28 @@ std::string frames_of(const Finding& f) {
 std::string html_head(const std::string& title) {
     return "<!doctype html>\n<html lang=\"en\"><head><meta charset=\"utf-8\">"
            "<meta name=\"viewport\" content=\"width=device-width\">"
-           "<meta http-equiv=\"Content-Security-Policy\" content=\"default-src 'none'; img-src data:; style-src "
+           "<meta http-equiv=\"Content-Security-Policy\" content=\"default-src 'none'; img-src data:; "
+           "style-src "
            "'unsafe-inline'; script-src 'unsafe-inline'\">\n<title>" +
            xml_text(title) + "</title>\n<style>" + style + "</style></head>\n<body>\n";
 }
 
 std::string html_of(const Finding& f) {
-    std::string out = fmt::format("<section id=\"{}\">\n<h3><span class=\"fault\">{}</span> · {}</h3>\n<p class=\"soft\">{}, {}{}</p>\n<dl>\n",
-                                  xml_text(f.id), xml_text(fault_by_id(f.fault)->title), xml_text(headline(f)),
-                                  frames_of(f), word(f.grade), f.assumes.empty() ? "" : ": " + xml_text(f.assumes));
+    std::string out =
+        fmt::format("<section id=\"{}\">\n<h3><span class=\"fault\">{}</span> · {}</h3>\n<p "
+                    "class=\"soft\">{}, {}{}</p>\n<dl>\n",
+                    xml_text(f.id), xml_text(fault_by_id(f.fault)->title), xml_text(headline(f)),
+                    frames_of(f), word(f.grade), f.assumes.empty() ? "" : ": " + xml_text(f.assumes));
     for (const Sentence& s : f.account)
         out += fmt::format("<dt>{}</dt><dd>{}</dd>\n", moment_of(s), xml_text(s.text));
     out += "</dl>\n<table>\n";
     for (const Fact& fact : f.facts)
-        out += fmt::format("<tr><td class=\"soft\">{}</td><td>{}</td></tr>\n", xml_text(fact.key), xml_text(fact_text(fact)));
+        out += fmt::format("<tr><td class=\"soft\">{}</td><td>{}</td></tr>\n", xml_text(fact.key),
+                           xml_text(fact_text(fact)));
     out += "</table>\n";
     for (const Suggestion& s : f.suggest)
-        out += fmt::format("<p>{}: {}</p>\n", s.changes.empty() ? "Advice" : "Candidate fix", xml_text(s.name));
+        out +=
+            fmt::format("<p>{}: {}</p>\n", s.changes.empty() ? "Advice" : "Candidate fix", xml_text(s.name));
     return out + "<p class=\"soft\">" + xml_text(f.id) + "</p>\n</section>\n";
 }
 
@@ -61,15 +67,16 @@ std::string html_of(const std::vector<JudgedFile>& files) {
     for (const JudgedFile& file : files) {
         const auto open = std::count_if(file.scan.findings.begin(), file.scan.findings.end(),
                                         [](const Finding& f) { return !f.expected; });
-        out += fmt::format("<h2>{}</h2>\n<p class=\"soft\">{} in {}. {}.</p>\n", xml_text(file.recording->file),
-                           count_text(static_cast<double>(open), "finding"),
+        out += fmt::format("<h2>{}</h2>\n<p class=\"soft\">{} in {}. {}.</p>\n",
+                           xml_text(file.recording->file), count_text(static_cast<double>(open), "finding"),
                            count_text(static_cast<double>(file.recording->kept()), "frame"),
                            xml_text(text_of(file.scan.coverage)));
         for (const Finding& f : file.scan.findings)
             if (!f.expected) out += html_of(f);
         for (const Finding& f : file.scan.findings)
             if (f.expected)
-                out += fmt::format("<p class=\"soft\">Expected: {}, {}.</p>\n", xml_text(f.id), xml_text(*f.expected));
+                out += fmt::format("<p class=\"soft\">Expected: {}, {}.</p>\n", xml_text(f.id),
+                                   xml_text(*f.expected));
     }
     return out + "</body></html>\n";
 }

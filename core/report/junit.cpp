@@ -56,14 +56,16 @@ std::string junit_of(const std::vector<JudgedFile>& files) {
                                 file.scan.judged.end();
             if (judged || file.scan.not_judged.count(fault.id)) cases += case_of(file, fault, counts);
         }
-        suites += fmt::format("  <testsuite name=\"{}\" tests=\"{}\" failures=\"{}\" errors=\"0\" skipped=\"{}\">\n{}"
-                              "  </testsuite>\n",
-                              xml_text(file.recording->file), counts.tests, counts.failures, counts.skipped, cases);
+        suites += fmt::format(
+            "  <testsuite name=\"{}\" tests=\"{}\" failures=\"{}\" errors=\"0\" skipped=\"{}\">\n{}"
+            "  </testsuite>\n",
+            xml_text(file.recording->file), counts.tests, counts.failures, counts.skipped, cases);
         all.tests += counts.tests, all.failures += counts.failures, all.skipped += counts.skipped;
     }
-    return fmt::format("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<testsuites tests=\"{}\" failures=\"{}\" errors=\"0\" "
-                       "skipped=\"{}\">\n{}</testsuites>\n",
-                       all.tests, all.failures, all.skipped, suites);
+    return fmt::format(
+        "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<testsuites tests=\"{}\" failures=\"{}\" errors=\"0\" "
+        "skipped=\"{}\">\n{}</testsuites>\n",
+        all.tests, all.failures, all.skipped, suites);
 }
 
 } // namespace oddbounce

@@ -76,7 +76,8 @@ json json_of(const Finding& f, int space) {
 
 json json_of(const Recording& r, const Scan& s) {
     json findings = json::array(), expected = json::array();
-    for (const Finding& f : s.findings) (f.expected ? expected : findings).push_back(json_of(f, r.header.space));
+    for (const Finding& f : s.findings)
+        (f.expected ? expected : findings).push_back(json_of(f, r.header.space));
     json out = {{"oddb", 1},
                 {"file", r.file},
                 {"space", r.header.space},
@@ -107,8 +108,7 @@ std::string text_of(const Recording& r, const Scan& s) {
         for (const std::string& n : f.names) names += (names.empty() ? "" : ", ") + n;
         out += fmt::format("\n{}  frames {}-{}  {}  {}\n", f.fault, f.first, f.last, names, word(f.grade));
         if (!f.assumes.empty()) out += fmt::format("  ({})\n", f.assumes);
-        for (const Sentence& line : f.account)
-            out += "  " + sentence_text(line) + "\n";
+        for (const Sentence& line : f.account) out += "  " + sentence_text(line) + "\n";
         for (const Fact& fact : f.facts) out += fmt::format("    {:<20} {}\n", fact.key, fact_text(fact));
         for (const Suggestion& t : f.suggest)
             out += fmt::format("  {}: {}\n", t.changes.empty() ? "advice" : "fix", t.name);
@@ -166,8 +166,8 @@ std::string info_text(const Recording& r) {
     std::string out = fmt::format("{}\n", r.file);
     out += fmt::format("  title      {}\n", r.header.title.empty() ? "(none)" : plain_text(r.header.title));
     out += fmt::format("  space      {} dimensions, lengths in {}\n", r.header.space, r.header.unit);
-    out += fmt::format("  frames     {} ({} to {}), {:.2f} s, {} steps per second\n", r.kept(), first_number(r),
-                       last_number(r), j["seconds"].get<double>(), figure(r.header.rate));
+    out += fmt::format("  frames     {} ({} to {}), {:.2f} s, {} steps per second\n", r.kept(),
+                       first_number(r), last_number(r), j["seconds"].get<double>(), figure(r.header.rate));
     out += fmt::format("  bodies     {}\n  colliders  {}\n", r.body_count(), r.collider_count());
     out += fmt::format("  slop       {}{}\n", length_text(r, r.slop()),
                        r.header.slop ? "" : " (from the colliders' sizes)");

@@ -7,8 +7,7 @@ namespace oddbounce {
 
 std::string xml_text(std::string_view text) {
     std::string out;
-    for (const char c : plain_text(text, text.size() + 1, "\n\t"))
-        switch (c) {
+    for (const char c : plain_text(text, text.size() + 1, "\n\t")) switch (c) {
         case '&':
             out += "&amp;";
             break;

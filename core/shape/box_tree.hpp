@@ -14,7 +14,8 @@ class BoxTree {
     /// Box i is reported as i. Cost O(n log n).
     explicit BoxTree(const std::vector<Box>& boxes);
 
-    /// Calls `found(i)` for every box that meets `query`, in no particular order. Cost O(log n + boxes found).
+    /// Calls `found(i)` for every box that meets `query`, in no particular order. Cost O(log n + boxes
+    /// found).
     template <class Found> void meeting(const Box& query, Found&& found) const {
         if (nodes_.empty()) return;
         int stack[64], top = 0;

@@ -12,7 +12,8 @@
 
 namespace oddbounce {
 
-/// Directions closer than about 1.4e-6 rad are the same. Adding takes constant time, also for outlines of many corners.
+/// Directions closer than about 1.4e-6 rad are the same. Adding takes constant time, also for outlines of
+/// many corners.
 class Directions {
   public:
     /// Unit vectors; the zero vector is left out.
@@ -28,8 +29,8 @@ class Directions {
     std::vector<Vec2> take() { return std::move(all_); }
 
   private:
-    static constexpr std::size_t few = 32;  // up to here they are compared one by one
-    static constexpr double width = 2e-6;   // of a cell: more than the distance of two that are the same
+    static constexpr std::size_t few = 32; // up to here they are compared one by one
+    static constexpr double width = 2e-6;  // of a cell: more than the distance of two that are the same
     static bool same(const Vec2& a, const Vec2& b) { return glm::dot(a, b) > 1.0 - 1e-12; }
     static std::int64_t cell(const Vec2& v, int dx, int dy) {
         const auto x = static_cast<std::int64_t>(std::floor(v.x / width)) + dx,

@@ -122,13 +122,16 @@ void least_way_out(const Geometry& a, const Pose& pa, const Geometry& b, const P
     Ways ways;
     ways.add_normals(a, pa, -1.0), ways.add_normals(b, pb, 1.0);
     ways.add_round(a, pa, b, pb), ways.add_round(b, pb, a, pa);
-    // The way that is most like the way out of the deepest pieces bounds the others, which are given up there.
-    const auto likely = std::max_element(ways.all().begin(), ways.all().end(), [&](const Vec2& u, const Vec2& v) {
-        return glm::dot(u, g.normal) > glm::dot(v, g.normal);
-    });
+    // The way that is most like the way out of the deepest pieces bounds the others, which are given up
+    // there.
+    const auto likely =
+        std::max_element(ways.all().begin(), ways.all().end(), [&](const Vec2& u, const Vec2& v) {
+            return glm::dot(u, g.normal) > glm::dot(v, g.normal);
+        });
     if (likely == ways.all().end()) return;
     constexpr double rounding = 1e-9;
-    double best = clear_after(a, pa, b, pb, *likely, infinity) * (1.0 + rounding) + std::numeric_limits<double>::min();
+    double best =
+        clear_after(a, pa, b, pb, *likely, infinity) * (1.0 + rounding) + std::numeric_limits<double>::min();
     Vec2 best_way = *likely;
     for (const Vec2& way : ways.all()) {
         const double t = clear_after(a, pa, b, pb, way, best);

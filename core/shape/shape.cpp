@@ -82,7 +82,8 @@ std::string defect(const Shape& s) {
     case ShapeKind::Sphere:
         return positive(s.radius) ? "" : "'r' must be positive";
     case ShapeKind::Box: {
-        const bool expected = positive(s.size.x) && positive(s.size.y) && (s.space == 2 || positive(s.size.z));
+        const bool expected =
+            positive(s.size.x) && positive(s.size.y) && (s.space == 2 || positive(s.size.z));
         return expected ? "" : "'size' must be positive";
     }
     case ShapeKind::Capsule:

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Small inputs from somebody who means harm (tests/data/hostile.json, docs/threats.md): each is judged within seconds, or
-// refused with its sentence.
+// Small inputs from somebody who means harm (tests/data/hostile.json, docs/threats.md): each is judged within
+// seconds, or refused with its sentence.
 #include "fault/scan.hpp"
 #include "recording/files.hpp"
 #include "recording/log.hpp"
@@ -16,7 +16,8 @@ using json = nlohmann::json;
 class HostileTest : public QObject {
     Q_OBJECT
   private:
-    static constexpr qint64 patience = 10000; // milliseconds; all of them take less than one on a desk machine
+    static constexpr qint64 patience =
+        10000; // milliseconds; all of them take less than one on a desk machine
 
     /// Lines; a number repeats the two that follow it: as many of the first, then as many of the second.
     static std::string text_of(const json& lines) {
@@ -29,7 +30,8 @@ class HostileTest : public QObject {
             }
             const int count = lines[i];
             for (int part = 1; part <= 2; ++part)
-                for (int k = 0; k < count; ++k) out += lines[i + static_cast<std::size_t>(part)].get<std::string>();
+                for (int k = 0; k < count; ++k)
+                    out += lines[i + static_cast<std::size_t>(part)].get<std::string>();
             i += 2;
         }
         return out + "\n";
@@ -73,8 +75,9 @@ class HostileTest : public QObject {
     /// Shapes and crowds whose cost must stay bounded; what twice the size costs is printed.
     void cost_growsWithTheInput_data() {
         QTest::addColumn<int>("kind");
-        for (const auto& [kind, name] : {std::pair(0, "corners"), std::pair(1, "a self-crossing polygon"), std::pair(2, "a heap"),
-                                         std::pair(3, "a chain of owners"), std::pair(4, "jumping bodies")})
+        for (const auto& [kind, name] :
+             {std::pair(0, "corners"), std::pair(1, "a self-crossing polygon"), std::pair(2, "a heap"),
+              std::pair(3, "a chain of owners"), std::pair(4, "jumping bodies")})
             QTest::newRow(name) << kind;
     }
     void cost_growsWithTheInput() {
@@ -87,8 +90,13 @@ class HostileTest : public QObject {
                     const double a = 6.283185307179586 * i / (20.0 * n) * (kind == 1 ? 7 : 1);
                     points.push_back({100 * std::cos(a), 100 * std::sin(a)});
                 }
-                out += "{\"body\":1}\n" + json{{"collider", 1}, {"body", 1}, {"shape", {{"type", "polygon"}, {"points", points}}}}.dump() + "\n";
-                out += "{\"body\":2,\"moves\":\"kinematic\"}\n{\"collider\":2,\"body\":2,\"shape\":{\"type\":\"circle\",\"r\":5}}\n";
+                out +=
+                    "{\"body\":1}\n" +
+                    json{{"collider", 1}, {"body", 1}, {"shape", {{"type", "polygon"}, {"points", points}}}}
+                        .dump() +
+                    "\n";
+                out += "{\"body\":2,\"moves\":\"kinematic\"}\n{\"collider\":2,\"body\":2,\"shape\":{\"type\":"
+                       "\"circle\",\"r\":5}}\n";
                 for (int f = 0; f < 5; ++f)
                     out += json{{"frame", f}, {"bodies", {{1, 0, 0}, {2, 120 - 4 * f, 0}}}}.dump() + "\n";
                 return out;
@@ -97,12 +105,16 @@ class HostileTest : public QObject {
             for (int b = 1; b <= n; ++b) {
                 json body = {{"body", b}, {"moves", "kinematic"}};
                 if (kind == 3 && b > 1) body["owner"] = b - 1;
-                out += body.dump() + "\n" + json{{"collider", b}, {"body", b}, {"shape", {{"type", "circle"}, {"r", 1}}}}.dump() + "\n";
+                out += body.dump() + "\n" +
+                       json{{"collider", b}, {"body", b}, {"shape", {{"type", "circle"}, {"r", 1}}}}.dump() +
+                       "\n";
             }
             for (int f = 0; f < 6; ++f) {
                 rows = json::array();
                 for (int b = 1; b <= n; ++b)
-                    rows.push_back({b, kind == 4 ? (b * 7919 + f * 104729) % 5000 : (b * 37 % 97) * 0.1 + 0.01 * f, kind == 4 ? (b * 31 + f * 7) % 5000 : (b * 53 % 89) * 0.1});
+                    rows.push_back(
+                        {b, kind == 4 ? (b * 7919 + f * 104729) % 5000 : (b * 37 % 97) * 0.1 + 0.01 * f,
+                         kind == 4 ? (b * 31 + f * 7) % 5000 : (b * 53 % 89) * 0.1});
                 out += json{{"frame", f}, {"bodies", rows}}.dump() + "\n";
             }
             return out;
@@ -118,7 +130,8 @@ class HostileTest : public QObject {
         };
         takes(size);
         const auto once = takes(size), twice = takes(2 * size);
-        qInfo("%lld ms, twice the size: %lld ms", static_cast<long long>(once), static_cast<long long>(twice));
+        qInfo("%lld ms, twice the size: %lld ms", static_cast<long long>(once),
+              static_cast<long long>(twice));
         QVERIFY(twice < patience);
     }
 };

@@ -211,18 +211,21 @@ class LiveTest : public QObject {
         };
         const auto page = [&](const char* origin, const char* answer, const char* target = "/?token=quay") {
             QTest::newRow(QByteArray(origin) + " " + target)
-                << upgrade(target, "127.0.0.1:28650") + "Origin: " + origin + "\r\n\r\n" << QByteArray(answer);
+                << upgrade(target, "127.0.0.1:28650") + "Origin: " + origin + "\r\n\r\n"
+                << QByteArray(answer);
         };
-        for (const char* local : {"http://localhost:8080", "https://127.0.0.1", "http://[::1]:5173"}) page(local, "101");
+        for (const char* local : {"http://localhost:8080", "https://127.0.0.1", "http://[::1]:5173"})
+            page(local, "101");
         for (const char* target : {"/", "/?token=", "/?token=quays", "/?token=Quay"})
             page("http://localhost:8080", "403", target);
-        for (const char* foreign :
-             {"https://gull.example", "null", "file://", "http://[::1].gull.example", "http://localhost.gull.example",
-              "http://127.0.0.1:80.gull.example", "http://localhost@gull.example", "http://[::1", "ftp://localhost", ""})
+        for (const char* foreign : {"https://gull.example", "null", "file://", "http://[::1].gull.example",
+                                    "http://localhost.gull.example", "http://127.0.0.1:80.gull.example",
+                                    "http://localhost@gull.example", "http://[::1", "ftp://localhost", ""})
             page(foreign, "403");
         for (const char* host : {"localhost", "127.0.0.1:1", "[::1]:28650"})
             QTest::newRow(host) << upgrade("/", host) + "\r\n" << QByteArray("101");
-        for (const char* host : {"gull.example", "127.0.0.1.gull.example:28650", "localhost:x", "[::1]x", "", "10.0.0.1"})
+        for (const char* host :
+             {"gull.example", "127.0.0.1.gull.example:28650", "localhost:x", "[::1]x", "", "10.0.0.1"})
             QTest::newRow(QByteArray("host ") + host) << upgrade("/", host) + "\r\n" << QByteArray("421");
         QTest::newRow("a browser looks")
             << QByteArray("GET / HTTP/1.1\r\nHost: localhost\r\n\r\n") << QByteArray("426");
@@ -284,7 +287,8 @@ class LiveTest : public QObject {
         try {
             for (int i = 0; i < 200; ++i) {
                 for (int k = 0; k < 8000; ++k)
-                    lines += "{\"body\":" + std::to_string(1000 + 8000 * i + k) + ",\"name\":\"" + std::string(200, 'x') + "\"}\n";
+                    lines += "{\"body\":" + std::to_string(1000 + 8000 * i + k) + ",\"name\":\"" +
+                             std::string(200, 'x') + "\"}\n";
                 game.send(lines), game.settle();
                 lines.clear();
             }

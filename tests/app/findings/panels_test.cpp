@@ -90,7 +90,8 @@ class PanelsTest : public QObject {
             m.group(by);
             QCOMPARE(heads(), titles);
         }
-        QVERIFY(m.data(m.index(1), FindingsModel::Frames).toString().startsWith("deep overlap, 2 times, frames"));
+        QVERIFY(
+            m.data(m.index(1), FindingsModel::Frames).toString().startsWith("deep overlap, 2 times, frames"));
         s_->mark_expected({s_->findings()[0].id, {}, {}, "it is a soft bollard"});
         const std::pair<Showing, int> shown[] = {
             {Showing::Open, 1}, {Showing::Expected, 1}, {Showing::Sure, 1}, {Showing::All, 2}};
@@ -278,8 +279,8 @@ class PanelsTest : public QObject {
         QCOMPARE(value("gap parcel–net"), QString("none"));
     }
 
-    /// A click shows a candidate or lets go of it; a right click deletes nothing; each part of the verdict opens its
-    /// list, and each entry leads to its moment.
+    /// A click shows a candidate or lets go of it; a right click deletes nothing; each part of the verdict
+    /// opens its list, and each entry leads to its moment.
     void fixes_areShownByAClickAndTheirVerdictsOpen() {
         FixesPanel panel(*s_);
         panel.resize(304, 700);

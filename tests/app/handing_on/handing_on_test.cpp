@@ -26,18 +26,21 @@ QImage rendered(const QString& svg, const QSize& size) {
     return out;
 }
 
-/// Mean difference of the channels, 0 to 255, of both pictures at an eighth of their size: edges may differ by a pixel.
+/// Mean difference of the channels, 0 to 255, of both pictures at an eighth of their size: edges may differ
+/// by a pixel.
 double difference(const QImage& a, const QImage& b) {
     const QSize small = a.size() / 8;
     const auto reduced = [&](const QImage& i) {
-        return i.convertToFormat(QImage::Format_RGB32).scaled(small, Qt::IgnoreAspectRatio, Qt::SmoothTransformation);
+        return i.convertToFormat(QImage::Format_RGB32)
+            .scaled(small, Qt::IgnoreAspectRatio, Qt::SmoothTransformation);
     };
     const QImage x = reduced(a), y = reduced(b);
     double sum = 0.0;
     for (int j = 0; j < small.height(); ++j)
         for (int i = 0; i < small.width(); ++i) {
             const QColor c = x.pixelColor(i, j), d = y.pixelColor(i, j);
-            sum += std::abs(c.red() - d.red()) + std::abs(c.green() - d.green()) + std::abs(c.blue() - d.blue());
+            sum +=
+                std::abs(c.red() - d.red()) + std::abs(c.green() - d.green()) + std::abs(c.blue() - d.blue());
         }
     return sum / (3.0 * small.width() * small.height());
 }
@@ -85,7 +88,8 @@ class HandingOnTest : public QObject {
         double d = difference(view, rendered(svg, view.size()));
         QVERIFY2(d < tolerance, qPrintable(QString::number(d)));
         if (!s.finding()) return;
-        QVERIFY(save_card(s, folder_.filePath("card.png"), error) && save_card(s, folder_.filePath("card.svg"), error));
+        QVERIFY(save_card(s, folder_.filePath("card.png"), error) &&
+                save_card(s, folder_.filePath("card.svg"), error));
         const QImage card(folder_.filePath("card.png"));
         QCOMPARE(card.size(), 2 * card_size);
         d = difference(card, rendered(folder_.filePath("card.svg"), card.size()));
@@ -107,10 +111,12 @@ class HandingOnTest : public QObject {
             for (const Sentence& sentence : f.account) { // a cause may begin a sentence
                 const QString words = QString::fromStdString(sentence.text).mid(1);
                 const QString escaped = QString::fromStdString(xml_text(sentence.text)).mid(1);
-                QVERIFY2(bare.contains(words) || bare.contains(escaped), qPrintable(words + "\n" + text.left(2000)));
+                QVERIFY2(bare.contains(words) || bare.contains(escaped),
+                         qPrintable(words + "\n" + text.left(2000)));
             }
         }
-        for (const char* outside : {"src=\"http", "href=\"http", "url(http", "@import"}) QVERIFY(!page.contains(outside));
+        for (const char* outside : {"src=\"http", "href=\"http", "url(http", "@import"})
+            QVERIFY(!page.contains(outside));
         QVERIFY(page.count("data:image/png;base64,") >= 3);
     }
 

@@ -183,7 +183,8 @@ class SessionTest : public QObject {
         }
         Session again;
         read(again, path);
-        QVERIFY(again.findings()[0].expected == "soft bollards" && again.findings()[1].expected == "soft bollards");
+        QVERIFY(again.findings()[0].expected == "soft bollards" &&
+                again.findings()[1].expected == "soft bollards");
         again.unmark(again.findings()[1]);
         QVERIFY(!again.findings()[0].expected);
     }

@@ -68,8 +68,8 @@ class ArtTest : public QObject {
                                   << "backdrop"
                                   << "rgb.";
         QTest::newRow("screenshot") << -1.0 << "0 1 1"
-                              << "screenshot"
-                              << "rgb.";
+                                    << "screenshot"
+                                    << "rgb.";
         QTest::newRow("not wanted") << 1.0 << "0 1 1"
                                     << "off"
                                     << "....";

@@ -351,7 +351,8 @@ class WindowTest : public QObject {
         QVERIFY(p.waitForFinished(60000));
         QVERIFY2(p.exitCode() == 0, p.readAllStandardError());
         const QImage image(folder_.filePath(name));
-        QCOMPARE(image.size(), (name.endsWith("png") ? 2 : 1) * QSize(640, 400)); // pictures to share are at 2x
+        QCOMPARE(image.size(),
+                 (name.endsWith("png") ? 2 : 1) * QSize(640, 400)); // pictures to share are at 2x
         QVERIFY(pixels_like(image, Theme::light().finding) > 50);
         p.start(BIN "/odd-bounce", {"--picture", folder_.filePath(name), SAMPLES "/net-throw.bouncelog",
                                     "--finding", "no-such"});
@@ -359,7 +360,8 @@ class WindowTest : public QObject {
         QCOMPARE(p.exitCode(), 2);
     }
 
-    /// Every control of every screen can be read out: it has a name or text, and what takes the focus is reachable.
+    /// Every control of every screen can be read out: it has a name or text, and what takes the focus is
+    /// reachable.
     void everyControl_hasANameForScreenReaders_data() {
         QTest::addColumn<QString>("screen");
         for (const char* screen : {"start page", "review", "settings", "coverage", "recorders", "guide"})
@@ -385,35 +387,40 @@ class WindowTest : public QObject {
             QVERIFY(reader);
             const QString name = reader->text(QAccessible::Name) + reader->text(QAccessible::Description) +
                                  reader->text(QAccessible::Value);
-            const bool inside = w->parentWidget() && (w->parentWidget()->inherits("QComboBox") ||
-                                                      w->parentWidget()->inherits("QAbstractSpinBox") ||
-                                                      w->inherits("QScrollBar") || w->inherits("QSplitterHandle") ||
-                                                      w->inherits("QHeaderView") || w->inherits("QMenuBar") ||
-                                                      w->inherits("QTableCornerButton") || w->inherits("QScrollArea"));
+            const bool inside =
+                w->parentWidget() &&
+                (w->parentWidget()->inherits("QComboBox") ||
+                 w->parentWidget()->inherits("QAbstractSpinBox") || w->inherits("QScrollBar") ||
+                 w->inherits("QSplitterHandle") || w->inherits("QHeaderView") || w->inherits("QMenuBar") ||
+                 w->inherits("QTableCornerButton") || w->inherits("QScrollArea"));
             if (inside) continue;
-            QVERIFY2(!name.trimmed().isEmpty(), qPrintable(QString("%1 %2").arg(w->metaObject()->className(), w->objectName())));
+            QVERIFY2(!name.trimmed().isEmpty(),
+                     qPrintable(QString("%1 %2").arg(w->metaObject()->className(), w->objectName())));
             ++controls;
         }
         QVERIFY2(controls >= 2, qPrintable(QString::number(controls)));
     }
 
-    /// At the smallest size and at scale 2 nothing lies outside the window, and a long title does not widen it.
+    /// At the smallest size and at scale 2 nothing lies outside the window, and a long title does not widen
+    /// it.
     void smallWindow_showsEverything() {
         open("net-throw");
         press("N");
         window_->resize(1024, 640);
         QTest::qWait(50);
         QCOMPARE(window_->size(), QSize(1024, 640));
-        for (QWidget* w : {static_cast<QWidget*>(&window_->view()), static_cast<QWidget*>(&window_->timeline()),
-                           static_cast<QWidget*>(&window_->findings()), static_cast<QWidget*>(&window_->bodies()),
-                           static_cast<QWidget*>(&window_->account()), static_cast<QWidget*>(&window_->fixes())}) {
+        for (QWidget* w :
+             {static_cast<QWidget*>(&window_->view()), static_cast<QWidget*>(&window_->timeline()),
+              static_cast<QWidget*>(&window_->findings()), static_cast<QWidget*>(&window_->bodies()),
+              static_cast<QWidget*>(&window_->account()), static_cast<QWidget*>(&window_->fixes())}) {
             const QPoint corner = w->mapTo(window_.get(), QPoint(w->width() - 1, 0));
-            QVERIFY2(corner.x() < 1024 && w->mapTo(window_.get(), QPoint(0, 0)).x() >= 0, w->metaObject()->className());
+            QVERIFY2(corner.x() < 1024 && w->mapTo(window_.get(), QPoint(0, 0)).x() >= 0,
+                     w->metaObject()->className());
         }
         QFile log(folder_.filePath("long.bouncelog"));
         QVERIFY(log.open(QIODevice::WriteOnly));
-        log.write("{\"bounce\":1,\"title\":\"" + QByteArray(400, 'W') + "\"}\n{\"body\":1,\"name\":\"" + QByteArray(300, 'M') +
-                  "\",\"moves\":\"kinematic\"}\n{\"frame\":0,\"bodies\":[[1,0,0]]}\n");
+        log.write("{\"bounce\":1,\"title\":\"" + QByteArray(400, 'W') + "\"}\n{\"body\":1,\"name\":\"" +
+                  QByteArray(300, 'M') + "\",\"moves\":\"kinematic\"}\n{\"frame\":0,\"bodies\":[[1,0,0]]}\n");
         log.close();
         window_->open(log.fileName());
         QTRY_VERIFY(window_->session().path().endsWith("long.bouncelog"));
@@ -421,12 +428,13 @@ class WindowTest : public QObject {
         QCOMPARE(window_->size(), QSize(1024, 640));
     }
 
-    /// Every sample opens on its worst finding, at a moment that the account names, with what the finding is about in
-    /// the frame that is shown.
+    /// Every sample opens on its worst finding, at a moment that the account names, with what the finding is
+    /// about in the frame that is shown.
     void everySample_opensOnItsWorstFinding_data() {
         QTest::addColumn<QString>("name");
         for (const QFileInfo& f : QDir(SAMPLES).entryInfoList({"*.bouncelog"}))
-            if (!f.completeBaseName().endsWith("-correct")) QTest::newRow(qPrintable(f.completeBaseName())) << f.completeBaseName();
+            if (!f.completeBaseName().endsWith("-correct"))
+                QTest::newRow(qPrintable(f.completeBaseName())) << f.completeBaseName();
     }
     void everySample_opensOnItsWorstFinding() {
         QFETCH(QString, name);
@@ -442,7 +450,8 @@ class WindowTest : public QObject {
         QVERIFY2(s.moment() >= first && s.moment() <= last, qPrintable(s.moment_text()));
         if (s.finding()->fact("ray")) {
             const auto& rays = s.instant().frame->rays;
-            QVERIFY(std::any_of(rays.begin(), rays.end(), [&](const RayRow& r) { return is_ray_of(r, *s.finding()); }));
+            QVERIFY(std::any_of(rays.begin(), rays.end(),
+                                [&](const RayRow& r) { return is_ray_of(r, *s.finding()); }));
         }
         // The numbers and the header speak of the same moment.
         QVERIFY(!numbers_at(s).empty());

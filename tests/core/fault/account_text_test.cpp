@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Words and numbers of accounts; the settings file; who is the mover.
 #include "core/scene.hpp"
-#include "fault/project.hpp"
 #include "fault/account_text.hpp"
+#include "fault/project.hpp"
 #include "recording/files.hpp"
 
 #include <QTemporaryDir>
@@ -56,8 +56,10 @@ class AccountTextTest : public QObject {
     }
     void directions_areThoseOfAPersonStandingUpright() {
         QFETCH(double, up_y);
-        const auto r =
-            Scene(json{{"up", {0, up_y}}}).body(1, "kinematic", Scene::ball(1)).frame({{1, 0, 0}}).recording();
+        const auto r = Scene(json{{"up", {0, up_y}}})
+                           .body(1, "kinematic", Scene::ball(1))
+                           .frame({{1, 0, 0}})
+                           .recording();
         QCOMPARE(side_word(*r, Vec3(0, 3 * up_y, 0)), "above");
         QCOMPARE(side_word(*r, Vec3(1, -3 * up_y, 0)), "below");
         QCOMPARE(side_word(*r, Vec3(4, 3, 0)), "right of");
@@ -105,9 +107,11 @@ class AccountTextTest : public QObject {
         QVERIFY(complaint(R"({"stuck-on-edge.frames": -1})").contains("at least 0"));
         QCOMPARE(complaint(R"({"kinds": {"gull": {"stuck-on-edge.frames": 9}}})"), QString("accepted"));
         QVERIFY(complaint(R"({"kinds": ["gull"]})").contains("'kinds' must be an object"));
-        QVERIFY(complaint(R"({"kinds": {"gull": {"frames": 9}}})").contains("'frames' is an unknown setting"));
-        QCOMPARE(complaint(R"({"expected": [{"fault": "tunneling", "kinds": ["gull"], "reason": "it may"}]})"),
-                 QString("accepted"));
+        QVERIFY(
+            complaint(R"({"kinds": {"gull": {"frames": 9}}})").contains("'frames' is an unknown setting"));
+        QCOMPARE(
+            complaint(R"({"expected": [{"fault": "tunneling", "kinds": ["gull"], "reason": "it may"}]})"),
+            QString("accepted"));
         QVERIFY(complaint(R"({"expected": [{"fault": "tunnel", "kinds": ["gull"], "reason": ""}]})")
                     .contains("an unknown fault"));
         QVERIFY(complaint(R"({"expected": [{"finding": "a"}]})").contains("expected"));

@@ -102,8 +102,10 @@ void looks(const std::string& path, Chance& vary, Look kind) {
                 s.log.ray(Ray("sight", from, y, 160, y).caster(1).hit(far.id).at(far.left(), y));
             break;
         case Look::KindReaches:
-            s.log.ray(
-                Ray("sight", from, y, early ? far.left() + 3 : 160, y).caster(1).hit(far.id).at(far.left(), y));
+            s.log.ray(Ray("sight", from, y, early ? far.left() + 3 : 160, y)
+                          .caster(1)
+                          .hit(far.id)
+                          .at(far.left(), y));
             break;
         case Look::Open: // it looks the other way, into the open
             if (early)

@@ -227,7 +227,8 @@ void passes_flicker(const std::string& path, Chance& vary, bool wrong) {
         const bool there = d.x >= face - 9;
         if (there) d.x = wrong && s.n() % 2 ? hair : flush;
         if (there) s.touch(1, 10, face, 0, 1, 0);
-        s.log.state(1, d.x, 0, 0, there ? 0 : d.vx, 0), s.log.iterations(1, there && wrong && s.n() % 2 ? 2 : 1);
+        s.log.state(1, d.x, 0, 0, there ? 0 : d.vx, 0),
+            s.log.iterations(1, there && wrong && s.n() % 2 ? 2 : 1);
     }
 }
 
@@ -418,7 +419,8 @@ void pushes_crate(const std::string& path, Chance& vary) {
         crate.x = std::max(crate.x, x + 24), crate.vx = s.n() ? (crate.x - was) / s.dt : 0;
         if (x + 24 >= crate.x - 1e-9) s.touch(1, 2, x + 9, 15, 1, 0);
         s.touch(1, 10, x, 0, 0, -1), s.touch(2, 10, crate.x, 0, 0, -1);
-        s.log.state(1, x, 18, 0, desired, 0), s.log.desired(1, desired, 0), s.log.grounded(1), crate.describe(s);
+        s.log.state(1, x, 18, 0, desired, 0), s.log.desired(1, desired, 0), s.log.grounded(1),
+            crate.describe(s);
     }
 }
 

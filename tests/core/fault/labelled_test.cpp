@@ -86,7 +86,7 @@ class LabelledTest : public QObject {
         for (std::size_t i = 0; i < used.size(); ++i) {
             if (used[i]) continue;
             const bool expected = std::any_of(also.begin(), also.end(),
-                                          [&](const json& a) { return allowed(result.findings[i], a); });
+                                              [&](const json& a) { return allowed(result.findings[i], a); });
             QVERIFY2(expected, ("false alarm: " + result.findings[i].id).c_str());
         }
     }

@@ -225,16 +225,17 @@ class LawsTest : public QObject {
         }
     }
 
-    /// A game may call its bodies kinematic or dynamic: it shows the same faults, but for those that mean one of
-    /// the two.
+    /// A game may call its bodies kinematic or dynamic: it shows the same faults, but for those that mean one
+    /// of the two.
     void whoMovesThem_changesNothing_data() { findings_areTheSame_data(); }
     void whoMovesThem_changesNothing() {
         QFETCH(QString, file);
         static const std::set<std::string> means_it = {
-            "kind-crate-may-topple.bouncelog",                          // a kinematic body may not
-            "kind-through-a-corner.bouncelog",                          // code may go round it, axis by axis
-            "kind-trip-slowed.bouncelog",                               // code may slow down, and lift
-            "kind-trip-launched-upward.bouncelog", "drum-in-wall.bouncelog"}; // less than a solver's own shivering
+            "kind-crate-may-topple.bouncelog", // a kinematic body may not
+            "kind-through-a-corner.bouncelog", // code may go round it, axis by axis
+            "kind-trip-slowed.bouncelog",      // code may slow down, and lift
+            "kind-trip-launched-upward.bouncelog",
+            "drum-in-wall.bouncelog"}; // less than a solver's own shivering
         const auto r = read_recording(file.toStdString());
         if (r->header.space == 3 || means_it.count(QFileInfo(file).fileName().toStdString())) return;
         const std::set<std::string> plain = faults_of(*r);

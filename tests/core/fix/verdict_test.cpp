@@ -48,7 +48,8 @@ class VerdictTest : public QObject {
         row("net: thick enough", "net-throw", R"([{"kinds":"net","grow":6}])", true);
         row("net: a little thicker", "net-throw", R"([{"kinds":"net","grow":0.5}])", false);
         row("an engine's net: swept", "engine-fast", R"([{"motion":["parcel"],"tests":"swept"}])", true);
-        row("buoy: respond only while approaching", "buoy-drum", R"([{"motion":["drum"],"gate":true}])", true);
+        row("buoy: respond only while approaching", "buoy-drum", R"([{"motion":["drum"],"gate":true}])",
+            true);
         row("buoy: respond once", "buoy-drum", R"([{"motion":["drum"],"again":0}])", true);
         row("buoy: respond later", "buoy-drum", R"([{"motion":["drum"],"again":3}])", false);
         row("buoy: another friction", "buoy-drum", R"([{"kinds":"drum","friction":0.9}])", false);

@@ -52,12 +52,14 @@ class BounceFileTest : public QObject {
             if (!x.present && !y.present) continue;
             if (!x.def || !y.def || !(*x.def == *y.def)) return body + "definition";
             if (x.present != y.present || x.fresh != y.fresh || x.teleported != y.teleported ||
-                x.grounded != y.grounded || x.has_desired != y.has_desired || x.velocity_known != y.velocity_known ||
-                x.velocity_logged != y.velocity_logged || x.waiting != y.waiting)
+                x.grounded != y.grounded || x.has_desired != y.has_desired ||
+                x.velocity_known != y.velocity_known || x.velocity_logged != y.velocity_logged ||
+                x.waiting != y.waiting)
                 return body + "flags";
             if (x.pose.at != y.pose.at || x.pose.angle != y.pose.angle || x.pose.rotation != y.pose.rotation)
                 return body + "pose";
-            if (x.scale != y.scale || x.velocity != y.velocity || x.angular_velocity != y.angular_velocity || x.desired != y.desired)
+            if (x.scale != y.scale || x.velocity != y.velocity || x.angular_velocity != y.angular_velocity ||
+                x.desired != y.desired)
                 return body + "scale, velocity or wish";
         }
         for (std::size_t i = 0; i < std::max(a.colliders().size(), b.colliders().size()); ++i)

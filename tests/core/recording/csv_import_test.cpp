@@ -44,7 +44,7 @@ class CsvImportTest : public QObject {
         std::ostringstream csv;
         write_bodies_csv(csv, *r, 0, r->size() - 1);
         json mapping = {{"csv", 1}, {"frame", "frame"}, {"time", "time"}, {"body", "body"}, {"x", "x"},
-                        {"y", "y"}, {"angle", "angle"},  {"vx", "vx"},     {"vy", "vy"}};
+                        {"y", "y"}, {"angle", "angle"}, {"vx", "vx"},     {"vy", "vy"}};
         mapping["header"] = json::parse(line_of(r->header));
         mapping["header"].erase("logs");
         for (const Recording::Defined& d : r->definitions(0, r->size()))

@@ -13,8 +13,9 @@ using namespace oddbounce;
 namespace {
 
 const std::string header = "{\"bounce\":1}\n";
-const std::string ball = "{\"body\":1,\"moves\":\"kinematic\"}\n{\"collider\":2,\"body\":1,\"shape\":{\"type\":"
-                         "\"circle\",\"r\":1}}\n";
+const std::string ball =
+    "{\"body\":1,\"moves\":\"kinematic\"}\n{\"collider\":2,\"body\":1,\"shape\":{\"type\":"
+    "\"circle\",\"r\":1}}\n";
 
 QString complaint(const std::string& text) {
     try {
@@ -131,7 +132,8 @@ class LogTest : public QObject {
         const auto r = read_log_text(
             header + ball +
                 "{\"frame\":0,\"bodies\":[[1,0,0]]}\n{\"frame\":1,\"bodies\":[[1,6,0]],\"scale\":[[1,2,2]]}\n"
-                "{\"frame\":2}\n{\"frame\":3,\"teleport\":[1],\"bodies\":[[1,600,0]],\"off\":[2]}\n{\"frame\":4,"
+                "{\"frame\":2}\n{\"frame\":3,\"teleport\":[1],\"bodies\":[[1,600,0]],\"off\":[2]}\n{"
+                "\"frame\":4,"
                 "\"removed\":[1]}\n",
             "x");
         QVERIFY(r->world_at(0).bodies()[0].fresh && !r->world_at(0).bodies()[0].velocity_known);

@@ -219,7 +219,8 @@ class PicturesTest : public QObject {
             write(at + "/shots/" + name, png);
         write(at + "/shots/later_900.png", png);
         if (!rects.isEmpty()) write(at + "/shots/rects.csv", rects.toStdString());
-        ScreenshotFolder screenshots{at + "/shots", std::array<double, 4>{-1, -2, 1, 2}, follow.toStdString(), {}};
+        ScreenshotFolder screenshots{
+            at + "/shots", std::array<double, 4>{-1, -2, 1, 2}, follow.toStdString(), {}};
         if (first >= 0) screenshots.first = first;
         const auto log = hooked(json::object(), {{"rows", {"#"}}}).recording();
         QString said;
