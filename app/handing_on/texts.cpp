@@ -69,7 +69,7 @@ QString markdown_of(const Session& s, const Finding& f) {
                   " · " + word(f.grade) + "\n\n";
     for (const Sentence& one : f.account) {
         const QString text = escaped(QString::fromStdString(one.text));
-        const QString tag = one.cause ? Session::tr("Cause")
+        const QString tag = one.cause ? Session::tr("Cause:")
                             : one.fraction
                                 ? QString("%1 + %2 %").arg(one.frame - 1).arg(qRound(*one.fraction * 100))
                                 : QString::number(one.frame);
