@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // odd-bounce [FILE] [--frame N[.f]] [--finding ID], or --picture OUT to draw without a window.
+#include "language/language.hpp"
 #include "theme/theme.hpp"
 #include "view/picture.hpp"
 #include "window/window.hpp"
@@ -174,7 +175,9 @@ int main(int argc, char** argv) {
                        {"try", "chooses the finding's candidate number N.", "N"},
                        {"listen", "waits for a running game that sends its frames."},
                        {"size", "size of the picture.", "WxH", "1280x800"},
-                       {"theme", "light or dark; pictures are light unless told otherwise.", "light|dark"}});
+                       {"theme", "light or dark; pictures are light unless told otherwise.", "light|dark"},
+                       {"language", "language of the window: en or de. Without it, the one chosen in the "
+                                    "View menu, else the system's.", "CODE"}});
     parser.process(app);
     const QStringList files = parser.positionalArguments();
     const QStringList size_text = parser.value("size").split('x');
@@ -186,6 +189,12 @@ int main(int argc, char** argv) {
     const QString theme = parser.value("theme");
     if (!theme.isEmpty() && theme != "light" && theme != "dark")
         return fail("--theme: '" + theme + "' is not a theme, expected light or dark");
+    const QString language = parser.value("language");
+    if (!use_language(language.isEmpty() ? QSettings().value("language").toString() : language)) {
+        if (!language.isEmpty())
+            return fail("--language: '" + language + "' is not a language of the window, expected en or de");
+        use_language({}); // the settings name one that is not there any more
+    }
     // A picture to be handed on is light and of the usual text size unless told otherwise.
     const bool dark = theme.isEmpty() ? !picture_only && QSettings().value("dark").toBool() : theme == "dark";
     Theme::use(app, dark, picture_only ? 1.0 : QSettings().value("text scale", 1.0).toDouble());

@@ -99,7 +99,7 @@ std::vector<NumberRow> numbers_at(const Session& s) {
     if (now.has_desired)
         add(NumbersModel::tr("desired velocity"), vector_text(now.desired, r.header.unit + "/s"));
     if (r.header.has(Channel::Grounded) && (now.has_desired || now.grounded))
-        add(NumbersModel::tr("grounded"), NumbersModel::tr(now.grounded ? "yes" : "no").toStdString());
+        add(NumbersModel::tr("grounded"), (now.grounded ? NumbersModel::tr("yes") : NumbersModel::tr("no")).toStdString());
     if (now.velocity_known)
         add(NumbersModel::tr("velocity"), vector_text(now.velocity, r.header.unit + "/s"));
     add(NumbersModel::tr("position"), vector_text(pose.at, r.header.unit));

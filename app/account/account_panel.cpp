@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "account/account_panel.hpp"
 
+#include "language/language.hpp"
 #include "theme/theme.hpp"
 
 #include <QHeaderView>
@@ -161,14 +162,14 @@ void AccountPanel::refresh() {
     no_numbers_->setVisible(r && r->header.space == 2 && figures_->rowCount() == 0);
     sentences_->setVisible(f != nullptr), note_->setVisible(!f && r && r->header.space == 2);
     assumes_->setVisible(f && !f->assumes.empty());
-    fault_->setText(f ? QString("%1 · %2").arg(QString::fromUtf8(fault_by_id(f->fault)->title).toLower(),
-                                               f->expected ? tr("expected") : QString(word(f->grade)))
+    fault_->setText(f ? QString("%1 · %2").arg(title_in_line(*f),
+                                               f->expected ? tr("expected") : core_text(word(f->grade)))
                       : QString());
     QPalette p = fault_->palette();
     p.setColor(QPalette::WindowText, f && !f->expected ? th.finding : th.soft);
     fault_->setPalette(p);
     if (f)
-        return assumes_->setText(QString("%1: %2.").arg(word(f->grade), QString::fromStdString(f->assumes)));
+        return assumes_->setText(QString("%1: %2.").arg(core_text(word(f->grade)), QString::fromStdString(f->assumes)));
     const bool none = session_.findings().empty() && !session_.scanning();
     note_->setText(
         !none ? tr("Choose a finding to read what happened, frame by frame. N goes to the next one.")

@@ -2,6 +2,7 @@
 #include "findings/bodies_panel.hpp"
 
 #include "fault/account_text.hpp"
+#include "language/language.hpp"
 #include "theme/theme.hpp"
 
 #include <QHBoxLayout>
@@ -66,7 +67,7 @@ bool BodiesModel::is_sensor(Slot body) const {
 
 QString BodiesModel::what_it_is(Slot body) const {
     if (!session_.asks_what_stops() || session_.body() < 0 || body == session_.body())
-        return is_sensor(body) ? tr("sensor") : QString(word(session_.instant().now->body(body).def->moves));
+        return is_sensor(body) ? core_text("sensor") : core_text(word(session_.instant().now->body(body).def->moves));
     switch (session_.does_to_chosen(body)) {
     case Does::Solid:
         return tr("stops it");

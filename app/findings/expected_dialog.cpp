@@ -11,24 +11,25 @@ namespace oddbounce {
 ExpectedDialog::ExpectedDialog(const Finding& finding, const std::vector<Finding>& all, bool by_rule,
                                QWidget* parent)
     : QDialog(parent), id_(finding.id), by_rule_(rule_for(finding)) {
-    setWindowTitle("Mark as expected");
+    setWindowTitle(tr("Mark as expected"));
     const auto like =
         std::count_if(all.begin(), all.end(), [&](const Finding& f) { return covers(by_rule_, f); });
     const QString frames = finding.first == finding.last
-                               ? QString("frame %1").arg(finding.first)
-                               : QString("frames %1–%2").arg(finding.first).arg(finding.last);
-    one_ = new QRadioButton("only this finding, " + frames);
+                               ? tr("frame %1").arg(finding.first)
+                               : tr("frames %1–%2").arg(finding.first).arg(finding.last);
+    one_ = new QRadioButton(tr("only this finding, %1").arg(frames));
     rule_ =
-        new QRadioButton(QString("%1 (%2 here)").arg(QString::fromStdString(text_of(by_rule_))).arg(like));
+        new QRadioButton(tr("%1 (%2 here)").arg(QString::fromStdString(text_of(by_rule_))).arg(like));
     (by_rule ? rule_ : one_)->setChecked(true);
     reason_ = new QLineEdit;
-    reason_->setPlaceholderText("reason"), reason_->setAccessibleName("reason");
+    reason_->setPlaceholderText(tr("reason")), reason_->setAccessibleName(tr("reason"));
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel);
-    buttons->button(QDialogButtonBox::Ok)->setText("Mark as expected");
+    buttons->button(QDialogButtonBox::Ok)->setText(tr("Mark as expected"));
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     auto* kept =
-        new QLabel("Saved in the case file next to the recording. `oddb scan` does not count it either.");
+        new QLabel(
+            tr("Saved in the case file next to the recording. \"oddb scan\" does not count it either."));
     kept->setWordWrap(true);
     auto* box = new QVBoxLayout(this);
     box->setSpacing(10);
@@ -40,7 +41,7 @@ ExpectedDialog::ExpectedDialog(const Finding& finding, const std::vector<Finding
 Expected ExpectedDialog::expected() const {
     Expected expected = rule_->isChecked() ? by_rule_ : Expected{id_, {}, {}, {}};
     const QString reason = reason_->text().trimmed();
-    expected.reason = reason.isEmpty() ? "no reason given" : reason.toStdString();
+    expected.reason = reason.isEmpty() ? tr("no reason given").toStdString() : reason.toStdString();
     return expected;
 }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "findings/findings_model.hpp"
 
+#include "language/language.hpp"
+
 #include <map>
 #include <set>
 
@@ -53,17 +55,17 @@ void FindingsModel::fold(int row, bool folded) {
 
 FindingsModel::Row FindingsModel::row_for(const Finding& f) const {
     Row row;
-    row.title = QString::fromStdString(headline(f)), row.id = QString::fromStdString(f.id);
+    row.title = headline_text(f), row.id = QString::fromStdString(f.id);
     row.expected = f.expected.has_value(), row.ids = {row.id};
     row.key = QString::fromStdString(f.fault) + '\n' + row.title + (row.expected ? "\n1" : "\n0");
     row.frames =
         f.first == f.last ? tr("frame %1").arg(f.first) : tr("frames %1–%2").arg(f.first).arg(f.last);
     if (grouping_ != Grouping::Fault)
-        row.prefix = QString::fromUtf8(fault_by_id(f.fault)->title).toLower() + ", ";
+        row.prefix = title_in_line(f) + ", ";
     row.frames = row.prefix + row.frames;
     row.spans = {QPointF(static_cast<double>(session_.recording()->frame_index(f.first)),
                          static_cast<double>(session_.recording()->frame_index(f.last)))};
-    row.tip = QString("%1, %2").arg(fault_by_id(f.fault)->what, word(f.grade));
+    row.tip = QString("%1, %2").arg(core_text(fault_by_id(f.fault)->what), core_text(word(f.grade)));
     if (f.expected) {
         row.frames = tr("expected: %1").arg(QString::fromStdString(*f.expected));
         row.tip += '\n' + row.frames;
@@ -74,7 +76,7 @@ FindingsModel::Row FindingsModel::row_for(const Finding& f) const {
 QString FindingsModel::group_of(const Finding& f) const {
     switch (grouping_) {
     case Grouping::Fault:
-        return fault_by_id(f.fault)->title;
+        return title_of(f);
     case Grouping::Body:
         return QString::fromStdString(f.names.at(0));
     case Grouping::Pair: {
@@ -101,7 +103,7 @@ bool FindingsModel::shown(const Finding& f, const Row& row) const {
                                                         : true;
     if (!wanted) return false;
     const QString all = (row.title + " " + QString::fromStdString(f.fault) + " " +
-                         fault_by_id(f.fault)->title + " " + row.frames + " " + word(f.grade))
+                         title_of(f) + " " + row.frames + " " + core_text(word(f.grade)))
                             .toLower();
     const QStringList words = words_.toLower().split(' ', Qt::SkipEmptyParts);
     return std::all_of(words.begin(), words.end(), [&](const QString& w) { return all.contains(w); });
@@ -118,7 +120,7 @@ void FindingsModel::rebuild() {
         if (!shown(f, row)) continue;
         const QString group = group_of(f);
         if (!groups.count(group)) order.push_back(group);
-        if (grouping_ == Grouping::Fault) tips[group] = fault_by_id(f.fault)->what;
+        if (grouping_ == Grouping::Fault) tips[group] = core_text(fault_by_id(f.fault)->what);
         groups[group].push_back(std::move(row));
     }
     for (const QString& group : order) {

@@ -2,6 +2,7 @@
 #include "fixes/candidate_dialog.hpp"
 
 #include "fault/account_text.hpp"
+#include "language/language.hpp"
 #include "theme/theme.hpp"
 
 #include <QComboBox>
@@ -117,7 +118,7 @@ void CandidateDialog::knob_changed() {
     auto* form = static_cast<QFormLayout*>(layout());
     const bool choice = k.kind == Knob::Choice, size = k.kind == Knob::Size;
     choice_->clear();
-    choice_->addItems(QString(k.choices).split('|'));
+    for (const QString& one : QString(k.choices).split('|')) choice_->addItem(core_text(one.toUtf8()), one);
     const auto show = [&](QWidget* w, bool on) { w->setVisible(on), form->labelForField(w)->setVisible(on); };
     show(choice_, choice), show(value_, !choice), show(second_, size);
     static_cast<QLabel*>(form->labelForField(value_))
@@ -149,7 +150,7 @@ void CandidateDialog::knob_changed() {
 Fix CandidateDialog::fix() const {
     return fix_from_knob(session_, target_->currentData().toLongLong(),
                          knobs()[static_cast<std::size_t>(knob_->currentIndex())], value_->value(),
-                         second_->value(), choice_->currentText());
+                         second_->value(), choice_->currentData().toString());
 }
 
 } // namespace oddbounce

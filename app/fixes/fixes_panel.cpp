@@ -3,6 +3,7 @@
 
 #include "fault/account_text.hpp"
 #include "fixes/candidate_dialog.hpp"
+#include "language/language.hpp"
 #include "theme/theme.hpp"
 
 #include <QApplication>
@@ -25,10 +26,8 @@ std::vector<VerdictEntry> entries_of(const Verdict& v, VerdictPart::List list, c
     };
     const auto findings = [&](const std::vector<Finding>& all) {
         for (const Finding& f : all)
-            out.push_back({QString("%1: %2, %3")
-                               .arg(QString::fromUtf8(fault_by_id(f.fault)->title),
-                                    QString::fromStdString(headline(f)), frames(f.first, f.last)),
-                           moment(f.first)});
+            out.push_back(
+                {title_and_headline(f) + ", " + frames(f.first, f.last), moment(f.first)});
     };
     const auto contacts = [&](const std::vector<TouchRun>& all) {
         for (const TouchRun& t : all)

@@ -2,6 +2,7 @@
 #include "handing_on/card.hpp"
 
 #include "handing_on/texts.hpp"
+#include "language/language.hpp"
 #include "recording/plain_text.hpp"
 #include "strip/strip_widget.hpp"
 #include "theme/theme.hpp"
@@ -36,14 +37,13 @@ void paint_card(QPainter& p, const Session& s) {
     p.fillRect(QRectF(0, 0, w, h), th.panel);
     p.fillRect(QRectF(0, 0, 6, h), th.finding);
     line(p, 42, inner, type(22, true), th.ink,
-         QString("%1: %2").arg(QString::fromUtf8(fault_by_id(f.fault)->title),
-                               QString::fromStdString(headline(f))));
+         title_and_headline(f));
     line(p, 66, inner, type(13), th.soft, bodies_line(s, f));
     line(p, 88, inner, type(13), th.soft,
          QString("%1 · %2 s · %3")
              .arg(s.moment_text())
              .arg(r.seconds_at(s.instant().index), 0, 'f', 3)
-             .arg(word(f.grade)));
+             .arg(core_text(word(f.grade))));
     const QString cause = cause_of(f);
     p.setFont(type(15)), p.setPen(th.ink);
     QRectF used;
@@ -71,7 +71,7 @@ QImage card_image(const Session& s) {
 bool save_card(const Session& s, const QString& path, QString& error) {
     const LightForNow light;
     return save_drawing(
-        path, card_size, QString::fromStdString(headline(*s.finding())),
+        path, card_size, headline_text(*s.finding()),
         [&](QPainter& p) { paint_card(p, s); }, error);
 }
 

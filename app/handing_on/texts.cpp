@@ -4,6 +4,7 @@
 #include "handing_on/card.hpp"
 #include "report/html.hpp"
 #include "report/xml.hpp"
+#include "language/language.hpp"
 #include "theme/theme.hpp"
 #include "view/picture.hpp"
 
@@ -21,18 +22,13 @@ QString bodies_line(const Session&, const Finding& f) {
 }
 
 QString cause_of(const Finding& f) {
-    if (f.account.empty() || !f.account.back().cause) return fault_by_id(f.fault)->what;
+    if (f.account.empty() || !f.account.back().cause) return core_text(fault_by_id(f.fault)->what);
     QString text = QString::fromStdString(f.account.back().text);
     if (!text.isEmpty()) text[0] = text[0].toUpper();
     return text;
 }
 
 namespace {
-
-QString title_of(const Finding& f) {
-    return QString("%1: %2").arg(QString::fromUtf8(fault_by_id(f.fault)->title),
-                                 QString::fromStdString(headline(f)));
-}
 
 QString source_of(const Session& s, const Finding& f) {
     return QString("%1, %2").arg(QFileInfo(s.path()).fileName(), QString::fromStdString(f.id));
@@ -57,7 +53,7 @@ QString frames_of(const Finding& f) {
 
 QString plain_text_of(const Session& s, const Finding& f) {
     QString out =
-        title_of(f) + "\n" + bodies_line(s, f) + "\n" + frames_of(f) + ", " + word(f.grade) + "\n\n";
+        title_and_headline(f) + "\n" + bodies_line(s, f) + "\n" + frames_of(f) + ", " + core_text(word(f.grade)) + "\n\n";
     for (const Sentence& one : f.account) out += QString::fromStdString(sentence_text(one)) + "\n";
     out += "\n";
     for (const Fact& fact : f.facts) out += QString::fromStdString(fact.key + ": " + fact_text(fact)) + "\n";
@@ -65,8 +61,8 @@ QString plain_text_of(const Session& s, const Finding& f) {
 }
 
 QString markdown_of(const Session& s, const Finding& f) {
-    QString out = "### " + escaped(title_of(f)) + "\n\n" + escaped(bodies_line(s, f)) + " · " + frames_of(f) +
-                  " · " + word(f.grade) + "\n\n";
+    QString out = "### " + escaped(title_and_headline(f)) + "\n\n" + escaped(bodies_line(s, f)) + " · " + frames_of(f) +
+                  " · " + core_text(word(f.grade)) + "\n\n";
     for (const Sentence& one : f.account) {
         const QString text = escaped(QString::fromStdString(one.text));
         const QString tag = one.cause ? Session::tr("Cause:")
@@ -127,11 +123,11 @@ QString page_of(const Session& s) {
     const Finding& f = *s.finding();
     const double touch = s.touch_moment(f);
     const Mapping look = first_look(s, QRectF(QPointF(0, 0), QSizeF(frame_size)));
-    QString out = QString::fromStdString(html_head(title_of(f).toStdString())) +
+    QString out = QString::fromStdString(html_head(title_and_headline(f).toStdString())) +
                   "<style>figure{margin:0}figure img{width:100%;border:1px solid #DDD7C9;border-radius:4px}"
                   "figcaption{color:#66727A;margin:.3rem 0}.steps{display:flex;gap:.6rem;align-items:center}"
                   ".steps input{flex:1}button{font:inherit;padding:.2rem .8rem}</style>\n<h1>" +
-                  title_of(f).toHtmlEscaped() + "</h1>\n<p class=\"soft\">" +
+                  title_and_headline(f).toHtmlEscaped() + "</h1>\n<p class=\"soft\">" +
                   bodies_line(s, f).toHtmlEscaped() + "</p>\n";
     for (const double m : moments_of(s, f)) {
         const Instant t = s.instant_at(m);

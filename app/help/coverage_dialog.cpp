@@ -2,6 +2,7 @@
 #include "help/coverage_dialog.hpp"
 
 #include "fault/coverage.hpp"
+#include "language/language.hpp"
 
 #include <QDialogButtonBox>
 #include <QHeaderView>
@@ -20,10 +21,10 @@ CoverageDialog::CoverageDialog(const Session& session, QWidget* parent)
     faults_->setRootIsDecorated(false), faults_->setAccessibleName(tr("faults"));
     faults_->header()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
     for (const Fault& fault : catalogue()) {
-        auto* item = new QTreeWidgetItem({QString::fromUtf8(fault.title).toLower(), tr("judged")});
+        auto* item = new QTreeWidgetItem({in_line(core_text(fault.title)), tr("judged")});
         if (const auto why = session.not_judged().find(fault.id); why != session.not_judged().end())
             item->setText(1, tr("not judged: %1").arg(QString::fromStdString(why->second)));
-        item->setToolTip(0, fault.what), item->setToolTip(1, item->text(1));
+        item->setToolTip(0, core_text(fault.what)), item->setToolTip(1, item->text(1));
         QVariantList missing;
         if (session.recording())
             for (const Input input : missing_inputs(*session.recording(), fault))

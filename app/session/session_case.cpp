@@ -49,7 +49,7 @@ void Session::set_case(const Case& now) {
 void Session::add_candidate(const Fix& fix) {
     Case after = case_;
     after.fixes.push_back(fix);
-    edit(std::move(after), "Add candidate fix");
+    edit(std::move(after), tr("Add candidate fix"));
     choose_candidate(static_cast<int>(candidates_.size()) - 1);
 }
 
@@ -59,7 +59,7 @@ void Session::replace_candidate(int index, const Fix& fix) {
         return add_candidate(fix); // a suggestion stays; the change becomes the person's own
     Case after = case_;
     after.fixes[static_cast<std::size_t>(index - first_own)] = fix;
-    edit(std::move(after), "Change candidate fix");
+    edit(std::move(after), tr("Change candidate fix"));
     choose_candidate(index);
 }
 
@@ -73,7 +73,7 @@ void Session::remove_candidate(int index) {
     if (index < first_own || index >= static_cast<int>(candidates_.size())) return;
     Case after = case_;
     after.fixes.erase(after.fixes.begin() + (index - first_own));
-    edit(std::move(after), "Remove candidate fix");
+    edit(std::move(after), tr("Remove candidate fix"));
 }
 
 // ---- notes
@@ -84,7 +84,7 @@ void Session::add_note(const Vec2& at, const QString& text) {
     Note note;
     note.frame = recording_->number(static_cast<std::size_t>(whole));
     note.part = std::max(0.0, moment_ - whole), note.at = at, note.text = text.trimmed().toStdString();
-    insert_note(note, "Add note");
+    insert_note(note, tr("Add note"));
 }
 
 /// Notes stay in order of time.
@@ -104,7 +104,7 @@ void Session::change_note(std::size_t index, const QString& text) {
         after.notes.erase(after.notes.begin() + static_cast<std::ptrdiff_t>(index));
     else
         after.notes[index].text = text.trimmed().toStdString();
-    edit(std::move(after), text.trimmed().isEmpty() ? "Remove note" : "Change note");
+    edit(std::move(after), text.trimmed().isEmpty() ? tr("Remove note") : tr("Change note"));
 }
 
 double Session::moment_of(const Note& note) const {
@@ -174,8 +174,8 @@ void Session::judge_next() {
 
 void Session::save_clip(const QString& path, bool smallest) {
     const Finding* f = finding();
-    if (!f) return emit said("Choose a finding first: the clip is cut around it.");
-    emit said("Cutting the clip…");
+    if (!f) return emit said(tr("Choose a finding first: the clip is cut around it."));
+    emit said(tr("Cutting the clip…"));
     auto part = std::make_shared<std::shared_ptr<Recording>>();
     clip_work_.run(
         [r = recording_, f = *f, path, smallest, part, project = judged_by()](Background::Work& work) {
@@ -190,7 +190,7 @@ void Session::save_clip(const QString& path, bool smallest) {
             if (!work.stop) write_recording(**part, path.toStdString());
         },
         [this, path, part] {
-            emit said(QString("Saved %1: %2 frames, %3 bodies.")
+            emit said(tr("Saved %1: %2 frames, %3 bodies.")
                           .arg(QFileInfo(path).fileName())
                           .arg((*part)->size())
                           .arg((*part)->body_count()));
@@ -210,7 +210,7 @@ bool Session::keep(const QString& path, const nlohmann::json& what) {
         }
         write_file(path.toStdString(), what.dump(1) + "\n");
     } catch (const std::exception& e) {
-        emit said(QString("Not saved: %1").arg(QString::fromUtf8(e.what())));
+        emit said(tr("Not saved: %1").arg(QString::fromUtf8(e.what())));
         return false;
     }
     return true;
@@ -235,16 +235,16 @@ void Session::mark_expected(const Expected& expected) {
     std::erase_if(after.expected,
                   [&](Expected had) { return had.reason = expected.reason, had == expected; });
     after.expected.push_back(expected);
-    edit(std::move(after), "Mark as expected");
+    edit(std::move(after), tr("Mark as expected"));
 }
 
 void Session::unmark(const Finding& finding) {
     Case after = case_;
     if (std::erase_if(after.expected, [&](const Expected& f) { return covers(f, finding); }) > 0)
-        edit(std::move(after), "Remove mark");
+        edit(std::move(after), tr("Remove mark"));
     if (std::any_of(project_.expected.begin(), project_.expected.end(),
                     [&](const Expected& f) { return covers(f, finding); }))
-        emit said(QString("It is still expected according to %1.").arg(project_path()));
+        emit said(tr("It is still expected according to %1.").arg(project_path()));
 }
 
 Project Session::judged_by() const {

@@ -18,7 +18,7 @@ QString Session::sessions_folder() {
 bool Session::listen(unsigned short port, double keep_minutes, QString& error) {
     stop_listening();
     if (!QDir().mkpath(sessions_folder())) {
-        error = sessions_folder() + ": cannot be created; sessions are saved there";
+        error = tr("%1: cannot be created; sessions are saved there").arg(sessions_folder());
         return false;
     }
     Listener::Options options;
@@ -39,13 +39,13 @@ bool Session::listen(unsigned short port, double keep_minutes, QString& error) {
     events.ended = [this, later](const std::string& sentence, const std::string& path) {
         later([this, sentence, path] {
             if (waiting_ && waiting_path_ == QString::fromStdString(path)) emit live_changed();
-            emit said(QString("%1 is over: %2.")
+            emit said(tr("%1 is over: %2.")
                           .arg(QFileInfo(QString::fromStdString(path)).fileName())
                           .arg(QString::fromStdString(sentence)));
         });
     };
     events.refused = [this, later](const std::string& sentence) {
-        later([this, sentence] { emit said("A game was refused: " + QString::fromStdString(sentence)); });
+        later([this, sentence] { emit said(tr("A game was refused: %1").arg(QString::fromStdString(sentence))); });
     };
     try {
         listener_ = std::make_unique<Listener>(std::move(options), std::move(events));
@@ -80,7 +80,7 @@ void Session::game_began(std::shared_ptr<const Recording> r, const QString& path
     waiting_ = std::move(r), waiting_path_ = path;
     if (!recording_ || (live_ && follows_)) return show_waiting();
     emit live_changed();
-    emit said(QString("A game is sending frames (%1). F shows it.").arg(QFileInfo(path).completeBaseName()));
+    emit said(tr("A game is sending frames (%1). F shows it.").arg(QFileInfo(path).completeBaseName()));
 }
 
 void Session::show_waiting() {
@@ -114,12 +114,12 @@ void Session::take_mark(const LiveSession::Mark& m) {
     const std::ptrdiff_t index = recording_->frame_index(m.frame);
     if (index < 0) return;
     Note note;
-    note.frame = m.frame, note.text = m.note.empty() ? "marked by the game" : m.note;
+    note.frame = m.frame, note.text = m.note.empty() ? tr("marked by the game").toStdString() : m.note;
     const World w = world_at(static_cast<std::size_t>(index));
     Slot body = m.about.empty() ? -1 : recording_->body_slot(m.about[0]);
     if (body < 0 && !w.movers().empty()) body = w.movers().front();
     if (body >= 0) note.at = flat(w.body(body).pose.at);
-    insert_note(note, "Mark of the game");
+    insert_note(note, tr("Mark of the game"));
 }
 
 /// What came since the last time is shown.

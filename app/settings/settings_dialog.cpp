@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "settings/settings_dialog.hpp"
 
+#include "language/language.hpp"
 #include "theme/theme.hpp"
 
 #include <QDir>
@@ -22,7 +23,7 @@ class NumberEditor : public QStyledItemDelegate {
     QWidget* createEditor(QWidget* parent, const QStyleOptionViewItem&,
                           const QModelIndex& index) const override {
         auto* spin = new QDoubleSpinBox(parent);
-        const QString unit = index.siblingAtColumn(SettingsModel::Unit).data().toString();
+        const QString unit = index.siblingAtColumn(SettingsModel::Unit).data(Qt::EditRole).toString();
         const bool share = unit == "share" || unit == "slops" || unit == "times";
         spin->setRange(0.0, 1e9), spin->setDecimals(share ? 3 : 1), spin->setSingleStep(share ? 0.05 : 1.0);
         spin->setFrame(false);
@@ -34,14 +35,14 @@ class NumberEditor : public QStyledItemDelegate {
 
 SettingsDialog::SettingsDialog(Session& session, QWidget* parent)
     : QDialog(parent), session_(session), model_(new SettingsModel(session, this)) {
-    setWindowTitle("Project settings");
+    setWindowTitle(tr("Project settings"));
     resize(900, 560);
     auto* across = new QHBoxLayout(this);
     across->setContentsMargins(18, 16, 18, 16), across->setSpacing(18);
     across->addWidget(table(), 3), across->addWidget(effects(), 2);
     connect(model_, &SettingsModel::counted, this, &SettingsDialog::show_effect);
     connect(&model_->work(), &Background::progress, this, [this](double share, double) {
-        effect_->setText(QString("Judging with these values: %1 %").arg(static_cast<int>(share * 100)));
+        effect_->setText(tr("Judging with these values: %1 %").arg(static_cast<int>(share * 100)));
     });
     connect(kinds_, &QComboBox::currentIndexChanged, this, [this](int row) {
         model_->choose_kind(row <= 0 ? QString() : kinds_->currentText());
@@ -70,9 +71,9 @@ QWidget* SettingsDialog::table() {
     column->setContentsMargins(0, 0, 0, 0), column->setSpacing(8);
     auto* head = new QHBoxLayout;
     kinds_ = new QComboBox, filter_ = new QLineEdit;
-    kinds_->setAccessibleName("for"), kinds_->setMinimumWidth(150);
-    filter_->setPlaceholderText("filter: fault, word…"), filter_->setClearButtonEnabled(true);
-    head->addWidget(new QLabel("for")), head->addWidget(kinds_), head->addWidget(filter_, 1);
+    kinds_->setAccessibleName(tr("for")), kinds_->setMinimumWidth(150);
+    filter_->setPlaceholderText(tr("filter: fault, word…")), filter_->setClearButtonEnabled(true);
+    head->addWidget(new QLabel(tr("for"))), head->addWidget(kinds_), head->addWidget(filter_, 1);
     table_ = new QTableView;
     table_->setModel(model_),
         table_->setItemDelegateForColumn(SettingsModel::Value, new NumberEditor(table_));
@@ -81,7 +82,7 @@ QWidget* SettingsDialog::table() {
     table_->setSelectionBehavior(QAbstractItemView::SelectRows);
     table_->setSelectionMode(QAbstractItemView::SingleSelection);
     table_->setEditTriggers(QAbstractItemView::AllEditTriggers);
-    table_->setAccessibleName("thresholds");
+    table_->setAccessibleName(tr("thresholds"));
     QHeaderView* heads = table_->horizontalHeader();
     heads->setSectionResizeMode(SettingsModel::Name, QHeaderView::Stretch);
     heads->resizeSection(SettingsModel::Value, 80), heads->resizeSection(SettingsModel::Unit, 84),
@@ -90,8 +91,8 @@ QWidget* SettingsDialog::table() {
     reason_ = new QLabel;
     reason_->setWordWrap(true), reason_->setForegroundRole(QPalette::PlaceholderText),
         reason_->setMinimumHeight(34);
-    reset_ = new QPushButton("Reset to default");
-    reset_->setToolTip("Gives the chosen threshold its default value again");
+    reset_ = new QPushButton(tr("Reset to default"));
+    reset_->setToolTip(tr("Gives the chosen threshold its default value again"));
     auto* foot = new QHBoxLayout;
     foot->addWidget(reason_, 1), foot->addWidget(reset_);
     column->addLayout(head), column->addWidget(table_, 1), column->addLayout(foot);
@@ -102,16 +103,16 @@ QWidget* SettingsDialog::effects() {
     auto* side = new QWidget;
     auto* column = new QVBoxLayout(side);
     column->setContentsMargins(0, 0, 0, 0), column->setSpacing(8);
-    auto* title = new QLabel("Effect on this recording");
+    auto* title = new QLabel(tr("Effect on this recording"));
     title->setFont(type(14, true));
     effect_ = new QLabel, file_ = new QLabel;
     effect_->setWordWrap(true), file_->setWordWrap(true);
     file_->setForegroundRole(QPalette::PlaceholderText);
     list_ = new QListWidget;
-    list_->setAccessibleName("effect on this recording");
+    list_->setAccessibleName(tr("effect on this recording"));
     space_ = new QWidget;
     keep_ = new QPushButton;
-    auto* close = new QPushButton("close");
+    auto* close = new QPushButton(tr("Close"));
     connect(close, &QPushButton::clicked, this, &QDialog::hide);
     auto* foot = new QHBoxLayout;
     foot->addStretch(), foot->addWidget(keep_), foot->addWidget(close);
@@ -131,7 +132,7 @@ void SettingsDialog::open_afresh() {
 void SettingsDialog::list_kinds() {
     const QString chosen = kinds_->currentIndex() > 0 ? kinds_->currentText() : QString();
     kinds_->clear();
-    kinds_->addItem("all bodies");
+    kinds_->addItem(tr("all bodies"));
     kinds_->addItems(model_->kinds());
     kinds_->setCurrentIndex(std::max(0, chosen.isEmpty() ? 0 : kinds_->findText(chosen)));
 }
@@ -139,40 +140,39 @@ void SettingsDialog::list_kinds() {
 void SettingsDialog::show_reason() {
     const QModelIndex at = table_->currentIndex();
     reset_->setEnabled(at.isValid() && model_->own(at.row()));
-    reason_->setText(at.isValid() ? QString::fromUtf8(model_->info(at.row()).reason) : QString());
+    reason_->setText(at.isValid() ? core_text(model_->info(at.row()).reason) : QString());
 }
 
 void SettingsDialog::show_effect() {
     const SettingsModel::Effect& e = model_->effect();
     list_->clear();
     const auto add = [&](const Finding& f, const char* sign) {
-        QString text = QString("%1 %2, %3")
-                           .arg(sign, QString::fromUtf8(fault_by_id(f.fault)->title).toLower(),
-                                QString::fromStdString(f.names.at(0)));
-        if (f.names.size() > 1) text += " and " + QString::fromStdString(f.names[1]);
-        auto* item = new QListWidgetItem(text + QString(", frame %1").arg(f.first), list_);
+        QString names = QString::fromStdString(f.names.at(0));
+        if (f.names.size() > 1) names = tr("%1 and %2").arg(names, QString::fromStdString(f.names[1]));
+        auto* item = new QListWidgetItem(
+            tr("%1 %2, %3, frame %4").arg(sign, title_in_line(f), names).arg(f.first), list_);
         item->setForeground(*sign == '+' ? Theme::current().finding : Theme::current().soft);
         if (*sign == '-') item->setData(Qt::UserRole, QString::fromStdString(f.id));
     };
     const auto count = [](std::size_t n) {
-        return n == 1 ? QString("1 finding") : QString("%1 findings").arg(n);
+        return n == 1 ? tr("1 finding") : tr("%1 findings").arg(n);
     };
     if (!model_->changed())
-        effect_->setText("No value is changed yet. Change one to see its effect on this recording.");
+        effect_->setText(tr("No value is changed yet. Change one to see its effect on this recording."));
     else if (!e.known)
-        effect_->setText("Judging with these values…");
+        effect_->setText(tr("Judging with these values…"));
     else if (e.disappearing.empty() && e.appearing.empty())
-        effect_->setText("The findings stay the same.");
+        effect_->setText(tr("The findings stay the same."));
     else
-        effect_->setText(QString("%1 would disappear, %2 would appear.")
+        effect_->setText(tr("%1 would disappear, %2 would appear.")
                              .arg(count(e.disappearing.size()), count(e.appearing.size())));
     for (const Finding& f : e.appearing) add(f, "+");
     for (const Finding& f : e.disappearing) add(f, "-");
     list_->setVisible(list_->count() > 0), space_->setVisible(list_->count() == 0);
     keep_->setEnabled(model_->changed());
-    keep_->setText("Save to project");
-    file_->setText("Saved in " + QDir::toNativeSeparators(session_.project_path()) +
-                   " for all recordings in this folder and below. `oddb` uses it too.");
+    keep_->setText(tr("Save to project"));
+    file_->setText(tr("Saved in %1 for all recordings in this folder and below. oddb uses it too.")
+                       .arg(QDir::toNativeSeparators(session_.project_path())));
 }
 
 } // namespace oddbounce

@@ -2,6 +2,7 @@
 #include "settings/settings_model.hpp"
 
 #include "fault/account_text.hpp"
+#include "language/language.hpp"
 #include "theme/theme.hpp"
 
 #include <set>
@@ -15,8 +16,11 @@ QString words_of(const SettingInfo& s) {
     const QString name = s.name;
     const qsizetype point = name.indexOf('.');
     const Fault* fault = fault_by_id(name.left(point).toStdString());
-    const QString of = fault ? QString(fault->title) : name.startsWith("run") ? "Runs" : "Response";
-    return of + ": " + name.mid(point + 1).replace('_', ' ').replace('-', ' ');
+    const QString of = fault                    ? core_text(fault->title)
+                       : name.startsWith("run") ? SettingsModel::tr("Runs")
+                                                : SettingsModel::tr("Response");
+    const QString what = name.mid(point + 1).replace('_', ' ').replace('-', ' ');
+    return of + ": " + core_text(what.toUtf8());
 }
 
 /// The same finding, though its run may have grown or shrunk.
@@ -58,7 +62,7 @@ void SettingsModel::filter(const QString& words) {
     words_ = words, rows_.clear();
     const QStringList all = words.toLower().split(' ', Qt::SkipEmptyParts);
     for (const SettingInfo& s : Settings::table()) {
-        const QString text = (words_of(s) + " " + s.name + " " + s.reason).toLower();
+        const QString text = (words_of(s) + " " + s.name + " " + core_text(s.reason)).toLower();
         if (std::all_of(all.begin(), all.end(), [&](const QString& w) { return text.contains(w); }))
             rows_.push_back(&s);
     }
@@ -131,7 +135,7 @@ int SettingsModel::rowCount(const QModelIndex& parent) const {
 int SettingsModel::columnCount(const QModelIndex&) const { return columns; }
 
 QVariant SettingsModel::headerData(int section, Qt::Orientation orientation, int role) const {
-    static const char* const heads[] = {"threshold", "value", "unit", "default"};
+    const QString heads[] = {tr("threshold"), tr("value"), tr("unit"), tr("default")};
     if (orientation == Qt::Horizontal && role == Qt::TextAlignmentRole)
         return int((section == Value || section == Default ? Qt::AlignRight : Qt::AlignLeft) |
                    Qt::AlignVCenter);
@@ -147,7 +151,7 @@ Qt::ItemFlags SettingsModel::flags(const QModelIndex& index) const {
 QVariant SettingsModel::data(const QModelIndex& index, int role) const {
     if (!index.isValid()) return {};
     const SettingInfo& s = info(index.row());
-    if (role == Qt::ToolTipRole) return QString("%1\n%2").arg(s.reason, s.name);
+    if (role == Qt::ToolTipRole) return QString("%1\n%2").arg(core_text(s.reason), s.name);
     if (role == Qt::FontRole) return type(13, index.column() == Value && own(index.row()));
     if (role == Qt::ForegroundRole)
         return index.column() == Value && own(index.row()) ? Theme::current().candidate
@@ -163,7 +167,7 @@ QVariant SettingsModel::data(const QModelIndex& index, int role) const {
         return role == Qt::EditRole ? QVariant(value(index.row()))
                                     : QString::fromStdString(figure(value(index.row())));
     case Unit:
-        return s.unit;
+        return role == Qt::EditRole ? QString(s.unit) : core_text(s.unit);
     default:
         return QString::fromStdString(figure(s.value));
     }

@@ -2,6 +2,7 @@
 #include "start/start_page.hpp"
 
 #include "fault/rule.hpp"
+#include "language/language.hpp"
 #include "theme/theme.hpp"
 
 #include <QCoreApplication>
@@ -34,7 +35,7 @@ std::vector<Sample> samples() {
             const Fault* fault = fault_by_id(o["fault"].toString().toStdString());
             if (file.exists())
                 out.push_back({file.canonicalFilePath(), o["title"].toString(), o["what"].toString(),
-                               o["group"].toString(), fault ? QString(fault->title).toLower() : QString(),
+                               o["group"].toString(), fault ? in_line(core_text(fault->title)) : QString(),
                                correct_file.canonicalFilePath(), correct["what"].toString()});
         }
         break;
@@ -137,7 +138,7 @@ class RecentCard : public Card {
     explicit RecentCard(const QString& path)
         : Card(QFileInfo(path).fileName(),
                QFileInfo(path).path() + "\n" +
-                   QLocale().toString(QFileInfo(path).lastModified(), QLocale::ShortFormat)),
+                   language_locale().toString(QFileInfo(path).lastModified(), QLocale::ShortFormat)),
           picture_(thumbnail_path(path)) {
         setToolTip(path), setMinimumWidth(200);
         setFixedHeight(line_height(13) + 2 * line_height(12) + 18);

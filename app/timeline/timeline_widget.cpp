@@ -2,6 +2,7 @@
 #include "timeline/timeline_widget.hpp"
 
 #include "fault/account_text.hpp"
+#include "language/language.hpp"
 #include "theme/theme.hpp"
 #include "view/clipped.hpp"
 
@@ -85,6 +86,10 @@ void TimelineWidget::refresh_scroll() {
                          static_cast<int>(row * static_cast<double>(visible_lanes())));
     scroll_->setVisible(hidden > 0);
     scroll_->setToolTip(tr("%1 lanes").arg(lanes_.size()));
+}
+
+QString TimelineWidget::plot_title() const {
+    return plot_.name == "gap" ? tr("gap") : plot_.name == "closing" ? tr("approaching at") : tr("speed");
 }
 
 std::size_t TimelineWidget::first_lane() const { return static_cast<std::size_t>(scroll_->value()); }
@@ -182,7 +187,7 @@ void TimelineWidget::paintEvent(QPaintEvent*) {
     plot.addRect(QRectF(ruler_.left - 6, y, ruler_.right - ruler_.left + 12, height() - y));
     paint_clipped(p, plot, [&](QPainter& q) { paint_plot(q, area); });
     if (!plot_.values.empty())
-        label(p, area.top() + area.height() / 2 - row, plot_.name),
+        label(p, area.top() + area.height() / 2 - row, plot_title()),
             label(p, area.top() + area.height() / 2 - 4, plot_.unit);
     const double x = ruler_.to(session_.moment());
     if (x < ruler_.left - 1 || x > ruler_.right + 1) return;
@@ -225,7 +230,7 @@ void TimelineWidget::paint_findings(QPainter& p, double y) {
         if (!chosen) continue;
         p.setPen(th.finding), p.setFont(type(12));
         p.drawText(QRectF(bar.right() + 6, y, 160, row), Qt::AlignVCenter,
-                   QString::fromUtf8(fault_by_id(f.fault)->title).toLower());
+                   title_in_line(f));
     }
 }
 

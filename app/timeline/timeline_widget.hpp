@@ -28,6 +28,7 @@ class TimelineWidget : public QWidget {
   private:
     void refresh();
     void refresh_plot();
+    QString plot_title() const;
     void go_on_plotting();
     void take_in();
     void show_moment();

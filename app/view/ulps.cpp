@@ -80,7 +80,7 @@ void paint_ulps(QPainter& p, const QRectF& area, const Session& s, const Finding
     const std::string& unit = s.recording()->header.unit;
     p.drawText(
         QRectF(area.left(), area.bottom() - 28, area.width(), 16), Qt::AlignCenter,
-        QString("lines %1 %2 apart").arg(f.number("ulp"), 0, 'g', 2).arg(QString::fromStdString(unit)));
+        Session::tr("lines %1 %2 apart").arg(f.number("ulp"), 0, 'g', 2).arg(QString::fromStdString(unit)));
 }
 
 } // namespace oddbounce

@@ -2,6 +2,7 @@
 #include "view/view_widget.hpp"
 
 #include "fault/account_text.hpp"
+#include "language/language.hpp"
 #include "theme/theme.hpp"
 
 #include <QInputDialog>
@@ -186,13 +187,13 @@ QString ViewWidget::hover_text(const QPointF& pixel) const {
     if (body < 0) return text;
     const BodyState& b = session_.instant().now->bodies()[static_cast<std::size_t>(body)];
     text += QString("   ·   %1, %2")
-                .arg(QString::fromStdString(body_name(*session_.instant().now, body)), word(b.def->moves));
+                .arg(QString::fromStdString(body_name(*session_.instant().now, body)), core_text(word(b.def->moves)));
     if (b.def->moves != Moves::Static)
         text += QString(", %1").arg(QString::fromStdString(motion_text(r, b.velocity)));
     for (Slot c : session_.instant().now->colliders_of(body)) {
         const ColliderDef& d = *session_.instant().now->colliders()[static_cast<std::size_t>(c)].def;
         text += QString("   ·   %1 %2%3")
-                    .arg(word(d.shape.kind), word(d.role),
+                    .arg(core_text(word(d.shape.kind)), core_text(word(d.role)),
                          d.layer.empty() ? "" : tr(", layer %1").arg(QString::fromStdString(d.layer)));
         break;
     }

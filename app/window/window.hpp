@@ -57,7 +57,7 @@ class Window : public QMainWindow {
     double speed() const { return speeds_[static_cast<std::size_t>(speed_)]; }
 
   signals:
-    /// Another text size: a new window should take this one's place.
+    /// Another text size or language: a new window should take this one's place.
     void wants_fresh();
 
   protected:
@@ -76,6 +76,7 @@ class Window : public QMainWindow {
     void add_file_commands();
     void add_go_commands();
     void add_view_commands();
+    void add_languages();
     void add_finding_commands();
     void add_fix_and_help_commands();
     void say(const QString& sentence);

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The window's commands, by menu.
+#include "language/language.hpp"
 #include "theme/theme.hpp"
 #include "window/window.hpp"
 
@@ -121,12 +122,30 @@ void Window::add_view_commands() {
     add(tr("Larger text"), "Ctrl++ or Ctrl+=", [this] { set_text_scale(Theme::text_scale() + 0.1); });
     add(tr("Smaller text"), "Ctrl+-", [this] { set_text_scale(Theme::text_scale() - 0.1); });
     add(tr("Normal text"), "Ctrl+0", [this] { set_text_scale(1.0); });
+    add_languages();
     toggle(
         tr("Full screen"), "F11", [this] { isFullScreen() ? showNormal() : showFullScreen(); },
         [this] { return isFullScreen(); });
     add(
         tr("Copy the view as a picture"), "Ctrl+Shift+V", [this] { copy_drawing(view_, tr("view")); }, true);
     add(tr("Copy the strip as a picture"), "Ctrl+Shift+R", [this] { copy_drawing(strip_, tr("strip")); });
+}
+
+/// The names of languages stand in themselves.
+void Window::add_languages() {
+    auto* menu = new QMenu(tr("Language"), this);
+    const QString chosen = QSettings().value("language").toString();
+    const auto add = [&](const QString& code, const QString& name) {
+        QAction* action = menu->addAction(name, this, [this, code] {
+            QSettings().setValue("language", code);
+            use_language(code);
+            emit wants_fresh(); // texts are taken in when a window is made
+        });
+        action->setCheckable(true), action->setChecked(code == chosen);
+    };
+    add({}, tr("As the system"));
+    for (const Language& l : languages()) add(l.code, l.name);
+    commands_->add_menu(MenuOf::View, menu, false);
 }
 
 void Window::add_finding_commands() {

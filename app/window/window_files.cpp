@@ -85,7 +85,7 @@ void Window::mark_expected(bool all_like_it) {
     const QString next = findings_->after(QString::fromStdString(session_.finding()->id));
     session_.mark_expected(ask.expected());
     if (!next.isEmpty()) session_.choose_finding(next);
-    say(tr("Marked as expected. `oddb scan` does not count it either. Ctrl+Z undoes this."));
+    say(tr("Marked as expected. \"oddb scan\" does not count it either. Ctrl+Z undoes this."));
 }
 
 void Window::show_settings() {

@@ -26,27 +26,40 @@ bool rests_on_log(const Finding& f) {
     return fault && fault->by_log && fault->by_log(f);
 }
 
-std::string headline(const Finding& f) {
+namespace {
+
+/// What stands for `{key}` in a headline.
+std::string headline_value(const Finding& f, const std::string& key) {
+    if (key == "mover") return f.names.empty() ? "" : f.names[0];
+    if (key == "other") return f.names.size() > 1 ? f.names[1] : "";
+    const Fact* fact = f.fact(key);
+    const std::string* text = fact ? std::get_if<std::string>(&fact->value) : nullptr;
+    return text ? *text : "";
+}
+
+} // namespace
+
+const char* headline_pattern(const Finding& f) {
     const Fault* fault = fault_by_id(f.fault);
-    if (!fault) return f.fault;
-    const auto value = [&](const std::string& key) -> std::string {
-        if (key == "mover") return f.names.empty() ? "" : f.names[0];
-        if (key == "other") return f.names.size() > 1 ? f.names[1] : "";
-        const Fact* fact = f.fact(key);
-        const std::string* text = fact ? std::get_if<std::string>(&fact->value) : nullptr;
-        return text ? *text : "";
-    };
+    if (!fault) return "";
     const std::string full = fault->headline;
     const bool lacks = (full.find("{other}") != full.npos && f.names.size() < 2) ||
-                       (full.find("{caster}") != full.npos && value("caster").empty());
-    const std::string pattern = lacks && *fault->headline_alone ? fault->headline_alone : full;
+                       (full.find("{caster}") != full.npos && headline_value(f, "caster").empty());
+    return lacks && *fault->headline_alone ? fault->headline_alone : fault->headline;
+}
+
+std::string headline(const Finding& f) {
+    return fault_by_id(f.fault) ? headline(f, headline_pattern(f)) : f.fault;
+}
+
+std::string headline(const Finding& f, const std::string& pattern) {
     std::string out;
     for (std::size_t i = 0; i < pattern.size();) {
         const std::size_t end = pattern[i] == '{' ? pattern.find('}', i) : pattern.npos;
         if (end == pattern.npos)
             out += pattern[i++];
         else
-            out += value(pattern.substr(i + 1, end - i - 1)), i = end + 1;
+            out += headline_value(f, pattern.substr(i + 1, end - i - 1)), i = end + 1;
     }
     return out;
 }

@@ -54,6 +54,10 @@ bool rests_on_log(const Finding& finding);
 /// "parcel through net": the headline of its fault with {mover}, {other} and texts of facts ({kind},
 /// {event}).
 std::string headline(const Finding& finding);
+/// The same by another pattern: that of another language.
+std::string headline(const Finding& finding, const std::string& pattern);
+/// The pattern that headline() uses for this finding; empty where the fault is unknown.
+const char* headline_pattern(const Finding& finding);
 
 extern const Fault tunneling_fault;
 extern const Fault double_hit_fault;

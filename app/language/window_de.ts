@@ -1,0 +1,1691 @@
+<?xml version="1.0" encoding="utf-8"?>
+<!DOCTYPE TS>
+<TS version="2.1" language="de" sourcelanguage="en">
+<context>
+    <name>QDialog</name>
+    <message>
+        <source>User guide</source>
+        <translation>Handbuch</translation>
+    </message>
+    <message>
+        <source>search the guide, Enter for the next place</source>
+        <translation>im Handbuch suchen, Eingabetaste für die nächste Stelle</translation>
+    </message>
+    <message>
+        <source>user guide</source>
+        <translation>Handbuch</translation>
+    </message>
+    <message>
+        <source>chapters</source>
+        <translation>Kapitel</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::AccountModel</name>
+    <message>
+        <source>Cause</source>
+        <translation>Ursache</translation>
+    </message>
+    <message>
+        <source>frame %1 + %2 %</source>
+        <translation>Frame %1 + %2 %</translation>
+    </message>
+    <message>
+        <source>frame %1</source>
+        <translation>Frame %1</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::AccountPanel</name>
+    <message>
+        <source>What happened</source>
+        <translation>Was geschah</translation>
+    </message>
+    <message>
+        <source>what happened</source>
+        <translation>was geschah</translation>
+    </message>
+    <message>
+        <source>Click to go to this moment</source>
+        <translation>Klick: zu diesem Moment</translation>
+    </message>
+    <message>
+        <source>Numbers</source>
+        <translation>Werte</translation>
+    </message>
+    <message>
+        <source>numbers at this moment</source>
+        <translation>Werte zu diesem Moment</translation>
+    </message>
+    <message>
+        <source>Choose a body or a finding to see its numbers.</source>
+        <translation>Wähle einen Körper oder einen Befund, um seine Werte zu sehen.</translation>
+    </message>
+    <message>
+        <source>expected</source>
+        <translation>erwartet</translation>
+    </message>
+    <message>
+        <source>Choose a finding to read what happened, frame by frame. N goes to the next one.</source>
+        <translation>Wähle einen Befund und lies Frame für Frame, was geschah. N geht zum nächsten.</translation>
+    </message>
+    <message>
+        <source>No fault was found. Step through the frames, or choose a body to see its encounters.</source>
+        <translation>Kein Fehler gefunden. Gehe durch die Frames oder wähle einen Körper, um seine Begegnungen zu sehen.</translation>
+    </message>
+    <message>
+        <source>Step through the frames, or choose a body to see its encounters.</source>
+        <translation>Gehe durch die Frames oder wähle einen Körper, um seine Begegnungen zu sehen.</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::BodiesModel</name>
+    <message>
+        <source>stops it</source>
+        <translation>hält ihn auf</translation>
+    </message>
+    <message>
+        <source>reports it</source>
+        <translation>meldet ihn</translation>
+    </message>
+    <message>
+        <source>ignores it</source>
+        <translation>ignoriert ihn</translation>
+    </message>
+    <message>
+        <source>Click to choose this body. The timeline shows what it meets. The tick shows or hides it.</source>
+        <translation>Klick wählt diesen Körper. Die Zeitleiste zeigt, was er trifft. Das Häkchen blendet ihn ein oder aus.</translation>
+    </message>
+    <message>
+        <source>hidden</source>
+        <translation>ausgeblendet</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::BodiesPanel</name>
+    <message>
+        <source>Bodies</source>
+        <translation>Körper</translation>
+    </message>
+    <message>
+        <source>filter: name, kind, #id</source>
+        <translation>Filter: Name, Art, #Id</translation>
+    </message>
+    <message>
+        <source>filter the bodies</source>
+        <translation>Körper filtern</translation>
+    </message>
+    <message>
+        <source>only this</source>
+        <translation>nur dieser</translation>
+    </message>
+    <message>
+        <source>Hides everything but the chosen body and what it meets (S)</source>
+        <translation>Blendet alles aus, was der gewählte Körper nicht trifft (S)</translation>
+    </message>
+    <message>
+        <source>what stops it?</source>
+        <translation>was hält ihn auf?</translation>
+    </message>
+    <message>
+        <source>Shows for each body whether it stops the chosen one; what does not is drawn faintly (W)</source>
+        <translation>Zeigt für jeden Körper, ob er den gewählten aufhält; was nicht, wird blass gezeichnet (W)</translation>
+    </message>
+    <message>
+        <source>show all</source>
+        <translation>alle zeigen</translation>
+    </message>
+    <message>
+        <source>Shows all bodies again</source>
+        <translation>Blendet alle Körper wieder ein</translation>
+    </message>
+    <message>
+        <source>bodies</source>
+        <translation>Körper</translation>
+    </message>
+    <message>
+        <source>%1 of %2 shown</source>
+        <translation>%1 von %2</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::CandidateDialog</name>
+    <message>
+        <source>grow by</source>
+        <translation>vergrößern um</translation>
+    </message>
+    <message>
+        <source>size</source>
+        <translation>Größe</translation>
+    </message>
+    <message>
+        <source>move by</source>
+        <translation>verschieben um</translation>
+    </message>
+    <message>
+        <source>round the corners by</source>
+        <translation>Ecken abrunden um</translation>
+    </message>
+    <message>
+        <source>another shape</source>
+        <translation>andere Form</translation>
+    </message>
+    <message>
+        <source>friction</source>
+        <translation>Reibung</translation>
+    </message>
+    <message>
+        <source>restitution</source>
+        <translation>Restitution</translation>
+    </message>
+    <message>
+        <source>role</source>
+        <translation>Rolle</translation>
+    </message>
+    <message>
+        <source>when it tests</source>
+        <translation>wann geprüft wird</translation>
+    </message>
+    <message>
+        <source>how it responds</source>
+        <translation>wie reagiert wird</translation>
+    </message>
+    <message>
+        <source>respond only while approaching</source>
+        <translation>nur bei Annäherung reagieren</translation>
+    </message>
+    <message>
+        <source>margin to surfaces</source>
+        <translation>Abstand zu Flächen</translation>
+    </message>
+    <message>
+        <source>step height</source>
+        <translation>Stufenhöhe</translation>
+    </message>
+    <message>
+        <source>New candidate fix</source>
+        <translation>Neuer Korrekturvorschlag</translation>
+    </message>
+    <message>
+        <source>collider</source>
+        <translation>Collider</translation>
+    </message>
+    <message>
+        <source>change</source>
+        <translation>Änderung</translation>
+    </message>
+    <message>
+        <source>to</source>
+        <translation>auf</translation>
+    </message>
+    <message>
+        <source>by</source>
+        <translation>um</translation>
+    </message>
+    <message>
+        <source>and</source>
+        <translation>und</translation>
+    </message>
+    <message>
+        <source>Try</source>
+        <translation>Ausprobieren</translation>
+    </message>
+    <message>
+        <source>The body is moved again with this, after a motion model was fitted to the recording.</source>
+        <translation>Der Körper wird damit neu bewegt, nachdem ein Bewegungsmodell an die Aufzeichnung angepasst wurde.</translation>
+    </message>
+    <message>
+        <source>The recorded motion is kept, or the body is moved again, whichever the change needs.</source>
+        <translation>Je nach Änderung bleibt die aufgezeichnete Bewegung oder der Körper wird neu bewegt.</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::Commands</name>
+    <message>
+        <source>&amp;File</source>
+        <translation>&amp;Datei</translation>
+    </message>
+    <message>
+        <source>&amp;Go</source>
+        <translation>&amp;Gehe zu</translation>
+    </message>
+    <message>
+        <source>&amp;View</source>
+        <translation>&amp;Ansicht</translation>
+    </message>
+    <message>
+        <source>F&amp;inding</source>
+        <translation>&amp;Befund</translation>
+    </message>
+    <message>
+        <source>Fi&amp;x</source>
+        <translation>&amp;Korrektur</translation>
+    </message>
+    <message>
+        <source>&amp;Help</source>
+        <translation>&amp;Hilfe</translation>
+    </message>
+    <message>
+        <source>Commands</source>
+        <translation>Befehle</translation>
+    </message>
+    <message>
+        <source>what to do…</source>
+        <translation>was ist zu tun…</translation>
+    </message>
+    <message>
+        <source>search commands</source>
+        <translation>Befehle suchen</translation>
+    </message>
+    <message>
+        <source>commands</source>
+        <translation>Befehle</translation>
+    </message>
+    <message>
+        <source>Keys</source>
+        <translation>Tasten</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::CoverageDialog</name>
+    <message>
+        <source>What is judged</source>
+        <translation>Was geprüft wird</translation>
+    </message>
+    <message>
+        <source>fault</source>
+        <translation>Fehler</translation>
+    </message>
+    <message>
+        <source>state</source>
+        <translation>Stand</translation>
+    </message>
+    <message>
+        <source>faults</source>
+        <translation>Fehler</translation>
+    </message>
+    <message>
+        <source>judged</source>
+        <translation>geprüft</translation>
+    </message>
+    <message>
+        <source>not judged: %1</source>
+        <translation>nicht geprüft: %1</translation>
+    </message>
+    <message>
+        <source>Add to your game&apos;s recorder:</source>
+        <translation>Im Recorder des Spiels ergänzen:</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::ErrorBar</name>
+    <message>
+        <source>Dismiss</source>
+        <translation>Ausblenden</translation>
+    </message>
+    <message>
+        <source>error: %1</source>
+        <translation>Fehler: %1</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::ExpectedDialog</name>
+    <message>
+        <source>Mark as expected</source>
+        <translation>Als erwartet markieren</translation>
+    </message>
+    <message>
+        <source>frame %1</source>
+        <translation>Frame %1</translation>
+    </message>
+    <message>
+        <source>frames %1–%2</source>
+        <translation>Frames %1–%2</translation>
+    </message>
+    <message>
+        <source>only this finding, %1</source>
+        <translation>nur dieser Befund, %1</translation>
+    </message>
+    <message>
+        <source>%1 (%2 here)</source>
+        <translation>%1 (hier %2)</translation>
+    </message>
+    <message>
+        <source>reason</source>
+        <translation>Grund</translation>
+    </message>
+    <message>
+        <source>Saved in the case file next to the recording. &quot;oddb scan&quot; does not count it either.</source>
+        <translation>Wird in der Falldatei neben der Aufzeichnung gespeichert. Auch „oddb scan“ zählt ihn dann nicht.</translation>
+    </message>
+    <message>
+        <source>no reason given</source>
+        <translation>kein Grund angegeben</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::FindingsModel</name>
+    <message>
+        <source>by fault</source>
+        <translation>nach Fehler</translation>
+    </message>
+    <message>
+        <source>by body</source>
+        <translation>nach Körper</translation>
+    </message>
+    <message>
+        <source>by pair</source>
+        <translation>nach Paar</translation>
+    </message>
+    <message>
+        <source>by weight</source>
+        <translation>nach Gewicht</translation>
+    </message>
+    <message>
+        <source>by mark</source>
+        <translation>nach Markierung</translation>
+    </message>
+    <message>
+        <source>not marked</source>
+        <translation>nicht markierte</translation>
+    </message>
+    <message>
+        <source>weight above 0.7</source>
+        <translation>Gewicht über 0.7</translation>
+    </message>
+    <message>
+        <source>sure ones</source>
+        <translation>sichere</translation>
+    </message>
+    <message>
+        <source>expected</source>
+        <translation>erwartet</translation>
+    </message>
+    <message>
+        <source>all</source>
+        <translation>alle</translation>
+    </message>
+    <message>
+        <source>frame %1</source>
+        <translation>Frame %1</translation>
+    </message>
+    <message>
+        <source>frames %1–%2</source>
+        <translation>Frames %1–%2</translation>
+    </message>
+    <message>
+        <source>expected: %1</source>
+        <translation>erwartet: %1</translation>
+    </message>
+    <message>
+        <source> and </source>
+        <translation> und </translation>
+    </message>
+    <message>
+        <source>Heavy</source>
+        <translation>Schwer</translation>
+    </message>
+    <message>
+        <source>Medium</source>
+        <translation>Mittel</translation>
+    </message>
+    <message>
+        <source>Light</source>
+        <translation>Leicht</translation>
+    </message>
+    <message>
+        <source>Expected</source>
+        <translation>Erwartet</translation>
+    </message>
+    <message>
+        <source>Not marked</source>
+        <translation>Nicht markiert</translation>
+    </message>
+    <message>
+        <source>%1 times, frames %2–%3</source>
+        <translation>%1 Mal, Frames %2–%3</translation>
+    </message>
+    <message>
+        <source>%1: %2 findings</source>
+        <translation>%1: %2 Befunde</translation>
+    </message>
+    <message>
+        <source>folded</source>
+        <translation>zusammengefasst</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::FindingsPanel</name>
+    <message>
+        <source>Findings</source>
+        <translation>Befunde</translation>
+    </message>
+    <message>
+        <source>stop</source>
+        <translation>Anhalten</translation>
+    </message>
+    <message>
+        <source>Stops the scan and keeps what was found</source>
+        <translation>Hält die Prüfung an und behält, was gefunden wurde</translation>
+    </message>
+    <message>
+        <source>filter: fault, body, frame…</source>
+        <translation>Filter: Fehler, Körper, Frame…</translation>
+    </message>
+    <message>
+        <source>How the list is grouped</source>
+        <translation>Wie die Liste gruppiert ist</translation>
+    </message>
+    <message>
+        <source>Which findings are listed</source>
+        <translation>Welche Befunde aufgeführt sind</translation>
+    </message>
+    <message>
+        <source>group</source>
+        <translation>gruppieren</translation>
+    </message>
+    <message>
+        <source>show</source>
+        <translation>zeigen</translation>
+    </message>
+    <message>
+        <source>findings</source>
+        <translation>Befunde</translation>
+    </message>
+    <message>
+        <source>judged as frames arrive</source>
+        <translation>geprüft, während Frames eintreffen</translation>
+    </message>
+    <message>
+        <source>%1 % · %2</source>
+        <translation>%1 % · %2</translation>
+    </message>
+    <message>
+        <source>scanning</source>
+        <translation>wird geprüft</translation>
+    </message>
+    <message>
+        <source>almost done</source>
+        <translation>fast fertig</translation>
+    </message>
+    <message>
+        <source>%1 s left</source>
+        <translation>noch %1 s</translation>
+    </message>
+    <message>
+        <source>%1 of %2 shown</source>
+        <translation>%1 von %2</translation>
+    </message>
+    <message>
+        <source>%1 in %2 frames</source>
+        <translation>%1 in %2 Frames</translation>
+    </message>
+    <message>
+        <source>Not judged: recordings of three dimensions can only be opened and listed yet.</source>
+        <translation>Nicht geprüft: Dreidimensionale Aufzeichnungen lassen sich bisher nur öffnen und auflisten.</translation>
+    </message>
+    <message>
+        <source>The recording is judged when all of it is read.</source>
+        <translation>Die Aufzeichnung wird geprüft, sobald sie ganz gelesen ist.</translation>
+    </message>
+    <message>
+        <source>No faults found so far. Findings appear here while the game runs.</source>
+        <translation>Bisher keine Fehler. Befunde erscheinen hier, während das Spiel läuft.</translation>
+    </message>
+    <message>
+        <source>Still judging. Some of these may turn out to be part of others.</source>
+        <translation>Die Prüfung läuft. Manche Befunde können sich noch als Teil anderer erweisen.</translation>
+    </message>
+    <message>
+        <source>The scan was stopped before the end.</source>
+        <translation>Die Prüfung wurde vor dem Ende angehalten.</translation>
+    </message>
+    <message>
+        <source>No faults found.</source>
+        <translation>Keine Fehler gefunden.</translation>
+    </message>
+    <message>
+        <source>No finding matches this filter. Clear it to see all.</source>
+        <translation>Kein Befund passt zu diesem Filter. Leere ihn, um alle zu sehen.</translation>
+    </message>
+    <message>
+        <source>Every finding is marked as expected. Choose &quot;all&quot; above to see them.</source>
+        <translation>Alle Befunde sind als erwartet markiert. „alle“ oben zeigt sie.</translation>
+    </message>
+    <message>
+        <source>No such finding. Choose &quot;all&quot; above to see every finding.</source>
+        <translation>Kein solcher Befund. „alle“ oben zeigt jeden.</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::FixCard</name>
+    <message>
+        <source>advice</source>
+        <translation>Rat</translation>
+    </message>
+    <message>
+        <source>Advice: a change in the game&apos;s code that a recording cannot try</source>
+        <translation>Rat: eine Änderung am Code des Spiels, die eine Aufzeichnung nicht ausprobieren kann</translation>
+    </message>
+    <message>
+        <source>Click to show this fix in the view</source>
+        <translation>Klick zeigt diese Korrektur in der Ansicht</translation>
+    </message>
+    <message>
+        <source>waiting</source>
+        <translation>wartet</translation>
+    </message>
+    <message>
+        <source>trying…</source>
+        <translation>wird ausprobiert…</translation>
+    </message>
+    <message>
+        <source>cannot be tried: %1</source>
+        <translation>nicht auszuprobieren: %1</translation>
+    </message>
+    <message>
+        <source>and %1 more</source>
+        <translation>und %1 weitere</translation>
+    </message>
+    <message>
+        <source>Hide in the view</source>
+        <translation>In der Ansicht ausblenden</translation>
+    </message>
+    <message>
+        <source>Show in the view</source>
+        <translation>In der Ansicht zeigen</translation>
+    </message>
+    <message>
+        <source>Copy the verdict</source>
+        <translation>Urteil kopieren</translation>
+    </message>
+    <message>
+        <source>Remove</source>
+        <translation>Entfernen</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::FixesPanel</name>
+    <message>
+        <source>frame %1</source>
+        <translation>Frame %1</translation>
+    </message>
+    <message>
+        <source>frames %1 to %2</source>
+        <translation>Frames %1 bis %2</translation>
+    </message>
+    <message>
+        <source>contact of %1 and %2, %3</source>
+        <translation>Kontakt von %1 und %2, %3</translation>
+    </message>
+    <message>
+        <source>Fixes</source>
+        <translation>Korrekturen</translation>
+    </message>
+    <message>
+        <source>New candidate fix…</source>
+        <translation>Neuer Korrekturvorschlag…</translation>
+    </message>
+    <message>
+        <source>Change a collider or how a body moves, and see whether that fixes the fault (C)</source>
+        <translation>Einen Collider oder die Bewegung eines Körpers ändern und sehen, ob das den Fehler behebt (C)</translation>
+    </message>
+    <message>
+        <source>1 candidate</source>
+        <translation>1 Vorschlag</translation>
+    </message>
+    <message>
+        <source>%1 candidates</source>
+        <translation>%1 Vorschläge</translation>
+    </message>
+    <message>
+        <source>No change is suggested for this finding.</source>
+        <translation>Für diesen Befund gibt es keinen Vorschlag.</translation>
+    </message>
+    <message>
+        <source>Choose a finding. Each change that it suggests is tried on this recording.</source>
+        <translation>Wähle einen Befund. Jeder seiner Vorschläge wird an dieser Aufzeichnung ausprobiert.</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::NumbersModel</name>
+    <message>
+        <source>thickness along the path</source>
+        <translation>Dicke entlang des Wegs</translation>
+    </message>
+    <message>
+        <source>fastest that cannot tunnel</source>
+        <translation>Höchsttempo ohne Tunneln</translation>
+    </message>
+    <message>
+        <source>sub-steps needed</source>
+        <translation>nötige Teilschritte</translation>
+    </message>
+    <message>
+        <source>speed × step − gap</source>
+        <translation>Tempo × Schritt − Lücke</translation>
+    </message>
+    <message>
+        <source>friction that holds it</source>
+        <translation>Reibung, die ihn hält</translation>
+    </message>
+    <message>
+        <source>overhang</source>
+        <translation>Überhang</translation>
+    </message>
+    <message>
+        <source>speed lost</source>
+        <translation>verlorenes Tempo</translation>
+    </message>
+    <message>
+        <source>launched upward at</source>
+        <translation>hochgeschleudert mit</translation>
+    </message>
+    <message>
+        <source>frames between responses</source>
+        <translation>Frames zwischen Reaktionen</translation>
+    </message>
+    <message>
+        <source>widest gap between</source>
+        <translation>größte Lücke dazwischen</translation>
+    </message>
+    <message>
+        <source>length of the ray</source>
+        <translation>Länge des Strahls</translation>
+    </message>
+    <message>
+        <source>logged hit</source>
+        <translation>geloggter Treffer</translation>
+    </message>
+    <message>
+        <source>none</source>
+        <translation>keiner</translation>
+    </message>
+    <message>
+        <source>hit at a distance of</source>
+        <translation>Treffer im Abstand von</translation>
+    </message>
+    <message>
+        <source>ray</source>
+        <translation>Strahl</translation>
+    </message>
+    <message>
+        <source>not cast in this frame</source>
+        <translation>in diesem Frame nicht geworfen</translation>
+    </message>
+    <message>
+        <source>depth %1</source>
+        <translation>Tiefe %1</translation>
+    </message>
+    <message>
+        <source>gap %1</source>
+        <translation>Lücke %1</translation>
+    </message>
+    <message>
+        <source>approaching at</source>
+        <translation>Annäherung mit</translation>
+    </message>
+    <message>
+        <source>parting at</source>
+        <translation>Trennung mit</translation>
+    </message>
+    <message>
+        <source>speed of %1</source>
+        <translation>Tempo von %1</translation>
+    </message>
+    <message>
+        <source>travel per frame</source>
+        <translation>Weg je Frame</translation>
+    </message>
+    <message>
+        <source>desired velocity</source>
+        <translation>gewünschte Geschwindigkeit</translation>
+    </message>
+    <message>
+        <source>grounded</source>
+        <translation>am Boden</translation>
+    </message>
+    <message>
+        <source>yes</source>
+        <translation>ja</translation>
+    </message>
+    <message>
+        <source>no</source>
+        <translation>nein</translation>
+    </message>
+    <message>
+        <source>velocity</source>
+        <translation>Geschwindigkeit</translation>
+    </message>
+    <message>
+        <source>position</source>
+        <translation>Position</translation>
+    </message>
+    <message>
+        <source>angle</source>
+        <translation>Winkel</translation>
+    </message>
+    <message>
+        <source>Click to plot this in the timeline</source>
+        <translation>Klick zeigt den Verlauf in der Zeitleiste</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::RecordDialog</name>
+    <message>
+        <source>Record your game</source>
+        <translation>Dein Spiel aufzeichnen</translation>
+    </message>
+    <message>
+        <source>1. Copy the recorder of your language from the folder &quot;recorder&quot; into your game.
+2. Call it as below: definitions first, then every frame after its physics step.
+3. Run the game and open the log that it wrote, or listen and let the game send its frames.</source>
+        <translation>1. Kopiere den Recorder deiner Sprache aus dem Ordner „recorder“ in dein Spiel.
+2. Rufe ihn wie unten auf: zuerst Definitionen, dann jeden Frame nach seinem Physikschritt.
+3. Starte das Spiel und öffne das geschriebene Log, oder lausche und lass das Spiel seine Frames senden.</translation>
+    </message>
+    <message>
+        <source>Open the log…</source>
+        <translation>Log öffnen…</translation>
+    </message>
+    <message>
+        <source>state</source>
+        <translation>Stand</translation>
+    </message>
+    <message>
+        <source>Stop listening</source>
+        <translation>Nicht mehr lauschen</translation>
+    </message>
+    <message>
+        <source>Listen</source>
+        <translation>Lauschen</translation>
+    </message>
+    <message>
+        <source>%1 frames have arrived.</source>
+        <translation>%1 Frames sind eingetroffen.</translation>
+    </message>
+    <message>
+        <source>Listening at %1, for pages at %2. No frames have arrived yet.</source>
+        <translation>Lauscht auf %1, für Webseiten auf %2. Noch kein Frame eingetroffen.</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::Session</name>
+    <message>
+        <source>%1 (body %2)</source>
+        <translation>%1 (Körper %2)</translation>
+    </message>
+    <message>
+        <source>frame %1</source>
+        <translation>Frame %1</translation>
+    </message>
+    <message>
+        <source>frames %1 to %2</source>
+        <translation>Frames %1 bis %2</translation>
+    </message>
+    <message>
+        <source>Cause:</source>
+        <translation>Ursache:</translation>
+    </message>
+    <message>
+        <source>frame</source>
+        <translation>Frame</translation>
+    </message>
+    <message>
+        <source>%1: cannot be written: %2</source>
+        <translation>%1: lässt sich nicht schreiben: %2</translation>
+    </message>
+    <message>
+        <source>frame %1 + %2 %</source>
+        <translation>Frame %1 + %2 %</translation>
+    </message>
+    <message>
+        <source>Nothing touches here.</source>
+        <translation>Hier berührt sich nichts.</translation>
+    </message>
+    <message>
+        <source>Add candidate fix</source>
+        <translation>Korrekturvorschlag hinzufügen</translation>
+    </message>
+    <message>
+        <source>Change candidate fix</source>
+        <translation>Korrekturvorschlag ändern</translation>
+    </message>
+    <message>
+        <source>Remove candidate fix</source>
+        <translation>Korrekturvorschlag entfernen</translation>
+    </message>
+    <message>
+        <source>Add note</source>
+        <translation>Notiz hinzufügen</translation>
+    </message>
+    <message>
+        <source>Remove note</source>
+        <translation>Notiz entfernen</translation>
+    </message>
+    <message>
+        <source>Change note</source>
+        <translation>Notiz ändern</translation>
+    </message>
+    <message>
+        <source>Choose a finding first: the clip is cut around it.</source>
+        <translation>Wähle zuerst einen Befund: Der Clip wird um ihn herum geschnitten.</translation>
+    </message>
+    <message>
+        <source>Cutting the clip…</source>
+        <translation>Clip wird geschnitten…</translation>
+    </message>
+    <message>
+        <source>Saved %1: %2 frames, %3 bodies.</source>
+        <translation>%1 gespeichert: %2 Frames, %3 Körper.</translation>
+    </message>
+    <message>
+        <source>Not saved: %1</source>
+        <translation>Nicht gespeichert: %1</translation>
+    </message>
+    <message>
+        <source>Mark as expected</source>
+        <translation>Als erwartet markieren</translation>
+    </message>
+    <message>
+        <source>Remove mark</source>
+        <translation>Markierung entfernen</translation>
+    </message>
+    <message>
+        <source>It is still expected according to %1.</source>
+        <translation>Laut %1 gilt er weiter als erwartet.</translation>
+    </message>
+    <message>
+        <source>%1: cannot be created; sessions are saved there</source>
+        <translation>%1: lässt sich nicht anlegen; dort werden Sitzungen gespeichert</translation>
+    </message>
+    <message>
+        <source>%1 is over: %2.</source>
+        <translation>%1 ist beendet: %2.</translation>
+    </message>
+    <message>
+        <source>A game was refused: %1</source>
+        <translation>Ein Spiel wurde abgewiesen: %1</translation>
+    </message>
+    <message>
+        <source>A game is sending frames (%1). F shows it.</source>
+        <translation>Ein Spiel sendet Frames (%1). F zeigt es.</translation>
+    </message>
+    <message>
+        <source>marked by the game</source>
+        <translation>vom Spiel markiert</translation>
+    </message>
+    <message>
+        <source>Mark of the game</source>
+        <translation>Markierung des Spiels</translation>
+    </message>
+    <message>
+        <source>depth %1</source>
+        <translation>Tiefe %1</translation>
+    </message>
+    <message>
+        <source>gap %1</source>
+        <translation>Lücke %1</translation>
+    </message>
+    <message>
+        <source>on the edge</source>
+        <translation>auf der Kante</translation>
+    </message>
+    <message>
+        <source>%1 ULP</source>
+        <translation>%1 ULP</translation>
+    </message>
+    <message>
+        <source>%1: expected a name that ends in .png or .svg</source>
+        <translation>%1: erwartet wird ein Name, der auf .png oder .svg endet</translation>
+    </message>
+    <message>
+        <source>lines %1 %2 apart</source>
+        <translation>Linien im Abstand von %1 %2</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::SettingsDialog</name>
+    <message>
+        <source>Project settings</source>
+        <translation>Projekteinstellungen</translation>
+    </message>
+    <message>
+        <source>Judging with these values: %1 %</source>
+        <translation>Prüfung mit diesen Werten: %1 %</translation>
+    </message>
+    <message>
+        <source>for</source>
+        <translation>für</translation>
+    </message>
+    <message>
+        <source>filter: fault, word…</source>
+        <translation>Filter: Fehler, Wort…</translation>
+    </message>
+    <message>
+        <source>thresholds</source>
+        <translation>Schwellen</translation>
+    </message>
+    <message>
+        <source>Reset to default</source>
+        <translation>Zurücksetzen</translation>
+    </message>
+    <message>
+        <source>Gives the chosen threshold its default value again</source>
+        <translation>Gibt der gewählten Schwelle ihren Standardwert zurück</translation>
+    </message>
+    <message>
+        <source>Effect on this recording</source>
+        <translation>Wirkung auf diese Aufzeichnung</translation>
+    </message>
+    <message>
+        <source>effect on this recording</source>
+        <translation>Wirkung auf diese Aufzeichnung</translation>
+    </message>
+    <message>
+        <source>Close</source>
+        <translation>Schließen</translation>
+    </message>
+    <message>
+        <source>all bodies</source>
+        <translation>alle Körper</translation>
+    </message>
+    <message>
+        <source>%1 and %2</source>
+        <translation>%1 und %2</translation>
+    </message>
+    <message>
+        <source>%1 %2, %3, frame %4</source>
+        <translation>%1 %2, %3, Frame %4</translation>
+    </message>
+    <message>
+        <source>1 finding</source>
+        <translation>1 Befund</translation>
+    </message>
+    <message>
+        <source>%1 findings</source>
+        <translation>%1 Befunde</translation>
+    </message>
+    <message>
+        <source>No value is changed yet. Change one to see its effect on this recording.</source>
+        <translation>Noch ist kein Wert geändert. Ändere einen, um seine Wirkung auf diese Aufzeichnung zu sehen.</translation>
+    </message>
+    <message>
+        <source>Judging with these values…</source>
+        <translation>Prüfung mit diesen Werten…</translation>
+    </message>
+    <message>
+        <source>The findings stay the same.</source>
+        <translation>Die Befunde bleiben gleich.</translation>
+    </message>
+    <message>
+        <source>%1 would disappear, %2 would appear.</source>
+        <translation>Es entfielen: %1. Neu wären: %2.</translation>
+    </message>
+    <message>
+        <source>Save to project</source>
+        <translation>Für Projekt speichern</translation>
+    </message>
+    <message>
+        <source>Saved in %1 for all recordings in this folder and below. oddb uses it too.</source>
+        <translation>Wird in %1 gespeichert, für alle Aufzeichnungen in diesem Ordner und darunter. Auch oddb verwendet es.</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::SettingsModel</name>
+    <message>
+        <source>Runs</source>
+        <translation>Abläufe</translation>
+    </message>
+    <message>
+        <source>Response</source>
+        <translation>Reaktion</translation>
+    </message>
+    <message>
+        <source>threshold</source>
+        <translation>Schwelle</translation>
+    </message>
+    <message>
+        <source>value</source>
+        <translation>Wert</translation>
+    </message>
+    <message>
+        <source>unit</source>
+        <translation>Einheit</translation>
+    </message>
+    <message>
+        <source>default</source>
+        <translation>Standard</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::SnippetBox</name>
+    <message>
+        <source>Copy the code</source>
+        <translation>Code kopieren</translation>
+    </message>
+    <message>
+        <source>language</source>
+        <translation>Sprache</translation>
+    </message>
+    <message>
+        <source>code</source>
+        <translation>Code</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::StartPage</name>
+    <message>
+        <source>correct version</source>
+        <translation>richtige Fassung</translation>
+    </message>
+    <message>
+        <source>Finds faulty collisions in recorded frames, shows the exact moment, explains the cause, and checks the change that should fix it.</source>
+        <translation>Findet fehlerhafte Kollisionen in aufgezeichneten Frames, zeigt den genauen Moment, erklärt die Ursache und prüft die Änderung, die sie beheben soll.</translation>
+    </message>
+    <message>
+        <source>Open a recording…</source>
+        <translation>Aufzeichnung öffnen…</translation>
+    </message>
+    <message>
+        <source>Listen for a running game</source>
+        <translation>Auf ein Spiel lauschen</translation>
+    </message>
+    <message>
+        <source>Record your game…</source>
+        <translation>Dein Spiel aufzeichnen…</translation>
+    </message>
+    <message>
+        <source>Help</source>
+        <translation>Hilfe</translation>
+    </message>
+    <message>
+        <source>Light or dark</source>
+        <translation>Hell oder dunkel</translation>
+    </message>
+    <message>
+        <source>Recent</source>
+        <translation>Zuletzt geöffnet</translation>
+    </message>
+    <message>
+        <source>Samples from Gullwick Post, each one faulty and correct</source>
+        <translation>Beispiele aus Gullwick Post, jedes fehlerhaft und richtig</translation>
+    </message>
+    <message>
+        <source>The samples are not installed. &quot;gullwick FOLDER&quot; writes them.</source>
+        <translation>Die Beispiele sind nicht installiert. „gullwick ORDNER“ schreibt sie.</translation>
+    </message>
+    <message>
+        <source>Stop listening</source>
+        <translation>Nicht mehr lauschen</translation>
+    </message>
+    <message>
+        <source>You can also drop a .bouncelog or .bounce file on this window.</source>
+        <translation>Du kannst auch eine .bouncelog- oder .bounce-Datei auf dieses Fenster ziehen.</translation>
+    </message>
+    <message>
+        <source>Listening at %1. A game that sends there is shown at once.</source>
+        <translation>Lauscht auf %1. Ein Spiel, das dorthin sendet, wird sofort gezeigt.</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::StripWidget</name>
+    <message>
+        <source>Frames around the moment. Click one to go there.</source>
+        <translation>Frames um den Moment. Klick geht zu einem.</translation>
+    </message>
+    <message>
+        <source>frames around the moment</source>
+        <translation>Frames um den Moment</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::TimelineWidget</name>
+    <message>
+        <source>Click to go to a frame, with Alt to a sixteenth of a step. The wheel zooms, with Shift it pans.</source>
+        <translation>Klick geht zu einem Frame, mit Alt zu einem Sechzehntel eines Schritts. Das Mausrad zoomt, mit Umschalt verschiebt es.</translation>
+    </message>
+    <message>
+        <source>lanes</source>
+        <translation>Spuren</translation>
+    </message>
+    <message>
+        <source>%1 lanes</source>
+        <translation>%1 Spuren</translation>
+    </message>
+    <message>
+        <source>gap</source>
+        <translation>Lücke</translation>
+    </message>
+    <message>
+        <source>approaching at</source>
+        <translation>Annäherung mit</translation>
+    </message>
+    <message>
+        <source>speed</source>
+        <translation>Tempo</translation>
+    </message>
+    <message>
+        <source>findings</source>
+        <translation>Befunde</translation>
+    </message>
+    <message>
+        <source>rays</source>
+        <translation>Strahlen</translation>
+    </message>
+    <message>
+        <source>events</source>
+        <translation>Ereignisse</translation>
+    </message>
+    <message>
+        <source>notes</source>
+        <translation>Notizen</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::ViewWidget</name>
+    <message>
+        <source>view of the moment</source>
+        <translation>Ansicht des Moments</translation>
+    </message>
+    <message>
+        <source>This recording has three dimensions. It can be opened and listed, but not drawn or judged yet.</source>
+        <translation>Diese Aufzeichnung ist dreidimensional. Sie lässt sich öffnen und auflisten, aber noch nicht zeichnen oder prüfen.</translation>
+    </message>
+    <message>
+        <source>following the body · H lets go</source>
+        <translation>folgt dem Körper · H lässt los</translation>
+    </message>
+    <message>
+        <source>measure: click the first point</source>
+        <translation>messen: ersten Punkt anklicken</translation>
+    </message>
+    <message>
+        <source>%1, %2, angle %3°</source>
+        <translation>%1, %2, Winkel %3°</translation>
+    </message>
+    <message>
+        <source>, layer %1</source>
+        <translation>, Ebene %1</translation>
+    </message>
+    <message>
+        <source>Note</source>
+        <translation>Notiz</translation>
+    </message>
+    <message>
+        <source>Clear the text to remove the note.</source>
+        <translation>Ohne Text wird die Notiz entfernt.</translation>
+    </message>
+    <message>
+        <source>Saved with the case, at this place and moment:</source>
+        <translation>Wird mit dem Fall gespeichert, an diesem Ort und Moment:</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::Window</name>
+    <message>
+        <source>Open…</source>
+        <translation>Öffnen…</translation>
+    </message>
+    <message>
+        <source>Recent</source>
+        <translation>Zuletzt geöffnet</translation>
+    </message>
+    <message>
+        <source>Start page</source>
+        <translation>Startseite</translation>
+    </message>
+    <message>
+        <source>Listen for a running game</source>
+        <translation>Auf ein Spiel lauschen</translation>
+    </message>
+    <message>
+        <source>Save a clip of the finding…</source>
+        <translation>Clip des Befunds speichern…</translation>
+    </message>
+    <message>
+        <source>Save the smallest clip that shows it…</source>
+        <translation>Kleinsten Clip speichern, der ihn zeigt…</translation>
+    </message>
+    <message>
+        <source>Save the view as a picture…</source>
+        <translation>Ansicht als Bild speichern…</translation>
+    </message>
+    <message>
+        <source>view</source>
+        <translation>Ansicht</translation>
+    </message>
+    <message>
+        <source>Save a ticket card…</source>
+        <translation>Ticketkarte speichern…</translation>
+    </message>
+    <message>
+        <source>Save the finding as a web page…</source>
+        <translation>Befund als Webseite speichern…</translation>
+    </message>
+    <message>
+        <source>Project settings…</source>
+        <translation>Projekteinstellungen…</translation>
+    </message>
+    <message>
+        <source>Quit</source>
+        <translation>Beenden</translation>
+    </message>
+    <message>
+        <source>Go to a frame</source>
+        <translation>Gehe zu Frame</translation>
+    </message>
+    <message>
+        <source>frame</source>
+        <translation>Frame</translation>
+    </message>
+    <message>
+        <source>Play or pause</source>
+        <translation>Abspielen oder anhalten</translation>
+    </message>
+    <message>
+        <source>Faster</source>
+        <translation>Schneller</translation>
+    </message>
+    <message>
+        <source>Slower</source>
+        <translation>Langsamer</translation>
+    </message>
+    <message>
+        <source>Next frame</source>
+        <translation>Nächster Frame</translation>
+    </message>
+    <message>
+        <source>Previous frame</source>
+        <translation>Vorheriger Frame</translation>
+    </message>
+    <message>
+        <source>Ten frames on</source>
+        <translation>Zehn Frames vor</translation>
+    </message>
+    <message>
+        <source>Ten frames back</source>
+        <translation>Zehn Frames zurück</translation>
+    </message>
+    <message>
+        <source>A sixteenth of a step on</source>
+        <translation>Ein Sechzehntel Schritt vor</translation>
+    </message>
+    <message>
+        <source>A sixteenth of a step back</source>
+        <translation>Ein Sechzehntel Schritt zurück</translation>
+    </message>
+    <message>
+        <source>First frame</source>
+        <translation>Erster Frame</translation>
+    </message>
+    <message>
+        <source>Last frame</source>
+        <translation>Letzter Frame</translation>
+    </message>
+    <message>
+        <source>Go to a frame…</source>
+        <translation>Zu einem Frame…</translation>
+    </message>
+    <message>
+        <source>The touch</source>
+        <translation>Die Berührung</translation>
+    </message>
+    <message>
+        <source>Next finding</source>
+        <translation>Nächster Befund</translation>
+    </message>
+    <message>
+        <source>Previous finding</source>
+        <translation>Vorheriger Befund</translation>
+    </message>
+    <message>
+        <source>Worst finding</source>
+        <translation>Schwerster Befund</translation>
+    </message>
+    <message>
+        <source>Follow the newest frame</source>
+        <translation>Neuestem Frame folgen</translation>
+    </message>
+    <message>
+        <source>Fit the finding</source>
+        <translation>Befund einpassen</translation>
+    </message>
+    <message>
+        <source>Fit the whole scene</source>
+        <translation>Ganze Szene einpassen</translation>
+    </message>
+    <message>
+        <source>Follow the chosen body</source>
+        <translation>Gewähltem Körper folgen</translation>
+    </message>
+    <message>
+        <source>Ghosts</source>
+        <translation>Nachbilder</translation>
+    </message>
+    <message>
+        <source>Loupe</source>
+        <translation>Lupe</translation>
+    </message>
+    <message>
+        <source>The game&apos;s pictures</source>
+        <translation>Bilder des Spiels</translation>
+    </message>
+    <message>
+        <source>Measure</source>
+        <translation>Messen</translation>
+    </message>
+    <message>
+        <source>Show only the chosen body and what it meets</source>
+        <translation>Nur gewählten Körper zeigen und was er trifft</translation>
+    </message>
+    <message>
+        <source>What stops the chosen body?</source>
+        <translation>Was hält den gewählten Körper auf?</translation>
+    </message>
+    <message>
+        <source>Choose a body first. What does not stop it is then drawn faintly.</source>
+        <translation>Wähle zuerst einen Körper. Was ihn nicht aufhält, wird dann blass gezeichnet.</translation>
+    </message>
+    <message>
+        <source>Dark theme</source>
+        <translation>Dunkles Farbschema</translation>
+    </message>
+    <message>
+        <source>Larger text</source>
+        <translation>Größerer Text</translation>
+    </message>
+    <message>
+        <source>Smaller text</source>
+        <translation>Kleinerer Text</translation>
+    </message>
+    <message>
+        <source>Normal text</source>
+        <translation>Normaler Text</translation>
+    </message>
+    <message>
+        <source>Full screen</source>
+        <translation>Vollbild</translation>
+    </message>
+    <message>
+        <source>Copy the view as a picture</source>
+        <translation>Ansicht als Bild kopieren</translation>
+    </message>
+    <message>
+        <source>Copy the strip as a picture</source>
+        <translation>Bildstreifen als Bild kopieren</translation>
+    </message>
+    <message>
+        <source>strip</source>
+        <translation>Bildstreifen</translation>
+    </message>
+    <message>
+        <source>Language</source>
+        <translation>Sprache</translation>
+    </message>
+    <message>
+        <source>As the system</source>
+        <translation>Wie das System</translation>
+    </message>
+    <message>
+        <source>Filter the findings</source>
+        <translation>Befunde filtern</translation>
+    </message>
+    <message>
+        <source>Mark as expected, or not…</source>
+        <translation>Als erwartet markieren oder nicht…</translation>
+    </message>
+    <message>
+        <source>Mark all like it as expected…</source>
+        <translation>Alle gleichen als erwartet markieren…</translation>
+    </message>
+    <message>
+        <source>Copy as text</source>
+        <translation>Als Text kopieren</translation>
+    </message>
+    <message>
+        <source>Copy as Markdown</source>
+        <translation>Als Markdown kopieren</translation>
+    </message>
+    <message>
+        <source>Copy a ticket card</source>
+        <translation>Ticketkarte kopieren</translation>
+    </message>
+    <message>
+        <source>Add a note here…</source>
+        <translation>Hier eine Notiz hinzufügen…</translation>
+    </message>
+    <message>
+        <source>What is judged…</source>
+        <translation>Was geprüft wird…</translation>
+    </message>
+    <message>
+        <source>Let go of the finding, the body, the filter</source>
+        <translation>Befund, Körper, Filter loslassen</translation>
+    </message>
+    <message>
+        <source>New candidate fix…</source>
+        <translation>Neuer Korrekturvorschlag…</translation>
+    </message>
+    <message>
+        <source>Undo</source>
+        <translation>Rückgängig</translation>
+    </message>
+    <message>
+        <source>Redo</source>
+        <translation>Wiederherstellen</translation>
+    </message>
+    <message>
+        <source>User guide</source>
+        <translation>Handbuch</translation>
+    </message>
+    <message>
+        <source>Search the commands…</source>
+        <translation>Befehle suchen…</translation>
+    </message>
+    <message>
+        <source>All keys</source>
+        <translation>Alle Tasten</translation>
+    </message>
+    <message>
+        <source>Record your game…</source>
+        <translation>Dein Spiel aufzeichnen…</translation>
+    </message>
+    <message>
+        <source>About Odd Bounce</source>
+        <translation>Über Odd Bounce</translation>
+    </message>
+    <message>
+        <source>timeline</source>
+        <translation>Zeitleiste</translation>
+    </message>
+    <message>
+        <source>Reading %1…</source>
+        <translation>%1 wird gelesen…</translation>
+    </message>
+    <message>
+        <source>%1 s left</source>
+        <translation>noch %1 s</translation>
+    </message>
+    <message>
+        <source>Reading %1: %2 %</source>
+        <translation>%1 wird gelesen: %2 %</translation>
+    </message>
+    <message>
+        <source>frame %1 + %2 %</source>
+        <translation>Frame %1 + %2 %</translation>
+    </message>
+    <message>
+        <source>%1 steps/s</source>
+        <translation>%1 Schritte/s</translation>
+    </message>
+    <message>
+        <source>Playback speed (+ and −)</source>
+        <translation>Abspieltempo (+ und −)</translation>
+    </message>
+    <message>
+        <source>playback speed</source>
+        <translation>Abspieltempo</translation>
+    </message>
+    <message>
+        <source>Ghosts of the neighboring frames</source>
+        <translation>Nachbilder der Nachbarframes</translation>
+    </message>
+    <message>
+        <source>Measure lengths and angles</source>
+        <translation>Längen und Winkel messen</translation>
+    </message>
+    <message>
+        <source>Light or dark</source>
+        <translation>Hell oder dunkel</translation>
+    </message>
+    <message>
+        <source>Stop reading</source>
+        <translation>Lesen abbrechen</translation>
+    </message>
+    <message>
+        <source>Stopped reading.</source>
+        <translation>Lesen abgebrochen.</translation>
+    </message>
+    <message>
+        <source>What is judged, and what to log for the rest</source>
+        <translation>Was geprüft wird und was für den Rest zu loggen ist</translation>
+    </message>
+    <message>
+        <source>a game is sending: show it</source>
+        <translation>ein Spiel sendet: zeigen</translation>
+    </message>
+    <message>
+        <source>live · newest frame</source>
+        <translation>live · neuester Frame</translation>
+    </message>
+    <message>
+        <source>live · go to the newest frame</source>
+        <translation>live · zum neuesten Frame</translation>
+    </message>
+    <message>
+        <source>Frames come in. Move in time and the view stays where you look (F)</source>
+        <translation>Frames treffen ein. Gehe in der Zeit, und die Ansicht bleibt dort (F)</translation>
+    </message>
+    <message>
+        <source>Follows the newest frame (F)</source>
+        <translation>Folgt dem neuesten Frame (F)</translation>
+    </message>
+    <message>
+        <source>%1 · %2 frames · %3 per second</source>
+        <translation>%1 · %2 Frames · %3 je Sekunde</translation>
+    </message>
+    <message>
+        <source>Open a recording</source>
+        <translation>Aufzeichnung öffnen</translation>
+    </message>
+    <message>
+        <source>Recordings (*.bouncelog *.bouncelog.zst *.bounce);;All files (*)</source>
+        <translation>Aufzeichnungen (*.bouncelog *.bouncelog.zst *.bounce);;Alle Dateien (*)</translation>
+    </message>
+    <message>
+        <source>Choose this body</source>
+        <translation>Diesen Körper wählen</translation>
+    </message>
+    <message>
+        <source>Hide this body</source>
+        <translation>Diesen Körper ausblenden</translation>
+    </message>
+    <message>
+        <source>Show all bodies</source>
+        <translation>Alle Körper zeigen</translation>
+    </message>
+    <message>
+        <source>Copy as a picture</source>
+        <translation>Als Bild kopieren</translation>
+    </message>
+    <message>
+        <source>Save as PNG or SVG…</source>
+        <translation>Als PNG oder SVG speichern…</translation>
+    </message>
+    <message>
+        <source>Choose a finding first. It is then marked as expected.</source>
+        <translation>Wähle zuerst einen Befund. Er wird dann als erwartet markiert.</translation>
+    </message>
+    <message>
+        <source>Marked as expected. &quot;oddb scan&quot; does not count it either. Ctrl+Z undoes this.</source>
+        <translation>Als erwartet markiert. Auch „oddb scan“ zählt ihn nicht. Strg+Z macht das rückgängig.</translation>
+    </message>
+    <message>
+        <source>Open a recording first. The settings belong to its project.</source>
+        <translation>Öffne zuerst eine Aufzeichnung. Die Einstellungen gehören zu ihrem Projekt.</translation>
+    </message>
+    <message>
+        <source>Choose a finding first. The clip is cut around it.</source>
+        <translation>Wähle zuerst einen Befund. Der Clip wird um ihn herum geschnitten.</translation>
+    </message>
+    <message>
+        <source>Save a clip</source>
+        <translation>Clip speichern</translation>
+    </message>
+    <message>
+        <source>Recordings (*.bouncelog *.bouncelog.zst *.bounce)</source>
+        <translation>Aufzeichnungen (*.bouncelog *.bouncelog.zst *.bounce)</translation>
+    </message>
+    <message>
+        <source>Copied the %1 as a picture.</source>
+        <translation>Als Bild kopiert: %1.</translation>
+    </message>
+    <message>
+        <source>Save the %1</source>
+        <translation>%1 speichern</translation>
+    </message>
+    <message>
+        <source>Pictures (*.png *.svg)</source>
+        <translation>Bilder (*.png *.svg)</translation>
+    </message>
+    <message>
+        <source>Saved %1.</source>
+        <translation>%1 gespeichert.</translation>
+    </message>
+    <message>
+        <source>Choose a finding first. The card shows it.</source>
+        <translation>Wähle zuerst einen Befund. Die Karte zeigt ihn.</translation>
+    </message>
+    <message>
+        <source>Copied a ticket card.</source>
+        <translation>Ticketkarte kopiert.</translation>
+    </message>
+    <message>
+        <source>Save a ticket card</source>
+        <translation>Ticketkarte speichern</translation>
+    </message>
+    <message>
+        <source>Choose a finding first.</source>
+        <translation>Wähle zuerst einen Befund.</translation>
+    </message>
+    <message>
+        <source>Copied the finding as Markdown.</source>
+        <translation>Befund als Markdown kopiert.</translation>
+    </message>
+    <message>
+        <source>Copied the finding as text.</source>
+        <translation>Befund als Text kopiert.</translation>
+    </message>
+    <message>
+        <source>Save the finding as a web page</source>
+        <translation>Befund als Webseite speichern</translation>
+    </message>
+    <message>
+        <source>Web pages (*.html)</source>
+        <translation>Webseiten (*.html)</translation>
+    </message>
+    <message>
+        <source>Inspects recorded frames of a game&apos;s physics to find faulty collisions.
+
+GPL-3.0-or-later. The recorders are MIT, so that any game may include them.</source>
+        <translation>Untersucht aufgezeichnete Frames der Physik eines Spiels und findet fehlerhafte Kollisionen.
+
+GPL-3.0-or-later. Die Recorder stehen unter MIT, damit jedes Spiel sie verwenden darf.</translation>
+    </message>
+    <message>
+        <source>Open a recording first.</source>
+        <translation>Öffne zuerst eine Aufzeichnung.</translation>
+    </message>
+</context>
+</TS>
