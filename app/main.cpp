@@ -11,6 +11,7 @@
 #include <QSettings>
 
 #include <cmath>
+#include <csignal>
 #include <cstdio>
 #include <functional>
 #include <memory>
@@ -153,6 +154,7 @@ int run(QApplication& app, std::unique_ptr<Window> window) {
 } // namespace
 
 int main(int argc, char** argv) {
+    std::signal(SIGXFSZ, SIG_IGN); // a limit on file sizes is told as a failed write
     // A picture needs no display: without one, none is asked for.
     const bool picture =
         std::any_of(argv, argv + argc, [](const char* a) { return QByteArray(a).contains("picture"); });
@@ -176,8 +178,10 @@ int main(int argc, char** argv) {
                        {"listen", "waits for a running game that sends its frames."},
                        {"size", "size of the picture.", "WxH", "1280x800"},
                        {"theme", "light or dark; pictures are light unless told otherwise.", "light|dark"},
-                       {"language", "language of the window: en or de. Without it, the one chosen in the "
-                                    "View menu, else the system's.", "CODE"}});
+                       {"language",
+                        "language of the window: en or de. Without it, the one chosen in the "
+                        "View menu, else the system's.",
+                        "CODE"}});
     parser.process(app);
     const QStringList files = parser.positionalArguments();
     const QStringList size_text = parser.value("size").split('x');

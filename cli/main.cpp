@@ -167,13 +167,7 @@ int flushed(int status) {
     return Unusable;
 }
 
-} // namespace
-
-} // namespace oddbounce
-
-int main(int argc, char** argv) {
-    using namespace oddbounce;
-    std::signal(SIGPIPE, SIG_IGN); // a write that fails is told as an error
+int run_call(int argc, char** argv) {
     CLI::App app{"Finds faulty collisions in recorded frames of a game's physics.", "oddb"};
     app.set_version_flag("--version", std::string("oddb ") + ODDB_VERSION);
     app.require_subcommand(1);
@@ -193,6 +187,19 @@ int main(int argc, char** argv) {
         return flushed(run());
     } catch (const CLI::ParseError& e) {
         return flushed(app.exit(e) == 0 ? Nothing : Unusable);
+    }
+}
+
+} // namespace
+
+} // namespace oddbounce
+
+int main(int argc, char** argv) {
+    using namespace oddbounce;
+    for (const int signal : {SIGPIPE, SIGXFSZ})
+        std::signal(signal, SIG_IGN); // a failed write is told as an error
+    try {
+        return run_call(argc, argv);
     } catch (const BadInput& e) {
         std::cerr << "oddb: " << e.what() << "\n";
     } catch (const std::bad_alloc&) {

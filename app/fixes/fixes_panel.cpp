@@ -26,8 +26,7 @@ std::vector<VerdictEntry> entries_of(const Verdict& v, VerdictPart::List list, c
     };
     const auto findings = [&](const std::vector<Finding>& all) {
         for (const Finding& f : all)
-            out.push_back(
-                {title_and_headline(f) + ", " + frames(f.first, f.last), moment(f.first)});
+            out.push_back({title_and_headline(f) + ", " + frames(f.first, f.last), moment(f.first)});
     };
     const auto contacts = [&](const std::vector<TouchRun>& all) {
         for (const TouchRun& t : all)
@@ -70,7 +69,7 @@ FixCard::FixCard(Session& session, int index, QWidget* parent)
     column->setContentsMargins(14, 6, 10, 7), column->setSpacing(2);
     name_ = new QLabel, verdict_ = new QLabel;
     name_->setTextFormat(Qt::PlainText), name_->setWordWrap(true);
-    verdict_->setWordWrap(true), verdict_->setFont(type(12));
+    verdict_->setTextFormat(Qt::RichText), verdict_->setWordWrap(true), verdict_->setFont(type(12));
     verdict_->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
     column->addWidget(name_), column->addWidget(verdict_);
     connect(verdict_, &QLabel::linkActivated, this,

@@ -94,19 +94,35 @@ void paint_strip(QPainter& p, const Session& session, const QRectF& area) {
     }
 }
 
-StripWidget::StripWidget(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+StripWidget::StripWidget(Session& session, QWidget* parent)
+    : QWidget(parent), Spoken(QAccessible::Graphic), session_(session) {
     setMinimumHeight(96);
-    setMaximumHeight(120);
+    setMaximumHeight(120), setFocusPolicy(Qt::TabFocus);
     setToolTip(tr("Frames around the moment. Click one to go there."));
     setAccessibleName(tr("frames around the moment"));
     for (auto signal : {&Session::recording_changed, &Session::moment_changed, &Session::finding_changed,
                         &Session::body_changed, &Session::findings_changed, &Session::pictures_changed})
-        connect(&session_, signal, this, qOverload<>(&QWidget::update));
+        connect(&session_, signal, this, [this] { tell(this); });
 }
 
 void StripWidget::paintEvent(QPaintEvent*) {
     QPainter p(this);
     paint_strip(p, session_, rect());
+    p.end(), paint_focus(this);
+}
+
+QString StripWidget::spoken() const {
+    if (!session_.recording()) return {};
+    const Recording& r = *session_.recording();
+    const double middle = std::round(session_.moment());
+    const auto number = [&](double frame) {
+        return r.number(
+            static_cast<std::size_t>(std::clamp(frame, session_.first_moment(), session_.last_moment())));
+    };
+    return tr("frames %1 to %2, now at frame %3")
+        .arg(number(middle - count / 2))
+        .arg(number(middle + count / 2))
+        .arg(number(middle));
 }
 
 void StripWidget::mousePressEvent(QMouseEvent* e) {

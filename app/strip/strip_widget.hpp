@@ -2,16 +2,18 @@
 // Seven small frames round the moment, same crop, same scale: what changes is seen at once.
 #pragma once
 
+#include "access/spoken.hpp"
 #include "session/session.hpp"
 
 #include <QWidget>
 
 namespace oddbounce {
 
-class StripWidget : public QWidget {
+class StripWidget : public QWidget, public Spoken {
     Q_OBJECT
   public:
     explicit StripWidget(Session& session, QWidget* parent = nullptr);
+    QString spoken() const override;
 
   protected:
     void paintEvent(QPaintEvent*) override;

@@ -22,8 +22,10 @@ constexpr std::size_t most_lanes = 200;
 constexpr std::size_t most_read = 20000; // frames; beyond that marks have no names
 } // namespace
 
-TimelineWidget::TimelineWidget(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
-    setMinimumHeight(170);
+TimelineWidget::TimelineWidget(Session& session, QWidget* parent)
+    : QWidget(parent), Spoken(QAccessible::Slider), session_(session) {
+    setMinimumHeight(170), setFocusPolicy(Qt::TabFocus);
+    setAccessibleName(tr("timeline"));
     setToolTip(tr(
         "Click to go to a frame, with Alt to a sixteenth of a step. The wheel zooms, with Shift it pans."));
     scroll_ = new QScrollBar(Qt::Vertical, this);
@@ -139,7 +141,8 @@ void TimelineWidget::grow() {
 }
 
 void TimelineWidget::show_moment() {
-    if (session_.follows()) return update();
+    tell(this);
+    if (session_.follows()) return;
     const double m = session_.moment(), span = ruler_.last - ruler_.first;
     const bool all = ruler_.first <= session_.first_moment() && ruler_.last >= session_.last_moment();
     if (!all && (m < ruler_.first + 0.03 * span || m > ruler_.last - 0.03 * span))
@@ -196,6 +199,26 @@ void TimelineWidget::paintEvent(QPaintEvent*) {
     const QPointF tip[3] = {QPointF(x - 6, head - 14), QPointF(x + 6, head - 14), QPointF(x, head - 4)};
     p.setBrush(th.ink);
     p.drawPolygon(tip, 3);
+    p.end(), paint_focus(this);
+}
+
+/// The moment, the plotted value, and what the pairs of the visible lanes do.
+QString TimelineWidget::spoken() const {
+    if (!session_.recording()) return {};
+    QStringList out{session_.moment_text()};
+    const auto now = static_cast<std::size_t>(std::max(0.0, std::round(session_.moment())));
+    if (now < plot_.values.size() && !std::isnan(plot_.values[now]))
+        out << plot_title() + ' ' + QString::fromStdString(figure(plot_.values[now])) + ' ' + plot_.unit;
+    for (std::size_t i = first_lane(); i < first_lane() + visible_lanes(); ++i) {
+        bool near = false, touches = false;
+        for (const Encounter* e : lanes_[i].encounters) {
+            near = near || (e->first <= now && now <= e->last);
+            for (const Encounter::Touch& t : e->touches)
+                touches = touches || (t.first <= now && now <= t.last);
+        }
+        out << lanes_[i].name + ": " + (touches ? tr("touching") : near ? tr("near") : tr("apart"));
+    }
+    return out.join(", ");
 }
 
 void TimelineWidget::paint_ruler(QPainter& p) {
@@ -229,8 +252,7 @@ void TimelineWidget::paint_findings(QPainter& p, double y) {
         p.drawRoundedRect(bar, 3, 3);
         if (!chosen) continue;
         p.setPen(th.finding), p.setFont(type(12));
-        p.drawText(QRectF(bar.right() + 6, y, 160, row), Qt::AlignVCenter,
-                   title_in_line(f));
+        p.drawText(QRectF(bar.right() + 6, y, 160, row), Qt::AlignVCenter, title_in_line(f));
     }
 }
 

@@ -2,6 +2,7 @@
 // The timeline: a lane an encounter, findings on top, events and rays, a plot on the same ruler.
 #pragma once
 
+#include "access/spoken.hpp"
 #include "timeline/lanes.hpp"
 
 #include <QWidget>
@@ -10,10 +11,11 @@ class QScrollBar;
 
 namespace oddbounce {
 
-class TimelineWidget : public QWidget {
+class TimelineWidget : public QWidget, public Spoken {
     Q_OBJECT
   public:
     explicit TimelineWidget(Session& session, QWidget* parent = nullptr);
+    QString spoken() const override;
     void plot(const QString& what); ///< "speed", "gap", "closing"
     const Ruler& ruler() const { return ruler_; }
     const Plot& plotted() const { return plot_; }

@@ -78,9 +78,10 @@ void paint_ulps(QPainter& p, const QRectF& area, const Session& s, const Finding
     p.drawText(head, Qt::AlignVCenter, left);
     p.drawText(head, Qt::AlignVCenter | Qt::AlignRight, right);
     const std::string& unit = s.recording()->header.unit;
-    p.drawText(
-        QRectF(area.left(), area.bottom() - 28, area.width(), 16), Qt::AlignCenter,
-        Session::tr("lines %1 %2 apart").arg(f.number("ulp"), 0, 'g', 2).arg(QString::fromStdString(unit)));
+    p.drawText(QRectF(area.left(), area.bottom() - 28, area.width(), 16), Qt::AlignCenter,
+               Session::tr("lines %1 %2 apart")
+                   .arg(QString::fromStdString(figure(f.number("ulp"))))
+                   .arg(QString::fromStdString(unit)));
 }
 
 } // namespace oddbounce

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "view/view_widget.hpp"
 
+#include "account/account_model.hpp"
 #include "fault/account_text.hpp"
 #include "language/language.hpp"
 #include "theme/theme.hpp"
@@ -11,14 +12,15 @@
 
 namespace oddbounce {
 
-ViewWidget::ViewWidget(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+ViewWidget::ViewWidget(Session& session, QWidget* parent)
+    : QWidget(parent), Spoken(QAccessible::Graphic), session_(session) {
     setMouseTracking(true);
     setMinimumSize(240, 180);
     setFocusPolicy(Qt::StrongFocus);
     setAccessibleName(tr("view of the moment"));
     connect(&session_, &Session::recording_changed, this,
             [this] { fresh_ = true, measure_.clear(), look_at_all(); });
-    connect(&session_, &Session::moment_changed, this, [this] { follow_body(), update(); });
+    connect(&session_, &Session::moment_changed, this, [this] { follow_body(), tell(this); });
     connect(&session_, &Session::finding_changed, this, [this] {
         options_ = scene_options(session_);
         if (session_.finding()) look_at_finding();
@@ -123,6 +125,18 @@ void ViewWidget::paintEvent(QPaintEvent*) {
         p.drawText(rect().adjusted(0, 10, -14, 0), Qt::AlignRight | Qt::AlignTop,
                    tr("following the body · H lets go"));
     }
+    p.end(), paint_focus(this);
+}
+
+/// The moment, the finding, and its first numbers.
+QString ViewWidget::spoken() const {
+    if (!session_.recording()) return {};
+    QStringList out{session_.moment_text()};
+    if (session_.finding()) out << headline_text(*session_.finding());
+    constexpr std::size_t most = 4;
+    const std::vector<NumberRow> rows = numbers_at(session_);
+    for (std::size_t i = 0; i < std::min(most, rows.size()); ++i) out << rows[i].name + ' ' + rows[i].value;
+    return out.join(", ");
 }
 
 void ViewWidget::measure_lines(QPainter& p) const {
@@ -187,7 +201,8 @@ QString ViewWidget::hover_text(const QPointF& pixel) const {
     if (body < 0) return text;
     const BodyState& b = session_.instant().now->bodies()[static_cast<std::size_t>(body)];
     text += QString("   ·   %1, %2")
-                .arg(QString::fromStdString(body_name(*session_.instant().now, body)), core_text(word(b.def->moves)));
+                .arg(QString::fromStdString(body_name(*session_.instant().now, body)),
+                     core_text(word(b.def->moves)));
     if (b.def->moves != Moves::Static)
         text += QString(", %1").arg(QString::fromStdString(motion_text(r, b.velocity)));
     for (Slot c : session_.instant().now->colliders_of(body)) {

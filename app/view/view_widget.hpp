@@ -2,6 +2,7 @@
 // The view: pan, zoom, hover, measure; what it draws is the scene painter's.
 #pragma once
 
+#include "access/spoken.hpp"
 #include "view/picture.hpp"
 
 #include <QPixmap>
@@ -9,10 +10,11 @@
 
 namespace oddbounce {
 
-class ViewWidget : public QWidget {
+class ViewWidget : public QWidget, public Spoken {
     Q_OBJECT
   public:
     explicit ViewWidget(Session& session, QWidget* parent = nullptr);
+    QString spoken() const override;
 
     void look_at_finding(); ///< Z
     void look_at_all();

@@ -30,7 +30,7 @@ void ElidedLabel::resizeEvent(QResizeEvent*) { elide(); }
 void ElidedLabel::elide() {
     const QString shown = fontMetrics().elidedText(whole_, Qt::ElideRight, width());
     setText(shown);
-    setToolTip(shown == whole_ ? QString() : "<span>" + whole_.toHtmlEscaped() + "</span>");
+    setToolTip(shown == whole_ ? QString() : whole_);
 }
 
 ErrorBar::ErrorBar(QWidget* parent) : QFrame(parent) {

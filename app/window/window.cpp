@@ -18,6 +18,7 @@ namespace oddbounce {
 
 Window::Window(QWidget* parent) : QMainWindow(parent), commands_(new Commands(this)) {
     setAcceptDrops(true);
+    answer_screen_readers();
     add_commands();
     build();
     follow_session();
@@ -189,7 +190,11 @@ void Window::build() {
 }
 
 /// Keys that the focused control needs are its own: Space presses a button, arrows move in a list.
+/// And text is text: a name from a file that looks like markup is no markup, in labels and tool tips.
 bool Window::eventFilter(QObject* o, QEvent* e) {
+    if (e->type() == QEvent::Polish)
+        if (auto* label = qobject_cast<QLabel*>(o); label && label->textFormat() == Qt::AutoText)
+            label->setTextFormat(Qt::PlainText);
     if (e->type() != QEvent::ShortcutOverride) return QMainWindow::eventFilter(o, e);
     auto* key = static_cast<QKeyEvent*>(e);
     QWidget* focus = QApplication::focusWidget();

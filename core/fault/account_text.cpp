@@ -18,6 +18,19 @@ void strip_zeros(std::string& text) {
     text.erase(text.find_last_not_of('0') + 1);
     if (text.back() == '.') text.pop_back();
 }
+
+/// "1.91 × 10⁻⁶"
+std::string power_of_ten(double size) {
+    static const char* const raised[] = {"⁰", "¹", "²", "³", "⁴", "⁵", "⁶", "⁷", "⁸", "⁹"};
+    const std::string plain = fmt::format("{:.2e}", size);
+    const std::size_t e = plain.find('e');
+    std::string mantissa = plain.substr(0, e);
+    strip_zeros(mantissa);
+    const int exponent = std::stoi(plain.substr(e + 1));
+    std::string out = mantissa + " × 10" + (exponent < 0 ? "⁻" : "");
+    for (const char digit : std::to_string(std::abs(exponent))) out += raised[digit - '0'];
+    return out;
+}
 } // namespace
 
 std::string figure(double value) {
@@ -27,7 +40,7 @@ std::string figure(double value) {
     if (size < rounding) return "0";
     std::string text;
     if (size < 1e-4 || size >= 1e9) {
-        text = fmt::format("{:.2e}", size);
+        text = power_of_ten(size);
     } else {
         const int whole_digits = static_cast<int>(std::floor(std::log10(size))) + 1; // below 1: zero or less
         text = fmt::format("{:.{}f}", size, std::max(0, 3 - whole_digits));

@@ -45,7 +45,7 @@ class FlushContactRule : public Rule {
   private:
     using Pair = std::pair<Slot, Slot>;
 
-    /// One unit in the ULP of the game's numbers, at this place.
+    /// One ULP of the game's numbers, at this place.
     double ulp(const Step& step, const Meeting& m) const {
         double size = 0.0;
         for (const Slot c : {m.a, m.b}) {
@@ -117,7 +117,7 @@ class FlushContactRule : public Rule {
             *std::max_element(run.told.begin(), run.told.end(), [](const auto& a, const auto& b) {
                 return a.second.changes < b.second.changes;
             });
-        // Rarely changing answers are the game's, not the ULP's.
+        // A result that changes rarely is the game's doing, not rounding's.
         if (told.changes < static_cast<std::size_t>(context_.settings["flush-contact.changes"]) ||
             told.changes * 2 * holes_ < run.frames)
             return;

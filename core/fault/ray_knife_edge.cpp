@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// ray-knife-edge: rounding a ray's numbers to the game's float width, or moving it sideways by one unit in
-// the ULP, changes the collider or the cell that it hits.
+// ray-knife-edge: rounding a ray's numbers to the game's float width, or moving it sideways by one ULP,
+// changes the collider or the cell that it hits.
 #include "fault/account_text.hpp"
 #include "fault/ray_look.hpp"
 #include "fault/rule.hpp"
@@ -180,8 +180,12 @@ std::unique_ptr<Rule> make_rule(const RuleContext& context) {
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     const auto text = [&](const char* key) { return std::get<std::string>(f.fact(key)->value); };
-    account.at(f.first, fmt::format("{} passes an edge at {}: {} ULP. One ULP is {} there.", ray_name(f),
-                                    length_text(r, f.number("distance")), figure(f.number("ulps")),
+    constexpr double visible = 0.001; // ULP: less is on the edge
+    const std::string where = f.number("ulps") < visible ? "exactly on an edge"
+                                                         : fmt::format("{} beside an edge: {} ULP",
+                                                                       length_text(r, f.number("distance")),
+                                                                       figure(f.number("ulps")));
+    account.at(f.first, fmt::format("{} passes {}. One ULP is {} there.", ray_name(f), where,
                                     length_text(r, f.number("ulp"))));
     account.at(f.first, text("answer_32") == text("answer_64")
                             ? fmt::format("One ULP more or less changes what it hits, {}.", text("answer_64"))

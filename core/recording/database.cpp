@@ -4,6 +4,7 @@
 #include "recording/columns.hpp"
 
 #include <algorithm>
+#include <filesystem>
 #include <zstd.h>
 
 namespace oddbounce {
@@ -12,6 +13,17 @@ namespace {
 constexpr std::size_t most_unpacked = std::size_t(1) << 30; // of one blob, against compressed bombs
 constexpr int longest_statement = 10000;                    // bytes of SQL
 constexpr int longest_value = 1 << 30;                      // bytes of one value
+// Steps of SQLite's machine: a row takes some twenty and some bytes. What takes more than this runs in
+// circles.
+constexpr int stride = 100000;
+constexpr std::int64_t least_steps = 10000000, steps_per_byte = 20;
+
+/// Steps that a statement on this file may take, in strides.
+std::int64_t strides_for(const std::string& path) {
+    std::error_code unknown;
+    const auto bytes = std::filesystem::file_size(path, unknown);
+    return (least_steps + (unknown ? 0 : static_cast<std::int64_t>(bytes)) * steps_per_byte) / stride;
+}
 } // namespace
 
 Database::Database(const std::string& path, int flags) : path_(path) {
@@ -29,6 +41,16 @@ Database::Database(const std::string& path, int flags) : path_(path) {
     sqlite3_limit(raw, SQLITE_LIMIT_SQL_LENGTH, longest_statement);
     sqlite3_limit(raw, SQLITE_LIMIT_LENGTH, longest_value);
     sqlite3_limit(raw, SQLITE_LIMIT_ATTACHED, 0);
+    if (!our_own) {
+        struct Budget {
+            static int count(void* self) {
+                const auto* db = static_cast<const Database*>(self);
+                return ++*db->strides_ > db->most_strides_;
+            }
+        };
+        most_strides_ = strides_for(path);
+        sqlite3_progress_handler(raw, stride, &Budget::count, this);
+    }
     sqlite3_exec(raw, "PRAGMA cell_size_check = ON; PRAGMA mmap_size = 0", nullptr, nullptr, nullptr);
 }
 
@@ -56,6 +78,7 @@ void Database::fail(const char* doing) const {
 
 Query::Query(const Database& db, const char* sql) : db_(db) {
     sqlite3_stmt* raw = nullptr;
+    db.begin_work();
     const int code = sqlite3_prepare_v2(db.get(), sql, -1, &raw, nullptr);
     statement_.reset(raw);
     if (code != SQLITE_OK)

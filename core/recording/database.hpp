@@ -17,6 +17,7 @@ namespace oddbounce {
 
 class Database {
   public:
+    Database(const Database&) = delete;
     /// Reading: the schema must be exactly `tables` (name and statement that made each), and nothing of it is
     /// trusted.
     Database(const std::string& path, int flags);
@@ -25,9 +26,13 @@ class Database {
     [[noreturn]] void fail(const char* doing) const;
     sqlite3* get() const { return db_.get(); }
     const std::string& path() const { return path_; }
+    /// A statement begins: it may take as much work as the size of the file explains.
+    void begin_work() const { *strides_ = 0; }
 
   private:
     std::string path_;
+    std::unique_ptr<std::int64_t> strides_ = std::make_unique<std::int64_t>(0); // of the statement under way
+    std::int64_t most_strides_ = 0;
     // v2: queries may end after it
     std::unique_ptr<sqlite3, decltype(&sqlite3_close_v2)> db_{nullptr, &sqlite3_close_v2};
 };

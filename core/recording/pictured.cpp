@@ -33,6 +33,27 @@ Shape cells_of(const Shape& shape, const std::string& png, const Header& header)
     return out;
 }
 
+namespace {
+
+/// Whoever made the recording: a picture gets a picture's name, and it stays in the folder of the log.
+void check_unpacked(const fs::path& folder, const std::string& path) {
+    const auto refuse = [&](const std::string& why) {
+        throw BadInput((folder / path).string(), 0, "is not written: " + why);
+    };
+    const fs::path name(path);
+    std::string ending = name.extension().string();
+    for (char& c : ending) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    if (ending != ".png") refuse("expected a name that ends in .png");
+    fs::path at = folder;
+    for (const fs::path& part : name) {
+        if (part.string().starts_with('.')) refuse("expected a name without hidden parts");
+        at /= part;
+        if (fs::is_symlink(fs::symlink_status(at))) refuse("'" + at.string() + "' is a link");
+    }
+}
+
+} // namespace
+
 void put_pictures_beside(const Recording& r, const std::string& log) {
     if (!r.pictures()) return;
     std::set<std::string> paths;
@@ -43,14 +64,16 @@ void put_pictures_beside(const Recording& r, const std::string& log) {
     for (std::size_t i = r.begin(); i < r.size(); ++i)
         if (r.has(i) & Recording::Screenshot) each_picture_path(*r.frame(i), take);
     const fs::path folder = fs::path(log).parent_path();
-    for (const std::string& path : paths) {
-        std::string png;
+    std::erase_if(paths, [&](const std::string& path) {
         try {
-            png = r.png(path);
-            png_size(png); // whoever made the recording, only pictures are written
+            return png_size(r.png(path)), false; // whoever made the recording, only pictures are written
         } catch (const NoPicture&) {
-            continue;
+            return true;
         }
+    });
+    for (const std::string& path : paths) check_unpacked(folder, path); // before the first is written
+    for (const std::string& path : paths) {
+        const std::string png = r.png(path);
         const fs::path to = folder / path;
         std::error_code error;
         if (fs::exists(to, error)) {

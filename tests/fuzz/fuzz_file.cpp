@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What lies inside a bounce file, as any bytes: it opens and can be judged, or is refused with a sentence.
 // The input is cut at "\n--\n" into header, definitions, lines, rows, start and ticks of one span.
+#include "damage.hpp"
 #include "fault/scan.hpp"
 #include "recording/bounce_file.hpp"
 #include "recording/columns.hpp"
@@ -42,6 +43,7 @@ void lay_out(const std::vector<std::string>& parts) {
         .bind(5, part(6).empty() ? 2 : static_cast<unsigned char>(part(6)[0]))
         .done();
     db.run("COMMIT");
+    seal(path());
 }
 
 } // namespace

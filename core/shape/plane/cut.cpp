@@ -19,10 +19,12 @@ bool in_triangle(const Vec2& p, const Vec2& a, const Vec2& b, const Vec2& c) {
     return cross(b - a, p - a) >= 0.0 && cross(c - b, p - b) >= 0.0 && cross(a - c, p - c) >= 0.0;
 }
 
+/// Left turns only, once round: seen from the first corner, the others follow each other over half a turn.
 bool convex(const std::vector<Vec2>& p) {
     for (std::size_t i = 0; i < p.size(); ++i) {
         const Vec2 &u = p[i], &v = p[(i + 1) % p.size()], &w = p[(i + 2) % p.size()];
         if (cross(v - u, w - v) < 0.0) return false;
+        if (cross(u - p[0], v - p[0]) < 0.0 || cross(p[1] - p[0], u - p[0]) < 0.0) return false;
     }
     return p.size() >= 3;
 }
@@ -116,7 +118,14 @@ std::vector<Piece> cut_polygon(std::vector<Vec2> outline) {
     if (p.size() < 3) return {};
     if (twice_area(p) < 0.0) std::reverse(p.begin(), p.end());
     std::vector<Piece> out;
-    if (convex(p) && p.size() <= most_corners) return {piece_of(p, 0.0)};
+    if (convex(p)) { // a fan of pieces from the first corner
+        for (std::size_t i = 1; i + 1 < p.size(); i += most_corners - 2) {
+            std::vector<Vec2> part{p[0]};
+            for (std::size_t k = i; k < std::min(p.size(), i + most_corners - 1); ++k) part.push_back(p[k]);
+            out.push_back(piece_of(part, 0.0));
+        }
+        return out;
+    }
     std::vector<Corners> parts = ears(p);
     if (parts.size() <= 2000) join_all(p, parts);
     for (const Corners& part : parts) {

@@ -54,7 +54,8 @@ std::optional<Span> pass(const Piece& a, const Piece& b, const Vec2& way, double
 std::vector<Piece> cut(const Shape& shape, const Vec3& scale);
 
 /// Simple polygon (any winding) cut into convex polygons of at most `most_corners` corners. Outlines
-/// that cross themselves are cut as well as may be; the call always ends. Cost O(n²).
+/// that cross themselves are cut as well as may be; the call always ends. Cost: O(n) for a convex one,
+/// else O(n²).
 std::vector<Piece> cut_polygon(std::vector<Vec2> outline);
 
 /// Maximal rectangles of filled cells, greedily joined: rows first, then columns.

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The window, used as a person drives it: open, next finding, the touch, step, try, undo, pictures.
 #include "fixes/candidate_dialog.hpp"
-#include "help/coverage_dialog.hpp"
+#include "screens.hpp"
 #include "theme/theme.hpp"
 #include "view/scene_painter.hpp"
 #include "window/window.hpp"
@@ -17,6 +17,7 @@
 #include <QSignalSpy>
 #include <QStandardPaths>
 #include <QTemporaryDir>
+#include <QToolTip>
 #include <QtTest>
 
 using namespace oddbounce;
@@ -56,11 +57,7 @@ class WindowTest : public QObject {
         window_->open(copy(name));
         QTRY_VERIFY_WITH_TIMEOUT(window_->session().scan_complete(), 20000);
     }
-    void press(const QString& keys) {
-        for (QAction* action : window_->actions())
-            if (action->shortcuts().contains(QKeySequence(keys))) return action->trigger();
-        QFAIL(qPrintable("no such key: " + keys));
-    }
+    void press(const QString& keys) { trigger(*window_, qPrintable(keys)); }
     bool judged() const {
         const auto& all = window_->session().candidates();
         return !all.empty() && std::all_of(all.begin(), all.end(), [](const Candidate& c) {
@@ -364,20 +361,14 @@ class WindowTest : public QObject {
     /// reachable.
     void everyControl_hasANameForScreenReaders_data() {
         QTest::addColumn<QString>("screen");
-        for (const char* screen : {"start page", "review", "settings", "coverage", "recorders", "guide"})
-            QTest::newRow(screen) << screen;
+        for (const char* screen : screens) QTest::newRow(screen) << screen;
     }
     void everyControl_hasANameForScreenReaders() {
         QFETCH(QString, screen);
         open("net-throw");
         press("N");
         QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
-        QWidget* top = window_.get();
-        if (screen == "start page") press("Ctrl+W");
-        if (screen == "settings") window_->show_settings(), top = window_->settings();
-        if (screen == "coverage") window_->show_coverage(), top = window_->findChild<CoverageDialog*>();
-        if (screen == "recorders") window_->show_recorders(), top = window_->findChild<RecordDialog*>();
-        if (screen == "guide") press("F1"), top = window_->findChild<QDialog*>("guide");
+        QWidget* top = show_screen(*window_, screen);
         QVERIFY(top);
         int controls = 0;
         for (QWidget* w : top->findChildren<QWidget*>()) {
@@ -399,6 +390,47 @@ class WindowTest : public QObject {
             ++controls;
         }
         QVERIFY2(controls >= 2, qPrintable(QString::number(controls)));
+    }
+
+    /// Parts that paint themselves can be reached by Tab and say what they show at this moment.
+    void paintedParts_sayWhatTheyShow() {
+        open("net-throw");
+        press("Shift+N");
+        const std::pair<QWidget*, QStringList> parts[] = {
+            {&window_->view(), {"frame 370 + 16 %", "parcel through net", "gap parcel–net 0 px"}},
+            {&window_->strip(), {"frames 367 to 373, now at frame 370"}},
+            {&window_->timeline(), {"frame 370 + 16 %", "parcel · net: near", "speed"}}};
+        for (const auto& [part, says] : parts) {
+            QVERIFY(part->focusPolicy() & Qt::TabFocus);
+            QAccessibleInterface* reader = QAccessible::queryAccessibleInterface(part);
+            QVERIFY(reader && reader->role() != QAccessible::Client);
+            QVERIFY(!reader->text(QAccessible::Name).isEmpty());
+            for (const QString& text : says)
+                QVERIFY2(reader->text(QAccessible::Value).contains(text),
+                         qPrintable(reader->text(QAccessible::Value)));
+        }
+        const QString before =
+            QAccessible::queryAccessibleInterface(&window_->view())->text(QAccessible::Value);
+        press("Right");
+        QVERIFY(QAccessible::queryAccessibleInterface(&window_->view())->text(QAccessible::Value) != before);
+    }
+
+    /// Labels and tool tips take nothing for markup but what the window itself wrote.
+    void strangersMarkup_isText() {
+        open("net-throw");
+        press("Shift+N");
+        QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
+        window_->show_coverage(), window_->show_settings(), window_->show_recorders();
+        QToolTip::showText(window_->mapToGlobal(QPoint(9, 9)), "<b>bold</b>", window_.get());
+        int labels = 0, tips = 0;
+        for (QWidget* w : QApplication::allWidgets()) {
+            const auto* label = qobject_cast<QLabel*>(w);
+            if (!label || !label->isVisible()) continue;
+            tips += label->inherits("QTipLabel"), ++labels;
+            const bool ours = qobject_cast<FixCard*>(label->parentWidget());
+            QVERIFY2(ours || label->textFormat() == Qt::PlainText, qPrintable(label->text()));
+        }
+        QVERIFY(labels > 10 && tips == 1);
     }
 
     /// At the smallest size and at scale 2 nothing lies outside the window, and a long title does not widen

@@ -186,6 +186,40 @@ class PicturesTest : public QObject {
         QCOMPARE(read_file(at + "/file/art/ball.png"), std::string("mine"));
     }
 
+    /// A bounce file from a stranger writes pictures only, only where its log goes, over nothing.
+    void unpackedPictures_stayWhereTheyBelong_data() {
+        QTest::addColumn<QString>("name");
+        QTest::addColumn<QString>("why");
+        QTest::newRow("another ending") << "start.sh"
+                                        << "expected a name that ends in .png";
+        QTest::newRow("hidden") << ".config.png"
+                                << "without hidden parts";
+        QTest::newRow("in a hidden folder") << ".config/wall.png"
+                                            << "without hidden parts";
+        QTest::newRow("through a link") << "link/wall.png"
+                                        << "is a link";
+        QTest::newRow("over a link") << "linked.png"
+                                     << "is a link";
+    }
+    void unpackedPictures_stayWhereTheyBelong() {
+        QFETCH(QString, name);
+        QFETCH(QString, why);
+        QTemporaryDir folder;
+        const std::string at = folder.path().toStdString(), picture = name.toStdString();
+        write(at + "/log/run.bouncelog", hooked(json::object(), {{"image", picture}}).text());
+        write(at + "/log/" + picture, encode_png(painted(hook)));
+        std::filesystem::create_directories(at + "/to"), std::filesystem::create_directories(at + "/outside");
+        write_recording(*read_recording(at + "/log/run.bouncelog"), at + "/run.bounce");
+        std::filesystem::create_directory_symlink(at + "/outside", at + "/to/link");
+        std::filesystem::create_symlink(at + "/outside/new.png", at + "/to/linked.png");
+        const auto file = read_recording(at + "/run.bounce");
+        QVERIFY(file->png(picture).size() > 0);
+        const std::string said = refusal([&] { write_recording(*file, at + "/to/run.bouncelog"); });
+        QVERIFY2(said.find(why.toStdString()) != said.npos, said.c_str());
+        QVERIFY(!std::filesystem::exists(at + "/to/run.bouncelog"));
+        QVERIFY(std::filesystem::is_empty(at + "/outside"));
+    }
+
     /// The ball of `hooked` is at (40 - frame, 25) in each of 40 frames.
     void shots_lieWhereTheFolderSays_data() {
         QTest::addColumn<QString>("rects");  // rects.csv; empty: none

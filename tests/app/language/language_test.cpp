@@ -1,0 +1,195 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The window in its other language: complete, and nothing is cut off.
+#include "fixes/candidate_dialog.hpp"
+#include "language/language.hpp"
+#include "recording/definitions.hpp"
+#include "screens.hpp"
+#include "theme/theme.hpp"
+
+#include <QDirIterator>
+#include <QProcess>
+#include <QXmlStreamReader>
+
+using namespace oddbounce;
+
+class LanguageTest : public QObject {
+    Q_OBJECT
+  private:
+    struct Text {
+        QString context, source, translation;
+        bool finished = true;
+    };
+    static std::vector<Text> texts_of(const QString& path) {
+        QFile file(path);
+        std::vector<Text> out;
+        if (!file.open(QIODevice::ReadOnly)) return out;
+        QString context;
+        for (QXmlStreamReader xml(&file); !xml.atEnd();) {
+            if (xml.readNext() != QXmlStreamReader::StartElement) continue;
+            if (xml.name() == u"name") context = xml.readElementText();
+            if (xml.name() == u"source") out.push_back({context, xml.readElementText(), {}});
+            if (xml.name() == u"translation") {
+                out.back().finished = !xml.attributes().hasAttribute("type");
+                out.back().translation = xml.readElementText();
+            }
+        }
+        return out;
+    }
+    static QStringList placeholders(const QString& text) {
+        static const QRegularExpression one("%[0-9]|\\{[a-z]+\\}");
+        QStringList out;
+        for (auto it = one.globalMatch(text); it.hasNext();) out << it.next().captured();
+        out.sort();
+        return out;
+    }
+    /// Room that the widget lacks for its text, in pixels; 0: all of it can be read.
+    static int cut_off(const QWidget* w) {
+        if (const auto* label = qobject_cast<const QLabel*>(w)) {
+            if (label->text().isEmpty() || qobject_cast<const ElidedLabel*>(w)) return 0;
+            if (label->wordWrap()) return label->heightForWidth(label->width()) - label->height();
+            return label->sizeHint().width() - label->width();
+        }
+        if (const auto* line = qobject_cast<const QLineEdit*>(w)) {
+            constexpr int frame = 12;
+            return line->fontMetrics().horizontalAdvance(line->placeholderText()) + frame - line->width();
+        }
+        if (const auto* box = qobject_cast<const QComboBox*>(w)) {
+            constexpr int arrow = 26;
+            int widest = 0;
+            for (int i = 0; i < box->count(); ++i)
+                widest = std::max(widest, box->fontMetrics().horizontalAdvance(box->itemText(i)));
+            return widest + arrow - box->width();
+        }
+        if (const auto* button = qobject_cast<const QAbstractButton*>(w))
+            return button->text().isEmpty() ? 0 : button->sizeHint().width() - button->width();
+        return 0;
+    }
+
+  private slots:
+    void initTestCase() {
+        QStandardPaths::setTestModeEnabled(true);
+        QCoreApplication::setOrganizationName("odd-bounce-test");
+        QSettings().clear();
+        Theme::use(*qApp, false);
+    }
+    void cleanup() { use_language("en"); }
+
+    void unknownLanguage_changesNothing() {
+        QVERIFY(use_language("de"));
+        QVERIFY(!use_language("xx"));
+        QCOMPARE(Window::tr("Quit"), QString("Beenden"));
+    }
+
+    /// Every tr() in the sources is in the file, translated, with the same places to fill in.
+    void windowTexts_areComplete() {
+        QTemporaryDir folder;
+        const QString fresh = folder.filePath("window_de.ts");
+        QStringList call{"-locations", "none", "-I", SOURCE "/app"};
+        for (QDirIterator it(SOURCE "/app", {"*.cpp", "*.hpp"}, QDir::Files, QDirIterator::Subdirectories);
+             it.hasNext();)
+            call << it.next();
+        QProcess lupdate;
+        lupdate.start(LUPDATE, call << "-ts" << fresh);
+        QVERIFY(lupdate.waitForFinished(60000) && lupdate.exitCode() == 0);
+        std::map<std::pair<QString, QString>, Text> known;
+        for (const Text& t : texts_of(SOURCE "/app/language/window_de.ts")) known[{t.context, t.source}] = t;
+        const auto wanted = texts_of(fresh);
+        QVERIFY(wanted.size() > 300);
+        for (const Text& t : wanted) {
+            const auto it = known.find({t.context, t.source});
+            QVERIFY2(it != known.end() && it->second.finished && !it->second.translation.isEmpty(),
+                     qPrintable(t.context + ": " + t.source));
+            QCOMPARE(placeholders(it->second.translation), placeholders(t.source));
+            QVERIFY2(it->second.translation.contains('&') == t.source.contains('&'), qPrintable(t.source));
+        }
+        QCOMPARE(known.size(), wanted.size()); // and no text that is not there any more
+    }
+
+    /// No text goes to the screen past tr(): literals with words in calls that show them.
+    void literals_goThroughTr() {
+        static const QRegularExpression shows(
+            "(?:setText|setToolTip|setAccessibleName|setAccessibleDescription|setWindowTitle|setTitle|"
+            "setPlaceholderText|addItem|addAction|addRow|addTab|QLabel|QPushButton|QRadioButton|QToolButton|"
+            "QAction|QMenu|said|show_error|say)\\(\\s*(?:QString\\()?\"([^\"]*[a-z]{3}[^\"]*)\"");
+        QVERIFY(shows.match("new QLabel(\"some words\")").hasMatch());
+        for (QDirIterator it(SOURCE "/app", {"*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
+             it.hasNext();) {
+            QFile file(it.next());
+            QVERIFY(file.open(QIODevice::ReadOnly));
+            const QString text = QString::fromUtf8(file.readAll());
+            for (auto at = shows.globalMatch(text); at.hasNext();) {
+                const QString literal = at.next().captured(1);
+                const bool name = literal.startsWith("Odd Bounce");
+                QVERIFY2(name, qPrintable(file.fileName() + ": " + literal));
+            }
+        }
+    }
+
+    /// The fixed texts of the core: what faults are called and are, thresholds, units, roles.
+    void coreTexts_areComplete() {
+        std::map<QString, QString> known;
+        for (const Text& t : texts_of(SOURCE "/app/language/core_de.ts")) known[t.source] = t.translation;
+        QStringList wanted{"yes", "no", "ellipse", word(Grade::Sure), word(Grade::Likely), word(Grade::Hint)};
+        for (const Fault& f : catalogue()) wanted << f.title << f.what << f.headline << f.headline_alone;
+        for (const SettingInfo& s : Settings::table())
+            wanted << s.reason << s.unit
+                   << QString(s.name).section('.', 1).replace('_', ' ').replace('-', ' ');
+        for (const Moves m : {Moves::Static, Moves::Kinematic, Moves::Dynamic}) wanted << word(m);
+        for (const Role r : {Role::Solid, Role::Sensor, Role::OneWay}) wanted << word(r);
+        for (int k = 0; k <= static_cast<int>(ShapeKind::Mesh); ++k)
+            wanted << word(static_cast<ShapeKind>(k));
+        for (const Knob& k : knobs()) wanted << QString(k.choices).split('|', Qt::SkipEmptyParts);
+        for (const QString& text : wanted) {
+            if (text.isEmpty()) continue;
+            QVERIFY2(!known[text].isEmpty(), qPrintable(text));
+            QCOMPARE(placeholders(known[text]), placeholders(text));
+        }
+    }
+
+    void everyScreen_showsAllOfItsTexts_data() {
+        QTest::addColumn<QString>("language");
+        QTest::addColumn<QString>("screen");
+        QTest::addColumn<QSize>("size");
+        for (const Language& l : languages())
+            for (const char* screen : screens)
+                for (const QSize& size : {QSize(1280, 800), QSize(1024, 640)})
+                    QTest::addRow("%s, %s, %d", qPrintable(l.code), screen, size.width())
+                        << l.code << screen << size;
+    }
+    void everyScreen_showsAllOfItsTexts() {
+        QFETCH(QString, language);
+        QFETCH(QString, screen);
+        QFETCH(QSize, size);
+        QVERIFY(use_language(language));
+        Window window;
+        window.show(), window.resize(size);
+        QTemporaryDir folder;
+        const QString path = folder.filePath("net-throw.bouncelog");
+        QFile::copy(SAMPLES "/net-throw.bouncelog", path);
+        window.open(path);
+        QTRY_VERIFY_WITH_TIMEOUT(window.session().scan_complete(), 20000);
+        trigger(window, "Shift+N");
+        QWidget* top = show_screen(window, screen);
+        QVERIFY(top);
+        QTest::qWait(50);
+        QCOMPARE(window.size(), size);
+        int seen = 0;
+        std::map<QString, QString> german;
+        for (const Text& t : texts_of(SOURCE "/app/language/window_de.ts")) german[t.source] = t.translation;
+        for (const QWidget* w : top->findChildren<QWidget*>()) {
+            if (!w->isVisibleTo(top) || (w->window() != top->window())) continue;
+            const QString text = w->property("text").toString();
+            const int lacks = cut_off(w);
+            QVERIFY2(lacks <= 0,
+                     qPrintable(
+                         QString("%1 '%2' lacks %3 px").arg(w->metaObject()->className(), text).arg(lacks)));
+            seen += !text.isEmpty();
+            const auto it = german.find(text);
+            if (language == "de" && it != german.end()) QCOMPARE(text, it->second);
+        }
+        QVERIFY(seen > 3 || screen == "guide");
+    }
+};
+
+QTEST_MAIN(LanguageTest)
+#include "language_test.moc"

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Every screen of the window, for tests that look at all of them.
+#pragma once
+
+#include "help/coverage_dialog.hpp"
+#include "help/record_dialog.hpp"
+#include "window/window.hpp"
+
+#include <QtTest>
+
+namespace oddbounce {
+
+inline constexpr const char* screens[] = {"start page", "review",    "settings",
+                                          "coverage",   "recorders", "guide"};
+
+inline void trigger(const Window& window, const char* keys) {
+    for (QAction* action : window.actions())
+        if (action->shortcuts().contains(QKeySequence(keys))) return action->trigger();
+    QFAIL(keys);
+}
+
+/// Brings the screen up; `window` has a recording open. The widget that holds it.
+inline QWidget* show_screen(Window& window, const QString& screen) {
+    if (screen == "start page") trigger(window, "Ctrl+W");
+    if (screen == "settings") return window.show_settings(), window.settings();
+    if (screen == "coverage") return window.show_coverage(), window.findChild<CoverageDialog*>();
+    if (screen == "recorders") return window.show_recorders(), window.findChild<RecordDialog*>();
+    if (screen == "guide") return trigger(window, "F1"), window.findChild<QDialog*>("guide");
+    return &window;
+}
+
+} // namespace oddbounce
