@@ -1138,6 +1138,10 @@
         <source>frames around the moment</source>
         <translation>Frames um den Moment</translation>
     </message>
+    <message>
+        <source>frames %1 to %2, now at frame %3</source>
+        <translation type="unfinished"></translation>
+    </message>
 </context>
 <context>
     <name>oddbounce::TimelineWidget</name>
@@ -1180,6 +1184,22 @@
     <message>
         <source>notes</source>
         <translation>Notizen</translation>
+    </message>
+    <message>
+        <source>timeline</source>
+        <translation type="unfinished">Zeitleiste</translation>
+    </message>
+    <message>
+        <source>touching</source>
+        <translation type="unfinished"></translation>
+    </message>
+    <message>
+        <source>near</source>
+        <translation type="unfinished"></translation>
+    </message>
+    <message>
+        <source>apart</source>
+        <translation type="unfinished"></translation>
     </message>
 </context>
 <context>
