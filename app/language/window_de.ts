@@ -1140,7 +1140,7 @@
     </message>
     <message>
         <source>frames %1 to %2, now at frame %3</source>
-        <translation type="unfinished"></translation>
+        <translation>Frames %1 bis %2, jetzt bei Frame %3</translation>
     </message>
 </context>
 <context>
@@ -1187,19 +1187,19 @@
     </message>
     <message>
         <source>timeline</source>
-        <translation type="unfinished">Zeitleiste</translation>
+        <translation>Zeitleiste</translation>
     </message>
     <message>
         <source>touching</source>
-        <translation type="unfinished"></translation>
+        <translation>in Berührung</translation>
     </message>
     <message>
         <source>near</source>
-        <translation type="unfinished"></translation>
+        <translation>nah</translation>
     </message>
     <message>
         <source>apart</source>
-        <translation type="unfinished"></translation>
+        <translation>getrennt</translation>
     </message>
 </context>
 <context>

@@ -32,8 +32,10 @@ seen.frames=document.querySelectorAll('figure.frame').length;
 seen.visible=[...document.querySelectorAll('figure.frame')].filter(f=>!f.hidden).length;
 seen.requests=performance.getEntriesByType('resource').filter(e=>!e.name.startsWith('data:')).length;
 seen.foreign=document.querySelectorAll('img:not([src^="data:"]),b.evil').length;
-Promise.all([...document.images].map(i=>i.decode().then(()=>i.naturalWidth>500,()=>false)))
-  .then(all=>{seen.pictures=all.filter(Boolean).length;document.body.textContent='SEEN'+JSON.stringify(seen)+'END';});
+window.onload=()=>{
+  seen.pictures=[...document.images].filter(i=>i.complete&&i.naturalWidth>500).length;
+  document.body.textContent='SEEN'+JSON.stringify(seen)+'END';
+};
 </script></body></html>)";
 
     /// The page's own words after the visit.
