@@ -18,6 +18,7 @@ namespace oddbounce {
 
 Window::Window(QWidget* parent) : QMainWindow(parent), commands_(new Commands(this)) {
     setAcceptDrops(true);
+    qApp->installEventFilter(this); // before the first label is made
     answer_screen_readers();
     add_commands();
     build();
@@ -25,7 +26,6 @@ Window::Window(QWidget* parent) : QMainWindow(parent), commands_(new Commands(th
     offer_picture(view_, tr("view")), offer_picture(strip_, tr("strip")),
         offer_picture(timeline_, tr("timeline"));
     offer_for_findings();
-    qApp->installEventFilter(this);
     restore_layout();
     refresh_header(), refresh_coverage();
 }

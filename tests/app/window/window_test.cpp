@@ -399,7 +399,7 @@ class WindowTest : public QObject {
         const std::pair<QWidget*, QStringList> parts[] = {
             {&window_->view(), {"frame 370 + 16 %", "parcel through net", "gap parcel–net 0 px"}},
             {&window_->strip(), {"frames 367 to 373, now at frame 370"}},
-            {&window_->timeline(), {"frame 370 + 16 %", "parcel · net: near", "speed"}}};
+            {&window_->timeline(), {"frame 370 + 16 %", "parcel · net: near"}}};
         for (const auto& [part, says] : parts) {
             QVERIFY(part->focusPolicy() & Qt::TabFocus);
             QAccessibleInterface* reader = QAccessible::queryAccessibleInterface(part);
