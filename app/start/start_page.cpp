@@ -211,13 +211,13 @@ QWidget* StartPage::head() {
            "and checks the change that should fix it."));
     what->setFont(type(15)), what->setWordWrap(true), what->setForegroundRole(QPalette::PlaceholderText);
     column->addWidget(what);
-    auto* ways = new QHBoxLayout;
-    ways->setSpacing(8);
+    ways_ = new QBoxLayout(QBoxLayout::LeftToRight);
+    auto *first = new QHBoxLayout, *more = new QHBoxLayout;
     const auto button = [&](const QString& text, void (StartPage::*asks)(), bool main) {
         auto* b = new QPushButton(text);
         b->setFont(type(main ? 14 : 13, main));
         connect(b, &QPushButton::clicked, this, asks);
-        ways->addWidget(b);
+        (main ? first : more)->addWidget(b);
         return b;
     };
     button(tr("Open a recording…"), &StartPage::wants_dialog, true);
@@ -225,13 +225,17 @@ QWidget* StartPage::head() {
     button(tr("Record your game…"), &StartPage::wants_recorders, true);
     button(tr("Help"), &StartPage::wants_help, false);
     button(tr("Light or dark"), &StartPage::wants_theme, false);
-    ways->addStretch();
-    column->addLayout(ways);
+    first->addStretch(), more->addStretch();
+    for (QBoxLayout* one : {ways_, static_cast<QBoxLayout*>(first), static_cast<QBoxLayout*>(more)})
+        one->setSpacing(8);
+    ways_->addLayout(first), ways_->addLayout(more, 1);
+    column->addLayout(ways_);
     state_ = new QLabel;
     state_->setTextFormat(Qt::PlainText), state_->setForegroundRole(QPalette::PlaceholderText),
         state_->setWordWrap(true);
     column->addWidget(state_);
-    row->addLayout(column, 1), row->addWidget(new Picture, 0, Qt::AlignTop);
+    head_ = column, picture_ = new Picture;
+    row->addLayout(column, 1), row->addWidget(picture_, 0, Qt::AlignTop);
     show_listening({});
     return out;
 }
@@ -269,7 +273,11 @@ QWidget* StartPage::sample_list() {
 
 /// Cards in as many columns as there is room for.
 void StartPage::arrange() {
-    const int across = std::max(1, std::min(3, (width() - 96) / 300));
+    const int room = width() - 96;
+    ways_->setDirection(QBoxLayout::LeftToRight);
+    if (head_->minimumSize().width() > room) ways_->setDirection(QBoxLayout::TopToBottom);
+    picture_->setVisible(room >= head_->minimumSize().width() + picture_->width() + 12);
+    const int across = std::max(1, std::min(3, room / 300));
     if (across == across_) return;
     across_ = across;
     for (QLabel* h : headings_) delete h;

@@ -50,6 +50,9 @@ class StartPage : public QWidget {
     QLabel* state_;
     QPushButton* listen_;
     QWidget* recent_;
+    QVBoxLayout* head_;
+    QBoxLayout* ways_; ///< the buttons: one row, or two where there is less room
+    QWidget* picture_;
     QGridLayout *recent_grid_, *sample_grid_;
     std::vector<QWidget*> recent_cards_;
     std::vector<std::pair<QString, QWidget*>> sample_cards_; ///< with their group's heading
