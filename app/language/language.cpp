@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "language/language.hpp"
 
+#include "language/say.hpp"
+
 #include <QCoreApplication>
 #include <QLibraryInfo>
 #include <QTranslator>
@@ -37,12 +39,14 @@ bool use_language(const QString& code) {
                      [&](const Language& l) { return l.code == wanted; }))
         return false;
     current() = wanted;
+    translate_with(wanted == "en" ? nullptr
+                                  : +[](const char* english) { return core_text(english).toStdString(); });
     QLocale::setDefault(QLocale::c()); // numbers are typed as they are shown
     static std::vector<std::unique_ptr<QTranslator>> in_use;
     in_use.clear(); // each takes itself out
-    for (const auto& [file, folder] :
-         {std::pair<QString, QString>{"window", ":/language"}, {"core", ":/language"},
-          {"qtbase", QLibraryInfo::path(QLibraryInfo::TranslationsPath)}}) {
+    for (const auto& [file, folder] : {std::pair<QString, QString>{"window", ":/language"},
+                                       {"core", ":/language"},
+                                       {"qtbase", QLibraryInfo::path(QLibraryInfo::TranslationsPath)}}) {
         auto translator = std::make_unique<QTranslator>();
         if (!translator->load(file + '_' + wanted, folder)) continue; // English needs none
         QCoreApplication::installTranslator(translator.get());

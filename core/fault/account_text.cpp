@@ -35,7 +35,7 @@ std::string power_of_ten(double size) {
 
 std::string figure(double value) {
     constexpr double rounding = 1e-10; // what a subtraction leaves of nothing
-    if (!std::isfinite(value)) return "unknown";
+    if (!std::isfinite(value)) return translated("unknown");
     const double size = std::abs(value);
     if (size < rounding) return "0";
     std::string text;
@@ -66,13 +66,15 @@ std::string normal_text(const Vec3& normal) {
     Vec3 n = normal;
     for (int i = 0; i < 3; ++i)
         if (std::abs(n[i]) < least) n[i] = 0.0;
-    return "normal " + vector_text(n, "");
+    return say("normal {}", vector_text(n, ""));
 }
 
 std::string percent(double share) { return figure(std::round(share * 100.0)) + " %"; }
 
 std::string count_text(double count, const std::string& noun) {
-    return figure(count) + " " + noun + (count == 1.0 ? "" : "s");
+    // the other language may have other plurals: "{} frames" is translated as a whole
+    const std::string pattern = "{} " + noun + (count == 1.0 ? "" : "s");
+    return fmt::format(fmt::runtime(translated(pattern)), figure(count));
 }
 
 std::string body_name(const World& world, Slot body) {
@@ -83,7 +85,7 @@ std::string body_name(const World& world, Slot body) {
 
 std::string body_name(const Recording& recording, Id id) {
     const BodyDef* def = recording.body_def(id);
-    if (!def) return "body " + std::to_string(id);
+    if (!def) return say("body {}", id);
     const std::string name = label(*def);
     return recording.shares_label(name) ? name + " #" + std::to_string(id) : name;
 }
@@ -103,8 +105,13 @@ bool common_noun(const std::string& name) {
 }
 } // namespace
 
-std::string the(const std::string& name) { return common_noun(name) ? "the " + name : name; }
-std::string sentence_the(const std::string& name) { return common_noun(name) ? "The " + name : name; }
+// Other languages need the gender of the noun, which nobody tells: names stand alone there.
+std::string the(const std::string& name) {
+    return speaks_english() && common_noun(name) ? "the " + name : name;
+}
+std::string sentence_the(const std::string& name) {
+    return speaks_english() && common_noun(name) ? "The " + name : name;
+}
 
 PairView pair_at(const World& world, Slot a, Slot b) {
     PairView v;
@@ -121,28 +128,29 @@ Vec3 rightward(const Recording& r) {
     return raised(right.x >= 0.0 ? right : -right);
 }
 
-const char* side_word(const Recording& r, const Vec3& away) {
+std::string side_word(const Recording& r, const Vec3& away) {
     const double up = glm::dot(away, r.header.up), right = glm::dot(away, rightward(r));
-    if (std::abs(up) >= std::abs(right)) return up >= 0.0 ? "above" : "below";
-    return right >= 0.0 ? "right of" : "left of";
+    if (std::abs(up) >= std::abs(right)) return translated(up >= 0.0 ? "above" : "below");
+    return translated(right >= 0.0 ? "right of" : "left of");
 }
 
 std::string motion_text(const Recording& r, const Vec3& velocity) {
     const double speed = glm::length(velocity);
-    if (speed * 100.0 < r.slop() * r.header.rate) return "at rest";
+    if (speed * 100.0 < r.slop() * r.header.rate) return translated("at rest");
     const double up = glm::dot(velocity, r.header.up), right = glm::dot(velocity, rightward(r));
-    const char* way = std::abs(up) >= std::abs(right) ? (up > 0.0 ? "rising" : "falling")
-                                                      : (right > 0.0 ? "moving right" : "moving left");
-    return std::string(way) + " at " + speed_text(r, speed);
+    const std::string at = speed_text(r, speed);
+    if (std::abs(up) >= std::abs(right)) return up > 0.0 ? say("rising at {}", at) : say("falling at {}", at);
+    return right > 0.0 ? say("moving right at {}", at) : say("moving left at {}", at);
 }
 
 std::string desired_text(const Recording& r, const Vec3& desired) {
     const double speed = glm::length(desired);
-    if (speed == 0.0) return "wants to stand still";
+    if (speed == 0.0) return translated("wants to stand still");
     const double up = glm::dot(desired, r.header.up), right = glm::dot(desired, rightward(r));
-    const char* way =
-        std::abs(up) >= std::abs(right) ? (up > 0.0 ? "up" : "down") : (right > 0.0 ? "right" : "left");
-    return std::string("wants to move ") + way + " at " + speed_text(r, speed);
+    const std::string at = speed_text(r, speed);
+    if (std::abs(up) >= std::abs(right))
+        return up > 0.0 ? say("wants to move up at {}", at) : say("wants to move down at {}", at);
+    return right > 0.0 ? say("wants to move right at {}", at) : say("wants to move left at {}", at);
 }
 
 void name_bodies(const World& world, const std::vector<Slot>& colliders, Finding& f) {

@@ -4,6 +4,7 @@
 
 #include "encounter/meeting.hpp"
 #include "fault/finding.hpp"
+#include "language/say.hpp"
 
 namespace oddbounce {
 
@@ -43,7 +44,7 @@ struct PairView {
 PairView pair_at(const World& world, Slot collider_a, Slot collider_b);
 
 /// "above", "below", "left of", "right of": where something lies if `away` points from the other to it.
-const char* side_word(const Recording& recording, const Vec3& away);
+std::string side_word(const Recording& recording, const Vec3& away);
 /// "falling at 1 460 px/s", "moving left at 220 px/s", "at rest".
 std::string motion_text(const Recording& recording, const Vec3& velocity);
 /// "wants to move right at 150 px/s", "wants to stand still".

@@ -6,8 +6,6 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
-#include <fmt/format.h>
-
 #include <set>
 
 namespace oddbounce {
@@ -108,7 +106,7 @@ class ArtMissedRule : public Rule {
         const auto pose = [&](Slot body) { return w.body(body).pose; };
         f.at = pose(a).at;
         f.marks.push_back({r.number(run.deepest_at), f.at, f.at, false,
-                           "pictures overlap by " + length_text(r, run.depth)});
+                           say("pictures overlap by {}", length_text(r, run.depth))});
         f.weight = 0.55;
         add_fact(f, "depth", run.depth, u);
         add_fact(f, "area", visible_overlap(art_.seen(w, a), pose(a), art_.seen(w, b), pose(b)), u + "²");
@@ -118,7 +116,7 @@ class ArtMissedRule : public Rule {
         add_fact(f, "deepest_frame", static_cast<double>(r.number(run.deepest_at)), "frame");
         note_threshold(f, {"slop", r.slop(), u});
         const double grow = 0.5 * std::max(run.depth, f.number("collider_gap"));
-        f.suggest.push_back({"grow both colliders by " + length_text(r, grow) + " on all sides",
+        f.suggest.push_back({say("grow both colliders by {} on all sides", length_text(r, grow)),
                              {{{"colliders", {f.colliders[0], f.colliders[1]}}, {"grow", grow}}}});
         context_.found(std::move(f));
     }
@@ -134,17 +132,16 @@ std::unique_ptr<Rule> make_rule(const RuleContext& context) {
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
-    account.at(f.first,
-               fmt::format("The pictures of {} and {} begin to overlap.", the(f.names[0]), the(f.names[1])));
+    account.at(f.first, say("The pictures of {} and {} begin to overlap.", the(f.names[0]), the(f.names[1])));
     account.at(static_cast<std::int64_t>(f.number("deepest_frame")),
-               fmt::format("They overlap by {}, over {} {}². The colliders are still {} apart.",
-                           length_text(r, f.number("depth")), figure(f.number("area")), r.header.unit,
-                           length_text(r, f.number("collider_gap"))));
-    account.at(f.last, f.last == r.number(r.size() - 1)
-                           ? std::string("The recording ends while they overlap. There was no hit.")
-                           : fmt::format("They part after {}. There was no hit.",
-                                         count_text(f.number("frames"), "frame")));
-    account.cause("the colliders do not cover their pictures there.");
+               say("They overlap by {}, over {} {}². The colliders are still {} apart.",
+                   length_text(r, f.number("depth")), figure(f.number("area")), r.header.unit,
+                   length_text(r, f.number("collider_gap"))));
+    account.at(f.last,
+               f.last == r.number(r.size() - 1)
+                   ? translated("The recording ends while they overlap. There was no hit.")
+                   : say("They part after {}. There was no hit.", count_text(f.number("frames"), "frame")));
+    account.cause(translated("the colliders do not cover their pictures there."));
 }
 
 } // namespace

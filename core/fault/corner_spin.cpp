@@ -5,8 +5,6 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
-#include <fmt/format.h>
-
 #include <numbers>
 #include <set>
 
@@ -114,19 +112,20 @@ class CornerSpinRule : public Rule {
         name_bodies(w, {run.mover, run.other}, f);
         f.at = run.at;
         if (!is.def->upright)
-            f.grade = Grade::Likely, f.assumes = "a kinematic body that did not rotate is not meant to";
+            f.grade = Grade::Likely,
+            f.assumes = translated("a kinematic body that did not rotate is not meant to");
         f.weight = 0.65;
         add_fact(f, "turn", run.turn, "radians"), add_fact(f, "contact_arm", run.arm, r.header.unit);
         add_fact(f, "spin", is.angular_velocity.z, "radians/s");
         const Vec3 foot =
             run.at + run.normal * glm::dot(run.centre - run.at, run.normal); // of the push's line
-        f.marks.push_back({f.last, run.centre, foot, false, "arm " + length_text(r, run.arm)});
+        f.marks.push_back({f.last, run.centre, foot, false, say("arm {}", length_text(r, run.arm))});
         f.marks.push_back({f.last, run.at, foot, false, ""});
         note_threshold(f, context_.settings.threshold("corner-spin.least_turn"));
         f.suggest.push_back(
-            {"lock the rotation of " + the(f.names[0]) + " in the response", nlohmann::json::array()});
-        f.suggest.push_back(
-            {"a capsule for " + the(f.names[0]), {{{"colliders", {f.colliders[0]}}, {"fit", "capsule"}}}});
+            {say("lock the rotation of {} in the response", the(f.names[0])), nlohmann::json::array()});
+        f.suggest.push_back({say("a capsule for {}", the(f.names[0])),
+                             {{{"colliders", {f.colliders[0]}}, {"fit", "capsule"}}}});
         context_.found(std::move(f));
     }
 
@@ -146,17 +145,16 @@ void describe(const Recording& r, Finding& f) {
     const Slot a = r.collider_slot(f.colliders[0]);
     const bool upright = r.world_at(first).body_of(a).def->upright;
     if (first > 0)
-        account.at(r.number(first - 1),
-                   fmt::format("{} is {} and does not rotate.", sentence_the(f.names[0]),
-                               motion_text(r, r.world_at(first - 1).body_of(a).velocity)));
-    account.at(f.first, fmt::format("It hits {}. The push passes its center at a distance of {}.",
-                                    the(f.names[1]), length_text(r, f.number("contact_arm"))));
-    account.at(f.last,
-               fmt::format("It has turned by {}° and now rotates at {}°/s.",
+        account.at(r.number(first - 1), say("{} is {} and does not rotate.", sentence_the(f.names[0]),
+                                            motion_text(r, r.world_at(first - 1).body_of(a).velocity)));
+    account.at(f.first, say("It hits {}. The push passes its center at a distance of {}.", the(f.names[1]),
+                            length_text(r, f.number("contact_arm"))));
+    account.at(f.last, say("It has turned by {}° and now rotates at {}°/s.",
                            figure(glm::degrees(f.number("turn"))), figure(glm::degrees(f.number("spin")))));
-    account.cause(std::string("the response applies the push at the contact point, ") +
-                  (upright ? "although this body is meant to stay upright."
-                           : "although this body did not rotate before."));
+    account.cause(translated(upright ? "the response applies the push at the contact point, although this "
+                                       "body is meant to stay upright."
+                                     : "the response applies the push at the contact point, although this "
+                                       "body did not rotate before."));
 }
 
 } // namespace

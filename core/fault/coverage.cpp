@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fault/coverage.hpp"
 
-#include <fmt/format.h>
+#include "language/say.hpp"
 
 namespace oddbounce {
 
@@ -67,16 +67,17 @@ std::vector<Input> missing_inputs(const Recording& recording, const Fault& fault
 }
 
 std::string text_of(const Coverage& c) {
-    std::string text = fmt::format("{} of {} faults judged", c.judged, c.asked);
-    if (c.three_dimensions) return text + ": recordings of three dimensions are not judged yet";
+    const std::string text = say("{} of {} faults judged", c.judged, c.asked);
+    if (c.three_dimensions) return say("{}: recordings of three dimensions are not judged yet", text);
     if (c.missing.empty()) return text;
     std::string inputs;
     std::size_t i = 0;
     for (const Input input : c.missing) {
-        const char* before = i == 0 ? "" : i + 1 == c.missing.size() ? " and " : ", ";
+        const std::string before = i == 0 ? "" : i + 1 == c.missing.size() ? translated(" and ") : ", ";
         inputs += fmt::format("{}`{}`", before, word(input)), ++i;
     }
-    return text + "; log " + inputs + " for the " + (c.judged == 0 ? "others" : "rest");
+    return c.judged == 0 ? say("{}; log {} for the others", text, inputs)
+                         : say("{}; log {} for the rest", text, inputs);
 }
 
 std::vector<RecorderLine> recorder_lines(Input input) {

@@ -6,8 +6,6 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 
-#include <fmt/format.h>
-
 namespace oddbounce {
 
 namespace {
@@ -271,7 +269,8 @@ void DeepOverlapRule::close(const Run& run) const {
     name_bodies(now, {run.mover, run.other}, f);
     f.at = run.at;
     if (!logged)
-        f.grade = Grade::Likely, f.assumes = "`contacts` is not logged: judged from shapes and motion alone";
+        f.grade = Grade::Likely,
+        f.assumes = translated("`contacts` is not logged: judged from shapes and motion alone");
     const double extent = std::max(at(now, run.mover).geometry->extent(), 1e-9);
     f.weight =
         std::min(0.9, 0.35 + 0.5 * run.deepest / extent + 0.002 * static_cast<double>(run.last - run.first));
@@ -284,12 +283,12 @@ void DeepOverlapRule::close(const Run& run) const {
     note_threshold(f, context_.settings.threshold("deep-overlap.share_of_extent"));
     note_threshold(f, {"slop", r.slop(), u});
     const nlohmann::json mover = mover_target(now, f);
-    f.suggest.push_back({"test " + the(f.names[0]) + " after it moves",
+    f.suggest.push_back({say("test {} after it moves", the(f.names[0])),
                          {{{"motion", {mover}}, {"tests", "after"}, {"response", "slide"}}}});
-    f.suggest.push_back({"push " + the(f.names[0]) + " out",
+    f.suggest.push_back({say("push {} out", the(f.names[0])),
                          {{{"motion", {mover}}, {"tests", "after"}, {"response", "push-out"}}}});
-    f.suggest.push_back(
-        {"sweep " + the(f.names[0]), {{{"motion", {mover}}, {"tests", "swept"}, {"response", "slide"}}}});
+    f.suggest.push_back({say("sweep {}", the(f.names[0])),
+                         {{{"motion", {mover}}, {"tests", "swept"}, {"response", "slide"}}}});
     context_.found(std::move(f));
 }
 
@@ -302,14 +301,15 @@ std::string cause_text(const Recording& r, const Finding& f, double dt) {
     const std::string& cause = std::get<std::string>(f.fact("cause")->value);
     if (cause == "tested before moving") {
         const double gap = f.number("gap_before");
-        return fmt::format("the game tests before it moves the body. {} × {} s {} {} {} = {}, the depth.",
-                           speed_text(r, f.number("closing_speed")), figure(dt), gap < 0.0 ? "+" : "\u2212",
-                           length_text(r, std::abs(gap)), gap < 0.0 ? "of overlap" : "of gap",
-                           length_text(r, f.number("expected_depth")));
+        return say("the game tests before it moves the body. {} × {} s {} {} {} = {}, the depth.",
+                   speed_text(r, f.number("closing_speed")), figure(dt), gap < 0.0 ? "+" : "\u2212",
+                   length_text(r, std::abs(gap)), translated(gap < 0.0 ? "of overlap" : "of gap"),
+                   length_text(r, f.number("expected_depth")));
     }
-    if (cause == "placed by code") return "its velocity does not explain the move: code placed it there.";
-    if (cause == "pushed by another") return "another body pushed it in.";
-    return "nothing pushed it out.";
+    if (cause == "placed by code")
+        return translated("its velocity does not explain the move: code placed it there.");
+    if (cause == "pushed by another") return translated("another body pushed it in.");
+    return translated("nothing pushed it out.");
 }
 
 void describe(const Recording& r, Finding& f) {
@@ -323,25 +323,24 @@ void describe(const Recording& r, Finding& f) {
         const PairView v = pair_at(w, a, b);
         const Vec3 velocity = w.body_of(a).velocity;
         if (v.known && v.gap >= 0.0)
-            account.at(w.number(),
-                       fmt::format("{} is {} {} {}, {} ({} per frame).", mover, length_text(r, v.gap),
-                                   side_word(r, -v.normal), other, motion_text(r, velocity),
-                                   length_text(r, glm::length(velocity) * w.dt())));
+            account.at(w.number(), say("{} is {} {} {}, {} ({} per frame).", mover, length_text(r, v.gap),
+                                       side_word(r, -v.normal), other, motion_text(r, velocity),
+                                       length_text(r, glm::length(velocity) * w.dt())));
     }
     const World w = r.world_at(static_cast<std::size_t>(first));
-    account.at(w.number(), fmt::format("{} ends the frame {} inside {}.", mover,
-                                       length_text(r, -pair_at(w, a, b).gap), other));
+    account.at(w.number(),
+               say("{} ends the frame {} inside {}.", mover, length_text(r, -pair_at(w, a, b).gap), other));
     for (std::ptrdiff_t i = first + 1; i <= std::min(last, first + 2); ++i) {
         const World next = r.world_at(static_cast<std::size_t>(i));
         const PairView p = pair_at(next, a, b);
         if (!p.known) continue;
-        const std::string where = p.gap < 0.0 ? "inside" : "apart";
-        account.at(next.number(), fmt::format("It is {} {}, {}.", length_text(r, std::abs(p.gap)), where,
-                                              motion_text(r, next.body_of(a).velocity)));
+        const std::string far = length_text(r, std::abs(p.gap)),
+                          moves = motion_text(r, next.body_of(a).velocity);
+        account.at(next.number(), p.gap < 0.0 ? say("It is {} inside, {}.", far, moves)
+                                              : say("It is {} apart, {}.", far, moves));
     }
     if (last > first + 2)
-        account.at(f.last,
-                   fmt::format("It was inside for {}, at most {} deep.",
+        account.at(f.last, say("It was inside for {}, at most {} deep.",
                                count_text(f.number("frames"), "frame"), length_text(r, f.number("depth"))));
     account.cause(cause_text(r, f, w.dt()));
 }

@@ -8,8 +8,6 @@
 #include "fault/reports.hpp"
 #include "fault/rule.hpp"
 
-#include <fmt/format.h>
-
 namespace oddbounce {
 
 namespace {
@@ -189,7 +187,7 @@ Finding DoubleHitRule::start(std::size_t first, std::size_t last, const std::vec
     f.fault = "double-hit", f.first = r.number(first), f.last = r.number(last);
     name_bodies(r.world_at(last), colliders, f);
     if (!r.header.has(Channel::Contacts))
-        f.grade = Grade::Likely, f.assumes = "`contacts` is not logged: judged from motion alone";
+        f.grade = Grade::Likely, f.assumes = translated("`contacts` is not logged: judged from motion alone");
     note_threshold(f, {"slop", r.slop(), r.header.unit});
     note_threshold(f, context_.settings.threshold("double-hit.window"));
     note_threshold(f, context_.settings.threshold("double-hit.turned_share"));
@@ -206,17 +204,16 @@ void DoubleHitRule::close(const Approach& a) const {
     add_fact(f, "separation_between", std::max(0.0, a.widest_between), u);
     std::string each;
     for (const Turn& t : a.turns)
-        each += (each.empty() ? "" : "; ") + fmt::format("frame {}: approaching at {} becomes {}",
-                                                         context_.recording.number(t.index),
-                                                         speed_text(context_.recording, t.before),
-                                                         speed_text(context_.recording, t.after));
+        each += (each.empty() ? "" : "; ") +
+                say("frame {}: approaching at {} becomes {}", context_.recording.number(t.index),
+                    speed_text(context_.recording, t.before), speed_text(context_.recording, t.after));
     f.facts.push_back({"turns", each, "text"});
     add_fact(f, "answers", static_cast<double>(a.turns.size()), "count");
     const nlohmann::json mover = mover_target(context_.recording.world_at(a.turns.back().index), f);
-    f.suggest.push_back(
-        {"respond only while approaching", {{{"motion", {mover}}, {"response", "reflect"}, {"gate", true}}}});
-    f.suggest.push_back({"respond once", {{{"motion", {mover}}, {"again", 0}}}});
-    f.suggest.push_back({"push " + the(f.names[0]) + " out",
+    f.suggest.push_back({translated("respond only while approaching"),
+                         {{{"motion", {mover}}, {"response", "reflect"}, {"gate", true}}}});
+    f.suggest.push_back({translated("respond once"), {{{"motion", {mover}}, {"again", 0}}}});
+    f.suggest.push_back({say("push {} out", the(f.names[0])),
                          {{{"motion", {mover}}, {"response", "push-out"}, {"gate", true}}}});
     context_.found(std::move(f));
 }
@@ -233,10 +230,10 @@ void DoubleHitRule::report(const Reported& told) const {
     add_fact(f, "answers", static_cast<double>(at_frames.size()), "count");
     if (!told.event.empty()) {
         f.facts.push_back({"event", told.event, "text"});
-        f.suggest.push_back({"fire '" + told.event + "' once per touch", nlohmann::json::array()});
+        f.suggest.push_back({say("fire '{}' once per touch", told.event), nlohmann::json::array()});
     } else
         f.suggest.push_back(
-            {"switch the hitbox off after its first report",
+            {translated("switch the hitbox off after its first report"),
              {{{"colliders", {f.colliders[0]}}, {"on", false}, {"frames", {f.first + 1, f.last}}}}});
     context_.found(std::move(f));
 }
@@ -287,7 +284,7 @@ void DoubleHitRule::settle_cancelled(const Step& step) {
         add_fact(f, "closing_speed", c.closing, context_.recording.header.unit + "/s");
         add_fact(f, "answers", 2.0, "count");
         f.suggest.push_back(
-            {"respond only while approaching",
+            {translated("respond only while approaching"),
              {{{"motion", {mover_target(step.now, f)}}, {"response", "reflect"}, {"gate", true}}}});
         context_.found(std::move(f));
     }
@@ -309,16 +306,16 @@ void describe_frames(const Recording& r, Finding& f, AccountWriter& account) {
         const PairView v = pair_at(now, a, b);
         if (!v.known) continue;
         const double closing = closing_speed(now, a, b, v.normal);
-        const std::string gap =
-            v.gap >= 0.0 ? "are " + length_text(r, v.gap) + " apart" : "overlap by " + length_text(r, -v.gap);
-        const std::string speed =
-            std::abs(closing) * 100.0 < r.slop() * r.header.rate
-                ? "neither approaching nor parting"
-                : (closing > 0.0 ? "approaching at " : "parting at ") + speed_text(r, std::abs(closing));
-        std::string text =
-            fmt::format("{} and {} {}, {}.", sentence_the(f.names[0]), the(f.names[1]), gap, speed);
+        const std::string gap = v.gap >= 0.0 ? say("are {} apart", length_text(r, v.gap))
+                                             : say("overlap by {}", length_text(r, -v.gap));
+        const std::string speed = std::abs(closing) * 100.0 < r.slop() * r.header.rate
+                                      ? translated("neither approaching nor parting")
+                                  : closing > 0.0 ? say("approaching at {}", speed_text(r, closing))
+                                                  : say("parting at {}", speed_text(r, -closing));
+        std::string text = say("{} and {} {}, {}.", sentence_the(f.names[0]), the(f.names[1]), gap, speed);
         if (logged_begin(*r.frame(static_cast<std::size_t>(i)), f.colliders[0], f.colliders[1]))
-            text += i <= first ? " A contact begins: the first response." : " A contact begins again.";
+            text += ' ' + translated(i <= first ? "A contact begins: the first response."
+                                                : "A contact begins again.");
         account.at(now.number(), text);
     }
 }
@@ -331,26 +328,25 @@ void describe(const Recording& r, Finding& f) {
     const std::string responses = count_text(f.number("answers"), "response");
     if (kind == "twice") {
         account.at(f.last,
-                   fmt::format("Between the responses they were never more than {} apart: one approach, {}.",
-                               length_text(r, std::max(r.slop(), f.number("separation_between"))),
-                               responses));
+                   say("Between the responses they were never more than {} apart: one approach, {}.",
+                       length_text(r, std::max(r.slop(), f.number("separation_between"))), responses));
         account.cause(
-            "the hit is handled in two places, or the response does not check whether the two still "
-            "approach each other.");
+            translated("the hit is handled in two places, or the response does not check whether the two "
+                       "still approach each other."));
     } else if (kind == "cancelled") {
-        account.at(f.last,
-                   fmt::format("{} and {} both reverse its velocity in the same step: no bounce is left.",
+        account.at(f.last, say("{} and {} both reverse its velocity in the same step: no bounce is left.",
                                sentence_the(f.names[1]),
-                               f.names.size() > 2 ? the(f.names[2]) : "its neighbor"));
-        account.cause("two colliders were hit in one step and each responded on its own.");
+                               f.names.size() > 2 ? the(f.names[2]) : translated("its neighbor")));
+        account.cause(translated("two colliders were hit in one step and each responded on its own."));
     } else if (kind == "event") {
-        account.at(f.last, fmt::format("They never parted, and '{}' fired {}: one touch.",
-                                       std::get<std::string>(f.fact("event")->value),
-                                       count_text(f.number("answers"), "time")));
-        account.cause("the event does not remember that this target was already hit in this touch.");
+        account.at(f.last, say("They never parted, and '{}' fired {}: one touch.",
+                               std::get<std::string>(f.fact("event")->value),
+                               count_text(f.number("answers"), "time")));
+        account.cause(
+            translated("the event does not remember that this target was already hit in this touch."));
     } else {
-        account.at(f.last, "The hitbox stayed on and reported the same target again.");
-        account.cause("the hitbox does not remember its targets until it is switched off.");
+        account.at(f.last, translated("The hitbox stayed on and reported the same target again."));
+        account.cause(translated("the hitbox does not remember its targets until it is switched off."));
     }
 }
 

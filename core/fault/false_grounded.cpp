@@ -5,8 +5,6 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
-#include <fmt/format.h>
-
 #include <set>
 
 namespace oddbounce {
@@ -187,16 +185,17 @@ class FalseGroundedRule : public Rule {
         for (const Run::Foot& foot : run.feet) {
             const bool ends = foot.below < infinity;
             const double shown = ends ? foot.below : at(w, w.colliders_of(key.body)[0]).geometry->reach();
-            f.marks.push_back({r.number(foot.index), foot.at, foot.at - r.header.up * shown, !ends,
-                               ends ? "no ground for " + length_text(r, shown) : "no ground"});
+            f.marks.push_back(
+                {r.number(foot.index), foot.at, foot.at - r.header.up * shown, !ends,
+                 ends ? say("no ground for {}", length_text(r, shown)) : translated("no ground")});
         }
         if (run.own >= 0) f.facts.push_back({"normal", run.normal, ""});
         add_fact(f, "frames_late", static_cast<double>(run.frames), "frames");
         if (run.jump) add_fact(f, "jump_frame", static_cast<double>(r.number(*run.jump)), "frame");
         note_threshold(f, context_.settings.threshold("false-grounded.frames"));
         note_threshold(f, {"slop", r.slop(), r.header.unit});
-        f.suggest.push_back({key.claimed ? "ground it only on contacts whose normal points up"
-                                         : "test for ground as far down as the slop and the skin",
+        f.suggest.push_back({translated(key.claimed ? "ground it only on contacts whose normal points up"
+                                                    : "test for ground as far down as the slop and the skin"),
                              nlohmann::json::array()});
         context_.found(std::move(f));
     }
@@ -218,24 +217,26 @@ void describe(const Recording& r, Finding& f) {
     const std::string body = sentence_the(f.names[0]);
     std::string text;
     if (claimed) {
-        text = body + " believes it is grounded.";
-        text += below ? " The ground is " + length_text(r, std::get<double>(below->value)) + " below it."
-                      : " Nothing is below it.";
+        text = say("{} believes it is grounded.", body) + ' ' +
+               (below ? say("The ground is {} below it.", length_text(r, std::get<double>(below->value)))
+                      : translated("Nothing is below it."));
         if (normal)
-            text += " It touches " + the(f.names[1]) + ", which is " +
-                    side_word(r, std::get<Vec3>(normal->value)) + " it.";
+            text += ' ' + say("It touches {}, which is {} it.", the(f.names[1]),
+                              side_word(r, std::get<Vec3>(normal->value)));
     } else
-        text = body + " stands on " + the(f.names[1]) + " and does not believe it is grounded.";
+        text = say("{} stands on {} and does not believe it is grounded.", body, the(f.names[1]));
     account.at(f.first, text);
     if (jump)
-        account.at(static_cast<std::int64_t>(std::get<double>(jump->value)),
-                   claimed ? "It jumps, although it stands on nothing." : "It jumps all the same.");
-    account.at(f.last, "This lasts for " + count_text(f.number("frames_late"), "frame") + ".");
+        account.at(
+            static_cast<std::int64_t>(std::get<double>(jump->value)),
+            translated(claimed ? "It jumps, although it stands on nothing." : "It jumps all the same."));
+    account.at(f.last, say("This lasts for {}.", count_text(f.number("frames_late"), "frame")));
     std::stable_sort(f.account.begin(), f.account.end(),
                      [](const Sentence& a, const Sentence& b) { return a.frame < b.frame; });
-    account.cause(!claimed ? "the ground test does not reach down as far as the surface."
-                  : normal ? "any contact counts as ground, also one whose normal does not point up."
-                           : "the grounded state is kept after the ground is gone.");
+    account.cause(translated(!claimed ? "the ground test does not reach down as far as the surface."
+                             : normal
+                                 ? "any contact counts as ground, also one whose normal does not point up."
+                                 : "the grounded state is kept after the ground is gone."));
 }
 
 } // namespace

@@ -6,8 +6,6 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
-#include <fmt/format.h>
-
 namespace oddbounce {
 
 namespace {
@@ -132,7 +130,8 @@ class FlushContactRule : public Rule {
         f.at = run.at, f.weight = 0.55;
         if (what == "overlap")
             f.grade = Grade::Likely,
-            f.assumes = "neither `contacts` nor `grounded` is logged: the sign of the gap stands for them";
+            f.assumes = translated(
+                "neither `contacts` nor `grounded` is logged: the sign of the gap stands for them");
         add_fact(f, "ulps", run.most, "ULP");
         add_fact(f, "margin_needed", 4.0 * (run.high - run.low + run.place), u);
         add_fact(f, "ulp", run.place, u);
@@ -140,7 +139,7 @@ class FlushContactRule : public Rule {
         f.facts.push_back({"answer", what, "text"});
         note_threshold(f, context_.settings.threshold("flush-contact.ulps"));
         const nlohmann::json who = mover_target(w, f);
-        f.suggest.push_back({"a margin for " + the(f.names[0]),
+        f.suggest.push_back({say("a margin for {}", the(f.names[0])),
                              {{{"motion", {who}}, {"margin", f.number("margin_needed")}}}});
         context_.found(std::move(f));
     }
@@ -159,16 +158,15 @@ std::unique_ptr<Rule> make_rule(const RuleContext& context) {
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
-    account.at(f.first, fmt::format("{} lies flush with {}. One ULP of a {}-bit number is {} there.",
-                                    sentence_the(f.names[0]), the(f.names[1]), r.header.float_bits,
-                                    length_text(r, f.number("ulp"))));
+    account.at(f.first,
+               say("{} lies flush with {}. One ULP of a {}-bit number is {} there.", sentence_the(f.names[0]),
+                   the(f.names[1]), r.header.float_bits, length_text(r, f.number("ulp"))));
     account.at(f.last,
-               fmt::format("The gap stays within {} ULPs, and the result of the test ({}) changes {}.",
-                           figure(f.number("ulps")), std::get<std::string>(f.fact("answer")->value),
-                           count_text(f.number("changes"), "time")));
-    account.cause(
-        fmt::format("rounding decides whether they touch. A margin of {} keeps the result on one side.",
-                    length_text(r, f.number("margin_needed"))));
+               say("The gap stays within {} ULPs, and the result of the test ({}) changes {}.",
+                   figure(f.number("ulps")), translated(std::get<std::string>(f.fact("answer")->value)),
+                   count_text(f.number("changes"), "time")));
+    account.cause(say("rounding decides whether they touch. A margin of {} keeps the result on one side.",
+                      length_text(r, f.number("margin_needed"))));
 }
 
 } // namespace

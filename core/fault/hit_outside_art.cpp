@@ -8,8 +8,6 @@
 #include "fault/runs.hpp"
 #include "shape/fitted.hpp"
 
-#include <fmt/format.h>
-
 namespace oddbounce {
 
 namespace {
@@ -108,7 +106,7 @@ class HitOutsideArtRule : public Rule {
         if (run.first == run.last) f.fraction = run.fraction;
         f.weight = 0.6;
         add_fact(f, "gap", run.gap, u);
-        f.marks.push_back({f.first, run.on_a, run.on_b, false, length_text(r, run.gap) + " apart"});
+        f.marks.push_back({f.first, run.on_a, run.on_b, false, say("{} apart", length_text(r, run.gap))});
         note_threshold(f, {"slop", r.slop(), u});
         // The one of the two that lies farther outside its art.
         Slot loose = -1;
@@ -149,10 +147,10 @@ class HitOutsideArtRule : public Rule {
         add_fact(f, "area_of_collider", covers, u + "²");
         f.facts.push_back({"tightest", best, "text"});
         const Id collider = at(w, c).def->id;
-        f.suggest.push_back({"shrink the collider of " + the(name) + " by " +
-                                 length_text(context_.recording, 0.5 * gap) + " on all sides",
+        f.suggest.push_back({say("shrink the collider of {} by {} on all sides", the(name),
+                                 length_text(context_.recording, 0.5 * gap)),
                              {{{"colliders", {collider}}, {"grow", -0.5 * gap}}}});
-        f.suggest.push_back({"round the collider of " + the(name),
+        f.suggest.push_back({say("round the collider of {}", the(name)),
                              {{{"colliders", {collider}}, {"round", 0.5 * at(w, c).geometry->extent()}}}});
     }
 
@@ -168,24 +166,24 @@ std::unique_ptr<Rule> make_rule(const RuleContext& context) {
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     account.at(f.first, f.fraction < 1.0 ? std::optional<double>(f.fraction) : std::nullopt,
-               fmt::format("{} and {} hit each other, but their pictures are {} apart.",
-                           sentence_the(f.names[0]), the(f.names.at(1)), length_text(r, f.number("gap"))));
+               say("{} and {} hit each other, but their pictures are {} apart.", sentence_the(f.names[0]),
+                   the(f.names.at(1)), length_text(r, f.number("gap"))));
     const Fact* loose = f.fact("loose");
-    if (!loose) return account.cause("a collider is larger than its picture.");
+    if (!loose) return account.cause(translated("a collider is larger than its picture."));
     const std::string owner = the(std::get<std::string>(loose->value));
-    account.at(f.first, fmt::format("{} % of the collider of {} lies outside its picture.",
-                                    figure(f.number("waste")), owner));
+    account.at(f.first,
+               say("{} % of the collider of {} lies outside its picture.", figure(f.number("waste")), owner));
     std::vector<std::pair<double, std::string>> savings; // the greatest first
     for (const auto& [kind, words] : outlines)
         if (const double saved = f.number(std::string("saved_by_") + kind); saved >= 1.0)
-            savings.emplace_back(-saved, fmt::format("{} by {} %", words, figure(saved)));
+            savings.emplace_back(-saved, say("{} by {} %", translated(words), figure(saved)));
     std::sort(savings.begin(), savings.end());
     std::vector<std::string> others;
     for (const auto& [saved, words] : savings) others.push_back(words);
-    account.cause(fmt::format(
-        "the collider of {} is larger than its picture. {}.", owner,
-        others.empty() ? "No simple shape around the picture is smaller"
-                       : fmt::format("Around the picture these are smaller: {}", fmt::join(others, ", "))));
+    account.cause(say("the collider of {} is larger than its picture. {}.", owner,
+                      others.empty() ? translated("No simple shape around the picture is smaller")
+                                     : say("Around the picture these are smaller: {}",
+                                           fmt::to_string(fmt::join(others, ", ")))));
 }
 
 } // namespace

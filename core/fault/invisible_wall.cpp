@@ -5,8 +5,6 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
-#include <fmt/format.h>
-
 namespace oddbounce {
 
 namespace {
@@ -158,10 +156,10 @@ class InvisibleWallRule : public Rule {
         f.fault = "invisible-wall", f.first = r.number(b.first), f.last = r.number(b.last);
         name_bodies(w, {w.colliders_of(body)[0]}, f);
         f.at = b.at, f.weight = 0.65;
-        f.grade = Grade::Likely, f.assumes = "the game does not hold it on purpose";
+        f.grade = Grade::Likely, f.assumes = translated("the game does not hold it on purpose");
         add_facts(f, b, "nothing recorded");
         note_threshold(f, context_.settings.threshold("invisible-wall.frames"));
-        f.suggest.push_back({"log what stops " + the(f.names[0]), nlohmann::json::array()});
+        f.suggest.push_back({say("log what stops {}", the(f.names[0])), nlohmann::json::array()});
         context_.found(std::move(f));
     }
 
@@ -180,24 +178,23 @@ void describe(const Recording& r, Finding& f) {
     const auto first = static_cast<std::size_t>(r.frame_index(f.first));
     const Slot a = r.collider_slot(f.colliders[0]);
     if (first > 0)
-        account.at(r.number(first - 1),
-                   fmt::format("{} is {}.", sentence_the(f.names[0]),
-                               motion_text(r, r.world_at(first - 1).body_of(a).velocity)));
+        account.at(r.number(first - 1), say("{} is {}.", sentence_the(f.names[0]),
+                                            motion_text(r, r.world_at(first - 1).body_of(a).velocity)));
     const std::string lost = speed_text(r, f.number("speed_lost"));
     if (f.colliders.size() < 2) {
-        account.at(f.first, fmt::format("It still {} but loses {}. Nothing recorded is in its way.",
-                                        desired_text(r, r.world_at(first).body_of(a).desired), lost));
-        account.cause(
-            "what stops it is not in the recording. Log every collider near it, and `contacts`, to see it.");
+        account.at(f.first, say("It still {} but loses {}. Nothing recorded is in its way.",
+                                desired_text(r, r.world_at(first).body_of(a).desired), lost));
+        account.cause(translated(
+            "what stops it is not in the recording. Log every collider near it, and `contacts`, to see it."));
         return;
     }
-    account.at(f.first, fmt::format("{} stops it: it loses {}.", sentence_the(f.names[1]), lost));
+    account.at(f.first, say("{} stops it: it loses {}.", sentence_the(f.names[1]), lost));
     account.at(f.first, f.fact("gap_to_visible")
-                            ? fmt::format("Nothing visible is there; the nearest visible thing is {} away.",
-                                          length_text(r, f.number("gap_to_visible")))
-                            : "Nothing visible is near it.");
-    account.cause(fmt::format("{} has a solid, invisible collider on the layer '{}'.", the(f.names[1]),
-                              std::get<std::string>(f.fact("layer")->value)));
+                            ? say("Nothing visible is there; the nearest visible thing is {} away.",
+                                  length_text(r, f.number("gap_to_visible")))
+                            : translated("Nothing visible is near it."));
+    account.cause(say("{} has a solid, invisible collider on the layer '{}'.", the(f.names[1]),
+                      std::get<std::string>(f.fact("layer")->value)));
 }
 
 } // namespace

@@ -5,8 +5,6 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
-#include <fmt/format.h>
-
 namespace oddbounce {
 
 namespace {
@@ -112,12 +110,12 @@ class JitterRule : public Rule {
         const double half = 0.5 * wide(w, run);
         for (std::size_t i = run.first; i <= run.last; ++i)
             f.marks.push_back({r.number(i), run.at - run.normal * half, run.at + run.normal * half, false,
-                               length_text(r, 2.0 * half) + " back and forth"});
+                               say("{} back and forth", length_text(r, 2.0 * half))});
         note_threshold(f, context_.settings.threshold("jitter.turns"));
         const nlohmann::json who = mover_target(w, f);
-        f.suggest.push_back({"reverse " + the(f.names[0]) + " only while approaching",
+        f.suggest.push_back({say("reverse {} only while approaching", the(f.names[0])),
                              {{{"motion", {who}}, {"gate", true}}}});
-        f.suggest.push_back({"push " + the(f.names[0]) + " out",
+        f.suggest.push_back({say("push {} out", the(f.names[0])),
                              {{{"motion", {who}}, {"tests", "after"}, {"response", "push-out"}}}});
         context_.found(std::move(f));
     }
@@ -137,18 +135,18 @@ void describe(const Recording& r, Finding& f) {
         const World w = r.world_at(i);
         const PairView v = pair_at(w, a, b);
         if (!v.known) continue;
-        account.at(w.number(), fmt::format("{} is {} {} {}, {}.", sentence_the(f.names[0]),
-                                           length_text(r, std::abs(v.gap)),
-                                           v.gap < 0.0 ? "inside" : side_word(r, -v.normal), the(f.names[1]),
-                                           motion_text(r, w.body_of(a).velocity)));
+        account.at(w.number(),
+                   say("{} is {} {} {}, {}.", sentence_the(f.names[0]), length_text(r, std::abs(v.gap)),
+                       v.gap < 0.0 ? translated("inside") : side_word(r, -v.normal), the(f.names[1]),
+                       motion_text(r, w.body_of(a).velocity)));
     }
     const bool inside = std::get<std::string>(f.fact("left_inside")->value) != "nobody";
-    account.at(f.last, fmt::format("Its velocity was reversed in {} in a row, at up to {}.",
-                                   count_text(f.number("turns"), "frame"), speed_text(r, f.number("speed"))));
-    account.cause(
+    account.at(f.last, say("Its velocity was reversed in {} in a row, at up to {}.",
+                           count_text(f.number("turns"), "frame"), speed_text(r, f.number("speed"))));
+    account.cause(translated(
         inside ? "every overlap reverses the velocity, and the body is not pushed out: next frame it is "
                  "still inside and is reversed again."
-               : "every contact reverses the velocity, also of a body that already moves away.");
+               : "every contact reverses the velocity, also of a body that already moves away."));
 }
 
 } // namespace

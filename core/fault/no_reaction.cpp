@@ -5,8 +5,6 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 
-#include <fmt/format.h>
-
 #include <deque>
 
 namespace oddbounce {
@@ -98,20 +96,20 @@ class NoReactionRule : public Rule {
             if (!(r.has(i) & Recording::Events)) continue;
             for (const EventRow& e : r.frame(i)->events) {
                 if (e.name != w.expect.event) continue;
-                if (concerns(e, w, now))
-                    return fmt::format("it fired {} frames after the contact", i - w.index);
+                if (concerns(e, w, now)) return say("it fired {} frames after the contact", i - w.index);
                 if (elsewhere.empty() && i <= w.index + static_cast<std::size_t>(w.expect.within)) {
                     for (const Id id : e.about)
                         elsewhere += (elsewhere.empty() ? "" : ", ") + body_name(r, id);
-                    elsewhere = "it fired for " + (elsewhere.empty() ? "nobody" : elsewhere) + " instead";
+                    elsewhere =
+                        say("it fired for {} instead", elsewhere.empty() ? translated("nobody") : elsewhere);
                 }
             }
         }
         if (!elsewhere.empty()) return elsewhere;
         for (const Slot c : {w.a, w.b})
             if (!now.live(c))
-                return the(body_name(r, now.body_of(c).def->id)) + " was removed or switched off";
-        return "it never fired";
+                return say("{} was removed or switched off", the(body_name(r, now.body_of(c).def->id)));
+        return translated("it never fired");
     }
 
     void report(const Waiting& w, const World& now) const {
@@ -126,15 +124,16 @@ class NoReactionRule : public Rule {
         const PairView v = pair_at(then, mover, other);
         f.at = v.known ? (v.on_a + v.on_b) * 0.5 : then.body_of(mover).pose.at;
         f.weight = 0.6;
-        if (!contacts_) f.grade = Grade::Likely, f.assumes = "`contacts` is not logged: the shapes touch";
+        if (!contacts_)
+            f.grade = Grade::Likely, f.assumes = translated("`contacts` is not logged: the shapes touch");
         add_fact(f, "contact_frame", static_cast<double>(f.first), "frame");
         add_fact(f, "within", w.expect.within, "frames");
         f.facts.push_back({"event", w.expect.event, "text"});
         f.facts.push_back({"missing", missing(w, now), "text"});
-        f.marks.push_back({f.first, f.at, f.at, false, "no '" + w.expect.event + "' follows"});
+        f.marks.push_back({f.first, f.at, f.at, false, say("no '{}' follows", w.expect.event)});
         f.suggest.push_back(
-            {"check the conditions on layer, kind and owner that lead from this contact to '" +
-                 w.expect.event + "'",
+            {say("check the conditions on layer, kind and owner that lead from this contact to '{}'",
+                 w.expect.event),
              nlohmann::json::array()});
         context_.found(std::move(f));
     }
@@ -155,12 +154,12 @@ std::unique_ptr<Rule> make_rule(const RuleContext& context) {
 void describe(const Recording&, Finding& f) {
     AccountWriter account(f);
     const auto text = [&](const char* key) { return std::get<std::string>(f.fact(key)->value); };
-    account.at(f.first, fmt::format("{} touches {}.", sentence_the(f.names[0]), the(f.names.back())));
-    account.at(f.last, fmt::format("'{}' was expected within {}: {}.", text("event"),
-                                   count_text(f.number("within"), "frame"), text("missing")));
+    account.at(f.first, say("{} touches {}.", sentence_the(f.names[0]), the(f.names.back())));
+    account.at(f.last, say("'{}' was expected within {}: {}.", text("event"),
+                           count_text(f.number("within"), "frame"), text("missing")));
     account.cause(
-        "the game drops this contact on its way to the event. Which layer, kind and owner it asks for "
-        "decides where.");
+        translated("the game drops this contact on its way to the event. Which layer, kind and owner it asks "
+                   "for decides where."));
 }
 
 } // namespace

@@ -6,8 +6,6 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
-#include <fmt/format.h>
-
 namespace oddbounce {
 
 namespace {
@@ -130,20 +128,21 @@ class OneWayDropRule : public Rule {
         name_bodies(w, {run.mover, run.other}, f);
         f.at = run.at;
         if (!r.header.has(Channel::Desired))
-            f.grade = Grade::Likely, f.assumes = "`desired` is not logged: it is taken not to ask to drop";
+            f.grade = Grade::Likely,
+            f.assumes = translated("`desired` is not logged: it is taken not to ask to drop");
         f.weight = 0.8;
         add_fact(f, "clearance", run.clearance, u), add_fact(f, "depth", run.deepest, u);
         std::string touching;
         for (const Slot c : run.touching)
             touching += (touching.empty() ? "" : ", ") + body_name(w, at(w, c).body);
         f.facts.push_back({"touched", touching.empty() ? "nothing else" : touching, "text"});
-        f.marks.push_back({f.first, run.at, run.at + run.pass * extent, true, "free direction"});
+        f.marks.push_back({f.first, run.at, run.at + run.pass * extent, true, translated("free direction")});
         note_threshold(f, context_.settings.threshold("one-way-drop.asked"));
         note_threshold(f, {"slop", slop, u});
         const nlohmann::json who = mover_target(w, f);
-        f.suggest.push_back({"sweep " + the(f.names[0]), {{{"motion", {who}}, {"tests", "swept"}}}});
-        f.suggest.push_back(
-            {"keep the drop state for each one-way, and clear it only on request", nlohmann::json::array()});
+        f.suggest.push_back({say("sweep {}", the(f.names[0])), {{{"motion", {who}}, {"tests", "swept"}}}});
+        f.suggest.push_back({translated("keep the drop state for each one-way, and clear it only on request"),
+                             nlohmann::json::array()});
         context_.found(std::move(f));
     }
 
@@ -163,22 +162,25 @@ void describe(const Recording& r, Finding& f) {
     const World before = r.world_at(first - 1),
                 end = r.world_at(static_cast<std::size_t>(r.frame_index(f.last)));
     const double clearance = f.number("clearance");
-    account.at(before.number(), fmt::format("The lowest point of {} is {} {} the surface of {}.",
-                                            the(f.names[0]), length_text(r, std::abs(clearance)),
-                                            clearance < 0.0 ? "below" : "above", the(f.names[1])));
+    account.at(before.number(), say("The lowest point of {} is {} {} the surface of {}.", the(f.names[0]),
+                                    length_text(r, std::abs(clearance)),
+                                    translated(clearance < 0.0 ? "below" : "above"), the(f.names[1])));
     const std::string touched = std::get<std::string>(f.fact("touched")->value);
     const bool alone = touched == "nothing else";
-    account.at(f.first, fmt::format("It sinks in, {}, without asking to drop. It {} {}.",
-                                    motion_text(r, r.world_at(first).body_of(a).velocity),
-                                    alone ? "touches" : "also touches", alone ? touched : the(touched)));
+    const std::string moves = motion_text(r, r.world_at(first).body_of(a).velocity);
+    account.at(f.first, alone
+                            ? say("It sinks in, {}, without asking to drop. It touches nothing else.", moves)
+                            : say("It sinks in, {}, without asking to drop. It also touches {}.", moves,
+                                  the(touched)));
     account.at(f.last,
-               fmt::format("{}, {}; it was at most {} deep.",
-                           f.last == r.number(r.size() - 1) ? "The recording ends while it is inside"
-                                                            : "It has dropped through",
-                           motion_text(r, end.body_of(a).velocity), length_text(r, f.number("depth"))));
-    account.cause(alone ? "the one-way stops holding although nothing asked for it."
-                        : "touching " + the(touched) +
-                              " releases it: the drop state is not kept for each one-way separately.");
+               say("{}, {}; it was at most {} deep.",
+                   translated(f.last == r.number(r.size() - 1) ? "The recording ends while it is inside"
+                                                               : "It has dropped through"),
+                   motion_text(r, end.body_of(a).velocity), length_text(r, f.number("depth"))));
+    account.cause(
+        alone ? translated("the one-way stops holding although nothing asked for it.")
+              : say("touching {} releases it: the drop state is not kept for each one-way separately.",
+                    the(touched)));
 }
 
 } // namespace

@@ -5,8 +5,6 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 
-#include <fmt/format.h>
-
 #include <numbers>
 
 namespace oddbounce {
@@ -135,7 +133,8 @@ class PopThroughRule : public Rule {
         name_bodies(step.now, {mover, other}, f);
         f.at = pair_at(step.now, mover, other).on_b;
         if (!r.header.has(Channel::Unresolved))
-            f.grade = Grade::Likely, f.assumes = "the position before the push is derived from its velocity";
+            f.grade = Grade::Likely,
+            f.assumes = translated("the position before the push is derived from its velocity");
         f.weight = std::min(0.95, 0.75 + 0.1 * taken / std::max(gm.reach(), 1e-9));
         add_fact(f, "way_in", back, u), add_fact(f, "way_out", taken, u);
         add_fact(f, "shortest_way_out", std::min(back, shortest), u);
@@ -143,13 +142,13 @@ class PopThroughRule : public Rule {
         f.facts.push_back({"inside_at", inside.at, u});
         const Vec3 there = step.now.body_of(mover).pose.at;
         f.marks.push_back(
-            {f.last, inside.at, inside.at + unit(came) * back, true, length_text(r, back) + " back"});
-        f.marks.push_back({f.last, inside.at, there, true, length_text(r, taken) + " taken"});
+            {f.last, inside.at, inside.at + unit(came) * back, true, say("{} back", length_text(r, back))});
+        f.marks.push_back({f.last, inside.at, there, true, say("{} taken", length_text(r, taken))});
         note_threshold(f, context_.settings.threshold("pop-through.turned"));
         note_threshold(f, {"slop", slop, u});
         const nlohmann::json who = mover_target(step.now, f);
-        f.suggest.push_back({"sweep " + the(f.names[0]), {{{"motion", {who}}, {"tests", "swept"}}}});
-        f.suggest.push_back({"push " + the(f.names[0]) + " out the way it came",
+        f.suggest.push_back({say("sweep {}", the(f.names[0])), {{{"motion", {who}}, {"tests", "swept"}}}});
+        f.suggest.push_back({say("push {} out the way it came", the(f.names[0])),
                              {{{"motion", {who}}, {"tests", "after"}, {"response", "push-out"}}}});
         context_.found(std::move(f));
     }
@@ -172,14 +171,14 @@ void describe(const Recording& r, Finding& f) {
     const Vec3 came = std::get<Vec3>(f.fact("came_from")->value),
                went = std::get<Vec3>(f.fact("went_to")->value);
     const std::string other = the(f.names[1]);
-    account.at(before.number(), fmt::format("{} is {} {}, {}.", sentence_the(f.names[0]), side_word(r, came),
-                                            other, motion_text(r, before.body_of(a).velocity)));
-    account.at(f.first, fmt::format("It is {} inside {}. {} back the way it came would free it.",
-                                    length_text(r, f.number("shortest_way_out")), other,
-                                    length_text(r, f.number("way_in"))));
-    account.at(f.last, fmt::format("It is moved out {} {} instead, {} away.", side_word(r, went), other,
-                                   length_text(r, f.number("way_out"))));
-    account.cause("the push-out chooses a side without asking from which side the body came in.");
+    account.at(before.number(), say("{} is {} {}, {}.", sentence_the(f.names[0]), side_word(r, came), other,
+                                    motion_text(r, before.body_of(a).velocity)));
+    account.at(f.first,
+               say("It is {} inside {}. {} back the way it came would free it.",
+                   length_text(r, f.number("shortest_way_out")), other, length_text(r, f.number("way_in"))));
+    account.at(f.last, say("It is moved out {} {} instead, {} away.", side_word(r, went), other,
+                           length_text(r, f.number("way_out"))));
+    account.cause(translated("the push-out chooses a side without asking from which side the body came in."));
 }
 
 } // namespace

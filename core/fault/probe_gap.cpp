@@ -4,8 +4,6 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 
-#include <fmt/format.h>
-
 #include <numbers>
 #include <set>
 
@@ -171,11 +169,12 @@ class ProbeGapRule : public Rule {
             const BodyState then = r.world_at(i).body_of(body.collider);
             const auto world = [&](const Vec2& p) { return raised(then.pose.place(p * flat(then.scale))); };
             f.marks.push_back(
-                {r.number(i), world(side.from), world(side.to), false, "gap " + length_text(r, gap)});
+                {r.number(i), world(side.from), world(side.to), false, say("gap {}", length_text(r, gap))});
         }
         f.weight = intruded ? 0.7 : 0.4;
         if (!intruded)
-            f.grade = Grade::Likely, f.assumes = "every solid collider that comes near should stop it";
+            f.grade = Grade::Likely,
+            f.assumes = translated("every solid collider that comes near should stop it");
         const double length = (side.places.back() - side.places.front()) * glm::length(scaled);
         const double needed = std::floor(length / body.smallest * (1.0 - 1e-9)) + 2.0;
         add_fact(f, "gap", gap, u), add_fact(f, "smallest_feature", body.smallest, u);
@@ -190,8 +189,8 @@ class ProbeGapRule : public Rule {
         if (intruded)
             add_fact(f, "intruded_frame", static_cast<double>(r.number(body.intruded_at[s])), "frame"),
                 add_fact(f, "intruded_last", static_cast<double>(r.number(body.intruded_last[s])), "frame");
-        f.suggest.push_back({fmt::format("{} probes on that side of {}", figure(needed), the(f.names[0])),
-                             nlohmann::json::array()});
+        f.suggest.push_back(
+            {say("{} probes on that side of {}", figure(needed), the(f.names[0])), nlohmann::json::array()});
         context_.found(std::move(f));
     }
 
@@ -214,21 +213,20 @@ void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     const std::string side = std::get<std::string>(f.fact("kind")->value);
     account.at(f.first,
-               fmt::format("On its {} {} tests {}; two neighbors are {} apart.", side, the(f.names[0]),
-                           count_text(f.number("probes_now"), "point"), length_text(r, f.number("gap"))));
+               say("On its {} {} tests {}; two neighbors are {} apart.", translated(side), the(f.names[0]),
+                   count_text(f.number("probes_now"), "point"), length_text(r, f.number("gap"))));
     account.at(f.first,
-               fmt::format("{} is only {} wide and fits between them.",
-                           f.names.size() > 1 ? sentence_the(f.names[1]) : "The smallest thing near it",
-                           length_text(r, f.number("smallest_feature"))));
+               say("{} is only {} wide and fits between them.",
+                   f.names.size() > 1 ? sentence_the(f.names[1]) : translated("The smallest thing near it"),
+                   length_text(r, f.number("smallest_feature"))));
     if (f.number("frames_intruded") > 0.0)
         account.at(static_cast<std::int64_t>(f.number("intruded_frame")),
-                   fmt::format("A solid collider reaches in between them, for {} in all.",
-                               count_text(f.number("frames_intruded"), "frame")));
-    account.cause(
-        fmt::format("the points are farther apart than the smallest obstacle is wide. {} on that side "
-                    "leave no gap: {} per frame instead of {}.",
-                    count_text(f.number("probes_needed"), "point"),
-                    count_text(f.number("tests_per_frame"), "test"), figure(f.number("tests_now"))));
+                   say("A solid collider reaches in between them, for {} in all.",
+                       count_text(f.number("frames_intruded"), "frame")));
+    account.cause(say("the points are farther apart than the smallest obstacle is wide. {} on that side "
+                      "leave no gap: {} per frame instead of {}.",
+                      count_text(f.number("probes_needed"), "point"),
+                      count_text(f.number("tests_per_frame"), "test"), figure(f.number("tests_now"))));
 }
 
 } // namespace

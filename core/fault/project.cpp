@@ -2,6 +2,7 @@
 #include "fault/project.hpp"
 
 #include "fault/rule.hpp"
+#include "language/say.hpp"
 #include "recording/bad_input.hpp"
 #include "recording/files.hpp"
 
@@ -74,8 +75,8 @@ bool covers(const Expected& expected, const Finding& f) {
 std::string text_of(const Expected& expected) {
     if (!expected.finding.empty()) return expected.finding;
     std::string kinds;
-    for (const std::string& k : expected.kinds) kinds += (kinds.empty() ? "" : " and ") + k;
-    return "every " + expected.fault + " of " + kinds;
+    for (const std::string& k : expected.kinds) kinds += (kinds.empty() ? "" : translated(" and ")) + k;
+    return say("every {} of {}", expected.fault, kinds);
 }
 
 std::vector<Expected> expected_from_json(const json& list, const std::string& file) {

@@ -5,8 +5,6 @@
 #include "fault/ray_look.hpp"
 #include "fault/rule.hpp"
 
-#include <fmt/format.h>
-
 namespace oddbounce {
 
 namespace {
@@ -127,7 +125,7 @@ class RayKnifeEdgeRule : public Rule {
     std::string words(const World& w, const RayRow& ray, const Answer& a) const {
         std::string out = answer_text(w, ray, a.collider);
         if (a.collider >= 0 && at(w, a.collider).def->shape.kind == ShapeKind::Cells)
-            out += fmt::format(", cell {}, {}", a.column, a.row);
+            out += say(", cell {}, {}", a.column, a.row);
         return out;
     }
 
@@ -161,10 +159,11 @@ class RayKnifeEdgeRule : public Rule {
         add_fact(f, "ulp", place, r.header.unit);
         f.facts.push_back({"answer_32", words(w, ray, bits_ == 32 ? other : exact), "text"});
         f.facts.push_back({"answer_64", words(w, ray, bits_ == 32 ? exact : other), "text"});
-        f.suggest.push_back({"nudge the hit point into the cell, away from its edge, before rounding it",
-                             nlohmann::json::array()});
         f.suggest.push_back(
-            {"walk the cells along the ray instead of rounding one point", nlohmann::json::array()});
+            {translated("nudge the hit point into the cell, away from its edge, before rounding it"),
+             nlohmann::json::array()});
+        f.suggest.push_back({translated("walk the cells along the ray instead of rounding one point"),
+                             nlohmann::json::array()});
         context_.found(std::move(f));
     }
 
@@ -181,20 +180,20 @@ void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     const auto text = [&](const char* key) { return std::get<std::string>(f.fact(key)->value); };
     constexpr double visible = 0.001; // ULP: less is on the edge
-    const std::string where = f.number("ulps") < visible ? "exactly on an edge"
-                                                         : fmt::format("{} beside an edge: {} ULP",
-                                                                       length_text(r, f.number("distance")),
-                                                                       figure(f.number("ulps")));
-    account.at(f.first, fmt::format("{} passes {}. One ULP is {} there.", ray_name(f), where,
-                                    length_text(r, f.number("ulp"))));
+    const std::string where = f.number("ulps") < visible
+                                  ? translated("exactly on an edge")
+                                  : say("{} beside an edge: {} ULP", length_text(r, f.number("distance")),
+                                        figure(f.number("ulps")));
+    account.at(f.first, say("{} passes {}. One ULP is {} there.", ray_name(f), where,
+                            length_text(r, f.number("ulp"))));
     account.at(f.first, text("answer_32") == text("answer_64")
-                            ? fmt::format("One ULP more or less changes what it hits, {}.", text("answer_64"))
-                            : fmt::format("It hits {} in 64 bit, and {} in 32 bit or one ULP aside.",
-                                          text("answer_64"), text("answer_32")));
+                            ? say("One ULP more or less changes what it hits, {}.", text("answer_64"))
+                            : say("It hits {} in 64 bit, and {} in 32 bit or one ULP aside.",
+                                  text("answer_64"), text("answer_32")));
     describe_end(f);
     account.cause(
-        "the result is rounding-sensitive: the ray passes closer to the edge than the game's numbers can "
-        "tell.");
+        translated("the result is rounding-sensitive: the ray passes closer to the edge than the game's "
+                   "numbers can tell."));
 }
 
 } // namespace

@@ -3,8 +3,6 @@
 
 #include "fault/account_text.hpp"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 
 namespace oddbounce {
@@ -56,9 +54,9 @@ bool is_own(const World& w, const RayRow& ray, Slot c) {
 }
 
 std::string answer_text(const World& w, const RayRow& ray, Slot c) {
-    if (c < 0 || !w.body_of(c).def) return "nothing";
+    if (c < 0 || !w.body_of(c).def) return translated("nothing");
     const std::string name = body_name(w, at(w, c).body);
-    return is_own(w, ray, c) ? the(name) + " itself" : the(name);
+    return is_own(w, ray, c) ? say("{} itself", the(name)) : the(name);
 }
 
 // ---- describing
@@ -83,13 +81,15 @@ Finding ray_finding(const char* fault, const Recording& r, const RayRun& run, co
 std::string ray_name(const Finding& f) {
     const std::string name = std::get<std::string>(f.fact("ray")->value);
     const Fact* caster = f.fact("caster");
-    const std::string of = caster ? " of " + the(std::get<std::string>(caster->value)) : "";
-    return name == "a ray" ? "A ray" + of : "The ray '" + name + "'" + of;
+    const bool unnamed = name == "a ray";
+    if (!caster) return unnamed ? translated("A ray") : say("The ray '{}'", name);
+    const std::string owner = the(std::get<std::string>(caster->value));
+    return unnamed ? say("A ray of {}", owner) : say("The ray '{}' of {}", name, owner);
 }
 
 void describe_end(Finding& f) {
     if (f.last > f.first)
-        AccountWriter(f).at(f.last, "The last of " + count_text(f.number("casts"), "such cast") + ".");
+        AccountWriter(f).at(f.last, say("The last of {}.", count_text(f.number("casts"), "such cast")));
 }
 
 // ---- runs

@@ -7,8 +7,6 @@
 #include "fault/ray_look.hpp"
 #include "fault/rule.hpp"
 
-#include <fmt/format.h>
-
 #include <set>
 
 namespace oddbounce {
@@ -63,14 +61,15 @@ class RaySelfHitRule : public Rule {
         add_fact(f, "move_start_by", run.number + r.slop(), r.header.unit);
         const RayRow& worst = run.worst_ray;
         f.marks.push_back({*f.shown_at, worst.from, worst.from + unit(worst.to - worst.from) * run.most,
-                           false, length_text(r, run.most) + " inside its caster"});
+                           false, say("{} inside its caster", length_text(r, run.most))});
         f.facts.push_back({"logged", answer_text(w, run.ray, logged(r, run.ray)), "text"});
-        f.suggest.push_back({fmt::format("start it {} farther along, outside its caster",
-                                         length_text(r, run.number + r.slop())),
-                             nlohmann::json::array()});
         f.suggest.push_back(
-            {"skip the colliders of the caster; ignoring their whole layer would hide it from every "
-             "other ray",
+            {say("start it {} farther along, outside its caster", length_text(r, run.number + r.slop())),
+             nlohmann::json::array()});
+        f.suggest.push_back(
+            {translated(
+                 "skip the colliders of the caster; ignoring their whole layer would hide it from every "
+                 "other ray"),
              nlohmann::json::array()});
         context_.found(std::move(f));
     }
@@ -80,11 +79,11 @@ class RaySelfHitRule : public Rule {
 
 void describe_self_hit(const Recording& r, Finding& f) {
     AccountWriter account(f);
-    account.at(f.first, fmt::format("{} starts {} inside its own caster and reports {}.", ray_name(f),
-                                    length_text(r, f.number("move_start_by") - r.slop()),
-                                    std::get<std::string>(f.fact("logged")->value)));
+    account.at(f.first, say("{} starts {} inside its own caster and reports {}.", ray_name(f),
+                            length_text(r, f.number("move_start_by") - r.slop()),
+                            std::get<std::string>(f.fact("logged")->value)));
     describe_end(f);
-    account.cause("the ray does not skip the collider that it starts in.");
+    account.cause(translated("the ray does not skip the collider that it starts in."));
 }
 
 // ---- ray-wrong-answer
@@ -184,13 +183,13 @@ class RayWrongAnswerRule : public Rule {
             if (m.collider != run.collider) continue;
             const Vec3 there = run.ray.from + (run.ray.to - run.ray.from) * m.fraction;
             f.marks.push_back({f.first, there, run.ray.at.value_or(run.ray.to), false,
-                               "hits " + answer_text(w, run.ray, run.collider) + " first"});
+                               say("hits {} first", answer_text(w, run.ray, run.collider))});
             break;
         }
-        f.suggest.push_back({run.ray.step ? "a shorter stride: a thinner collider is stepped over"
-                             : hit >= 0 && run.collider >= 0
-                                 ? "take the nearest hit, not the first that is found"
-                                 : "check the layers of the ray, and when in the step it is cast",
+        f.suggest.push_back({translated(run.ray.step ? "a shorter stride: a thinner collider is stepped over"
+                                        : hit >= 0 && run.collider >= 0
+                                            ? "take the nearest hit, not the first that is found"
+                                            : "check the layers of the ray, and when in the step it is cast"),
                              nlohmann::json::array()});
         context_.found(std::move(f));
     }
@@ -200,13 +199,14 @@ class RayWrongAnswerRule : public Rule {
 
 void describe_wrong_answer(const Recording&, Finding& f) {
     AccountWriter account(f);
-    account.at(f.first, fmt::format("{} reports {}. By the shapes of this frame it hits {} first.",
-                                    ray_name(f), std::get<std::string>(f.fact("logged")->value),
-                                    std::get<std::string>(f.fact("answer")->value)));
+    account.at(f.first, say("{} reports {}. By the shapes of this frame it hits {} first.", ray_name(f),
+                            std::get<std::string>(f.fact("logged")->value),
+                            std::get<std::string>(f.fact("answer")->value)));
     describe_end(f);
-    account.cause(std::get<std::string>(f.fact("logged")->value) == "nothing"
-                      ? "its layers, its stride, or the moment of the step at which it is cast make it miss."
-                      : "it does not report the nearest hit.");
+    account.cause(
+        translated(std::get<std::string>(f.fact("logged")->value) == translated("nothing")
+                       ? "its layers, its stride, or the moment of the step at which it is cast make it miss."
+                       : "it does not report the nearest hit."));
 }
 
 // ---- ray-short
@@ -302,17 +302,18 @@ class RayTooShortRule : public Rule {
         Finding f = ray_finding("ray-short", r, run, w);
         f.weight = 0.5;
         if (run.ray.after.empty())
-            f.grade = Grade::Likely, f.assumes = "it should hit what rays of its name hit otherwise";
+            f.grade = Grade::Likely,
+            f.assumes = translated("it should hit what rays of its name hit otherwise");
         const double longest = longest_.at({run.ray.name, run.ray.caster.value_or(-1)});
         const double margin = std::max(r.slop(), 0.01 * glm::length(run.ray.to - run.ray.from));
         add_fact(f, "shortfall", run.number, r.header.unit);
         add_fact(f, "extension_needed", longest + margin, r.header.unit);
         const RayRow& worst = run.worst_ray;
         f.marks.push_back({*f.shown_at, worst.to, worst.to + unit(worst.to - worst.from) * run.most, false,
-                           length_text(r, run.most) + " short"});
+                           say("{} short", length_text(r, run.most))});
         note_threshold(f, context_.settings.threshold("ray-short.farther"));
-        f.suggest.push_back({fmt::format("extend it by {} beyond its target, since its end is rounded",
-                                         length_text(r, longest + margin)),
+        f.suggest.push_back({say("extend it by {} beyond its target, since its end is rounded",
+                                 length_text(r, longest + margin)),
                              nlohmann::json::array()});
         context_.found(std::move(f));
     }
@@ -327,13 +328,13 @@ class RayTooShortRule : public Rule {
 
 void describe_short(const Recording& r, Finding& f) {
     AccountWriter account(f);
-    account.at(f.first, fmt::format("{} ends in the open, {} before {}.", ray_name(f),
-                                    length_text(r, f.number("shortfall")), the(f.names.back())));
+    account.at(f.first, say("{} ends in the open, {} before {}.", ray_name(f),
+                            length_text(r, f.number("shortfall")), the(f.names.back())));
     describe_end(f);
-    account.cause(
+    account.cause(translated(
         f.grade == Grade::Sure
             ? "it is aimed at the exact point of another hit, and rounding ends it before the surface."
-            : "it is cast less far than the surface is away.");
+            : "it is cast less far than the surface is away."));
 }
 
 template <class OneRule> std::unique_ptr<Rule> make_rule(const RuleContext& context) {

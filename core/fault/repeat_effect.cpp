@@ -4,8 +4,6 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 
-#include <fmt/format.h>
-
 #include <set>
 
 namespace oddbounce {
@@ -100,7 +98,8 @@ class RepeatEffectRule : public Rule {
         f.at = was.body_of(mover).pose.at;
         f.weight = std::min(0.85, 0.5 + 0.02 * static_cast<double>(run.fired));
         if (!contacts_)
-            f.grade = Grade::Likely, f.assumes = "`contacts` is not logged: the shapes touch all the time";
+            f.grade = Grade::Likely,
+            f.assumes = translated("`contacts` is not logged: the shapes touch all the time");
         const double expected = static_cast<double>(std::max<std::size_t>(1, run.begun));
         add_fact(f, "times_fired", static_cast<double>(run.fired), "times");
         add_fact(f, "times_expected", expected, "times");
@@ -112,7 +111,7 @@ class RepeatEffectRule : public Rule {
         for (const auto& [index, there] : run.places)
             f.marks.push_back({r.number(index), there, there, false,
                                "'" + key.first + "' × " + std::to_string(index - run.first + 1)});
-        f.suggest.push_back({"fire '" + key.first + "' when the contact begins, not while it lasts",
+        f.suggest.push_back({say("fire '{}' when the contact begins, not while it lasts", key.first),
                              nlohmann::json::array()});
         context_.found(std::move(f));
     }
@@ -136,15 +135,15 @@ void describe(const Recording& r, Finding& f) {
                                              .body_of(r.collider_slot(f.colliders[0]))
                                              .velocity));
     };
-    account.at(f.first, fmt::format("{} touches {}. '{}' fires, as expected. Its speed is {}.",
-                                    sentence_the(f.names[0]), the(f.names.back()), event, speed(f.first)));
-    account.at(f.first + 1, fmt::format("No new contact begins, yet '{}' fires again. Its speed is {}.",
-                                        event, speed(f.first + 1)));
-    account.at(f.last, fmt::format("'{}' has fired {} for {}. The speed changed by {}.", event,
-                                   count_text(f.number("times_fired"), "time"),
-                                   count_text(f.number("times_expected"), "contact"),
-                                   speed_text(r, f.number("speed_change"))));
-    account.cause("the event fires while the contact lasts, not only when it begins.");
+    account.at(f.first, say("{} touches {}. '{}' fires, as expected. Its speed is {}.",
+                            sentence_the(f.names[0]), the(f.names.back()), event, speed(f.first)));
+    account.at(f.first + 1, say("No new contact begins, yet '{}' fires again. Its speed is {}.", event,
+                                speed(f.first + 1)));
+    account.at(f.last, say("'{}' has fired {} for {}. The speed changed by {}.", event,
+                           count_text(f.number("times_fired"), "time"),
+                           count_text(f.number("times_expected"), "contact"),
+                           speed_text(r, f.number("speed_change"))));
+    account.cause(translated("the event fires while the contact lasts, not only when it begins."));
 }
 
 } // namespace

@@ -206,13 +206,14 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
             continue;
         ++out.coverage.asked;
         if (out.coverage.three_dimensions) {
-            out.not_judged[fault.id] = "recordings of three dimensions are not judged yet";
+            out.not_judged[fault.id] = translated("recordings of three dimensions are not judged yet");
             continue;
         }
         if (const std::vector<Input> missing = missing_inputs(recording, fault); !missing.empty()) {
-            std::string& reason = out.not_judged[fault.id];
+            std::string inputs;
             for (const Input input : missing)
-                reason += (reason.empty() ? "log `" : ", `") + std::string(word(input)) + "`";
+                inputs += (inputs.empty() ? "`" : ", `") + std::string(word(input)) + "`";
+            out.not_judged[fault.id] = say("log {}", inputs);
             out.coverage.missing.insert(missing.begin(), missing.end());
             continue;
         }

@@ -6,8 +6,6 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
-#include <fmt/format.h>
-
 namespace oddbounce {
 
 namespace {
@@ -89,7 +87,7 @@ class SelfPushRule : public Rule {
         f.at = run.at;
         if (!w.body_of(run.wearer).has_desired)
             f.grade = Grade::Likely,
-            f.assumes = "`desired` is not logged: it is taken not to want to move that way";
+            f.assumes = translated("`desired` is not logged: it is taken not to want to move that way");
         f.weight = 0.75;
         const auto layer = [&](Slot c) {
             const std::string& own = at(w, c).def->layer;
@@ -98,13 +96,13 @@ class SelfPushRule : public Rule {
         const std::string a = layer(run.wearer), b = layer(run.part);
         add_fact(f, "push_per_frame", run.pushed / static_cast<double>(run.frames), r.header.unit);
         add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
-        f.facts.push_back({"pair_to_open", a + " and " + b, "text"});
+        f.facts.push_back({"pair_to_open", say("{} and {}", a, b), "text"});
         for (const std::int64_t frame : {f.first, f.last})
             f.marks.push_back({frame, run.at, run.at + run.away * at(w, run.wearer).geometry->reach(), true,
-                               length_text(r, f.number("push_per_frame")) + " per frame"});
+                               say("{} per frame", length_text(r, f.number("push_per_frame")))});
         note_threshold(f, context_.settings.threshold("self-push.least"));
         f.suggest.push_back(
-            {"let " + a + " and " + b + " ignore each other", {{{"pair", {a, b}}, {"does", "ignore"}}}});
+            {say("let {} and {} ignore each other", a, b), {{{"pair", {a, b}}, {"does", "ignore"}}}});
         context_.found(std::move(f));
     }
 
@@ -121,13 +119,14 @@ void describe(const Recording& r, Finding& f) {
     const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first)));
     const BodyState& wearer = w.body_of(r.collider_slot(f.colliders[0]));
     const bool stands = wearer.has_desired && glm::length(wearer.desired) == 0.0;
-    account.at(f.first, fmt::format("{} touches {}, which belongs to it.{}", sentence_the(f.names[0]),
-                                    the(f.names[1]), stands ? " It wants to stand still." : ""));
-    account.at(f.last, fmt::format("For {} it is pushed away from it, {} per frame.",
-                                   count_text(f.number("frames"), "frame"),
-                                   length_text(r, f.number("push_per_frame"))));
-    account.cause(fmt::format("the layers {} collide, although both bodies have one owner.",
-                              std::get<std::string>(f.fact("pair_to_open")->value)));
+    account.at(f.first,
+               say("{} touches {}, which belongs to it.{}", sentence_the(f.names[0]), the(f.names[1]),
+                   stands ? ' ' + translated("It wants to stand still.") : std::string()));
+    account.at(f.last,
+               say("For {} it is pushed away from it, {} per frame.", count_text(f.number("frames"), "frame"),
+                   length_text(r, f.number("push_per_frame"))));
+    account.cause(say("the layers {} collide, although both bodies have one owner.",
+                      std::get<std::string>(f.fact("pair_to_open")->value)));
 }
 
 } // namespace

@@ -6,8 +6,6 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
-#include <fmt/format.h>
-
 #include <set>
 
 namespace oddbounce {
@@ -149,25 +147,26 @@ class SilentOverlapRule : public Rule {
         f.at = run.at;
         if (run.filtered)
             f.grade = Grade::Likely,
-            f.assumes = "bodies of these kinds collide elsewhere, so these should too";
+            f.assumes = translated("bodies of these kinds collide elsewhere, so these should too");
         f.weight = run.filtered ? 0.6 : 0.65;
         add_fact(f, "depth", run.deepest, u);
         add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
         const std::string a = layer_of(w, run.mover), b = layer_of(w, run.other);
         f.facts.push_back({"kind", std::string(run.filtered ? "filtered" : "unreported"), "text"});
-        f.facts.push_back(
-            {"hidden_by",
-             run.filtered ? "the layers '" + a + "' and '" + b + "' ignore each other"
-                          : std::string(run.sensor ? "no report" : "no contact") + " of the two was logged",
-             "text"});
+        f.facts.push_back({"hidden_by",
+                           run.filtered ? say("the layers '{}' and '{}' ignore each other", a, b)
+                                        : translated(run.sensor ? "no report of the two was logged"
+                                                                : "no contact of the two was logged"),
+                           "text"});
         note_threshold(f, {"slop", r.slop(), u});
         if (run.filtered)
             f.suggest.push_back(
-                {"let " + a + " and " + b + " collide", {{{"pair", {a, b}}, {"does", "solid"}}}});
+                {say("let {} and {} collide", a, b), {{{"pair", {a, b}}, {"does", "solid"}}}});
         else {
             const nlohmann::json who = mover_target(w, f);
-            f.suggest.push_back({"sweep " + the(f.names[0]), {{{"motion", {who}}, {"tests", "swept"}}}});
-            f.suggest.push_back({"push " + the(f.names[0]) + " out",
+            f.suggest.push_back(
+                {say("sweep {}", the(f.names[0])), {{{"motion", {who}}, {"tests", "swept"}}}});
+            f.suggest.push_back({say("push {} out", the(f.names[0])),
                                  {{{"motion", {who}}, {"tests", "after"}, {"response", "push-out"}}}});
         }
         context_.found(std::move(f));
@@ -191,15 +190,15 @@ void describe(const Recording& r, Finding& f) {
     const bool filtered = std::get<std::string>(f.fact("kind")->value) == "filtered";
     const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first)));
     const PairView v = pair_at(w, r.collider_slot(f.colliders[0]), r.collider_slot(f.colliders[1]));
-    account.at(f.first, fmt::format("{} ends the frame {} inside {}.", sentence_the(f.names[0]),
-                                    length_text(r, std::abs(v.gap)), the(f.names[1])));
-    account.at(f.last,
-               fmt::format("They overlap for {}, at most {} deep.", count_text(f.number("frames"), "frame"),
+    account.at(f.first, say("{} ends the frame {} inside {}.", sentence_the(f.names[0]),
+                            length_text(r, std::abs(v.gap)), the(f.names[1])));
+    account.at(f.last, say("They overlap for {}, at most {} deep.", count_text(f.number("frames"), "frame"),
                            length_text(r, f.number("depth"))));
     const std::string hidden = std::get<std::string>(f.fact("hidden_by")->value);
-    account.cause(filtered ? hidden + ". Bodies of these kinds do collide elsewhere in the recording."
-                           : "their layers should collide, but " + hidden +
-                                 ": the game did not test this pair, or dropped the result.");
+    account.cause(filtered ? say("{}. Bodies of these kinds do collide elsewhere in the recording.", hidden)
+                           : say("their layers should collide, but {}: the game did not test this pair, or "
+                                 "dropped the result.",
+                                 hidden));
 }
 
 } // namespace

@@ -7,8 +7,6 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
-#include <fmt/format.h>
-
 namespace oddbounce {
 
 namespace {
@@ -160,7 +158,8 @@ class SpeedSurgeRule : public Rule {
         name_bodies(w, {s.mover, s.other}, f);
         f.at = s.at, f.fraction = s.fraction;
         if (!r.header.has(Channel::Contacts))
-            f.grade = Grade::Likely, f.assumes = "`contacts` is not logged: nothing else pushes them apart";
+            f.grade = Grade::Likely,
+            f.assumes = translated("`contacts` is not logged: nothing else pushes them apart");
         describe_speeds(f, s.before, s.after);
         // The same along the normal: what came in and what went out.
         const std::string u = context_.recording.header.unit + "/s";
@@ -272,11 +271,11 @@ class SpeedSurgeRule : public Rule {
         if (g.beside >= 0) colliders.push_back(g.beside);
         name_bodies(w, colliders, f);
         f.at = w.body(body).pose.at;
-        f.grade = Grade::Likely, f.assumes = "no force acts on it that is not in the recording";
+        f.grade = Grade::Likely, f.assumes = translated("no force acts on it that is not in the recording");
         describe_speeds(f, g.before, g.after);
         f.facts.push_back({"kind", std::string("step by step"), "text"});
         add_fact(f, "frames", static_cast<double>(g.last - g.first + 1), "frames");
-        f.suggest.push_back({"find what adds to the velocity of " + the(f.names[0]) + " in each frame",
+        f.suggest.push_back({say("find what adds to the velocity of {} in each frame", the(f.names[0])),
                              nlohmann::json::array()});
         context_.found(std::move(f));
     }
@@ -299,22 +298,22 @@ void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     const std::string mover = sentence_the(f.names[0]), after = speed_text(r, f.number("speed_after"));
     if (!std::get<std::string>(f.fact("kind")->value).starts_with("returned")) {
-        account.at(f.first, fmt::format("{} moves at {}.", mover, speed_text(r, f.number("speed_before"))));
-        account.at(
-            f.last,
-            fmt::format("It moves at {}. No desired velocity, new contact or fall explains that.", after));
-        account.cause("something adds to its velocity in every step that the recording does not show. Log "
-                      "`events` and `contacts` around these frames to see what.");
+        account.at(f.first, say("{} moves at {}.", mover, speed_text(r, f.number("speed_before"))));
+        account.at(f.last,
+                   say("It moves at {}. No desired velocity, new contact or fall explains that.", after));
+        account.cause(
+            translated("something adds to its velocity in every step that the recording does not show. Log "
+                       "`events` and `contacts` around these frames to see what."));
         return;
     }
     const auto index = static_cast<std::size_t>(r.frame_index(f.first));
-    account.at(r.number(index - 1), fmt::format("{} approaches {} at {}.", mover, the(f.names[1]),
-                                                speed_text(r, f.number("speed_before"))));
-    account.at(f.first, f.fraction, fmt::format("It touches {}.", the(f.names[1])));
-    account.at(f.first, fmt::format("It leaves at {}: {} times as fast. The restitution is {}.", after,
-                                    figure(f.number("factor")), figure(f.number("restitution"))));
-    account.cause(
-        "the response adds speed: it is applied more than once, or computed while the two overlap.");
+    account.at(r.number(index - 1), say("{} approaches {} at {}.", mover, the(f.names[1]),
+                                        speed_text(r, f.number("speed_before"))));
+    account.at(f.first, f.fraction, say("It touches {}.", the(f.names[1])));
+    account.at(f.first, say("It leaves at {}: {} times as fast. The restitution is {}.", after,
+                            figure(f.number("factor")), figure(f.number("restitution"))));
+    account.cause(translated(
+        "the response adds speed: it is applied more than once, or computed while the two overlap."));
 }
 
 } // namespace

@@ -10,8 +10,6 @@
 #include "fault/account_text.hpp"
 #include "fault/edge_look.hpp"
 
-#include <fmt/format.h>
-
 #include <optional>
 #include <unordered_map>
 
@@ -309,16 +307,18 @@ void StuckOnEdgeRule::suggest(Finding& f, const Run& run) const {
     const std::string& body = f.names[0];
     const nlohmann::json rounder = {{{"colliders", {mine}}, {"round", round}}};
     if (run.evidence.kind == Kind::Hung)
-        f.suggest.push_back({"no friction on " + the(body), {{{"colliders", {mine}}, {"friction", 0.0}}}});
-    f.suggest.push_back({"round the corners of " + the(body) + " by " + length_text(r_, round), rounder});
+        f.suggest.push_back(
+            {say("no friction on {}", the(body)), {{{"colliders", {mine}}, {"friction", 0.0}}}});
+    f.suggest.push_back({say("round the corners of {} by {}", the(body), length_text(r_, round)), rounder});
     if (run.evidence.kind == Kind::Seam)
-        f.suggest.push_back({"sweep and slide " + the(body),
+        f.suggest.push_back({say("sweep and slide {}", the(body)),
                              {{{"motion", {mover_target(now, f)}},
                                {"tests", "swept"},
                                {"response", "slide"},
                                {"step_height", lift_}}}});
     else
-        f.suggest.push_back({"a capsule for " + the(body), {{{"colliders", {mine}}, {"fit", "capsule"}}}});
+        f.suggest.push_back(
+            {say("a capsule for {}", the(body)), {{{"colliders", {mine}}, {"fit", "capsule"}}}});
 }
 
 void StuckOnEdgeRule::close(const Run& run) const {
@@ -333,7 +333,8 @@ void StuckOnEdgeRule::close(const Run& run) const {
     f.at = run.evidence.at;
     const bool seam = run.evidence.kind == Kind::Seam;
     if (!r_.header.has(Channel::Contacts))
-        f.grade = Grade::Likely, f.assumes = "`contacts` is not logged: judged from shapes and motion alone";
+        f.grade = Grade::Likely,
+        f.assumes = translated("`contacts` is not logged: judged from shapes and motion alone");
     f.weight = std::min(0.85, 0.45 + 0.01 * static_cast<double>(run.frames) + (run.trip ? 0.1 : 0.0));
     f.facts.push_back({"kind", std::string(seam && !long_enough ? "trip" : name(run.evidence.kind)), "text"});
     add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
@@ -357,28 +358,30 @@ std::unique_ptr<Rule> make_rule(const RuleContext& context) {
 std::pair<std::string, std::string> held_by(const Recording& r, const Finding& f) {
     const std::string& kind = std::get<std::string>(f.fact("kind")->value);
     const std::string other = the(f.names.size() > 1 ? f.names[1] : f.names[0]);
-    const char* const internal_edge = "an edge between two level surfaces is treated as an obstacle.";
+    const std::string internal_edge =
+        translated("an edge between two level surfaces is treated as an obstacle.");
     if (kind == "trip" && f.fact("launch_speed"))
-        return {fmt::format("The end of {} launches it upward at {}. The run is flat there.", other,
-                            speed_text(r, f.number("launch_speed"))),
+        return {say("The end of {} launches it upward at {}. The run is flat there.", other,
+                    speed_text(r, f.number("launch_speed"))),
                 internal_edge};
     if (kind == "internal edge" || kind == "trip")
-        return {fmt::format(
-                    "Its edge catches on the end of {}. The run is flat: lifted by {} the way ahead is free.",
+        return {say("Its edge catches on the end of {}. The run is flat: lifted by {} the way ahead is free.",
                     other, length_text(r, f.thresholds.back().value)),
                 internal_edge};
     if (kind == "wall hang")
-        return {fmt::format("Nothing is below it. It touches only the side of {} and does not fall.", other),
-                f.fact("friction_needed") ? "friction on the side holds it; any above " +
-                                                figure(f.number("friction_needed")) + " does."
-                                          : "the side holds it, by friction or by its outline. Trying it "
-                                            "without friction decides which."};
+        return {
+            say("Nothing is below it. It touches only the side of {} and does not fall.", other),
+            f.fact("friction_needed")
+                ? say("friction on the side holds it; any above {} does.",
+                      figure(f.number("friction_needed")))
+                : translated("the side holds it, by friction or by its outline. Trying it without friction "
+                             "decides which.")};
     if (kind == "ledge")
-        return {fmt::format("Less than a tenth of its width stands on {}; {} hang over.", other,
-                            length_text(r, f.number("overhang"))),
-                "the last corner still counts as support. A rounder outline slides off."};
-    return {fmt::format("A part of its outline above its feet rests on {}.", other),
-            "its own outline hooks on the edge."};
+        return {say("Less than a tenth of its width stands on {}; {} hang over.", other,
+                    length_text(r, f.number("overhang"))),
+                translated("the last corner still counts as support. A rounder outline slides off.")};
+    return {say("A part of its outline above its feet rests on {}.", other),
+            translated("its own outline hooks on the edge.")};
 }
 
 void describe(const Recording& r, Finding& f) {
@@ -389,14 +392,16 @@ void describe(const Recording& r, Finding& f) {
     const auto line = [&](std::ptrdiff_t i, const std::string& more) {
         const World w = r.world_at(static_cast<std::size_t>(i));
         const BodyState& b = w.body(body);
-        std::string text = fmt::format("{} is {}", sentence_the(f.names[0]), motion_text(r, b.velocity));
-        if (b.has_desired && glm::length(b.desired) > 0.0) text += "; it " + desired_text(r, b.desired);
-        account.at(w.number(), text + "." + more);
+        const std::string is = sentence_the(f.names[0]), moves = motion_text(r, b.velocity);
+        const bool wants = b.has_desired && glm::length(b.desired) > 0.0;
+        account.at(w.number(), (wants ? say("{} is {}; it {}.", is, moves, desired_text(r, b.desired))
+                                      : say("{} is {}.", is, moves)) +
+                                   (more.empty() ? "" : ' ' + more));
     };
     const auto [measured, cause] = held_by(r, f);
     if (first > 0) line(first - 1, "");
-    line(first, " " + measured);
-    if (last > first) line(last, " It was held for " + count_text(f.number("frames"), "frame") + ".");
+    line(first, measured);
+    if (last > first) line(last, say("It was held for {}.", count_text(f.number("frames"), "frame")));
     if (static_cast<std::size_t>(last) + 1 < r.size()) line(last + 1, "");
     account.cause(cause);
 }

@@ -5,8 +5,6 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
-#include <fmt/format.h>
-
 namespace oddbounce {
 
 namespace {
@@ -105,9 +103,9 @@ class TrappedRule : public Rule {
         note_threshold(f, context_.settings.threshold("trapped.frames"));
         note_threshold(f, {"slop", r.slop(), r.header.unit});
         const nlohmann::json mover = mover_target(w, f);
-        f.suggest.push_back({"push " + the(f.names[0]) + " out",
+        f.suggest.push_back({say("push {} out", the(f.names[0])),
                              {{{"motion", {mover}}, {"tests", "after"}, {"response", "push-out"}}}});
-        f.suggest.push_back({"test " + the(f.names[0]) + " after it moves",
+        f.suggest.push_back({say("test {} after it moves", the(f.names[0])),
                              {{{"motion", {mover}}, {"tests", "after"}, {"response", "slide"}}}});
         context_.found(std::move(f));
     }
@@ -122,20 +120,19 @@ void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     const PairView v = pair_at(r.world_at(static_cast<std::size_t>(r.frame_index(f.first))),
                                r.collider_slot(f.colliders[0]), r.collider_slot(f.colliders[1]));
-    account.at(f.first, fmt::format("{} ends the frame {} inside {}.", sentence_the(f.names[0]),
-                                    length_text(r, std::abs(v.gap)), the(f.names[1])));
+    account.at(f.first, say("{} ends the frame {} inside {}.", sentence_the(f.names[0]),
+                            length_text(r, std::abs(v.gap)), the(f.names[1])));
     const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first) + 1));
     for (std::size_t k = 0; k < std::min<std::size_t>(2, f.bodies.size()); ++k) {
         const BodyState& b = w.body(r.body_slot(f.bodies[k]));
         if (b.has_desired && glm::length(b.desired) > 0.0)
-            account.at(w.number(), fmt::format("{} {} and is {}.", sentence_the(f.names[k]),
-                                               desired_text(r, b.desired), motion_text(r, b.velocity)));
+            account.at(w.number(), say("{} {} and is {}.", sentence_the(f.names[k]),
+                                       desired_text(r, b.desired), motion_text(r, b.velocity)));
     }
-    account.at(f.last,
-               fmt::format("In {} they moved no more than {} from where they started, at most {} deep.",
+    account.at(f.last, say("In {} they moved no more than {} from where they started, at most {} deep.",
                            count_text(f.number("frames"), "frame"), length_text(r, f.number("moved")),
                            length_text(r, f.number("depth"))));
-    account.cause("the overlap blocks every move, also one that leads out.");
+    account.cause(translated("the overlap blocks every move, also one that leads out."));
 }
 
 } // namespace

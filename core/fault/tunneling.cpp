@@ -7,8 +7,6 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 
-#include <fmt/format.h>
-
 namespace oddbounce {
 
 namespace {
@@ -254,9 +252,10 @@ Finding TunnelingRule::finding(const Crossing& c) const {
     name_bodies(now, {c.mover, c.other}, f);
     f.at = c.sweep.on_a, f.fraction = c.sweep.first;
     if (!r.header.has(Channel::Contacts))
-        f.grade = Grade::Likely, f.assumes = "contacts were not logged: judged from motion alone";
+        f.grade = Grade::Likely, f.assumes = translated("contacts were not logged: judged from motion alone");
     if (r.header.substeps > 1)
-        f.grade = Grade::Likely, f.assumes = "the path between two frames is taken to be straight";
+        f.grade = Grade::Likely,
+        f.assumes = translated("the path between two frames is taken to be straight");
     f.weight = c.sensor ? 0.6 : std::min(1.0, 0.7 + 0.05 * travel / std::max(c.inside, 1e-9));
     add_fact(f, "enter", c.sweep.first, "step"), add_fact(f, "exit", c.sweep.last, "step");
     add_fact(f, "travel", travel, u), add_fact(f, "thickness", c.thickness, u);
@@ -266,14 +265,14 @@ Finding TunnelingRule::finding(const Crossing& c) const {
     if (c.sensor) f.facts.push_back({"sensor", std::string("crossed without a report"), "text"});
     note_threshold(f, context_.settings.threshold("tunneling.least_depth"));
     const nlohmann::json mover = mover_target(now, f), wall = f.colliders[1];
-    f.suggest.push_back({"sweep " + the(f.names[0]), {{{"motion", {mover}}, {"tests", "swept"}}}});
+    f.suggest.push_back({say("sweep {}", the(f.names[0])), {{{"motion", {mover}}, {"tests", "swept"}}}});
     if (!c.sensor && !at(now, c.other).geometry->open()) {
         const double grow = std::ceil((travel - c.inside) * 0.5 * 10.0 + 1.0) / 10.0;
-        f.suggest.push_back({f.names[1] + " " + figure(c.thickness + 2.0 * grow) + " " + u + " thick",
+        f.suggest.push_back({say("{} {} {} thick", f.names[1], figure(c.thickness + 2.0 * grow), u),
                              {{{"colliders", {wall}}, {"grow", grow}}}});
     }
     f.suggest.push_back(
-        {"more sub-steps for " + the(f.names[0]),
+        {say("more sub-steps for {}", the(f.names[0])),
          {{{"motion", {mover}},
            {"tests", "substeps"},
            {"substeps", static_cast<int>(std::clamp(f.number("substeps_needed"), 1.0, 1000.0))}}}});
@@ -295,27 +294,26 @@ void describe(const Recording& r, Finding& f) {
         const PairView v = pair_at(w, a, b);
         if (!v.known) continue;
         const Vec3 velocity = w.body_of(a).velocity;
-        account.at(w.number(),
-                   fmt::format("{} is {} {} {}, {} ({} per frame).", sentence_the(f.names[0]),
-                               length_text(r, v.gap), side_word(r, -v.normal), other,
-                               motion_text(r, velocity), length_text(r, glm::length(velocity) * w.dt())));
+        account.at(w.number(), say("{} is {} {} {}, {} ({} per frame).", sentence_the(f.names[0]),
+                                   length_text(r, v.gap), side_word(r, -v.normal), other,
+                                   motion_text(r, velocity), length_text(r, glm::length(velocity) * w.dt())));
     }
-    account.at(f.last, f.number("enter"), fmt::format("It touches {}.", other));
-    account.at(f.last, f.number("exit"), fmt::format("It has passed {} completely.", other));
+    account.at(f.last, f.number("enter"), say("It touches {}.", other));
+    account.at(f.last, f.number("exit"), say("It has passed {} completely.", other));
     const PairView v = pair_at(r.world_at(static_cast<std::size_t>(after)), a, b);
-    const char* silence = f.fact("sensor") ? "No report was logged."
-                          : r.header.has(Channel::Contacts)
-                              ? "No contact was logged and its velocity was not turned back."
-                              : "Its velocity was not turned back. Contacts are not logged.";
-    account.at(f.last, fmt::format("It is {} {} {}. {}", length_text(r, v.gap), side_word(r, -v.normal),
-                                   other, silence));
-    account.cause(fmt::format(
-        "the game tests only at the end of each step. {} and {} together are {} thick along the path, one "
-        "step "
-        "is {}. Below {} at least one test would hit.",
-        sentence_the(f.names[1]), mover,
-        length_text(r, f.number("travel") * f.number("safe_speed") / std::max(f.number("speed"), 1e-9)),
-        length_text(r, f.number("travel")), speed_text(r, f.number("safe_speed"))));
+    const std::string silence = translated(
+        f.fact("sensor")                  ? "No report was logged."
+        : r.header.has(Channel::Contacts) ? "No contact was logged and its velocity was not turned back."
+                                          : "Its velocity was not turned back. Contacts are not logged.");
+    account.at(f.last,
+               say("It is {} {} {}. {}", length_text(r, v.gap), side_word(r, -v.normal), other, silence));
+    account.cause(
+        say("the game tests only at the end of each step. {} and {} together are {} thick along the path, "
+            "one step "
+            "is {}. Below {} at least one test would hit.",
+            sentence_the(f.names[1]), mover,
+            length_text(r, f.number("travel") * f.number("safe_speed") / std::max(f.number("speed"), 1e-9)),
+            length_text(r, f.number("travel")), speed_text(r, f.number("safe_speed"))));
 }
 
 } // namespace

@@ -6,8 +6,6 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
-#include <fmt/format.h>
-
 namespace oddbounce {
 
 namespace {
@@ -96,8 +94,8 @@ class UnresolvedLoopRule : public Rule {
         add_fact(f, "depth_per_iteration", worst->depth / worst->iterations, r.header.unit);
         note_threshold(f, context_.settings.threshold("unresolved-loop.least_iterations"));
         note_threshold(f, context_.settings.threshold("unresolved-loop.frames"));
-        f.suggest.push_back(
-            {"end the loop when an iteration no longer reduces the overlap", nlohmann::json::array()});
+        f.suggest.push_back({translated("end the loop when an iteration no longer reduces the overlap"),
+                             nlohmann::json::array()});
         context_.found(std::move(f));
     }
 
@@ -113,17 +111,17 @@ std::unique_ptr<Rule> make_rule(const RuleContext& context) {
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
-    std::string text = fmt::format("Pushing {} out takes {} and does not finish.", the(f.names[0]),
-                                   count_text(f.number("iterations"), "iteration"));
+    std::string text = say("Pushing {} out takes {} and does not finish.", the(f.names[0]),
+                           count_text(f.number("iterations"), "iteration"));
     if (f.names.size() > 1 && f.number("depth_left") > 0.0)
-        text += fmt::format(" It is still {} inside {}.", length_text(r, f.number("depth_left")),
-                            the(f.names[1]));
+        text +=
+            ' ' + say("It is still {} inside {}.", length_text(r, f.number("depth_left")), the(f.names[1]));
     account.at(f.first, text);
     if (f.last > f.first)
-        account.at(f.last, "This goes on for " + count_text(f.number("frames"), "frame") + ".");
+        account.at(f.last, say("This goes on for {}.", count_text(f.number("frames"), "frame")));
     account.cause(
-        "each push moves it into another collider, or by less than is needed, so the loop never finds a "
-        "free place.");
+        translated("each push moves it into another collider, or by less than is needed, so the loop never "
+                   "finds a free place."));
 }
 
 } // namespace

@@ -6,8 +6,6 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
-#include <fmt/format.h>
-
 #include <numbers>
 
 namespace oddbounce {
@@ -116,7 +114,8 @@ class WallClimbRule : public Rule {
         name_bodies(w, {run.mover, run.other}, f);
         f.at = run.at;
         if (!r.header.has(Channel::Desired))
-            f.grade = Grade::Likely, f.assumes = "`desired` is not logged: it is taken not to want to climb";
+            f.grade = Grade::Likely,
+            f.assumes = translated("`desired` is not logged: it is taken not to want to climb");
         f.weight = 0.75;
         const std::string& u = r.header.unit;
         add_fact(f, "rise_per_frame", run.rise / static_cast<double>(run.frames), u);
@@ -124,11 +123,12 @@ class WallClimbRule : public Rule {
         add_fact(f, "slope_limit", w.body_of(run.mover).def->slope, "degrees");
         add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
         const Vec3 risen = r.header.up * run.rise;
-        f.marks.push_back({f.first, run.began, run.began + risen, true, "rises " + length_text(r, run.rise)});
-        f.marks.push_back({f.last, run.at - risen, run.at, true, "rose " + length_text(r, run.rise)});
+        f.marks.push_back(
+            {f.first, run.began, run.began + risen, true, say("rises {}", length_text(r, run.rise))});
+        f.marks.push_back({f.last, run.at - risen, run.at, true, say("rose {}", length_text(r, run.rise))});
         note_threshold(f, context_.settings.threshold("wall-climb.least_rise"));
         const nlohmann::json who = mover_target(w, f);
-        f.suggest.push_back({"slide " + the(f.names[0]) + " along what is too steep",
+        f.suggest.push_back({say("slide {} along what is too steep", the(f.names[0])),
                              {{{"motion", {who}}, {"tests", "after"}, {"response", "slide"}}}});
         context_.found(std::move(f));
     }
@@ -146,19 +146,18 @@ void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first)));
     const BodyState& b = w.body_of(r.collider_slot(f.colliders[0]));
-    account.at(f.first, fmt::format("{} touches {}. The surface is {}° steep there, its slope limit is {}°.",
-                                    sentence_the(f.names[0]), the(f.names[1]), figure(f.number("slope")),
-                                    figure(f.number("slope_limit"))));
+    account.at(f.first, say("{} touches {}. The surface is {}° steep there, its slope limit is {}°.",
+                            sentence_the(f.names[0]), the(f.names[1]), figure(f.number("slope")),
+                            figure(f.number("slope_limit"))));
     if (b.has_desired)
-        account.at(f.first,
-                   fmt::format("It {} and is {}.", desired_text(r, b.desired), motion_text(r, b.velocity)));
-    account.at(f.last, fmt::format("In {} it has risen by {}, {} per frame. Its step height is {}.",
-                                   count_text(f.number("frames"), "frame"),
-                                   length_text(r, f.number("step_height_needed")),
-                                   length_text(r, f.number("rise_per_frame")), length_text(r, b.def->step)));
+        account.at(f.first, say("It {} and is {}.", desired_text(r, b.desired), motion_text(r, b.velocity)));
+    account.at(f.last,
+               say("In {} it has risen by {}, {} per frame. Its step height is {}.",
+                   count_text(f.number("frames"), "frame"), length_text(r, f.number("step_height_needed")),
+                   length_text(r, f.number("rise_per_frame")), length_text(r, b.def->step)));
     account.cause(
-        "sideways motion is turned into upward motion on a surface that is too steep: by the push out of "
-        "the wall, or by a rule for steps.");
+        translated("sideways motion is turned into upward motion on a surface that is too steep: by the push "
+                   "out of the wall, or by a rule for steps."));
 }
 
 } // namespace

@@ -6,8 +6,6 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 
-#include <fmt/format.h>
-
 #include <numbers>
 
 namespace oddbounce {
@@ -225,20 +223,20 @@ class WrongFaceRule : public Rule {
         f.weight = both ? 0.7 : 0.75;
         if (!r.header.has(Channel::Contacts))
             f.grade = Grade::Likely,
-            f.assumes = "`contacts` is not logged: judged from shapes and motion alone";
+            f.assumes = translated("`contacts` is not logged: judged from shapes and motion alone");
         add_fact(f, "angle", angle, "degrees");
         f.facts.push_back({"true_normal", -h.normal, ""});
         f.facts.push_back({"response_direction", unit(change), ""});
         f.facts.push_back(
             {"kind", std::string(both ? "both axes reversed" : "reversed along the face"), "text"});
         const double reach = 1.5 * at(step.now, h.mover).geometry->reach();
-        f.marks.push_back({f.last, h.at, h.at - h.normal * reach, true, "normal of the face"});
-        f.marks.push_back({f.last, h.at, h.at + unit(change) * reach, true, "response"});
+        f.marks.push_back({f.last, h.at, h.at - h.normal * reach, true, translated("normal of the face")});
+        f.marks.push_back({f.last, h.at, h.at + unit(change) * reach, true, translated("response")});
         note_threshold(f, context_.settings.threshold("wrong-face.angle"));
         const nlohmann::json who = mover_target(step.now, f);
-        f.suggest.push_back({"reflect " + the(f.names[0]) + " at the face it hits",
+        f.suggest.push_back({say("reflect {} at the face it hits", the(f.names[0])),
                              {{{"motion", {who}}, {"tests", "swept"}, {"response", "reflect"}}}});
-        f.suggest.push_back({"slide " + the(f.names[0]) + " along the face it hits",
+        f.suggest.push_back({say("slide {} along the face it hits", the(f.names[0])),
                              {{{"motion", {who}}, {"tests", "swept"}, {"response", "slide"}}}});
         context_.found(std::move(f));
     }
@@ -264,23 +262,26 @@ void describe(const Recording& r, Finding& f) {
     const Slot a = r.collider_slot(f.colliders[0]);
     const Vec3 was = r.world_at(index - 1).body_of(a).velocity, is = r.world_at(index).body_of(a).velocity;
     const Vec3 normal = std::get<Vec3>(f.fact("true_normal")->value);
-    account.at(r.number(index - 1), fmt::format("{} is {}.", sentence_the(f.names[0]), motion_text(r, was)));
+    account.at(r.number(index - 1), say("{} is {}.", sentence_the(f.names[0]), motion_text(r, was)));
     account.at(f.first, f.fraction,
-               fmt::format("It hits {} on a face with the {}.", the(f.names[1]), normal_text(normal)));
+               say("It hits {} on a face with the {}.", the(f.names[1]), normal_text(normal)));
     const bool both = std::get<std::string>(f.fact("kind")->value).starts_with("both");
-    const std::string change = fmt::format("Its velocity turns from {} to {}", vector_text(was, ""),
-                                           vector_text(is, r.header.unit + "/s"));
+    const std::string change =
+        say("Its velocity turns from {} to {}", vector_text(was, ""), vector_text(is, r.header.unit + "/s"));
     if (both) {
-        account.at(f.first, change + ": both axes are reversed.");
+        account.at(f.first, say("{}: both axes are reversed.", change));
         const std::string axis = axis_along(normal);
-        account.cause("a flat face can reverse only the part of the velocity along its normal" +
-                      (axis.empty() ? "." : ", here " + axis + "."));
-    } else {
-        account.at(f.first, fmt::format("{}. The change points {}° away from that normal.", change,
-                                        figure(f.number("angle"))));
         account.cause(
+            axis.empty()
+                ? translated("a flat face can reverse only the part of the velocity along its normal.")
+                : say("a flat face can reverse only the part of the velocity along its normal, here {}.",
+                      axis));
+    } else {
+        account.at(f.first, say("{}. The change points {}° away from that normal.", change,
+                                figure(f.number("angle"))));
+        account.cause(translated(
             "the response belongs to another face than the one that was hit: the part of the velocity "
-            "along the face was reversed, the part along the normal was not.");
+            "along the face was reversed, the part along the normal was not."));
     }
 }
 

@@ -274,19 +274,22 @@ std::vector<VerdictPart> verdict_parts(const Verdict& v) {
     };
     std::vector<Part> parts;
     if (all == 0)
-        parts.push_back({Part::None, "nothing to fix"});
+        parts.push_back({Part::None, translated("nothing to fix")});
     else if (v.fixed.empty())
-        parts.push_back({Part::Kept, fmt::format("fixes none of {}", all)});
+        parts.push_back({Part::Kept, say("fixes none of {}", all)});
     else
-        parts.push_back({Part::Fixed, fmt::format("fixes {} of {}", v.fixed.size(), all)});
-    if (!v.changed.empty()) parts.push_back({Part::Changed, fmt::format("{} changed", v.changed.size())});
+        parts.push_back({Part::Fixed, say("fixes {} of {}", v.fixed.size(), all)});
+    if (!v.changed.empty()) parts.push_back({Part::Changed, say("{} changed", v.changed.size())});
     if (!v.fresh.empty()) parts.push_back({Part::New, counted(v.fresh.size(), "new fault")});
-    if (!v.lost.empty()) parts.push_back({Part::Lost, "loses " + counted(v.lost.size(), "contact")});
-    if (!v.gained.empty()) parts.push_back({Part::Gained, "gains " + counted(v.gained.size(), "contact")});
+    if (!v.lost.empty()) parts.push_back({Part::Lost, say("loses {}", counted(v.lost.size(), "contact"))});
+    if (!v.gained.empty())
+        parts.push_back({Part::Gained, say("gains {}", counted(v.gained.size(), "contact"))});
     if (all > 0 && v.fresh.empty() && v.lost.empty() && v.gained.empty())
-        parts.push_back({Part::None, "nothing new breaks"});
-    if (v.fit && !v.fit->reproduces) parts.push_back({Part::None, "the model does not reproduce this game"});
-    if (v.not_judged > 0 && all == 0) parts.push_back({Part::None, "what the game logs cannot be tried"});
+        parts.push_back({Part::None, translated("nothing new breaks")});
+    if (v.fit && !v.fit->reproduces)
+        parts.push_back({Part::None, translated("the model does not reproduce this game")});
+    if (v.not_judged > 0 && all == 0)
+        parts.push_back({Part::None, translated("what the game logs cannot be tried")});
     return parts;
 }
 

@@ -41,7 +41,7 @@ std::string fact_text(const Fact& f) {
 }
 
 std::string sentence_text(const Sentence& s) {
-    if (s.cause) return "cause: " + s.text;
+    if (s.cause) return say("cause: {}", s.text);
     return s.fraction ? fmt::format("{} + {}: {}", s.frame - 1, percent(*s.fraction), s.text)
                       : fmt::format("{}: {}", s.frame, s.text);
 }
