@@ -747,5 +747,1717 @@
         <source>held this far above its feet, as a share of its height</source>
         <translation>so weit über den Füßen gehalten, als Anteil seiner Höhe</translation>
     </message>
+    <message>
+        <source>unknown</source>
+        <translation>unbekannt</translation>
+    </message>
+    <message>
+        <source>normal {}</source>
+        <translation>Normale {}</translation>
+    </message>
+    <message>
+        <source>body {}</source>
+        <translation>Körper {}</translation>
+    </message>
+    <message>
+        <source>above</source>
+        <translation>über</translation>
+    </message>
+    <message>
+        <source>below</source>
+        <translation>unter</translation>
+    </message>
+    <message>
+        <source>right of</source>
+        <translation>rechts von</translation>
+    </message>
+    <message>
+        <source>left of</source>
+        <translation>links von</translation>
+    </message>
+    <message>
+        <source>at rest</source>
+        <translation>ruht</translation>
+    </message>
+    <message>
+        <source>rising at {}</source>
+        <translation>steigt mit {}</translation>
+    </message>
+    <message>
+        <source>falling at {}</source>
+        <translation>fällt mit {}</translation>
+    </message>
+    <message>
+        <source>moving right at {}</source>
+        <translation>bewegt sich mit {} nach rechts</translation>
+    </message>
+    <message>
+        <source>moving left at {}</source>
+        <translation>bewegt sich mit {} nach links</translation>
+    </message>
+    <message>
+        <source>wants to stand still</source>
+        <translation>will stehen bleiben</translation>
+    </message>
+    <message>
+        <source>wants to move up at {}</source>
+        <translation>will mit {} nach oben</translation>
+    </message>
+    <message>
+        <source>wants to move down at {}</source>
+        <translation>will mit {} nach unten</translation>
+    </message>
+    <message>
+        <source>wants to move right at {}</source>
+        <translation>will mit {} nach rechts</translation>
+    </message>
+    <message>
+        <source>wants to move left at {}</source>
+        <translation>will mit {} nach links</translation>
+    </message>
+    <message>
+        <source>{} frame</source>
+        <translation>{} Frame</translation>
+    </message>
+    <message>
+        <source>{} frames</source>
+        <translation>{} Frames</translation>
+    </message>
+    <message>
+        <source>{} response</source>
+        <translation>{} Reaktion</translation>
+    </message>
+    <message>
+        <source>{} responses</source>
+        <translation>{} Reaktionen</translation>
+    </message>
+    <message>
+        <source>{} time</source>
+        <translation>{} Mal</translation>
+    </message>
+    <message>
+        <source>{} times</source>
+        <translation>{} Mal</translation>
+    </message>
+    <message>
+        <source>{} iteration</source>
+        <translation>{} Durchlauf</translation>
+    </message>
+    <message>
+        <source>{} iterations</source>
+        <translation>{} Durchläufe</translation>
+    </message>
+    <message>
+        <source>{} test</source>
+        <translation>{} Prüfung</translation>
+    </message>
+    <message>
+        <source>{} tests</source>
+        <translation>{} Prüfungen</translation>
+    </message>
+    <message>
+        <source>{} point</source>
+        <translation>{} Punkt</translation>
+    </message>
+    <message>
+        <source>{} points</source>
+        <translation>{} Punkte</translation>
+    </message>
+    <message>
+        <source>{} contact</source>
+        <translation>{} Kontakt</translation>
+    </message>
+    <message>
+        <source>{} contacts</source>
+        <translation>{} Kontakte</translation>
+    </message>
+    <message>
+        <source>{} new fault</source>
+        <translation>{} neuer Fehler</translation>
+    </message>
+    <message>
+        <source>{} new faults</source>
+        <translation>{} neue Fehler</translation>
+    </message>
+    <message>
+        <source>pictures overlap by {}</source>
+        <translation>Bilder überlappen um {}</translation>
+    </message>
+    <message>
+        <source>grow both colliders by {} on all sides</source>
+        <translation>beide Collider allseits um {} vergrößern</translation>
+    </message>
+    <message>
+        <source>The pictures of {} and {} begin to overlap.</source>
+        <translation>Die Bilder von {} und {} beginnen zu überlappen.</translation>
+    </message>
+    <message>
+        <source>They overlap by {}, over {} {}². The colliders are still {} apart.</source>
+        <translation>Sie überlappen um {}, auf {} {}². Die Collider sind noch {} voneinander entfernt.</translation>
+    </message>
+    <message>
+        <source>The recording ends while they overlap. There was no hit.</source>
+        <translation>Die Aufzeichnung endet, während sie überlappen. Es gab keinen Treffer.</translation>
+    </message>
+    <message>
+        <source>They part after {}. There was no hit.</source>
+        <translation>Sie trennen sich nach {}. Es gab keinen Treffer.</translation>
+    </message>
+    <message>
+        <source>the colliders do not cover their pictures there.</source>
+        <translation>die Collider decken ihre Bilder dort nicht ab.</translation>
+    </message>
+    <message>
+        <source>a kinematic body that did not rotate is not meant to</source>
+        <translation>ein kinematischer Körper, der sich nicht drehte, soll es auch nicht</translation>
+    </message>
+    <message>
+        <source>arm {}</source>
+        <translation>Hebel {}</translation>
+    </message>
+    <message>
+        <source>lock the rotation of {} in the response</source>
+        <translation>Drehung von {} in der Reaktion sperren</translation>
+    </message>
+    <message>
+        <source>a capsule for {}</source>
+        <translation>eine Kapsel für {}</translation>
+    </message>
+    <message>
+        <source>{} is {} and does not rotate.</source>
+        <translation>{} {} und dreht sich nicht.</translation>
+    </message>
+    <message>
+        <source>It hits {}. The push passes its center at a distance of {}.</source>
+        <translation>Er trifft {}. Der Stoß geht im Abstand von {} an seiner Mitte vorbei.</translation>
+    </message>
+    <message>
+        <source>It has turned by {}° and now rotates at {}°/s.</source>
+        <translation>Er hat sich um {}° gedreht und dreht sich nun mit {}°/s.</translation>
+    </message>
+    <message>
+        <source>the response applies the push at the contact point, although this body is meant to stay upright.</source>
+        <translation>die Reaktion setzt den Stoß am Kontaktpunkt an, obwohl dieser Körper aufrecht bleiben soll.</translation>
+    </message>
+    <message>
+        <source>the response applies the push at the contact point, although this body did not rotate before.</source>
+        <translation>die Reaktion setzt den Stoß am Kontaktpunkt an, obwohl dieser Körper sich vorher nicht drehte.</translation>
+    </message>
+    <message>
+        <source>{} of {} faults judged</source>
+        <translation>{} von {} Fehlern geprüft</translation>
+    </message>
+    <message>
+        <source>{}: recordings of three dimensions are not judged yet</source>
+        <translation>{}: dreidimensionale Aufzeichnungen werden noch nicht geprüft</translation>
+    </message>
+    <message>
+        <source> and </source>
+        <translation> und </translation>
+    </message>
+    <message>
+        <source>{}; log {} for the others</source>
+        <translation>{}; für die anderen {} loggen</translation>
+    </message>
+    <message>
+        <source>{}; log {} for the rest</source>
+        <translation>{}; für den Rest {} loggen</translation>
+    </message>
+    <message>
+        <source>recordings of three dimensions are not judged yet</source>
+        <translation>dreidimensionale Aufzeichnungen werden noch nicht geprüft</translation>
+    </message>
+    <message>
+        <source>log {}</source>
+        <translation>{} loggen</translation>
+    </message>
+    <message>
+        <source>`contacts` is not logged: judged from shapes and motion alone</source>
+        <translation>`contacts` ist nicht geloggt: allein nach Formen und Bewegung geprüft</translation>
+    </message>
+    <message>
+        <source>`contacts` is not logged: judged from motion alone</source>
+        <translation>`contacts` ist nicht geloggt: allein nach der Bewegung geprüft</translation>
+    </message>
+    <message>
+        <source>contacts were not logged: judged from motion alone</source>
+        <translation>Kontakte sind nicht geloggt: allein nach der Bewegung geprüft</translation>
+    </message>
+    <message>
+        <source>test {} after it moves</source>
+        <translation>{} nach der Bewegung prüfen</translation>
+    </message>
+    <message>
+        <source>push {} out</source>
+        <translation>{} hinausschieben</translation>
+    </message>
+    <message>
+        <source>sweep {}</source>
+        <translation>{} durchgehend prüfen</translation>
+    </message>
+    <message>
+        <source>the game tests before it moves the body. {} × {} s {} {} {} = {}, the depth.</source>
+        <translation>das Spiel prüft, bevor es den Körper bewegt. {} × {} s {} {} {} = {}, die Tiefe.</translation>
+    </message>
+    <message>
+        <source>of overlap</source>
+        <translation>Überlappung</translation>
+    </message>
+    <message>
+        <source>of gap</source>
+        <translation>Lücke</translation>
+    </message>
+    <message>
+        <source>its velocity does not explain the move: code placed it there.</source>
+        <translation>seine Geschwindigkeit erklärt den Weg nicht: Code hat ihn dort hingesetzt.</translation>
+    </message>
+    <message>
+        <source>another body pushed it in.</source>
+        <translation>ein anderer Körper hat ihn hineingeschoben.</translation>
+    </message>
+    <message>
+        <source>nothing pushed it out.</source>
+        <translation>nichts hat ihn hinausgeschoben.</translation>
+    </message>
+    <message>
+        <source>{} is {} {} {}, {} ({} per frame).</source>
+        <translation>{} ist {} {} {}, {} ({} je Frame).</translation>
+    </message>
+    <message>
+        <source>{} ends the frame {} inside {}.</source>
+        <translation>{} steckt am Ende des Frames {} in {}.</translation>
+    </message>
+    <message>
+        <source>It is {} inside, {}.</source>
+        <translation>Er steckt {} darin, {}.</translation>
+    </message>
+    <message>
+        <source>It is {} apart, {}.</source>
+        <translation>Er ist {} entfernt, {}.</translation>
+    </message>
+    <message>
+        <source>It was inside for {}, at most {} deep.</source>
+        <translation>Er steckte {} lang darin, höchstens {} tief.</translation>
+    </message>
+    <message>
+        <source>frame {}: approaching at {} becomes {}</source>
+        <translation>Frame {}: Annäherung mit {} wird zu {}</translation>
+    </message>
+    <message>
+        <source>respond only while approaching</source>
+        <translation>nur bei Annäherung reagieren</translation>
+    </message>
+    <message>
+        <source>respond once</source>
+        <translation>einmal reagieren</translation>
+    </message>
+    <message>
+        <source>fire &apos;{}&apos; once per touch</source>
+        <translation>„{}“ einmal je Berührung auslösen</translation>
+    </message>
+    <message>
+        <source>switch the hitbox off after its first report</source>
+        <translation>die Hitbox nach der ersten Meldung ausschalten</translation>
+    </message>
+    <message>
+        <source>are {} apart</source>
+        <translation>sind {} voneinander entfernt</translation>
+    </message>
+    <message>
+        <source>overlap by {}</source>
+        <translation>überlappen um {}</translation>
+    </message>
+    <message>
+        <source>neither approaching nor parting</source>
+        <translation>weder Annäherung noch Trennung</translation>
+    </message>
+    <message>
+        <source>approaching at {}</source>
+        <translation>Annäherung mit {}</translation>
+    </message>
+    <message>
+        <source>parting at {}</source>
+        <translation>Trennung mit {}</translation>
+    </message>
+    <message>
+        <source>{} and {} {}, {}.</source>
+        <translation>{} und {} {}, {}.</translation>
+    </message>
+    <message>
+        <source>A contact begins: the first response.</source>
+        <translation>Ein Kontakt beginnt: die erste Reaktion.</translation>
+    </message>
+    <message>
+        <source>A contact begins again.</source>
+        <translation>Wieder beginnt ein Kontakt.</translation>
+    </message>
+    <message>
+        <source>Between the responses they were never more than {} apart: one approach, {}.</source>
+        <translation>Zwischen den Reaktionen waren sie nie weiter als {} voneinander entfernt: eine Annäherung, {}.</translation>
+    </message>
+    <message>
+        <source>the hit is handled in two places, or the response does not check whether the two still approach each other.</source>
+        <translation>der Treffer wird an zwei Stellen behandelt, oder die Reaktion prüft nicht, ob sich beide noch annähern.</translation>
+    </message>
+    <message>
+        <source>{} and {} both reverse its velocity in the same step: no bounce is left.</source>
+        <translation>{} und {} kehren beide im selben Schritt seine Geschwindigkeit um: Kein Abprall bleibt übrig.</translation>
+    </message>
+    <message>
+        <source>its neighbor</source>
+        <translation>sein Nachbar</translation>
+    </message>
+    <message>
+        <source>two colliders were hit in one step and each responded on its own.</source>
+        <translation>zwei Collider wurden in einem Schritt getroffen, und jeder reagierte für sich.</translation>
+    </message>
+    <message>
+        <source>They never parted, and &apos;{}&apos; fired {}: one touch.</source>
+        <translation>Sie trennten sich nie, und „{}“ wurde {} ausgelöst: eine Berührung.</translation>
+    </message>
+    <message>
+        <source>the event does not remember that this target was already hit in this touch.</source>
+        <translation>das Ereignis merkt sich nicht, dass dieses Ziel in dieser Berührung schon getroffen wurde.</translation>
+    </message>
+    <message>
+        <source>The hitbox stayed on and reported the same target again.</source>
+        <translation>Die Hitbox blieb an und meldete dasselbe Ziel noch einmal.</translation>
+    </message>
+    <message>
+        <source>the hitbox does not remember its targets until it is switched off.</source>
+        <translation>die Hitbox merkt sich ihre Ziele nicht, bis sie ausgeschaltet wird.</translation>
+    </message>
+    <message>
+        <source>no ground for {}</source>
+        <translation>kein Boden auf {}</translation>
+    </message>
+    <message>
+        <source>no ground</source>
+        <translation>kein Boden</translation>
+    </message>
+    <message>
+        <source>ground it only on contacts whose normal points up</source>
+        <translation>nur Kontakte als Boden zählen, deren Normale nach oben zeigt</translation>
+    </message>
+    <message>
+        <source>test for ground as far down as the slop and the skin</source>
+        <translation>so weit nach unten auf Boden prüfen, wie Slop und Haut reichen</translation>
+    </message>
+    <message>
+        <source>{} believes it is grounded.</source>
+        <translation>{} hält sich für am Boden.</translation>
+    </message>
+    <message>
+        <source>The ground is {} below it.</source>
+        <translation>Der Boden liegt {} darunter.</translation>
+    </message>
+    <message>
+        <source>Nothing is below it.</source>
+        <translation>Darunter ist nichts.</translation>
+    </message>
+    <message>
+        <source>It touches {}, which is {} it.</source>
+        <translation>Er berührt {}; das liegt {} ihm.</translation>
+    </message>
+    <message>
+        <source>{} stands on {} and does not believe it is grounded.</source>
+        <translation>{} steht auf {} und hält sich nicht für am Boden.</translation>
+    </message>
+    <message>
+        <source>It jumps, although it stands on nothing.</source>
+        <translation>Er springt, obwohl er auf nichts steht.</translation>
+    </message>
+    <message>
+        <source>It jumps all the same.</source>
+        <translation>Er springt trotzdem.</translation>
+    </message>
+    <message>
+        <source>This lasts for {}.</source>
+        <translation>Das dauert {}.</translation>
+    </message>
+    <message>
+        <source>the ground test does not reach down as far as the surface.</source>
+        <translation>die Bodenprüfung reicht nicht bis zur Fläche hinab.</translation>
+    </message>
+    <message>
+        <source>any contact counts as ground, also one whose normal does not point up.</source>
+        <translation>jeder Kontakt zählt als Boden, auch einer, dessen Normale nicht nach oben zeigt.</translation>
+    </message>
+    <message>
+        <source>the grounded state is kept after the ground is gone.</source>
+        <translation>der Bodenzustand bleibt, nachdem der Boden weg ist.</translation>
+    </message>
+    <message>
+        <source>neither `contacts` nor `grounded` is logged: the sign of the gap stands for them</source>
+        <translation>weder `contacts` noch `grounded` ist geloggt: Das Vorzeichen der Lücke steht dafür</translation>
+    </message>
+    <message>
+        <source>a margin for {}</source>
+        <translation>ein Abstand für {}</translation>
+    </message>
+    <message>
+        <source>{} lies flush with {}. One ULP of a {}-bit number is {} there.</source>
+        <translation>{} liegt bündig an {}. Ein ULP einer {}-Bit-Zahl ist dort {}.</translation>
+    </message>
+    <message>
+        <source>The gap stays within {} ULPs, and the result of the test ({}) changes {}.</source>
+        <translation>Die Lücke bleibt innerhalb von {} ULPs, und das Ergebnis der Prüfung ({}) wechselt {}.</translation>
+    </message>
+    <message>
+        <source>rounding decides whether they touch. A margin of {} keeps the result on one side.</source>
+        <translation>die Rundung entscheidet, ob sie sich berühren. Ein Abstand von {} hält das Ergebnis auf einer Seite.</translation>
+    </message>
+    <message>
+        <source>contact</source>
+        <translation>Kontakt</translation>
+    </message>
+    <message>
+        <source>overlap</source>
+        <translation>Überlappung</translation>
+    </message>
+    <message>
+        <source>grounded</source>
+        <translation>am Boden</translation>
+    </message>
+    <message>
+        <source>{} apart</source>
+        <translation>{} entfernt</translation>
+    </message>
+    <message>
+        <source>shrink the collider of {} by {} on all sides</source>
+        <translation>Collider von {} allseits um {} verkleinern</translation>
+    </message>
+    <message>
+        <source>round the collider of {}</source>
+        <translation>Collider von {} abrunden</translation>
+    </message>
+    <message>
+        <source>{} and {} hit each other, but their pictures are {} apart.</source>
+        <translation>{} und {} treffen sich, aber ihre Bilder sind {} voneinander entfernt.</translation>
+    </message>
+    <message>
+        <source>a collider is larger than its picture.</source>
+        <translation>ein Collider ist größer als sein Bild.</translation>
+    </message>
+    <message>
+        <source>{} % of the collider of {} lies outside its picture.</source>
+        <translation>{} % des Colliders von {} liegen außerhalb seines Bildes.</translation>
+    </message>
+    <message>
+        <source>{} by {} %</source>
+        <translation>{} um {} %</translation>
+    </message>
+    <message>
+        <source>the collider of {} is larger than its picture. {}.</source>
+        <translation>der Collider von {} ist größer als sein Bild. {}.</translation>
+    </message>
+    <message>
+        <source>No simple shape around the picture is smaller</source>
+        <translation>Keine einfache Form um das Bild ist kleiner</translation>
+    </message>
+    <message>
+        <source>Around the picture these are smaller: {}</source>
+        <translation>Um das Bild sind kleiner: {}</translation>
+    </message>
+    <message>
+        <source>a circle</source>
+        <translation>ein Kreis</translation>
+    </message>
+    <message>
+        <source>an ellipse</source>
+        <translation>eine Ellipse</translation>
+    </message>
+    <message>
+        <source>a box</source>
+        <translation>ein Rechteck</translation>
+    </message>
+    <message>
+        <source>a capsule</source>
+        <translation>eine Kapsel</translation>
+    </message>
+    <message>
+        <source>its convex hull</source>
+        <translation>die konvexe Hülle</translation>
+    </message>
+    <message>
+        <source>the game does not hold it on purpose</source>
+        <translation>das Spiel hält ihn nicht absichtlich auf</translation>
+    </message>
+    <message>
+        <source>log what stops {}</source>
+        <translation>loggen, was {} aufhält</translation>
+    </message>
+    <message>
+        <source>{} is {}.</source>
+        <translation>{} {}.</translation>
+    </message>
+    <message>
+        <source>It still {} but loses {}. Nothing recorded is in its way.</source>
+        <translation>Er {}, verliert aber {}. Nichts Aufgezeichnetes ist ihm im Weg.</translation>
+    </message>
+    <message>
+        <source>what stops it is not in the recording. Log every collider near it, and `contacts`, to see it.</source>
+        <translation>was ihn aufhält, ist nicht in der Aufzeichnung. Logge jeden Collider in der Nähe und `contacts`, um es zu sehen.</translation>
+    </message>
+    <message>
+        <source>{} stops it: it loses {}.</source>
+        <translation>{} hält ihn auf: Er verliert {}.</translation>
+    </message>
+    <message>
+        <source>Nothing visible is there; the nearest visible thing is {} away.</source>
+        <translation>Dort ist nichts Sichtbares; das nächste Sichtbare ist {} entfernt.</translation>
+    </message>
+    <message>
+        <source>Nothing visible is near it.</source>
+        <translation>In der Nähe ist nichts Sichtbares.</translation>
+    </message>
+    <message>
+        <source>{} has a solid, invisible collider on the layer &apos;{}&apos;.</source>
+        <translation>{} hat einen festen, unsichtbaren Collider auf der Ebene „{}“.</translation>
+    </message>
+    <message>
+        <source>switch off the invisible collider of {}</source>
+        <translation>unsichtbaren Collider von {} ausschalten</translation>
+    </message>
+    <message>
+        <source>{} back and forth</source>
+        <translation>{} hin und her</translation>
+    </message>
+    <message>
+        <source>reverse {} only while approaching</source>
+        <translation>{} nur bei Annäherung umkehren</translation>
+    </message>
+    <message>
+        <source>{} is {} {} {}, {}.</source>
+        <translation>{} ist {} {} {}, {}.</translation>
+    </message>
+    <message>
+        <source>inside</source>
+        <translation>in</translation>
+    </message>
+    <message>
+        <source>Its velocity was reversed in {} in a row, at up to {}.</source>
+        <translation>Seine Geschwindigkeit kehrte sich {} in Folge um, bei bis zu {}.</translation>
+    </message>
+    <message>
+        <source>every overlap reverses the velocity, and the body is not pushed out: next frame it is still inside and is reversed again.</source>
+        <translation>jede Überlappung kehrt die Geschwindigkeit um, und der Körper wird nicht hinausgeschoben: Im nächsten Frame steckt er noch darin und wird wieder umgekehrt.</translation>
+    </message>
+    <message>
+        <source>every contact reverses the velocity, also of a body that already moves away.</source>
+        <translation>jeder Kontakt kehrt die Geschwindigkeit um, auch die eines Körpers, der sich schon entfernt.</translation>
+    </message>
+    <message>
+        <source>it fired {} frames after the contact</source>
+        <translation>es wurde {} Frames nach dem Kontakt ausgelöst</translation>
+    </message>
+    <message>
+        <source>it fired for {} instead</source>
+        <translation>es wurde stattdessen für {} ausgelöst</translation>
+    </message>
+    <message>
+        <source>nobody</source>
+        <translation>niemanden</translation>
+    </message>
+    <message>
+        <source>{} was removed or switched off</source>
+        <translation>{} wurde entfernt oder ausgeschaltet</translation>
+    </message>
+    <message>
+        <source>it never fired</source>
+        <translation>es wurde nie ausgelöst</translation>
+    </message>
+    <message>
+        <source>`contacts` is not logged: the shapes touch</source>
+        <translation>`contacts` ist nicht geloggt: Die Formen berühren sich</translation>
+    </message>
+    <message>
+        <source>no &apos;{}&apos; follows</source>
+        <translation>„{}“ folgt nicht</translation>
+    </message>
+    <message>
+        <source>check the conditions on layer, kind and owner that lead from this contact to &apos;{}&apos;</source>
+        <translation>Bedingungen an Ebene, Art und Eigentümer prüfen, die von diesem Kontakt zu „{}“ führen</translation>
+    </message>
+    <message>
+        <source>{} touches {}.</source>
+        <translation>{} berührt {}.</translation>
+    </message>
+    <message>
+        <source>&apos;{}&apos; was expected within {}: {}.</source>
+        <translation>„{}“ wurde innerhalb von {} erwartet: {}.</translation>
+    </message>
+    <message>
+        <source>the game drops this contact on its way to the event. Which layer, kind and owner it asks for decides where.</source>
+        <translation>das Spiel verliert diesen Kontakt auf dem Weg zum Ereignis. Wo, entscheiden Ebene, Art und Eigentümer, die es verlangt.</translation>
+    </message>
+    <message>
+        <source>`desired` is not logged: it is taken not to ask to drop</source>
+        <translation>`desired` ist nicht geloggt: Es wird angenommen, dass er nicht um Durchfallen bittet</translation>
+    </message>
+    <message>
+        <source>free direction</source>
+        <translation>freie Richtung</translation>
+    </message>
+    <message>
+        <source>keep the drop state for each one-way, and clear it only on request</source>
+        <translation>Durchfallzustand je Einwegplattform merken und nur auf Wunsch löschen</translation>
+    </message>
+    <message>
+        <source>The lowest point of {} is {} {} the surface of {}.</source>
+        <translation>Der tiefste Punkt von {} liegt {} {} der Fläche von {}.</translation>
+    </message>
+    <message>
+        <source>It sinks in, {}, without asking to drop. It touches nothing else.</source>
+        <translation>Er sinkt ein, {}, ohne um Durchfallen zu bitten. Er berührt sonst nichts.</translation>
+    </message>
+    <message>
+        <source>It sinks in, {}, without asking to drop. It also touches {}.</source>
+        <translation>Er sinkt ein, {}, ohne um Durchfallen zu bitten. Er berührt auch {}.</translation>
+    </message>
+    <message>
+        <source>{}, {}; it was at most {} deep.</source>
+        <translation>{}, {}; er war höchstens {} tief.</translation>
+    </message>
+    <message>
+        <source>The recording ends while it is inside</source>
+        <translation>Die Aufzeichnung endet, während er darin steckt</translation>
+    </message>
+    <message>
+        <source>It has dropped through</source>
+        <translation>Er ist durchgefallen</translation>
+    </message>
+    <message>
+        <source>the one-way stops holding although nothing asked for it.</source>
+        <translation>die Einwegplattform hält nicht mehr, obwohl nichts darum bat.</translation>
+    </message>
+    <message>
+        <source>touching {} releases it: the drop state is not kept for each one-way separately.</source>
+        <translation>die Berührung von {} löst es aus: Der Durchfallzustand wird nicht je Einwegplattform gemerkt.</translation>
+    </message>
+    <message>
+        <source>the position before the push is derived from its velocity</source>
+        <translation>die Position vor dem Schub ist aus der Geschwindigkeit abgeleitet</translation>
+    </message>
+    <message>
+        <source>{} back</source>
+        <translation>{} zurück</translation>
+    </message>
+    <message>
+        <source>{} taken</source>
+        <translation>{} genommen</translation>
+    </message>
+    <message>
+        <source>push {} out the way it came</source>
+        <translation>{} auf dem Herweg hinausschieben</translation>
+    </message>
+    <message>
+        <source>{} is {} {}, {}.</source>
+        <translation>{} ist {} {}, {}.</translation>
+    </message>
+    <message>
+        <source>It is {} inside {}. {} back the way it came would free it.</source>
+        <translation>Er steckt {} in {}. {} auf dem Herweg zurück würden ihn befreien.</translation>
+    </message>
+    <message>
+        <source>It is moved out {} {} instead, {} away.</source>
+        <translation>Stattdessen wird er {} {} hinausgeschoben, {} weit.</translation>
+    </message>
+    <message>
+        <source>the push-out chooses a side without asking from which side the body came in.</source>
+        <translation>das Hinausschieben wählt eine Seite, ohne zu fragen, von welcher der Körper kam.</translation>
+    </message>
+    <message>
+        <source>gap {}</source>
+        <translation>Lücke {}</translation>
+    </message>
+    <message>
+        <source>every solid collider that comes near should stop it</source>
+        <translation>jeder feste Collider, der nahe kommt, soll ihn aufhalten</translation>
+    </message>
+    <message>
+        <source>{} probes on that side of {}</source>
+        <translation>{} Prüfpunkte auf dieser Seite von {}</translation>
+    </message>
+    <message>
+        <source>On its {} {} tests {}; two neighbors are {} apart.</source>
+        <translation>Auf der Seite „{}“ prüft {} {}; zwei Nachbarn liegen {} auseinander.</translation>
+    </message>
+    <message>
+        <source>upper side</source>
+        <translation>oben</translation>
+    </message>
+    <message>
+        <source>lower side</source>
+        <translation>unten</translation>
+    </message>
+    <message>
+        <source>left side</source>
+        <translation>links</translation>
+    </message>
+    <message>
+        <source>right side</source>
+        <translation>rechts</translation>
+    </message>
+    <message>
+        <source>{} is only {} wide and fits between them.</source>
+        <translation>{} ist nur {} breit und passt dazwischen.</translation>
+    </message>
+    <message>
+        <source>The smallest thing near it</source>
+        <translation>Das Kleinste in der Nähe</translation>
+    </message>
+    <message>
+        <source>A solid collider reaches in between them, for {} in all.</source>
+        <translation>Ein fester Collider ragt dazwischen, insgesamt {} lang.</translation>
+    </message>
+    <message>
+        <source>the points are farther apart than the smallest obstacle is wide. {} on that side leave no gap: {} per frame instead of {}.</source>
+        <translation>die Punkte liegen weiter auseinander, als das kleinste Hindernis breit ist. {} auf dieser Seite lassen keine Lücke: {} je Frame statt {}.</translation>
+    </message>
+    <message>
+        <source>every {} of {}</source>
+        <translation>jedes {} von {}</translation>
+    </message>
+    <message>
+        <source>, cell {}, {}</source>
+        <translation>, Zelle {}, {}</translation>
+    </message>
+    <message>
+        <source>nudge the hit point into the cell, away from its edge, before rounding it</source>
+        <translation>den Trefferpunkt vor dem Runden von der Kante weg in die Zelle schieben</translation>
+    </message>
+    <message>
+        <source>walk the cells along the ray instead of rounding one point</source>
+        <translation>die Zellen am Strahl entlang ablaufen, statt einen Punkt zu runden</translation>
+    </message>
+    <message>
+        <source>exactly on an edge</source>
+        <translation>genau auf einer Kante</translation>
+    </message>
+    <message>
+        <source>{} beside an edge: {} ULP</source>
+        <translation>{} neben einer Kante: {} ULP</translation>
+    </message>
+    <message>
+        <source>{} passes {}. One ULP is {} there.</source>
+        <translation>{} verläuft {}. Ein ULP ist dort {}.</translation>
+    </message>
+    <message>
+        <source>One ULP more or less changes what it hits, {}.</source>
+        <translation>Ein ULP mehr oder weniger ändert, was er trifft: {}.</translation>
+    </message>
+    <message>
+        <source>It hits {} in 64 bit, and {} in 32 bit or one ULP aside.</source>
+        <translation>In 64 Bit trifft er {}, in 32 Bit oder ein ULP daneben {}.</translation>
+    </message>
+    <message>
+        <source>the result is rounding-sensitive: the ray passes closer to the edge than the game&apos;s numbers can tell.</source>
+        <translation>das Ergebnis ist rundungsempfindlich: Der Strahl verläuft näher an der Kante, als die Zahlen des Spiels unterscheiden können.</translation>
+    </message>
+    <message>
+        <source>nothing</source>
+        <translation>nichts</translation>
+    </message>
+    <message>
+        <source>{} itself</source>
+        <translation>{} selbst</translation>
+    </message>
+    <message>
+        <source>A ray</source>
+        <translation>Ein Strahl</translation>
+    </message>
+    <message>
+        <source>The ray &apos;{}&apos;</source>
+        <translation>Der Strahl „{}“</translation>
+    </message>
+    <message>
+        <source>A ray of {}</source>
+        <translation>Ein Strahl von {}</translation>
+    </message>
+    <message>
+        <source>The ray &apos;{}&apos; of {}</source>
+        <translation>Der Strahl „{}“ von {}</translation>
+    </message>
+    <message>
+        <source>{} inside its caster</source>
+        <translation>{} in seinem Werfer</translation>
+    </message>
+    <message>
+        <source>start it {} farther along, outside its caster</source>
+        <translation>{} weiter vorn beginnen, außerhalb seines Werfers</translation>
+    </message>
+    <message>
+        <source>skip the colliders of the caster; ignoring their whole layer would hide it from every other ray</source>
+        <translation>die Collider des Werfers auslassen; die ganze Ebene zu ignorieren verbirgt ihn vor jedem anderen Strahl</translation>
+    </message>
+    <message>
+        <source>{} starts {} inside its own caster and reports {}.</source>
+        <translation>{} beginnt {} innerhalb seines Werfers und meldet {}.</translation>
+    </message>
+    <message>
+        <source>the ray does not skip the collider that it starts in.</source>
+        <translation>der Strahl lässt den Collider nicht aus, in dem er beginnt.</translation>
+    </message>
+    <message>
+        <source>hits {} first</source>
+        <translation>trifft zuerst {}</translation>
+    </message>
+    <message>
+        <source>a shorter stride: a thinner collider is stepped over</source>
+        <translation>eine kürzere Schrittweite: Ein dünnerer Collider wird übersprungen</translation>
+    </message>
+    <message>
+        <source>take the nearest hit, not the first that is found</source>
+        <translation>den nächsten Treffer nehmen, nicht den zuerst gefundenen</translation>
+    </message>
+    <message>
+        <source>check the layers of the ray, and when in the step it is cast</source>
+        <translation>die Ebenen des Strahls prüfen und wann im Schritt er geworfen wird</translation>
+    </message>
+    <message>
+        <source>{} reports {}. By the shapes of this frame it hits {} first.</source>
+        <translation>{} meldet {}. Nach den Formen dieses Frames trifft er zuerst {}.</translation>
+    </message>
+    <message>
+        <source>its layers, its stride, or the moment of the step at which it is cast make it miss.</source>
+        <translation>seine Ebenen, seine Schrittweite oder der Moment des Wurfs lassen ihn verfehlen.</translation>
+    </message>
+    <message>
+        <source>it does not report the nearest hit.</source>
+        <translation>er meldet nicht den nächsten Treffer.</translation>
+    </message>
+    <message>
+        <source>it should hit what rays of its name hit otherwise</source>
+        <translation>er soll treffen, was Strahlen seines Namens sonst treffen</translation>
+    </message>
+    <message>
+        <source>{} short</source>
+        <translation>{} zu kurz</translation>
+    </message>
+    <message>
+        <source>extend it by {} beyond its target, since its end is rounded</source>
+        <translation>um {} über das Ziel hinaus verlängern, weil sein Ende gerundet ist</translation>
+    </message>
+    <message>
+        <source>{} ends in the open, {} before {}.</source>
+        <translation>{} endet im Freien, {} vor {}.</translation>
+    </message>
+    <message>
+        <source>it is aimed at the exact point of another hit, and rounding ends it before the surface.</source>
+        <translation>er zielt auf den genauen Punkt eines anderen Treffers, und die Rundung beendet ihn vor der Fläche.</translation>
+    </message>
+    <message>
+        <source>it is cast less far than the surface is away.</source>
+        <translation>er wird weniger weit geworfen, als die Fläche entfernt ist.</translation>
+    </message>
+    <message>
+        <source>`contacts` is not logged: the shapes touch all the time</source>
+        <translation>`contacts` ist nicht geloggt: Die Formen berühren sich die ganze Zeit</translation>
+    </message>
+    <message>
+        <source>fire &apos;{}&apos; when the contact begins, not while it lasts</source>
+        <translation>„{}“ auslösen, wenn der Kontakt beginnt, nicht solange er dauert</translation>
+    </message>
+    <message>
+        <source>{} touches {}. &apos;{}&apos; fires, as expected. Its speed is {}.</source>
+        <translation>{} berührt {}. „{}“ wird wie erwartet ausgelöst. Sein Tempo ist {}.</translation>
+    </message>
+    <message>
+        <source>No new contact begins, yet &apos;{}&apos; fires again. Its speed is {}.</source>
+        <translation>Kein neuer Kontakt beginnt, doch „{}“ wird wieder ausgelöst. Sein Tempo ist {}.</translation>
+    </message>
+    <message>
+        <source>&apos;{}&apos; has fired {} for {}. The speed changed by {}.</source>
+        <translation>„{}“ wurde {} ausgelöst, für {}. Das Tempo änderte sich um {}.</translation>
+    </message>
+    <message>
+        <source>the event fires while the contact lasts, not only when it begins.</source>
+        <translation>das Ereignis wird ausgelöst, solange der Kontakt dauert, nicht nur zu Beginn.</translation>
+    </message>
+    <message>
+        <source>`desired` is not logged: it is taken not to want to move that way</source>
+        <translation>`desired` ist nicht geloggt: Es wird angenommen, dass er nicht dorthin will</translation>
+    </message>
+    <message>
+        <source>{} and {}</source>
+        <translation>{} und {}</translation>
+    </message>
+    <message>
+        <source>{} per frame</source>
+        <translation>{} je Frame</translation>
+    </message>
+    <message>
+        <source>let {} and {} ignore each other</source>
+        <translation>{} und {} einander ignorieren lassen</translation>
+    </message>
+    <message>
+        <source>{} touches {}, which belongs to it.{}</source>
+        <translation>{} berührt {}, das zu ihm gehört.{}</translation>
+    </message>
+    <message>
+        <source>It wants to stand still.</source>
+        <translation>Er will stehen bleiben.</translation>
+    </message>
+    <message>
+        <source>For {} it is pushed away from it, {} per frame.</source>
+        <translation>{} lang wird er davon weggeschoben, {} je Frame.</translation>
+    </message>
+    <message>
+        <source>the layers {} collide, although both bodies have one owner.</source>
+        <translation>die Ebenen {} kollidieren, obwohl beide Körper einen Eigentümer haben.</translation>
+    </message>
+    <message>
+        <source>bodies of these kinds collide elsewhere, so these should too</source>
+        <translation>Körper dieser Arten kollidieren anderswo, also sollten es auch diese</translation>
+    </message>
+    <message>
+        <source>the layers &apos;{}&apos; and &apos;{}&apos; ignore each other</source>
+        <translation>die Ebenen „{}“ und „{}“ ignorieren einander</translation>
+    </message>
+    <message>
+        <source>no report of the two was logged</source>
+        <translation>keine Meldung der beiden wurde geloggt</translation>
+    </message>
+    <message>
+        <source>no contact of the two was logged</source>
+        <translation>kein Kontakt der beiden wurde geloggt</translation>
+    </message>
+    <message>
+        <source>let {} and {} collide</source>
+        <translation>{} und {} kollidieren lassen</translation>
+    </message>
+    <message>
+        <source>They overlap for {}, at most {} deep.</source>
+        <translation>Sie überlappen {} lang, höchstens {} tief.</translation>
+    </message>
+    <message>
+        <source>{}. Bodies of these kinds do collide elsewhere in the recording.</source>
+        <translation>{}. Körper dieser Arten kollidieren anderswo in der Aufzeichnung.</translation>
+    </message>
+    <message>
+        <source>their layers should collide, but {}: the game did not test this pair, or dropped the result.</source>
+        <translation>ihre Ebenen sollten kollidieren, aber {}: Das Spiel hat dieses Paar nicht geprüft oder das Ergebnis verworfen.</translation>
+    </message>
+    <message>
+        <source>`contacts` is not logged: nothing else pushes them apart</source>
+        <translation>`contacts` ist nicht geloggt: Nichts anderes schiebt sie auseinander</translation>
+    </message>
+    <message>
+        <source>no force acts on it that is not in the recording</source>
+        <translation>keine Kraft wirkt auf ihn, die nicht in der Aufzeichnung ist</translation>
+    </message>
+    <message>
+        <source>find what adds to the velocity of {} in each frame</source>
+        <translation>finden, was in jedem Frame zur Geschwindigkeit von {} beiträgt</translation>
+    </message>
+    <message>
+        <source>restitution of at most 1 for {}</source>
+        <translation>Restitution von höchstens 1 für {}</translation>
+    </message>
+    <message>
+        <source>{} moves at {}.</source>
+        <translation>{} bewegt sich mit {}.</translation>
+    </message>
+    <message>
+        <source>It moves at {}. No desired velocity, new contact or fall explains that.</source>
+        <translation>Er bewegt sich mit {}. Keine gewünschte Geschwindigkeit, kein neuer Kontakt und kein Fall erklärt das.</translation>
+    </message>
+    <message>
+        <source>something adds to its velocity in every step that the recording does not show. Log `events` and `contacts` around these frames to see what.</source>
+        <translation>etwas, das die Aufzeichnung nicht zeigt, erhöht in jedem Schritt seine Geschwindigkeit. Logge `events` und `contacts` um diese Frames, um es zu sehen.</translation>
+    </message>
+    <message>
+        <source>{} approaches {} at {}.</source>
+        <translation>{} nähert sich {} mit {}.</translation>
+    </message>
+    <message>
+        <source>It touches {}.</source>
+        <translation>Er berührt {}.</translation>
+    </message>
+    <message>
+        <source>It leaves at {}: {} times as fast. The restitution is {}.</source>
+        <translation>Er verlässt ihn mit {}: {}-mal so schnell. Die Restitution ist {}.</translation>
+    </message>
+    <message>
+        <source>the response adds speed: it is applied more than once, or computed while the two overlap.</source>
+        <translation>die Reaktion gibt Tempo dazu: Sie wird mehrmals angewendet oder berechnet, während beide überlappen.</translation>
+    </message>
+    <message>
+        <source>no friction on {}</source>
+        <translation>keine Reibung an {}</translation>
+    </message>
+    <message>
+        <source>round the corners of {} by {}</source>
+        <translation>Ecken von {} um {} abrunden</translation>
+    </message>
+    <message>
+        <source>sweep and slide {}</source>
+        <translation>{} durchgehend prüfen und gleiten lassen</translation>
+    </message>
+    <message>
+        <source>an edge between two level surfaces is treated as an obstacle.</source>
+        <translation>eine Kante zwischen zwei ebenen Flächen gilt als Hindernis.</translation>
+    </message>
+    <message>
+        <source>The end of {} launches it upward at {}. The run is flat there.</source>
+        <translation>Das Ende von {} schleudert ihn mit {} hoch. Die Bahn ist dort flach.</translation>
+    </message>
+    <message>
+        <source>Its edge catches on the end of {}. The run is flat: lifted by {} the way ahead is free.</source>
+        <translation>Seine Kante bleibt am Ende von {} hängen. Die Bahn ist flach: Um {} angehoben ist der Weg frei.</translation>
+    </message>
+    <message>
+        <source>Nothing is below it. It touches only the side of {} and does not fall.</source>
+        <translation>Darunter ist nichts. Er berührt nur die Seite von {} und fällt nicht.</translation>
+    </message>
+    <message>
+        <source>friction on the side holds it; any above {} does.</source>
+        <translation>Reibung an der Seite hält ihn; jede über {} genügt.</translation>
+    </message>
+    <message>
+        <source>the side holds it, by friction or by its outline. Trying it without friction decides which.</source>
+        <translation>die Seite hält ihn, durch Reibung oder durch ihren Umriss. Ein Versuch ohne Reibung entscheidet, wodurch.</translation>
+    </message>
+    <message>
+        <source>Less than a tenth of its width stands on {}; {} hang over.</source>
+        <translation>Weniger als ein Zehntel seiner Breite steht auf {}; {} hängen über.</translation>
+    </message>
+    <message>
+        <source>the last corner still counts as support. A rounder outline slides off.</source>
+        <translation>die letzte Ecke zählt noch als Stütze. Ein runderer Umriss gleitet ab.</translation>
+    </message>
+    <message>
+        <source>A part of its outline above its feet rests on {}.</source>
+        <translation>Ein Teil seines Umrisses über den Füßen liegt auf {}.</translation>
+    </message>
+    <message>
+        <source>its own outline hooks on the edge.</source>
+        <translation>sein eigener Umriss hakt an der Kante ein.</translation>
+    </message>
+    <message>
+        <source>{} is {}; it {}.</source>
+        <translation>{} {}; er {}.</translation>
+    </message>
+    <message>
+        <source>It was held for {}.</source>
+        <translation>Er wurde {} lang gehalten.</translation>
+    </message>
+    <message>
+        <source>{} {} and is {}.</source>
+        <translation>{} {} und {}.</translation>
+    </message>
+    <message>
+        <source>In {} they moved no more than {} from where they started, at most {} deep.</source>
+        <translation>In {} bewegten sie sich nicht mehr als {} vom Ausgangspunkt, höchstens {} tief.</translation>
+    </message>
+    <message>
+        <source>the overlap blocks every move, also one that leads out.</source>
+        <translation>die Überlappung sperrt jede Bewegung, auch die hinaus.</translation>
+    </message>
+    <message>
+        <source>the path between two frames is taken to be straight</source>
+        <translation>der Weg zwischen zwei Frames gilt als gerade</translation>
+    </message>
+    <message>
+        <source>{} {} {} thick</source>
+        <translation>{} {} {} dick</translation>
+    </message>
+    <message>
+        <source>more sub-steps for {}</source>
+        <translation>mehr Teilschritte für {}</translation>
+    </message>
+    <message>
+        <source>It has passed {} completely.</source>
+        <translation>Er hat {} ganz durchquert.</translation>
+    </message>
+    <message>
+        <source>No report was logged.</source>
+        <translation>Keine Meldung wurde geloggt.</translation>
+    </message>
+    <message>
+        <source>No contact was logged and its velocity was not turned back.</source>
+        <translation>Kein Kontakt wurde geloggt, und seine Geschwindigkeit wurde nicht umgekehrt.</translation>
+    </message>
+    <message>
+        <source>Its velocity was not turned back. Contacts are not logged.</source>
+        <translation>Seine Geschwindigkeit wurde nicht umgekehrt. Kontakte sind nicht geloggt.</translation>
+    </message>
+    <message>
+        <source>It is {} {} {}. {}</source>
+        <translation>Er ist {} {} {}. {}</translation>
+    </message>
+    <message>
+        <source>the game tests only at the end of each step. {} and {} together are {} thick along the path, one step is {}. Below {} at least one test would hit.</source>
+        <translation>das Spiel prüft nur am Ende jedes Schritts. {} und {} sind zusammen {} dick entlang des Wegs, ein Schritt ist {}. Unter {} träfe mindestens eine Prüfung.</translation>
+    </message>
+    <message>
+        <source>end the loop when an iteration no longer reduces the overlap</source>
+        <translation>die Schleife beenden, wenn ein Durchlauf die Überlappung nicht mehr verringert</translation>
+    </message>
+    <message>
+        <source>Pushing {} out takes {} and does not finish.</source>
+        <translation>{0} hinauszuschieben braucht {1} und wird nicht fertig.</translation>
+    </message>
+    <message>
+        <source>It is still {} inside {}.</source>
+        <translation>Er steckt noch {} in {}.</translation>
+    </message>
+    <message>
+        <source>This goes on for {}.</source>
+        <translation>Das geht {} so.</translation>
+    </message>
+    <message>
+        <source>each push moves it into another collider, or by less than is needed, so the loop never finds a free place.</source>
+        <translation>jeder Schub bewegt ihn in einen anderen Collider oder um weniger als nötig, daher findet die Schleife nie einen freien Platz.</translation>
+    </message>
+    <message>
+        <source>`desired` is not logged: it is taken not to want to climb</source>
+        <translation>`desired` ist nicht geloggt: Es wird angenommen, dass er nicht klettern will</translation>
+    </message>
+    <message>
+        <source>rises {}</source>
+        <translation>steigt {}</translation>
+    </message>
+    <message>
+        <source>rose {}</source>
+        <translation>stieg {}</translation>
+    </message>
+    <message>
+        <source>slide {} along what is too steep</source>
+        <translation>{} an zu Steilem entlanggleiten lassen</translation>
+    </message>
+    <message>
+        <source>{} touches {}. The surface is {}° steep there, its slope limit is {}°.</source>
+        <translation>{} berührt {}. Die Fläche ist dort {}° steil, seine Neigungsgrenze ist {}°.</translation>
+    </message>
+    <message>
+        <source>It {} and is {}.</source>
+        <translation>Er {} und {}.</translation>
+    </message>
+    <message>
+        <source>In {} it has risen by {}, {} per frame. Its step height is {}.</source>
+        <translation>In {} ist er um {} gestiegen, {} je Frame. Seine Stufenhöhe ist {}.</translation>
+    </message>
+    <message>
+        <source>sideways motion is turned into upward motion on a surface that is too steep: by the push out of the wall, or by a rule for steps.</source>
+        <translation>seitliche Bewegung wird an einer zu steilen Fläche in Aufwärtsbewegung verwandelt: durch den Schub aus der Wand oder durch eine Regel für Stufen.</translation>
+    </message>
+    <message>
+        <source>normal of the face</source>
+        <translation>Normale der Fläche</translation>
+    </message>
+    <message>
+        <source>response</source>
+        <translation>Reaktion</translation>
+    </message>
+    <message>
+        <source>reflect {} at the face it hits</source>
+        <translation>{} an der getroffenen Fläche spiegeln</translation>
+    </message>
+    <message>
+        <source>slide {} along the face it hits</source>
+        <translation>{} an der getroffenen Fläche gleiten lassen</translation>
+    </message>
+    <message>
+        <source>It hits {} on a face with the {}.</source>
+        <translation>Er trifft {} auf einer Fläche mit der {}.</translation>
+    </message>
+    <message>
+        <source>Its velocity turns from {} to {}</source>
+        <translation>Seine Geschwindigkeit wechselt von {} zu {}</translation>
+    </message>
+    <message>
+        <source>{}: both axes are reversed.</source>
+        <translation>{}: Beide Achsen sind umgekehrt.</translation>
+    </message>
+    <message>
+        <source>a flat face can reverse only the part of the velocity along its normal.</source>
+        <translation>eine ebene Fläche kann nur den Teil der Geschwindigkeit entlang ihrer Normalen umkehren.</translation>
+    </message>
+    <message>
+        <source>a flat face can reverse only the part of the velocity along its normal, here {}.</source>
+        <translation>eine ebene Fläche kann nur den Teil der Geschwindigkeit entlang ihrer Normalen umkehren, hier {}.</translation>
+    </message>
+    <message>
+        <source>{}. The change points {}° away from that normal.</source>
+        <translation>{}. Die Änderung zeigt {}° von dieser Normalen weg.</translation>
+    </message>
+    <message>
+        <source>the response belongs to another face than the one that was hit: the part of the velocity along the face was reversed, the part along the normal was not.</source>
+        <translation>die Reaktion gehört zu einer anderen Fläche als der getroffenen: Der Teil der Geschwindigkeit entlang der Fläche wurde umgekehrt, der entlang der Normalen nicht.</translation>
+    </message>
+    <message>
+        <source>nothing to fix</source>
+        <translation>nichts zu beheben</translation>
+    </message>
+    <message>
+        <source>fixes none of {}</source>
+        <translation>behebt keinen von {}</translation>
+    </message>
+    <message>
+        <source>fixes {} of {}</source>
+        <translation>behebt {} von {}</translation>
+    </message>
+    <message>
+        <source>{} changed</source>
+        <translation>{} geändert</translation>
+    </message>
+    <message>
+        <source>loses {}</source>
+        <translation>verliert {}</translation>
+    </message>
+    <message>
+        <source>gains {}</source>
+        <translation>gewinnt {}</translation>
+    </message>
+    <message>
+        <source>nothing new breaks</source>
+        <translation>nichts Neues geht kaputt</translation>
+    </message>
+    <message>
+        <source>the model does not reproduce this game</source>
+        <translation>das Modell gibt dieses Spiel nicht wieder</translation>
+    </message>
+    <message>
+        <source>what the game logs cannot be tried</source>
+        <translation>was das Spiel loggt, lässt sich nicht ausprobieren</translation>
+    </message>
+    <message>
+        <source>cause: {}</source>
+        <translation>Ursache: {}</translation>
+    </message>
+    <message>
+        <source>both axes reversed</source>
+        <translation>beide Achsen umgekehrt</translation>
+    </message>
+    <message>
+        <source>reversed along the face</source>
+        <translation>entlang der Fläche umgekehrt</translation>
+    </message>
+    <message>
+        <source>grounded on nothing</source>
+        <translation>am Boden auf nichts</translation>
+    </message>
+    <message>
+        <source>standing, not grounded</source>
+        <translation>steht, nicht am Boden</translation>
+    </message>
+    <message>
+        <source>twice</source>
+        <translation>zweimal</translation>
+    </message>
+    <message>
+        <source>reported</source>
+        <translation>gemeldet</translation>
+    </message>
+    <message>
+        <source>event</source>
+        <translation>Ereignis</translation>
+    </message>
+    <message>
+        <source>cancelled</source>
+        <translation>aufgehoben</translation>
+    </message>
+    <message>
+        <source>filtered</source>
+        <translation>gefiltert</translation>
+    </message>
+    <message>
+        <source>unreported</source>
+        <translation>nicht gemeldet</translation>
+    </message>
+    <message>
+        <source>returned by a contact</source>
+        <translation>von einem Kontakt zurückgegeben</translation>
+    </message>
+    <message>
+        <source>step by step</source>
+        <translation>Schritt für Schritt</translation>
+    </message>
+    <message>
+        <source>wall hang</source>
+        <translation>hängt an der Wand</translation>
+    </message>
+    <message>
+        <source>internal edge</source>
+        <translation>innere Kante</translation>
+    </message>
+    <message>
+        <source>trip</source>
+        <translation>Stolpern</translation>
+    </message>
+    <message>
+        <source>ledge</source>
+        <translation>Absatz</translation>
+    </message>
+    <message>
+        <source>overhang</source>
+        <translation>Überhang</translation>
+    </message>
+    <message>
+        <source>The last of {} such casts.</source>
+        <translation>Der letzte von {} solchen Würfen.</translation>
+    </message>
+    <message>
+        <source>Passing through</source>
+        <translation>Durchgang</translation>
+    </message>
+    <message>
+        <source>Wrong response</source>
+        <translation>Falsche Reaktion</translation>
+    </message>
+    <message>
+        <source>Stuck, or grounded on nothing</source>
+        <translation>Festgehalten oder auf nichts am Boden</translation>
+    </message>
+    <message>
+        <source>Shape and picture</source>
+        <translation>Form und Bild</translation>
+    </message>
+    <message>
+        <source>Rays</source>
+        <translation>Strahlen</translation>
+    </message>
+    <message>
+        <source>Rounding, loops and events</source>
+        <translation>Rundung, Schleifen und Ereignisse</translation>
+    </message>
+    <message>
+        <source>Net throw</source>
+        <translation>Netzwurf</translation>
+    </message>
+    <message>
+        <source>Jump into a deck</source>
+        <translation>Sprung in ein Deck</translation>
+    </message>
+    <message>
+        <source>Walk through a crate</source>
+        <translation>Gang durch eine Kiste</translation>
+    </message>
+    <message>
+        <source>Dropped by a plank</source>
+        <translation>Von der Planke gefallen</translation>
+    </message>
+    <message>
+        <source>Feelers</source>
+        <translation>Fühler</translation>
+    </message>
+    <message>
+        <source>Hand cart</source>
+        <translation>Handkarren</translation>
+    </message>
+    <message>
+        <source>Buoy and drum</source>
+        <translation>Boje und Fass</translation>
+    </message>
+    <message>
+        <source>Mail slot</source>
+        <translation>Briefschlitz</translation>
+    </message>
+    <message>
+        <source>Drum in the wall</source>
+        <translation>Fass in der Wand</translation>
+    </message>
+    <message>
+        <source>Drum on a crate</source>
+        <translation>Fass auf einer Kiste</translation>
+    </message>
+    <message>
+        <source>Drum between moles</source>
+        <translation>Fass zwischen Molen</translation>
+    </message>
+    <message>
+        <source>Cart at a corner</source>
+        <translation>Karren an der Ecke</translation>
+    </message>
+    <message>
+        <source>Lantern</source>
+        <translation>Laterne</translation>
+    </message>
+    <message>
+        <source>Pier hang</source>
+        <translation>Am Pier hängen</translation>
+    </message>
+    <message>
+        <source>Plank seam</source>
+        <translation>Plankenfuge</translation>
+    </message>
+    <message>
+        <source>Cart in the shed</source>
+        <translation>Karren im Schuppen</translation>
+    </message>
+    <message>
+        <source>Up the quay wall</source>
+        <translation>Die Kaimauer hinauf</translation>
+    </message>
+    <message>
+        <source>Empty place</source>
+        <translation>Leere Stelle</translation>
+    </message>
+    <message>
+        <source>Edge of the pier</source>
+        <translation>Rand des Piers</translation>
+    </message>
+    <message>
+        <source>Gull in a box</source>
+        <translation>Möwe im Kasten</translation>
+    </message>
+    <message>
+        <source>Through the ears</source>
+        <translation>Durch die Ohren</translation>
+    </message>
+    <message>
+        <source>Gull&apos;s sight</source>
+        <translation>Blick der Möwe</translation>
+    </message>
+    <message>
+        <source>Lamp beams</source>
+        <translation>Lampenstrahlen</translation>
+    </message>
+    <message>
+        <source>Gull and crates</source>
+        <translation>Möwe und Kisten</translation>
+    </message>
+    <message>
+        <source>Mail sorter</source>
+        <translation>Briefsortierer</translation>
+    </message>
+    <message>
+        <source>Flush with the wall</source>
+        <translation>Bündig mit der Wand</translation>
+    </message>
+    <message>
+        <source>Narrow gap</source>
+        <translation>Enge Lücke</translation>
+    </message>
+    <message>
+        <source>Parcel not taken</source>
+        <translation>Nicht genommenes Paket</translation>
+    </message>
+    <message>
+        <source>Parcels fly through a mooring net that is thinner than one step of their flight.</source>
+        <translation>Pakete fliegen durch ein Netz, das dünner ist als ein Schritt ihres Flugs.</translation>
+    </message>
+    <message>
+        <source>The same throws, tested along the whole step.</source>
+        <translation>Dieselben Würfe, auf dem ganzen Schritt geprüft.</translation>
+    </message>
+    <message>
+        <source>A stoat jumps against a deck from below and is put on top of it.</source>
+        <translation>Ein Hermelin springt von unten gegen ein Deck und wird daraufgesetzt.</translation>
+    </message>
+    <message>
+        <source>Its head is stopped and it falls again.</source>
+        <translation>Sein Kopf wird aufgehalten, und es fällt wieder.</translation>
+    </message>
+    <message>
+        <source>One crate stops the stoat, the next does not: it is on another layer.</source>
+        <translation>Eine Kiste hält das Hermelin auf, die nächste nicht: Sie liegt auf einer anderen Ebene.</translation>
+    </message>
+    <message>
+        <source>Both crates stop it.</source>
+        <translation>Beide Kisten halten es auf.</translation>
+    </message>
+    <message>
+        <source>A one-way plank lets the stoat fall as soon as it touches another one.</source>
+        <translation>Eine Einwegplanke lässt das Hermelin fallen, sobald es eine andere berührt.</translation>
+    </message>
+    <message>
+        <source>Each plank holds what is above it.</source>
+        <translation>Jede Planke hält, was über ihr ist.</translation>
+    </message>
+    <message>
+        <source>A tall stoat tests for walls at two points, and a beam fits between them.</source>
+        <translation>Ein großes Hermelin prüft an zwei Punkten auf Wände, und ein Balken passt dazwischen.</translation>
+    </message>
+    <message>
+        <source>There are enough points for the thinnest beam.</source>
+        <translation>Es gibt genug Punkte für den dünnsten Balken.</translation>
+    </message>
+    <message>
+        <source>The cart is tested before it is moved and ends inside the bollard.</source>
+        <translation>Der Karren wird vor der Bewegung geprüft und endet im Poller.</translation>
+    </message>
+    <message>
+        <source>Tested after the move and pushed out.</source>
+        <translation>Nach der Bewegung geprüft und hinausgeschoben.</translation>
+    </message>
+    <message>
+        <source>A drum that hits a buoy gets two responses and leaves too fast.</source>
+        <translation>Ein Fass, das eine Boje trifft, bekommt zwei Reaktionen und verlässt sie zu schnell.</translation>
+    </message>
+    <message>
+        <source>One hit, one response.</source>
+        <translation>Ein Treffer, eine Reaktion.</translation>
+    </message>
+    <message>
+        <source>The postage is paid in every frame of the contact, and the stoat gets faster and faster.</source>
+        <translation>Das Porto wird in jedem Frame des Kontakts bezahlt, und das Hermelin wird immer schneller.</translation>
+    </message>
+    <message>
+        <source>Paid once per contact.</source>
+        <translation>Einmal je Kontakt bezahlt.</translation>
+    </message>
+    <message>
+        <source>A drum is reversed in every frame in which it overlaps the mole, and jitters inside it.</source>
+        <translation>Ein Fass wird in jedem Frame umgekehrt, in dem es die Mole überlappt, und zittert darin.</translation>
+    </message>
+    <message>
+        <source>Pushed out first, then reversed.</source>
+        <translation>Erst hinausgeschoben, dann umgekehrt.</translation>
+    </message>
+    <message>
+        <source>A drum that drops on top of a crate responds as if it had hit the side too.</source>
+        <translation>Ein Fass, das auf eine Kiste fällt, reagiert, als hätte es auch die Seite getroffen.</translation>
+    </message>
+    <message>
+        <source>The top was hit, and only that axis is reversed.</source>
+        <translation>Die Oberseite wurde getroffen, und nur diese Achse wird umgekehrt.</translation>
+    </message>
+    <message>
+        <source>Every wall returns the drum faster than it came.</source>
+        <translation>Jede Wand gibt das Fass schneller zurück, als es kam.</translation>
+    </message>
+    <message>
+        <source>It leaves as fast as it came.</source>
+        <translation>Es geht so schnell, wie es kam.</translation>
+    </message>
+    <message>
+        <source>A cart that should never rotate is turned by the corner that it hits.</source>
+        <translation>Ein Karren, der sich nie drehen soll, wird von der getroffenen Ecke gedreht.</translation>
+    </message>
+    <message>
+        <source>It stops upright.</source>
+        <translation>Er hält aufrecht an.</translation>
+    </message>
+    <message>
+        <source>The stoat lifts its lantern and is pushed around by it.</source>
+        <translation>Das Hermelin hebt seine Laterne und wird von ihr herumgeschoben.</translation>
+    </message>
+    <message>
+        <source>The stoat and its lantern ignore each other.</source>
+        <translation>Das Hermelin und seine Laterne ignorieren einander.</translation>
+    </message>
+    <message>
+        <source>A jumping stoat that presses against the side of the pier hangs there in mid-air.</source>
+        <translation>Ein springendes Hermelin, das gegen die Seite des Piers drückt, hängt dort in der Luft.</translation>
+    </message>
+    <message>
+        <source>The same jump without friction: it slides down.</source>
+        <translation>Derselbe Sprung ohne Reibung: Es gleitet hinab.</translation>
+    </message>
+    <message>
+        <source>Walking over level planks, the stoat stops dead at an internal edge.</source>
+        <translation>Auf ebenen Planken bleibt das Hermelin an einer inneren Kante stehen.</translation>
+    </message>
+    <message>
+        <source>The same walk goes on to the crate.</source>
+        <translation>Derselbe Gang führt weiter bis zur Kiste.</translation>
+    </message>
+    <message>
+        <source>Once the cart is inside, every move is refused.</source>
+        <translation>Sobald der Karren darin ist, wird jede Bewegung verweigert.</translation>
+    </message>
+    <message>
+        <source>It is pushed out and stays free.</source>
+        <translation>Er wird hinausgeschoben und bleibt frei.</translation>
+    </message>
+    <message>
+        <source>A rule for low steps lifts the stoat up a wall that is far too steep.</source>
+        <translation>Eine Regel für niedrige Stufen hebt das Hermelin eine viel zu steile Wand hinauf.</translation>
+    </message>
+    <message>
+        <source>The wall is too steep and stops it.</source>
+        <translation>Die Wand ist zu steil und hält es auf.</translation>
+    </message>
+    <message>
+        <source>The stoat is stopped where nothing is visible.</source>
+        <translation>Das Hermelin wird aufgehalten, wo nichts zu sehen ist.</translation>
+    </message>
+    <message>
+        <source>The collider that was left behind there is switched off.</source>
+        <translation>Der dort vergessene Collider ist ausgeschaltet.</translation>
+    </message>
+    <message>
+        <source>The stoat is still grounded after it has walked off the pier, and jumps in mid-air.</source>
+        <translation>Das Hermelin ist noch am Boden, nachdem es vom Pier gelaufen ist, und springt in der Luft.</translation>
+    </message>
+    <message>
+        <source>Beyond the edge it falls.</source>
+        <translation>Hinter dem Rand fällt es.</translation>
+    </message>
+    <message>
+        <source>A parcel hits the empty corner of the box around the gull.</source>
+        <translation>Ein Paket trifft die leere Ecke des Kastens um die Möwe.</translation>
+    </message>
+    <message>
+        <source>Tested by its picture, and the parcel misses.</source>
+        <translation>Nach dem Bild geprüft, und das Paket fliegt vorbei.</translation>
+    </message>
+    <message>
+        <source>The parcel flies through the stoat&apos;s head, which its collider does not cover.</source>
+        <translation>Das Paket fliegt durch den Kopf des Hermelins, den sein Collider nicht abdeckt.</translation>
+    </message>
+    <message>
+        <source>The collider covers the picture.</source>
+        <translation>Der Collider deckt das Bild ab.</translation>
+    </message>
+    <message>
+        <source>The gull&apos;s sight ray starts inside its own body and sees nothing else.</source>
+        <translation>Der Sehstrahl der Möwe beginnt in ihrem eigenen Körper und sieht sonst nichts.</translation>
+    </message>
+    <message>
+        <source>The ray skips the gull&apos;s own body.</source>
+        <translation>Der Strahl lässt den Körper der Möwe aus.</translation>
+    </message>
+    <message>
+        <source>A second beam, aimed at the point that the first one hit, ends just before it.</source>
+        <translation>Ein zweiter Strahl, auf den Trefferpunkt des ersten gerichtet, endet knapp davor.</translation>
+    </message>
+    <message>
+        <source>Aimed a little beyond that point.</source>
+        <translation>Etwas über diesen Punkt hinaus gerichtet.</translation>
+    </message>
+    <message>
+        <source>The sight ray reports the last crate in its way, not the first.</source>
+        <translation>Der Sehstrahl meldet die letzte Kiste auf seinem Weg, nicht die erste.</translation>
+    </message>
+    <message>
+        <source>It reports the nearest.</source>
+        <translation>Er meldet die nächste.</translation>
+    </message>
+    <message>
+        <source>The ray picks at the edge between two cells, where rounding decides.</source>
+        <translation>Der Strahl greift an der Kante zwischen zwei Zellen, wo die Rundung entscheidet.</translation>
+    </message>
+    <message>
+        <source>It aims at the middle of a cell.</source>
+        <translation>Er zielt auf die Mitte einer Zelle.</translation>
+    </message>
+    <message>
+        <source>The stoat leans on a wall, and the test says yes and no in turn.</source>
+        <translation>Das Hermelin lehnt an einer Wand, und die Prüfung sagt abwechselnd ja und nein.</translation>
+    </message>
+    <message>
+        <source>It says yes as long as it leans.</source>
+        <translation>Sie sagt ja, solange es lehnt.</translation>
+    </message>
+    <message>
+        <source>A loop pushes the parcel out of one crate into the other and never finishes.</source>
+        <translation>Eine Schleife schiebt das Paket aus einer Kiste in die andere und wird nie fertig.</translation>
+    </message>
+    <message>
+        <source>There is room between the crates.</source>
+        <translation>Zwischen den Kisten ist Platz.</translation>
+    </message>
+    <message>
+        <source>The parcel touches the stoat, and nothing happens.</source>
+        <translation>Das Paket berührt das Hermelin, und nichts geschieht.</translation>
+    </message>
+    <message>
+        <source>It is picked up one frame later.</source>
+        <translation>Es wird einen Frame später aufgenommen.</translation>
+    </message>
 </context>
 </TS>

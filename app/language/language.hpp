@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The language of the window. Accounts, verdicts and names of candidate fixes come from the judgement, which
-// has one language for window, command line and tickets: English.
+// The language of the window, and of what the core says there. The command line speaks English.
 #pragma once
 
 #include "fault/rule.hpp"
@@ -21,13 +20,15 @@ struct Language {
 
 /// What the window speaks; the first is the language that it is written in.
 const std::vector<Language>& languages();
-/// Uses the language `code`; empty: the system's, where the window speaks it, else English. False: there is no
-/// such language, and nothing is changed. Windows that exist keep the texts that they took in.
+/// Uses the language `code`; empty: the system's, where the window speaks it, else English. False: there is
+/// no such language, and nothing is changed. Windows and findings that exist keep the texts that they took
+/// in.
 bool use_language(const QString& code);
 /// For dates. Numbers look the same in every language.
 QLocale language_locale();
 
-/// A fixed text of the core (title, definition, unit, role, reason of a setting) in the window's language.
+/// A fixed text of the core or of the samples (title, definition, unit, role, reason of a setting) in the
+/// window's language.
 QString core_text(const char* english);
 /// As it stands within a line: English titles begin in lower case there, German nouns do not.
 QString in_line(const QString& title);

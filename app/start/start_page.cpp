@@ -23,6 +23,7 @@
 namespace oddbounce {
 
 std::vector<Sample> samples() {
+    const auto text = [](const QJsonValue& v) { return core_text(v.toString().toUtf8()); };
     std::vector<Sample> out;
     for (const QString& folder : {QCoreApplication::applicationDirPath() + "/../samples",
                                   QCoreApplication::applicationDirPath() + "/../share/odd-bounce/samples"}) {
@@ -34,9 +35,9 @@ std::vector<Sample> samples() {
                 correct_file(folder + "/" + correct["file"].toString());
             const Fault* fault = fault_by_id(o["fault"].toString().toStdString());
             if (file.exists())
-                out.push_back({file.canonicalFilePath(), o["title"].toString(), o["what"].toString(),
-                               o["group"].toString(), fault ? in_line(core_text(fault->title)) : QString(),
-                               correct_file.canonicalFilePath(), correct["what"].toString()});
+                out.push_back({file.canonicalFilePath(), text(o["title"]), text(o["what"]), text(o["group"]),
+                               fault ? in_line(core_text(fault->title)) : QString(),
+                               correct_file.canonicalFilePath(), text(correct["what"])});
         }
         break;
     }

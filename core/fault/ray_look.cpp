@@ -89,7 +89,7 @@ std::string ray_name(const Finding& f) {
 
 void describe_end(Finding& f) {
     if (f.last > f.first)
-        AccountWriter(f).at(f.last, say("The last of {}.", count_text(f.number("casts"), "such cast")));
+        AccountWriter(f).at(f.last, say("The last of {} such casts.", figure(f.number("casts"))));
 }
 
 // ---- runs

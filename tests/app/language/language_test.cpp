@@ -1,14 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The window in its other language: complete, and nothing is cut off.
+#include "fault/scan.hpp"
 #include "fixes/candidate_dialog.hpp"
 #include "language/language.hpp"
-#include "recording/definitions.hpp"
+#include "language/say.hpp"
+#include "recording/files.hpp"
 #include "screens.hpp"
 #include "theme/theme.hpp"
 
 #include <QDirIterator>
 #include <QProcess>
 #include <QXmlStreamReader>
+
+#include <mutex>
+#include <set>
 
 using namespace oddbounce;
 
@@ -41,6 +46,13 @@ class LanguageTest : public QObject {
         for (auto it = one.globalMatch(text); it.hasNext();) out << it.next().captured();
         out.sort();
         return out;
+    }
+    /// How many values a pattern of the core takes, numbered or not.
+    static qsizetype places(const QString& text) {
+        static const QRegularExpression one("\\{[0-9]?\\}");
+        qsizetype count = 0;
+        for (auto it = one.globalMatch(text); it.hasNext(); it.next()) ++count;
+        return count;
     }
     /// Room that the widget lacks for its text, in pixels; 0: all of it can be read.
     static int cut_off(const QWidget* w) {
@@ -154,6 +166,68 @@ class LanguageTest : public QObject {
             QVERIFY2(!known[text].isEmpty(), qPrintable(text));
             QCOMPARE(placeholders(known[text]), placeholders(text));
         }
+    }
+
+    /// What the core says, as written in its sources: in `say` and `translated`.
+    void saidTexts_areComplete() {
+        std::map<QString, QString> known;
+        for (const Text& t : texts_of(SOURCE "/app/language/core_de.ts")) known[t.source] = t.translation;
+        static const QRegularExpression says("\\b(?:say|translated)\\("),
+            literals("\"((?:[^\"\\\\]|\\\\.)*)\"(?:\\s*\"((?:[^\"\\\\]|\\\\.)*)\")?(?:\\s*\"((?:[^\"\\\\]|"
+                     "\\\\.)*)\")?");
+        int seen = 0;
+        for (QDirIterator it(SOURCE "/core", {"*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
+             it.hasNext();) {
+            QFile file(it.next());
+            QVERIFY(file.open(QIODevice::ReadOnly));
+            const QString text = QString::fromUtf8(file.readAll());
+            for (auto at = says.globalMatch(text); at.hasNext();) {
+                const qsizetype from = at.next().capturedEnd();
+                qsizetype to = from, depth = 1;
+                bool quoted = false;
+                for (; to < text.size() && depth > 0; ++to) {
+                    quoted = quoted != (text[to] == '"' && text[to - 1] != '\\');
+                    if (!quoted) depth += text[to] == '(' ? 1 : text[to] == ')' ? -1 : 0;
+                }
+                for (auto one = literals.globalMatch(text.mid(from, to - from)); one.hasNext();) {
+                    const auto m = one.next();
+                    const QString said = m.captured(1) + m.captured(2) + m.captured(3);
+                    if (!said.contains(' ') && !said.contains('{'))
+                        continue; // keys, and words that are seen below
+                    QVERIFY2(!known[said].isEmpty(), qPrintable(file.fileName() + ": " + said));
+                    QCOMPARE(places(known[said]), places(said));
+                    ++seen;
+                }
+            }
+        }
+        QVERIFY(seen > 200);
+    }
+
+    /// Every word of every account, suggestion and mark of the labelled recordings and samples.
+    void accounts_speakTheLanguage() {
+        static std::map<std::string, std::string> known;
+        static std::set<std::string> missed;
+        static std::mutex mutex;
+        for (const Text& t : texts_of(SOURCE "/app/language/core_de.ts"))
+            known[t.source.toStdString()] = t.translation.toStdString();
+        translate_with([](const char* english) -> std::string {
+            const std::lock_guard lock(mutex);
+            const auto it = known.find(english);
+            if (it == known.end()) missed.insert(english);
+            return it == known.end() ? std::string() : it->second;
+        });
+        int sentences = 0;
+        for (const char* folder : {SAMPLES, TEST_DATA "/labelled"})
+            for (const QFileInfo& f : QDir(folder).entryInfoList({"*.bouncelog"})) {
+                const auto r = read_recording(f.filePath().toStdString());
+                for (const Finding& found : scan(*r).findings)
+                    for (const Sentence& s : found.account)
+                        ++sentences, QVERIFY2(s.text.find(" the ") == std::string::npos, s.text.c_str());
+            }
+        translate_with(nullptr);
+        QVERIFY(sentences > 500);
+        for (const std::string& text : missed) qWarning() << text.c_str();
+        QVERIFY(missed.empty());
     }
 
     void everyScreen_showsAllOfItsTexts_data() {
