@@ -2028,6 +2028,14 @@
         <translation>Ursache: {}</translation>
     </message>
     <message>
+        <source>{} in</source>
+        <translation>{} hinein</translation>
+    </message>
+    <message>
+        <source>{} out</source>
+        <translation>{} hinaus</translation>
+    </message>
+    <message>
         <source>both axes reversed</source>
         <translation>beide Achsen umgekehrt</translation>
     </message>

@@ -90,7 +90,7 @@ class InvisibleWallRule : public Rule {
             {f.first, b.at, b.at - b.way * at(w, b.mover).geometry->reach(), true, "invisible"});
         add_facts(f, b, layer.empty() ? w.body_of(b.other).def->kind : layer);
         note_threshold(f, context_.settings.threshold("invisible-wall.near"));
-        f.suggest.push_back({"switch off the invisible collider of " + the(f.names[1]),
+        f.suggest.push_back({say("switch off the invisible collider of {}", the(f.names[1])),
                              {{{"colliders", {f.colliders[1]}}, {"on", false}}}});
         context_.found(std::move(f));
     }

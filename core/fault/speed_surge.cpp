@@ -168,12 +168,12 @@ class SpeedSurgeRule : public Rule {
         add_fact(f, "restitution", s.restitution, "");
         // Both ways as long as their speeds, in the same measure.
         const double reach = 2.0 * at(w, s.mover).geometry->reach() / std::max(s.apart, 1e-9);
-        f.marks.push_back(
-            {f.first, s.at - s.normal * (s.closing * reach), s.at, true, speed_text(r, s.closing) + " in"});
-        f.marks.push_back(
-            {f.first, s.at, s.at - s.normal * (s.apart * reach), true, speed_text(r, s.apart) + " out"});
+        f.marks.push_back({f.first, s.at - s.normal * (s.closing * reach), s.at, true,
+                           say("{} in", speed_text(r, s.closing))});
+        f.marks.push_back({f.first, s.at, s.at - s.normal * (s.apart * reach), true,
+                           say("{} out", speed_text(r, s.apart))});
         const nlohmann::json who = mover_target(w, f);
-        f.suggest.push_back({"restitution of at most 1 for " + the(f.names[0]),
+        f.suggest.push_back({say("restitution of at most 1 for {}", the(f.names[0])),
                              {{{"motion", {who}}, {"restitution", std::min(1.0, s.restitution)}}}});
         context_.found(std::move(f));
     }
