@@ -2,6 +2,8 @@
 // Small inputs from somebody who means harm (tests/data/hostile.json, docs/threats.md): each is judged within
 // seconds, or refused with its sentence.
 #include "fault/scan.hpp"
+#include "recording/bounce_file.hpp"
+#include "recording/database.hpp"
 #include "recording/files.hpp"
 #include "recording/log.hpp"
 #include "report/html.hpp"
@@ -72,6 +74,22 @@ class HostileTest : public QObject {
             for (const QChar c : shown) QVERIFY(c.unicode() >= 32 || c == '\n' || c == '\t');
     }
 
+    /// A statement that runs in circles ends, whatever made it so.
+    void database_endsWhatRunsInCircles() {
+        QTemporaryDir folder;
+        const std::string path = folder.filePath("in.bounce").toStdString();
+        write_bounce_file(*read_log_text("{\"bounce\":1}\n{\"frame\":0}\n", "in"), path);
+        Database db(path, SQLITE_OPEN_READONLY);
+        Query endless(db,
+                      "WITH RECURSIVE c(x) AS (SELECT 1 UNION ALL SELECT x + 1 FROM c) SELECT max(x) FROM c");
+        QElapsedTimer clock;
+        clock.start();
+        QVERIFY_EXCEPTION_THROWN(endless.next(), BadInput);
+        QVERIFY(clock.elapsed() < patience);
+        Query fine(db, "SELECT count(*) FROM about"); // and the next one has its own budget
+        QVERIFY(fine.next());
+    }
+
     /// Shapes and crowds whose cost must stay bounded; what twice the size costs is printed.
     void cost_growsWithTheInput_data() {
         QTest::addColumn<int>("kind");
@@ -119,7 +137,7 @@ class HostileTest : public QObject {
             }
             return out;
         };
-        const int size = kind == 0 ? 40 : kind == 1 ? 20 : kind == 2 ? 60 : kind == 3 ? 150 : 400;
+        const int size = kind == 0 ? 200 : kind == 1 ? 50 : kind == 2 ? 120 : kind == 3 ? 150 : 400;
         const auto takes = [&](int n) {
             const std::string input = text(n);
             QElapsedTimer clock;
