@@ -172,7 +172,7 @@ BodiesPanel::BodiesPanel(Session& session, QWidget* parent) : QWidget(parent), s
     filter_ = new QLineEdit;
     filter_->setPlaceholderText(tr("filter: name, kind, #id")), filter_->setClearButtonEnabled(true);
     filter_->setAccessibleName(tr("filter the bodies"));
-    const auto button = [this](const QString& text, const QString& tip, bool checkable) {
+    const auto button = [](const QString& text, const QString& tip, bool checkable) {
         auto* b = new QPushButton(text);
         b->setCheckable(checkable), b->setToolTip(tip), b->setFont(type(12));
         return b;
