@@ -79,6 +79,9 @@ Geometry::Geometry(const Shape& shape, const Vec3& scale) {
             extent_ = shape.cell * std::min(std::abs(scale.x), std::abs(scale.y));
         draw_lines(shape, scale);
         collect_normals();
+        convex_ = !open_ && outlines_.size() == 1 &&
+                  (pieces_.size() == 1 ||
+                   (shape.kind == ShapeKind::Polygon && plane::is_convex(outlines_[0].points)));
         return;
     }
     for (const Vec3& p : shape.points) bounds_.add((p + shape.at) * scale);

@@ -31,6 +31,8 @@ class Geometry {
     bool judged() const { return !pieces_.empty(); }
     /// Edges without an inside: chains, mesh faces.
     bool open() const { return open_; }
+    /// One outline that turns one way only.
+    bool convex() const { return convex_; }
     /// Bounds in the body's frame.
     const Box& bounds() const { return bounds_; }
     /// Bounds in the world at a pose, and over a whole motion.
@@ -63,7 +65,7 @@ class Geometry {
     BoxTree tree_;
     Box bounds_;
     double reach_ = 0.0, corner_reach_ = 0.0, extent_ = 0.0, area_ = 0.0;
-    bool open_ = false;
+    bool open_ = false, convex_ = false;
 };
 
 enum class Status { None, Found, Started, Undecided };

@@ -116,6 +116,33 @@ bool has_normal(const Geometry& g, const Pose& pose, const Vec2& way) {
                        [&](const Vec2& n) { return glm::dot(pose.rotate(n), way) > same; });
 }
 
+/// How far a convex outline reaches along a direction. Directions that follow each other round the outline
+/// cost a step each; others a look at every corner.
+class Support {
+  public:
+    Support(const Geometry& g, const Pose& pose) : radius_(g.outlines()[0].radius) {
+        for (const Vec2& p : g.outlines()[0].points) points_.push_back(pose.place(p));
+    }
+    double along(const Vec2& way) {
+        constexpr double alike = 0.5; // cosine
+        const auto reach = [&](std::size_t i) { return glm::dot(points_[i], way); };
+        if (glm::dot(way, last_) < alike)
+            for (std::size_t i = 0; i < points_.size(); ++i)
+                if (reach(i) > reach(at_)) at_ = i;
+        last_ = way;
+        const std::size_t n = points_.size();
+        for (const std::size_t step : {std::size_t(1), n - 1})
+            while (reach((at_ + step) % n) > reach(at_)) at_ = (at_ + step) % n;
+        return reach(at_) + radius_;
+    }
+
+  private:
+    std::vector<Vec2> points_;
+    double radius_;
+    std::size_t at_ = 0;
+    Vec2 last_{0.0};
+};
+
 /// Depth of overlapping shapes of several pieces: the shortest way out along the outlines' normals. Where
 /// the outline was cut into pieces does not matter.
 void least_way_out(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb, plane::Gap& g) {
@@ -130,12 +157,21 @@ void least_way_out(const Geometry& a, const Pose& pa, const Geometry& b, const P
         });
     if (likely == ways.all().end()) return;
     constexpr double rounding = 1e-9;
-    double best =
-        clear_after(a, pa, b, pb, *likely, infinity) * (1.0 + rounding) + std::numeric_limits<double>::min();
+    double best = infinity;
     Vec2 best_way = *likely;
-    for (const Vec2& way : ways.all()) {
-        const double t = clear_after(a, pa, b, pb, way, best);
-        if (t < best) best = t, best_way = way;
+    if (a.convex() && b.convex()) { // along each way, as far as the two reach into each other
+        Support reach_a(a, pa), reach_b(b, pb);
+        for (const Vec2& way : ways.all()) {
+            const double t = reach_a.along(-way) + reach_b.along(way);
+            if (t < best) best = t, best_way = way;
+        }
+    } else {
+        best = clear_after(a, pa, b, pb, *likely, infinity) * (1.0 + rounding) +
+               std::numeric_limits<double>::min();
+        for (const Vec2& way : ways.all()) {
+            const double t = clear_after(a, pa, b, pb, way, best);
+            if (t < best) best = t, best_way = way;
+        }
     }
     if (best == infinity) return;
     g.distance = -best, g.normal = -best_way;

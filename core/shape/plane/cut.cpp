@@ -113,10 +113,23 @@ Piece piece_of(const std::vector<Vec2>& points, double radius) {
 
 } // namespace
 
-std::vector<Piece> cut_polygon(std::vector<Vec2> outline) {
+namespace {
+
+/// Each corner once, counter-clockwise; empty where there are too few.
+std::vector<Vec2> tidied(const std::vector<Vec2>& outline) {
     std::vector<Vec2> p = without_repeats(outline);
     if (p.size() < 3) return {};
     if (twice_area(p) < 0.0) std::reverse(p.begin(), p.end());
+    return p;
+}
+
+} // namespace
+
+bool is_convex(const std::vector<Vec2>& outline) { return convex(tidied(outline)); }
+
+std::vector<Piece> cut_polygon(const std::vector<Vec2>& outline) {
+    const std::vector<Vec2> p = tidied(outline);
+    if (p.empty()) return {};
     std::vector<Piece> out;
     if (convex(p)) { // a fan of pieces from the first corner
         for (std::size_t i = 1; i + 1 < p.size(); i += most_corners - 2) {

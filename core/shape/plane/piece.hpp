@@ -56,7 +56,10 @@ std::vector<Piece> cut(const Shape& shape, const Vec3& scale);
 /// Simple polygon (any winding) cut into convex polygons of at most `most_corners` corners. Outlines
 /// that cross themselves are cut as well as may be; the call always ends. Cost: O(n) for a convex one,
 /// else O(n²).
-std::vector<Piece> cut_polygon(std::vector<Vec2> outline);
+std::vector<Piece> cut_polygon(const std::vector<Vec2>& outline);
+
+/// The outline (any winding) turns one way only, once round.
+bool is_convex(const std::vector<Vec2>& outline);
 
 /// Maximal rectangles of filled cells, greedily joined: rows first, then columns.
 struct CellRun {
