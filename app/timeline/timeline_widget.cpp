@@ -314,7 +314,7 @@ void TimelineWidget::paint_rays(QPainter& p, double y) {
 
 void TimelineWidget::paint_events(QPainter& p, double y) {
     const Theme& th = Theme::current();
-    const auto [first, last] = visible();
+    const std::size_t first = visible().first, last = visible().second;
     double next = -1e9;
     p.setFont(type(12));
     const bool near = last - first < most_read;
