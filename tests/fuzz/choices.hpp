@@ -7,6 +7,7 @@
 
 #include <nlohmann/json.hpp>
 
+#include <algorithm>
 #include <cmath>
 #include <cstdint>
 #include <string>
@@ -29,8 +30,12 @@ class Choices {
         if (rarely()) return odd[below(std::size(odd))];
         return static_cast<std::int8_t>(byte()) / 4.0;
     }
+    std::int64_t whole() {
+        constexpr double most = 9.2e18;
+        return static_cast<std::int64_t>(std::clamp(number(), -most, most));
+    }
     double length() { return rarely() ? number() : (1 + below(64)) / 4.0; }
-    std::int64_t id() { return rarely() ? static_cast<std::int64_t>(number()) : 1 + below(5); }
+    std::int64_t id() { return rarely() ? whole() : 1 + below(5); }
     std::string name() {
         static const char* const names[] = {"stoat",    "parcel", "net",   "<img src=x>",
                                             "a\x1b[2J", "",       "crate", "a very long name that goes on"};

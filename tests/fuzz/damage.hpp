@@ -40,7 +40,7 @@ inline void damage(const std::string& path, Choices& c) {
     {
         Database db(path, SQLITE_OPEN_READWRITE);
         const auto some = [&] { return static_cast<std::int64_t>(128 * c.below(4)); };
-        const auto number = [&] { return static_cast<std::int64_t>(c.number()); };
+        const auto number = [&] { return c.whole(); };
         for (unsigned n = c.below(3); n > 0; --n) {
             const char* const columns[] = {"rows", "rest", "ticks", "start"};
             const std::string column = columns[c.below(4)];
