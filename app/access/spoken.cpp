@@ -39,7 +39,7 @@ void Spoken::tell(QWidget* part) {
 void Spoken::paint_focus(QWidget* part) {
     if (!part->hasFocus()) return;
     QPainter p(part);
-    p.setPen(QPen(Theme::current().ink, 1.0));
+    p.setPen(QPen(Theme::current().soft, 1.0));
     p.drawRect(part->rect().adjusted(0, 0, -1, -1));
 }
 

@@ -57,7 +57,7 @@
     </message>
     <message>
         <source>Probe gap</source>
-        <translation>Lücke zwischen Prüfpunkten</translation>
+        <translation>Prüflücke</translation>
     </message>
     <message>
         <source>Rounding-sensitive ray</source>

@@ -105,7 +105,7 @@ class SampleCard : public Card {
   public:
     explicit SampleCard(const Sample& s) : Card(s.title, s.what), fault_(s.fault) {
         setMinimumWidth(200);
-        setFixedHeight(line_height(14) + 3 * line_height(12) + 24);
+        setFixedHeight(line_height(14) + 3 * line_height(12) + 32);
         auto* row = new QHBoxLayout(this);
         auto* other = correct = new QPushButton(StartPage::tr("correct version"));
         other->setFont(type(12)), other->setToolTip(s.correct);
@@ -127,7 +127,8 @@ class SampleCard : public Card {
         p.drawText(rect().adjusted(14, 9 + line_height(14), -10, -line_height(12) - 10),
                    Qt::TextWordWrap | Qt::AlignTop, what_);
         p.setPen(th.finding);
-        p.drawText(rect().adjusted(14, 0, -correct->width() - 14, -9), Qt::AlignBottom, fault_);
+        const QRect foot = rect().adjusted(14, 0, -correct->width() - 14, -9);
+        p.drawText(foot, Qt::AlignBottom, p.fontMetrics().elidedText(fault_, Qt::ElideRight, foot.width()));
     }
 
   private:

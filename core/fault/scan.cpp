@@ -3,6 +3,7 @@
 
 #include "fault/account_text.hpp"
 #include "recording/bad_input.hpp"
+#include "recording/plain_text.hpp"
 
 #include <set>
 #include <unordered_map>
@@ -158,13 +159,22 @@ void tidy(const Recording& r, std::vector<Finding>& all) {
 }
 
 /// In the order of frames, so that the worlds that accounts ask for are at hand.
+/// Writes the account. Names from the recording may be in every text: they are made safe to show.
+void describe(const Recording& r, Finding& f) {
+    constexpr std::size_t most = 2000; // characters of a sentence
+    fault_by_id(f.fault)->describe(r, f);
+    for (Sentence& s : f.account) s.text = plain_text(s.text, most);
+    for (Suggestion& s : f.suggest) s.name = plain_text(s.name, most);
+    for (Mark& m : f.marks) m.label = plain_text(m.label, most);
+}
+
 void describe_all(const Recording& r, std::vector<Finding>& all, const Control* control) {
     std::stable_sort(all.begin(), all.end(),
                      [](const Finding& a, const Finding& b) { return a.first < b.first; });
     for (Finding& f : all) {
         if (control && control->stop) return;
         f.account.clear(); // what was made one of several is told anew
-        fault_by_id(f.fault)->describe(r, f);
+        describe(r, f);
     }
 }
 
@@ -193,7 +203,7 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
         for (const Expected& one : options.project.expected)
             if (covers(one, f)) f.expected = one.reason;
         if (options.found) {
-            fault_by_id(f.fault)->describe(recording, f);
+            describe(recording, f);
             options.found(f);
         }
         out.findings.push_back(std::move(f));
