@@ -1532,8 +1532,8 @@
         <translation>die Zellen am Strahl entlang ablaufen, statt einen Punkt zu runden</translation>
     </message>
     <message>
-        <source>exactly on an edge</source>
-        <translation>genau auf einer Kante</translation>
+        <source>exactly over an edge</source>
+        <translation>genau über eine Kante</translation>
     </message>
     <message>
         <source>{} beside an edge: {} ULP</source>

@@ -85,8 +85,9 @@ QWidget* SettingsDialog::table() {
     table_->setAccessibleName(tr("thresholds"));
     QHeaderView* heads = table_->horizontalHeader();
     heads->setSectionResizeMode(SettingsModel::Name, QHeaderView::Stretch);
-    heads->resizeSection(SettingsModel::Value, 80), heads->resizeSection(SettingsModel::Unit, 84),
-        heads->resizeSection(SettingsModel::Default, 62);
+    heads->resizeSection(SettingsModel::Value, 80);
+    for (const int column : {SettingsModel::Unit, SettingsModel::Default})
+        heads->setSectionResizeMode(column, QHeaderView::ResizeToContents);
     heads->setHighlightSections(false);
     reason_ = new QLabel;
     reason_->setWordWrap(true), reason_->setForegroundRole(QPalette::PlaceholderText),
@@ -154,9 +155,7 @@ void SettingsDialog::show_effect() {
         item->setForeground(*sign == '+' ? Theme::current().finding : Theme::current().soft);
         if (*sign == '-') item->setData(Qt::UserRole, QString::fromStdString(f.id));
     };
-    const auto count = [](std::size_t n) {
-        return n == 1 ? tr("1 finding") : tr("%1 findings").arg(n);
-    };
+    const auto count = [](std::size_t n) { return n == 1 ? tr("1 finding") : tr("%1 findings").arg(n); };
     if (!model_->changed())
         effect_->setText(tr("No value is changed yet. Change one to see its effect on this recording."));
     else if (!e.known)

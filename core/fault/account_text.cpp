@@ -27,7 +27,7 @@ std::string power_of_ten(double size) {
     std::string mantissa = plain.substr(0, e);
     strip_zeros(mantissa);
     const int exponent = std::stoi(plain.substr(e + 1));
-    std::string out = mantissa + " × 10" + (exponent < 0 ? "⁻" : "");
+    std::string out = mantissa + "\u00A0×\u00A010" + (exponent < 0 ? "⁻" : "");
     for (const char digit : std::to_string(std::abs(exponent))) out += raised[digit - '0'];
     return out;
 }

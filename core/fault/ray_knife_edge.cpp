@@ -181,7 +181,7 @@ void describe(const Recording& r, Finding& f) {
     const auto text = [&](const char* key) { return std::get<std::string>(f.fact(key)->value); };
     constexpr double visible = 0.001; // ULP: less is on the edge
     const std::string where = f.number("ulps") < visible
-                                  ? translated("exactly on an edge")
+                                  ? translated("exactly over an edge")
                                   : say("{} beside an edge: {} ULP", length_text(r, f.number("distance")),
                                         figure(f.number("ulps")));
     account.at(f.first, say("{} passes {}. One ULP is {} there.", ray_name(f), where,

@@ -9,6 +9,7 @@
 #include "theme/theme.hpp"
 
 #include <QDirIterator>
+#include <QHeaderView>
 #include <QProcess>
 #include <QXmlStreamReader>
 
@@ -71,6 +72,12 @@ class LanguageTest : public QObject {
             for (int i = 0; i < box->count(); ++i)
                 widest = std::max(widest, box->fontMetrics().horizontalAdvance(box->itemText(i)));
             return widest + arrow - box->width();
+        }
+        if (const auto* head = qobject_cast<const QHeaderView*>(w)) {
+            int lacks = 0;
+            for (int i = 0; i < head->count() && head->orientation() == Qt::Horizontal; ++i)
+                lacks = std::max(lacks, head->sectionSizeHint(i) - head->sectionSize(i));
+            return lacks;
         }
         if (const auto* button = qobject_cast<const QAbstractButton*>(w))
             return button->text().isEmpty() ? 0 : button->sizeHint().width() - button->width();

@@ -40,7 +40,7 @@ class AccountTextTest : public QObject {
         };
         row(0.0, "0"), row(1e-15, "0"), row(3.14159, "3.14"), row(24.31, "24.3"), row(1460.2, "1\u2009460");
         row(-1234567.0, "\u22121\u2009234\u2009567"), row(0.0021, "0.0021"), row(0.05, "0.05"),
-            row(2e-7, "2 × 10⁻⁷"), row(-1.914e12, "−1.91 × 10¹²");
+            row(2e-7, "2\u00A0×\u00A010⁻⁷"), row(-1.914e12, "−1.91\u00A0×\u00A010¹²");
         row(100.0, "100"), row(-999.0, "\u2212999"), row(HUGE_VAL, "unknown");
     }
     void figures_haveAboutThreeDigits() {
