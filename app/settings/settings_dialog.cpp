@@ -86,8 +86,8 @@ QWidget* SettingsDialog::table() {
     QHeaderView* heads = table_->horizontalHeader();
     heads->setSectionResizeMode(SettingsModel::Name, QHeaderView::Stretch);
     heads->resizeSection(SettingsModel::Value, 80);
-    for (const int column : {SettingsModel::Unit, SettingsModel::Default})
-        heads->setSectionResizeMode(column, QHeaderView::ResizeToContents);
+    for (const int one : {SettingsModel::Unit, SettingsModel::Default})
+        heads->setSectionResizeMode(one, QHeaderView::ResizeToContents);
     heads->setHighlightSections(false);
     reason_ = new QLabel;
     reason_->setWordWrap(true), reason_->setForegroundRole(QPalette::PlaceholderText),

@@ -251,8 +251,15 @@ void TimelineWidget::paint_findings(QPainter& p, double y) {
                                                    : th.tint(th.finding, 0.5));
         p.drawRoundedRect(bar, 3, 3);
         if (!chosen) continue;
-        p.setPen(th.finding), p.setFont(type(12));
-        p.drawText(QRectF(bar.right() + 6, y, 160, row), Qt::AlignVCenter, title_in_line(f));
+        p.setFont(type(12));
+        const QString title = title_in_line(f);
+        const double wide = p.fontMetrics().horizontalAdvance(title) + 6.0,
+                     end = std::min(bar.right(), ruler_.right),
+                     seen = end - std::max(bar.left(), ruler_.left);
+        const bool beside = bar.right() + wide < ruler_.right, inside = !beside && seen > wide;
+        p.setPen(inside ? th.panel : th.finding);
+        const double at = beside ? bar.right() + 6.0 : inside ? end - wide : bar.left() - wide;
+        p.drawText(QRectF(at, y, wide, row), Qt::AlignVCenter, title);
     }
 }
 
