@@ -1440,12 +1440,12 @@
         <translation>Bildstreifen</translation>
     </message>
     <message>
-        <source>Language</source>
-        <translation>Sprache</translation>
+        <source>Language: %1</source>
+        <translation>Sprache: %1</translation>
     </message>
     <message>
-        <source>As the system</source>
-        <translation>Wie das System</translation>
+        <source>as the system</source>
+        <translation>wie das System</translation>
     </message>
     <message>
         <source>Filter the findings</source>

@@ -133,19 +133,17 @@ void Window::add_view_commands() {
 
 /// The names of languages stand in themselves.
 void Window::add_languages() {
-    auto* menu = new QMenu(tr("Language"), this);
-    const QString chosen = QSettings().value("language").toString();
-    const auto add = [&](const QString& code, const QString& name) {
-        QAction* action = menu->addAction(name, this, [this, code] {
+    const auto add = [this](const QString& code, const QString& name, bool group) {
+        const auto choose = [this, code] {
             QSettings().setValue("language", code);
             use_language(code);
             emit wants_fresh(); // texts are taken in when a window is made
-        });
-        action->setCheckable(true), action->setChecked(code == chosen);
+        };
+        commands_->add({MenuOf::View, tr("Language: %1").arg(name), "", choose,
+                        [code] { return QSettings().value("language").toString() == code; }, group});
     };
-    add({}, tr("As the system"));
-    for (const Language& l : languages()) add(l.code, l.name);
-    commands_->add_menu(MenuOf::View, menu, false);
+    add({}, tr("as the system"), true);
+    for (const Language& l : languages()) add(l.code, l.name, false);
 }
 
 void Window::add_finding_commands() {
