@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The window, used as a person drives it: open, next finding, the touch, step, try, undo, pictures.
 #include "fixes/candidate_dialog.hpp"
+#include "language/language.hpp"
 #include "screens.hpp"
 #include "theme/theme.hpp"
 #include "view/scene_painter.hpp"
@@ -413,6 +414,20 @@ class WindowTest : public QObject {
             QAccessible::queryAccessibleInterface(&window_->view())->text(QAccessible::Value);
         press("Right");
         QVERIFY(QAccessible::queryAccessibleInterface(&window_->view())->text(QAccessible::Value) != before);
+    }
+
+    void language_isACommandLikeOthers() {
+        window_ = std::make_unique<Window>();
+        QSignalSpy fresh(window_.get(), &Window::wants_fresh);
+        QAction* german = window_->commands().find("Language: Deutsch");
+        QVERIFY(german);
+        german->trigger();
+        QCOMPARE(fresh.count(), 1);
+        QCOMPARE(Window::tr("Quit"), QString("Beenden"));
+        QVERIFY(Window().commands().find("Sprache: English"));
+        QSettings().remove("language");
+        use_language("en");
+        QCOMPARE(Window::tr("Quit"), QString("Quit"));
     }
 
     /// Labels and tool tips take nothing for markup but what the window itself wrote.
