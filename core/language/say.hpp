@@ -23,11 +23,12 @@ std::string translated(const std::string& english);
 template <class... Values>
 std::string say(fmt::format_string<const Values&...> pattern, const Values&... values) {
     const fmt::string_view english = pattern;
-    if (!speaks_english()) try {
-            const std::string other = translated({english.data(), english.size()});
-            return fmt::format(fmt::runtime(other), values...);
-        } catch (const fmt::format_error&) {
+    if (!speaks_english()) {
+        try {
+            return fmt::format(fmt::runtime(translated({english.data(), english.size()})), values...);
+        } catch (const fmt::format_error&) { // its places do not fit
         }
+    }
     return fmt::format(pattern, values...);
 }
 
