@@ -8,8 +8,8 @@ trap 'rm -rf "$work"' EXIT
 fail() { echo "FAIL: $1" >&2; exit 1; }
 cpack --config "$build/CPackConfig.cmake" -B "$work" >"$work/log" 2>&1 || { cat "$work/log"; fail "cpack"; }
 deb=$(ls "$work"/*.deb)
-dpkg-deb -x "$deb" "$work/root"
-cd "$work/root/usr"
+dpkg-deb -x "$deb" "$work/tree"
+cd "$work/tree/usr"
 for file in bin/oddb bin/odd-bounce share/applications/odd-bounce.desktop share/icons/hicolor/scalable/apps/odd-bounce.svg \
     share/mime/packages/odd-bounce.xml share/metainfo/dev.oddbounce.OddBounce.metainfo.xml share/man/man1/oddb.1 \
     share/man/man1/odd-bounce.1 share/bash-completion/completions/oddb share/zsh/vendor-completions/_oddb \

@@ -22,7 +22,7 @@ struct Run {
         Vec3 at;
         double below; // how far the ground is
     };
-    std::vector<Foot> feet; // where it takes itself to stand on nothing
+    std::vector<Foot> feet; // where it believes it is grounded, on nothing
 };
 
 class FalseGroundedRule : public Rule {
