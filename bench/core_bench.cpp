@@ -47,7 +47,7 @@ const char* const names[] = {"circle", "box", "star", "tiles"};
 
 Pose at(double x, double y, double angle) {
     Pose p;
-    p.at = {x, y, 0}, p.angle = angle;
+    p.at = {x, y, 0}, p.turn = Rotation::in_plane(angle);
     return p;
 }
 

@@ -103,7 +103,7 @@ std::vector<NumberRow> numbers_at(const Session& s) {
     if (now.velocity_known)
         add(NumbersModel::tr("velocity"), vector_text(now.velocity, r.header.unit + "/s"));
     add(NumbersModel::tr("position"), vector_text(pose.at, r.header.unit));
-    add(NumbersModel::tr("angle"), figure(glm::degrees(pose.angle)) + "°");
+    add(NumbersModel::tr("angle"), figure(glm::degrees(pose.turn.angle())) + "°");
     return rows;
 }
 

@@ -2,7 +2,7 @@
 // Between the world and the pixels of a picture: equal units on both axes, the recording's up is up.
 #pragma once
 
-#include "shape/vec.hpp"
+#include "shape/pose.hpp"
 
 #include <QPointF>
 #include <QRectF>
@@ -30,6 +30,9 @@ struct Mapping {
         return center + right * (d.x() / scale) - up * (d.y() / scale);
     }
     /// Direction of a world vector in pixels, a unit long for a unit vector.
+    /// A point, or a direction, of a body that is placed so.
+    QPointF to(const Pose& pose, const Vec2& local) const { return to(flat(pose.place(raised(local)))); }
+    QPointF way(const Pose& pose, const Vec2& local) const { return way(flat(pose.turn.turn(raised(local)))); }
     QPointF way(const Vec2& v) const { return {glm::dot(v, right), -glm::dot(v, up)}; }
     /// World box of all that is seen.
     Box seen() const {

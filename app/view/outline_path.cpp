@@ -53,7 +53,7 @@ QPainterPath outline_path(const Geometry& g, const Pose& pose, const Mapping& m)
     for (const Outline& o : g.outlines()) {
         bool first = true;
         for (const Vec2& local : spelled_out(o, m.scale)) {
-            const QPointF p = m.to(pose.place(local));
+            const QPointF p = m.to(pose, local);
             if (first)
                 path.moveTo(p);
             else
@@ -98,7 +98,7 @@ QPainterPath tangent_band(const Geometry& g, const Motion& move, const Mapping& 
         std::vector<QPointF> q;
         for (const double t : {static_cast<double>(i) / ranges, static_cast<double>(i + 1) / ranges})
             for (const Outline& o : g.outlines())
-                for (const Vec2& v : spelled_out(o, m.scale)) q.push_back(m.to(move.at(t).place(v)));
+                for (const Vec2& v : spelled_out(o, m.scale)) q.push_back(m.to(move.at(t), v));
         all.addPolygon(hull_of(std::move(q)));
     }
     return all;

@@ -323,8 +323,8 @@ void ScenePainter::probes(Slot body) {
     const Pose pose = t_.pose(body);
     const Vec2 scale = flat(t_.now->body(body).scale);
     for (const ProbeDef& probe : probes_of(r_, r_.body_id(body), t_.index)) {
-        const QPointF q = m_.to(pose.place(flat(probe.at) * scale)),
-                      way = m_.way(pose.rotate(unit(flat(probe.guards) * scale)));
+        const QPointF q = m_.to(pose, flat(probe.at) * scale),
+                      way = m_.way(pose, unit(flat(probe.guards) * scale));
         p_.setPen(QPen(th.ray, 1.5)), p_.setBrush(th.paper);
         p_.drawLine(q, q + way * stub);
         p_.drawRect(QRectF(q - QPointF(half, half), QSizeF(2 * half, 2 * half)));

@@ -77,6 +77,7 @@ void ScenePainter::bodies() {
             p_.setOpacity(1.0);
         }
     }
+    smooth(true);
 }
 
 /// `place`: the world point at (x, y) of the picture, 0 to 1 from its left and its top.
@@ -118,7 +119,7 @@ void ScenePainter::pictures(bool moving) {
         picture(image, [&](double x, double y) {
             const Vec2 local =
                 flat(art->at) + m_.right * ((x - 0.5) * art->size.x) + m_.up * ((0.5 - y) * art->size.y);
-            return state ? t_.pose(body).place(local * flat(state->scale)) : local;
+            return state ? flat(t_.pose(body).place(raised(local) * state->scale)) : local;
         });
     }
     p_.setOpacity(1.0);
@@ -137,6 +138,7 @@ void ScenePainter::collider(Slot c) {
     const bool small = size < 10.0 && !mark && !chosen;
     if (small)
         return speck(g, pose, state.def->role == Role::Sensor ? th.sensor : moving ? th.moving : th.fixed);
+    smooth(true);
     const QPainterPath path = outline_path(g, pose, m_);
     const QColor line = mark ? th.finding : moving ? th.moving : th.fixed;
     QPen pen(line, o_.line + (chosen ? 0.9 : 0.0), Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin);
@@ -167,19 +169,23 @@ void ScenePainter::collider(Slot c) {
 
 /// Too small for any drawing code but colour: a plain outline, quickly.
 void ScenePainter::speck(const Geometry& g, const Pose& pose, const QColor& color) {
-    p_.setRenderHint(QPainter::Antialiasing, false);
+    smooth(false); // switched as seldom as may be: it costs as much as drawing one
     p_.setPen(QPen(color, 0)), p_.setBrush(Qt::NoBrush);
     const Box box = g.bounds(pose);
     const QRectF where = QRectF(m_.to(flat(box.low)), m_.to(flat(box.high))).normalized();
-    if (g.outlines().size() == 1 && g.outlines()[0].points.size() > 2) {
-        QPointF q[16];
+    constexpr std::size_t most = 16; // corners; more of them look like a box, so small
+    const std::size_t corners = g.outlines().size() == 1 ? g.outlines()[0].points.size() : 0;
+    if (corners > 2 && corners <= most) {
+        QPointF q[most];
         int n = 0;
-        for (const Vec2& v : g.outlines()[0].points)
-            if (n < 16) q[n++] = m_.to(pose.place(v));
+        for (const Vec2& v : g.outlines()[0].points) q[n++] = m_.to(pose, v);
         p_.drawPolygon(q, n);
     } else
         p_.drawRect(where);
-    p_.setRenderHint(QPainter::Antialiasing, true);
+}
+
+void ScenePainter::smooth(bool on) {
+    if (p_.testRenderHint(QPainter::Antialiasing) != on) p_.setRenderHint(QPainter::Antialiasing, on);
 }
 
 namespace {
@@ -200,7 +206,7 @@ void ScenePainter::hatch(const Geometry& g, const Pose& pose) {
         if (!o.closed || o.points.size() < 2) continue;
         const std::vector<Vec2> points = spelled_out(o, m_.scale);
         std::vector<QPointF> q;
-        for (const Vec2& v : points) q.push_back(m_.to(pose.place(v)));
+        for (const Vec2& v : points) q.push_back(m_.to(pose, v));
         double area = 0.0;
         for (std::size_t i = 0; i < q.size(); ++i) {
             const QPointF &u = q[i], &v = q[(i + 1) % q.size()];
@@ -231,13 +237,13 @@ void ScenePainter::comb(const Geometry& g, const Pose& pose, const Vec3& pass) {
     const QPointF out = m_.way(flat(pass));
     for (const Outline& o : g.outlines())
         for (std::size_t i = 0; i < o.points.size(); ++i) {
-            const QPointF u = m_.to(pose.place(o.points[i])),
-                          v = m_.to(pose.place(o.points[(i + 1) % o.points.size()]));
+            const QPointF u = m_.to(pose, o.points[i]),
+                          v = m_.to(pose, o.points[(i + 1) % o.points.size()]);
             if (!o.closed && i + 1 == o.points.size()) break;
             const double n = length(v - u);
             const QPointF e = n > 0 ? (v - u) / n : QPointF();
             if (std::abs(QPointF::dotProduct(e, out)) > 0.7) continue;
-            const QPointF middle = m_.to(pose.place((g.bounds().low + g.bounds().high) * 0.5));
+            const QPointF middle = m_.to(pose, flat(g.bounds().center()));
             if (o.closed && QPointF::dotProduct((u + v) / 2 - middle, out) < 0) continue;
             const auto [from, to] = part_in_sight(u, e, n, m_.area);
             for (double s = 4.0 + 8.0 * std::ceil(from / 8.0); s < to; s += 8.0)
@@ -274,7 +280,7 @@ void ScenePainter::struck_eye(const QPointF& c) {
 void ScenePainter::heading(const Geometry& g, const Pose& pose) {
     const Theme& th = Theme::current();
     const Vec2 front(g.bounds().high.x, 0.5 * (g.bounds().low.y + g.bounds().high.y));
-    const QPointF tip = m_.to(pose.place(front)), u = m_.way(pose.rotate({1.0, 0.0})), side(-u.y(), u.x());
+    const QPointF tip = m_.to(pose, front), u = m_.way(pose, {1.0, 0.0}), side(-u.y(), u.x());
     const QPointF notch[3] = {tip - u * 1.0, tip - u * 6.0 + side * 3.5, tip - u * 6.0 - side * 3.5};
     p_.setPen(Qt::NoPen);
     p_.setBrush(th.moving);

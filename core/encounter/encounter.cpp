@@ -22,6 +22,12 @@ bool logged_begin(const Frame& frame, Id a, Id b) {
     });
 }
 
+bool logged_end(const Frame& frame, Id a, Id b) {
+    return std::any_of(frame.contacts.begin(), frame.contacts.end(), [&](const ContactRow& c) {
+        return c.phase == Phase::End && std::minmax(c.a, c.b) == std::minmax(a, b);
+    });
+}
+
 bool event_about(const Frame& frame, Id a, Id b) {
     return std::any_of(frame.events.begin(), frame.events.end(), [&](const EventRow& e) {
         const auto names = [&](Id id) {

@@ -48,6 +48,8 @@ double closing_that_matters(const Step& step);
 /// The log says that a contact of these two colliders begins in this frame; one that is let through does not
 /// count.
 bool logged_begin(const Frame& frame, Id collider_a, Id collider_b);
+/// The log says that a contact of these two colliders ends in this frame.
+bool logged_end(const Frame& frame, Id collider_a, Id collider_b);
 /// An event of this frame is about both bodies, perhaps among others.
 bool event_about(const Frame& frame, Id body_a, Id body_b);
 

@@ -111,8 +111,8 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
                 distance(*at(before, a).geometry, ma.from, *at(before, b).geometry, mb.from, near).gap;
         if (m.gap_before > near) m.gap_before = infinity;
         // What is farther apart at both ends than it travels in between cannot touch on the way.
-        const double moved = travel + std::abs(ma.turning()) * ca.geometry->corner_reach() +
-                             std::abs(mb.turning()) * cb.geometry->corner_reach();
+        const double moved = travel + ma.turning() * ca.geometry->corner_reach() +
+                             mb.turning() * cb.geometry->corner_reach();
         const bool apart =
             same_shapes && std::min(m.gap_before, near) + std::min(m.gap_after, near) > 1.000001 * moved;
         if (!unmoved && !apart)
@@ -141,8 +141,10 @@ std::vector<Meeting> Pairing::meetings(const World& before, const World& now, co
                 nearing_distance(*at(now, c).geometry, *at(now, c).geometry, glm::length(m.travel()), slop));
             movers.push_back(mover);
         }
+    constexpr int along = 0; // the axis that they are listed by
     std::sort(movers.begin(), movers.end(), [](const Mover& x, const Mover& y) {
-        return x.swept.low.x != y.swept.low.x ? x.swept.low.x < y.swept.low.x : x.collider < y.collider;
+        const double left = x.swept.low[along], right = y.swept.low[along];
+        return left != right ? left < right : x.collider < y.collider;
     });
     std::vector<Meeting> out;
     for (std::size_t i = 0; i < movers.size(); ++i) {
@@ -150,7 +152,7 @@ std::vector<Meeting> Pairing::meetings(const World& before, const World& now, co
         still_.tree.meeting(query, [&](int k) {
             meet(before, now, movers[i].collider, still_.colliders[static_cast<std::size_t>(k)], first, out);
         });
-        for (std::size_t j = i + 1; j < movers.size() && movers[j].swept.low.x <= query.high.x; ++j)
+        for (std::size_t j = i + 1; j < movers.size() && movers[j].swept.low[along] <= query.high[along]; ++j)
             if (movers[j].swept.meets(query))
                 meet(before, now, movers[i].collider, movers[j].collider, first, out);
     }

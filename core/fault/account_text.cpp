@@ -56,8 +56,10 @@ std::string speed_text(const Recording& r, double value) {
 }
 
 std::string vector_text(const Vec3& v, const std::string& unit) {
-    const std::string text = v.z == 0.0 ? fmt::format("({}, {})", figure(v.x), figure(v.y))
-                                        : fmt::format("({}, {}, {})", figure(v.x), figure(v.y), figure(v.z));
+    const bool in_plane = v.z == 0.0;
+    const std::string text = in_plane
+                                 ? fmt::format("({}, {})", figure(v[0]), figure(v[1]))
+                                 : fmt::format("({}, {}, {})", figure(v[0]), figure(v[1]), figure(v[2]));
     return unit.empty() ? text : text + " " + unit;
 }
 
@@ -123,13 +125,10 @@ PairView pair_at(const World& world, Slot a, Slot b) {
     return v;
 }
 
-Vec3 rightward(const Recording& r) {
-    const Vec2 right = right_of(flat(r.header.up));
-    return raised(right.x >= 0.0 ? right : -right);
-}
+Directions directions(const Recording& r) { return {r.header.up, r.header.space}; }
 
 std::string side_word(const Recording& r, const Vec3& away) {
-    const double up = glm::dot(away, r.header.up), right = glm::dot(away, rightward(r));
+    const double up = glm::dot(away, r.header.up), right = glm::dot(away, directions(r).right());
     if (std::abs(up) >= std::abs(right)) return translated(up >= 0.0 ? "above" : "below");
     return translated(right >= 0.0 ? "right of" : "left of");
 }
@@ -137,7 +136,7 @@ std::string side_word(const Recording& r, const Vec3& away) {
 std::string motion_text(const Recording& r, const Vec3& velocity) {
     const double speed = glm::length(velocity);
     if (speed * 100.0 < r.slop() * r.header.rate) return translated("at rest");
-    const double up = glm::dot(velocity, r.header.up), right = glm::dot(velocity, rightward(r));
+    const double up = glm::dot(velocity, r.header.up), right = glm::dot(velocity, directions(r).right());
     const std::string at = speed_text(r, speed);
     if (std::abs(up) >= std::abs(right)) return up > 0.0 ? say("rising at {}", at) : say("falling at {}", at);
     return right > 0.0 ? say("moving right at {}", at) : say("moving left at {}", at);
@@ -146,7 +145,7 @@ std::string motion_text(const Recording& r, const Vec3& velocity) {
 std::string desired_text(const Recording& r, const Vec3& desired) {
     const double speed = glm::length(desired);
     if (speed == 0.0) return translated("wants to stand still");
-    const double up = glm::dot(desired, r.header.up), right = glm::dot(desired, rightward(r));
+    const double up = glm::dot(desired, r.header.up), right = glm::dot(desired, directions(r).right());
     const std::string at = speed_text(r, speed);
     if (std::abs(up) >= std::abs(right))
         return up > 0.0 ? say("wants to move up at {}", at) : say("wants to move down at {}", at);
@@ -177,23 +176,6 @@ Threshold note_threshold(Finding& f, const Threshold& t) {
 
 void add_fact(Finding& f, const std::string& key, double value, const std::string& unit) {
     f.facts.push_back({key, value, unit});
-}
-
-std::pair<Slot, Slot> mover_first(const World& before, const World& now, Slot a, Slot b) {
-    const auto fixed = [&](Slot c) { return now.body_of(c).def->moves == Moves::Static; };
-    if (fixed(a) != fixed(b)) return fixed(a) ? std::pair(b, a) : std::pair(a, b);
-    const auto travel = [&](Slot c) {
-        const double moved =
-            glm::length(now.motion_since(before, now.colliders()[static_cast<std::size_t>(c)].body).travel());
-        const BodyState& was =
-            before.body_of(c); // a hit shortens the step that it ends: how fast it came counts too
-        return std::max(moved, was.velocity_known ? glm::length(was.velocity) * now.dt() : 0.0);
-    };
-    const double ta = travel(a), tb = travel(b);
-    if (std::abs(ta - tb) > 1e-6 * (ta + tb)) return ta > tb ? std::pair(a, b) : std::pair(b, a);
-    const auto reach = [&](Slot c) { return now.colliders()[static_cast<std::size_t>(c)].geometry->reach(); };
-    if (reach(a) != reach(b)) return reach(a) < reach(b) ? std::pair(a, b) : std::pair(b, a);
-    return now.body_of(a).def->id < now.body_of(b).def->id ? std::pair(a, b) : std::pair(b, a);
 }
 
 bool one_owner(const World& world, Slot a, Slot b) {

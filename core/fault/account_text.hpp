@@ -2,9 +2,10 @@
 // Words and numbers of accounts, from one place: window, command line and reports say the same.
 #pragma once
 
-#include "encounter/meeting.hpp"
 #include "fault/finding.hpp"
 #include "language/say.hpp"
+#include "observation/response.hpp"
+#include "shape/directions.hpp"
 
 namespace oddbounce {
 
@@ -49,8 +50,8 @@ std::string side_word(const Recording& recording, const Vec3& away);
 std::string motion_text(const Recording& recording, const Vec3& velocity);
 /// "wants to move right at 150 px/s", "wants to stand still".
 std::string desired_text(const Recording& recording, const Vec3& desired);
-/// Direction to the right of a person who stands upright in the recording.
-Vec3 rightward(const Recording& recording);
+/// Up, right and across in the recording.
+Directions directions(const Recording& recording);
 
 /// Writes the account of a finding, one sentence a moment; the cause comes last.
 class AccountWriter {
@@ -79,9 +80,6 @@ nlohmann::json mover_target(const World& world, const Finding& finding);
 Threshold note_threshold(Finding& finding, const Threshold& threshold);
 void add_fact(Finding& finding, const std::string& key, double value, const std::string& unit);
 
-/// Of the two colliders of a pair, the one whose body moves (more): mover first. Ties go to the smaller
-/// shape, then to the lower body id, so that naming order does not matter.
-std::pair<Slot, Slot> mover_first(const World& before, const World& now, Slot a, Slot b);
 /// True where one body is the other's owner, or both are parts of one owner.
 bool one_owner(const World& world, Slot a, Slot b);
 

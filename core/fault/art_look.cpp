@@ -3,7 +3,7 @@
 
 #include "recording/pictured.hpp"
 
-#include <numbers>
+#include "shape/directions.hpp"
 
 namespace oddbounce {
 
@@ -129,12 +129,9 @@ double visible_depth(const ArtLook::Seen& a, const Pose& at_a, const ArtLook::Se
             const Distance d = distance(*ga, at_a, *gb, at_b, 0.0);
             if (!d.known || d.gap >= 0.0) continue;
             double least = -d.gap;
-            constexpr int directions = 16;
-            for (int i = 0; i < directions; ++i) {
-                const double angle = 2.0 * std::numbers::pi * i / directions;
-                least =
-                    std::min(least, way_out(*ga, at_a, *gb, at_b, {std::cos(angle), std::sin(angle), 0.0}));
-            }
+            constexpr int ways = 16;
+            for (const Vec3& way : Directions({0.0, 1.0, 0.0}, 2).all_round(ways)) // art is flat
+                least = std::min(least, way_out(*ga, at_a, *gb, at_b, way));
             deepest = std::max(deepest, least);
         }
     return deepest;

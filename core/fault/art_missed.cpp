@@ -45,7 +45,7 @@ class ArtMissedRule : public Rule {
         std::vector<Shown> shown;
         for (const Slot body : art_.drawn_bodies()) {
             const BodyState& b = step.now.body(body);
-            if (!b.present || step.now.colliders_of(body).empty()) continue;
+            if (!b.present || b.leaving || step.now.colliders_of(body).empty()) continue;
             Box box;
             for (const auto& g : art_.seen(step.now, body).parts)
                 box.add(g->bounds(b.pose).low), box.add(g->bounds(b.pose).high);
@@ -82,7 +82,7 @@ class ArtMissedRule : public Rule {
         std::optional<Pair> out;
         for (const Slot ca : step.now.colliders_of(a))
             for (const Slot cb : step.now.colliders_of(b))
-                if (step.now.live(ca) && step.now.live(cb) && step.now.does(ca, cb) != Does::Ignore &&
+                if (step.now.stays(ca) && step.now.stays(cb) && step.now.does(ca, cb) != Does::Ignore &&
                     !one_owner(step.now, ca, cb))
                     out = out.value_or(Pair(ca, cb));
         if (!out) return {};

@@ -36,36 +36,40 @@ class CornerSpinRule : public Rule {
     void finish() override { runs_.finish(); }
 
   private:
-    static double turned(const Step& step, Slot body) {
-        return std::remainder(step.now.body(body).pose.angle - step.before.body(body).pose.angle,
-                              2.0 * std::numbers::pi);
+    /// A rotation vector, less than half a turn long.
+    static Vec3 turned(const Step& step, Slot body) {
+        const Rotation &was = step.before.body(body).pose.turn, &is = step.now.body(body).pose.turn;
+        return was.to(is.counted_from(was));
     }
     static bool turns(const Step& step, Slot body) {
         const BodyState& b = step.now.body(body);
         return b.def->moves == Moves::Kinematic &&
-               (glm::length(b.angular_velocity) > 0.0 || (!b.fresh && turned(step, body) != 0.0));
+               (glm::length(b.angular_velocity) > 0.0 || (!b.fresh && turned(step, body) != Vec3(0.0)));
     }
 
     /// Code faces a body another way, or lets it look where it goes; a hit tips it.
     static bool tipped(const Step& step, Slot body) {
         constexpr double most = std::numbers::pi / 3.0, same = std::numbers::pi / 180.0;
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
-        if (is.angular_velocity.z != 0.0) return true;
-        const double by = turned(step, body);
-        const double way =
-            std::atan2(is.velocity.y, is.velocity.x) - std::atan2(was.velocity.y, was.velocity.x);
-        return std::abs(by) < most && std::abs(std::remainder(by - way, 2.0 * std::numbers::pi)) > same;
+        if (is.angular_velocity != Vec3(0.0)) return true;
+        const Vec3 by = turned(step, body);
+        if (glm::length(by) >= most) return false;
+        const Rotation& turn_was = step.before.body(body).pose.turn;
+        const Rotation& turn_is = step.now.body(body).pose.turn;
+        const Vec3 from = turn_was.turn_back(unit(was.velocity)), to = turn_is.turn_back(unit(is.velocity));
+        const bool goes = from != Vec3(0.0) && to != Vec3(0.0);
+        return glm::length(goes ? to - from : by) > same;
     }
 
     /// More turn in this step, or at its end, than the step before had, in radians a step.
     double gained(const Step& step, Slot body) const {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
-        const double by = turned(step, body);
-        const double expected = was.angular_velocity.z * step.now.dt();
-        const double spun = (is.angular_velocity.z - was.angular_velocity.z) * step.now.dt();
-        return std::max(std::abs(by) > std::abs(expected) ? std::abs(by - expected) : 0.0,
-                        std::abs(is.angular_velocity.z) > std::abs(was.angular_velocity.z) ? std::abs(spun)
-                                                                                           : 0.0);
+        const double dt = step.now.dt();
+        const Vec3 by = turned(step, body), expected = was.angular_velocity * dt;
+        const Vec3 spun = (is.angular_velocity - was.angular_velocity) * dt;
+        const auto more = [](const Vec3& u, const Vec3& v) { return glm::length(u) > glm::length(v); };
+        return std::max(more(by, expected) ? glm::length(by - expected) : 0.0,
+                        more(is.angular_velocity, was.angular_velocity) ? glm::length(spun) : 0.0);
     }
 
     void take(const Step& step, const Meeting& m) {
@@ -86,7 +90,7 @@ class CornerSpinRule : public Rule {
             if (const ContactRow* row = logged(step, mine, other)) {
                 if (row->at) point = *row->at, centre = is.pose.at;
             }
-            const double arm = std::abs(glm::cross(point - centre, normal).z);
+            const double arm = glm::length(glm::cross(point - centre, normal));
             if (arm <= context_.recording.slop()) continue;
             Run& run = runs_.at(body, step.index);
             if (run.mover < 0 || arm > run.arm)

@@ -4,6 +4,7 @@
 // on. The cause is named where the numbers prove it: tested before moving (depth = speed x step - former
 // gap), placed by code, pushed by another, no push.
 #include "fault/account_text.hpp"
+#include "fault/removal.hpp"
 #include "fault/rule.hpp"
 
 namespace oddbounce {
@@ -86,7 +87,7 @@ double DeepOverlapRule::most(const World& now, Slot a, Slot b) const {
 bool DeepOverlapRule::judged(const Step& step, const Meeting& m) const {
     const auto one_way = [&](Slot c) { return at(step.now, c).def->role == Role::OneWay; };
     return m.does == Does::Solid && !one_way(m.a) && !one_way(m.b) && !one_owner(step.now, m.a, m.b) &&
-           m.gap_after < -most(step.now, m.a, m.b);
+           step.now.stays(m.a) && step.now.stays(m.b) && m.gap_after < -most(step.now, m.a, m.b);
 }
 
 void DeepOverlapRule::begin(const Step& step, const Meeting& m, Run& run) const {
@@ -213,7 +214,7 @@ bool DeepOverlapRule::responded_next(const Run& run) const {
     if (run.closing <= 0.0) return false;
     const World next = context_.recording.world_at(run.first + 1),
                 now = context_.recording.world_at(run.first);
-    if (!next.live(run.mover) || !next.live(run.other)) return false;
+    if (!next.stays(run.mover) || !next.stays(run.other)) return false;
     const PairView v = pair_at(now, run.mover, run.other);
     const double closing =
         closing_change(now, next, run.mover, run.other, v.normal, (v.on_a + v.on_b) * 0.5).after;
@@ -229,7 +230,7 @@ bool DeepOverlapRule::no_more_to_see(const Run& run) const {
     if (!run.solved || run.placed || run.last > run.first) return false;
     if (run.first + 1 >= context_.recording.size()) return true;
     const World next = context_.recording.world_at(run.first + 1);
-    return !next.live(run.mover) || !next.live(run.other);
+    return !next.stays(run.mover) || !next.stays(run.other);
 }
 
 /// A pile, a bridge, a mill that spins a drum: what gets a response at once and stays so is pressed in by its
@@ -249,6 +250,8 @@ bool DeepOverlapRule::in_order(const Run& run) const {
     const Recording& r = context_.recording;
     const bool logged = r.header.has(Channel::Contacts);
     if (no_more_to_see(run)) return true;
+    if (!run.placed && run.last <= run.first + 1 && soon_removed(r, run.last, run.mover, run.other))
+        return true;
     if (logged && !contact_logged(run)) return false;
     if (under_load(run)) return true;
     // What is not logged is not denied: a solver that puts it out where it came in has seen it.

@@ -24,7 +24,7 @@ struct Approach {
     std::vector<Turn> turns;
     double apart = 0.0; // widest gap since the first turn
     double widest_between = 0.0;
-    double angle_a = 0.0, angle_b = 0.0;
+    Rotation turn_a, turn_b;
     bool thrown_back = false; // made to close again in a single frame, not by falling
     Vec3 at{0.0}, normal{0.0};
 };
@@ -82,7 +82,7 @@ ClosingChange change_of(const Step& step, const Meeting& m) {
     return closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);
 }
 
-double angle_of(const World& w, Slot c) { return w.body_of(c).pose.angle; }
+const Rotation& turn_of(const World& w, Slot c) { return w.body_of(c).pose.turn; }
 
 /// One of the two is touched by something else in this step: what changed need not be this pair's doing.
 bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
@@ -118,8 +118,8 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
     if (turned < std::max(matters, share_ * (a.turns[0].before - a.turns[0].after))) return false;
     const double slop = context_.recording.slop();
     const double rocked =
-        std::abs(angle_of(step.now, m.a) - a.angle_a) * at(step.now, m.a).geometry->corner_reach() +
-        std::abs(angle_of(step.now, m.b) - a.angle_b) * at(step.now, m.b).geometry->corner_reach();
+        glm::length(a.turn_a.to(turn_of(step.now, m.a))) * at(step.now, m.a).geometry->corner_reach() +
+        glm::length(a.turn_b.to(turn_of(step.now, m.b))) * at(step.now, m.b).geometry->corner_reach();
     if (rocked > slop) return false;
     // Coming back by its own fall is a new approach, however low the hop was.
     constexpr double hardly = 0.25; // of what is turned
@@ -163,7 +163,7 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
         Approach a;
         std::tie(a.mover, a.other) = mover_first(step.before, step.now, m.a, m.b);
         a.turns.push_back({step.index, before, after});
-        a.angle_a = angle_of(step.now, m.a), a.angle_b = angle_of(step.now, m.b);
+        a.turn_a = turn_of(step.now, m.a), a.turn_b = turn_of(step.now, m.b);
         a.at = (m.on_a + m.on_b) * 0.5, a.normal = m.normal;
         open_.emplace(key, a);
         return;
@@ -232,9 +232,10 @@ void DoubleHitRule::report(const Reported& told) const {
         f.facts.push_back({"event", told.event, "text"});
         f.suggest.push_back({say("fire '{}' once per touch", told.event), nlohmann::json::array()});
     } else
-        f.suggest.push_back(
-            {translated("switch the hitbox off after its first report"),
-             {{{"colliders", {f.colliders[0]}}, {"on", false}, {"frames", {f.first + 1, f.last}}}}});
+        f.suggest.push_back({translated("switch the hitbox off after its first report"),
+                             {{{"colliders", {f.colliders[0]}},
+                               {"on", false},
+                               {"frames", {context_.recording.number(at_frames.front() + 1), f.last}}}}});
     context_.found(std::move(f));
 }
 
@@ -274,7 +275,7 @@ void DoubleHitRule::look_for_cancelled(const Step& step) {
 /// A response may come one frame after its contact is logged: wait for it.
 void DoubleHitRule::settle_cancelled(const Step& step) {
     for (const Cancelled& c : cancelled_) {
-        if (step.now.live(c.mover) && closing_speed(step.now, c.mover, c.one, c.normal) < 0.5 * c.closing)
+        if (step.now.stays(c.mover) && closing_speed(step.now, c.mover, c.one, c.normal) < 0.5 * c.closing)
             continue;
         Finding f = start(c.index, c.index, {c.mover, c.one, c.two});
         f.at = c.at, f.weight = 0.75;

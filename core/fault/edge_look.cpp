@@ -6,7 +6,7 @@
 namespace oddbounce {
 
 EdgeLook::EdgeLook(const Recording& recording)
-    : r_(recording), up_(recording.header.up), right_(rightward(recording)), slop_(recording.slop()) {}
+    : r_(recording), up_(recording.header.up), right_(directions(recording).right()), slop_(recording.slop()) {}
 
 std::vector<Touch> EdgeLook::touches(const Step& step, Slot body) const {
     std::vector<Touch> out;
@@ -43,12 +43,13 @@ bool EdgeLook::vertex_ahead(const Step& step, const Touch& t, const Vec3& way, d
     const Pose& rest = step.now.body_of(t.other).pose;
     double nearest = reach;
     bool found = false;
-    for (const Vec2& corner : at(step.now, t.other).geometry->corners()) {
-        const Vec3 p = raised(rest.place(corner));
-        if (glm::dot(p - mine.at, way) <= 0.0) continue;
+    Box near = at(step.now, t.mine).geometry->bounds(mine);
+    near.grow(reach);
+    at(step.now, t.other).geometry->corners(rest, near, [&](const Vec3& p) {
+        if (glm::dot(p - mine.at, way) <= 0.0) return;
         const double d = point_distance(p, *at(step.now, t.mine).geometry, mine);
         if (d <= nearest) nearest = d, vertex = p, found = true;
-    }
+    });
     return found;
 }
 
@@ -64,7 +65,7 @@ bool EdgeLook::on_flat_run(const Step& step, const Touch& t, const std::vector<T
         if (s.gap > near || !walkable(step, at(step.now, t.mine).body, s.normal) || !still(s.other))
             return false;
         if (std::abs(glm::dot(vertex - s.at, up_)) > lift + r_.header.skin) return false;
-        if (s.other == t.other) return at(step.now, t.other).geometry->pieces().size() > 1;
+        if (s.other == t.other) return at(step.now, t.other).geometry->of_parts();
         return pair_at(step.now, s.other, t.other).gap <= lift;
     });
 }
@@ -81,15 +82,8 @@ double EdgeLook::supported_share(const Step& step, Slot mine, const std::vector<
                                  double& overhang) const {
     const Geometry& g = *at(step.now, mine).geometry;
     const Pose& pose = step.now.body_of(mine).pose;
-    double left = infinity, right = -infinity, low = infinity, high = -infinity;
-    for (const plane::Piece& local : g.pieces()) {
-        const plane::Piece p = plane::placed(local, pose);
-        for (int i = 0; i < p.count; ++i) {
-            const double s = glm::dot(p[i], flat(right_)), h = glm::dot(p[i], flat(up_));
-            left = std::min(left, s - p.radius), right = std::max(right, s + p.radius);
-            low = std::min(low, h - p.radius), high = std::max(high, h + p.radius);
-        }
-    }
+    const double left = -g.along(pose, -right_), right = g.along(pose, right_), low = -g.along(pose, -up_),
+                 high = g.along(pose, up_);
     // A game may keep a margin of its own: what the log says carries the body carries it from there.
     double rest = 2.0 * slop_ + r_.header.skin;
     for (const Touch& t : all)

@@ -126,10 +126,10 @@ class HitOutsideArtRule : public Rule {
         add_fact(f, "waste", 100.0 * share, "%");
         f.facts.push_back({"loose", name, "text"});
         const ArtLook::Seen seen = art_.seen(w, at(w, c).body);
-        std::vector<Vec2> points;
+        OutlinePoints points;
         double visible = 0.0;
         for (const auto& g : seen.parts) {
-            const std::vector<Vec2> more = outline_points(*g);
+            const OutlinePoints more = outline_points(*g);
             points.insert(points.end(), more.begin(), more.end()), visible += g->area();
         }
         const double covers = at(w, c).geometry->area();

@@ -47,7 +47,7 @@ class JitterRule : public Rule {
         const bool fresh = !runs_.find({m.a, m.b});
         Run& run = runs_.at({m.a, m.b}, step.index);
         if (fresh) {
-            std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
+            std::tie(run.mover, run.other) = responder_first(step, m);
             run.normal = run.mover == m.a ? m.normal : -m.normal;
             run.closing = step.before.body_of(run.mover).velocity_known
                               ? closing_speed(step.before, run.mover, run.other, run.normal)

@@ -107,7 +107,7 @@ class NoReactionRule : public Rule {
         }
         if (!elsewhere.empty()) return elsewhere;
         for (const Slot c : {w.a, w.b})
-            if (!now.live(c))
+            if (!now.stays(c))
                 return say("{} was removed or switched off", the(body_name(r, now.body_of(c).def->id)));
         return translated("it never fired");
     }

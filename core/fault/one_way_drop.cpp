@@ -94,20 +94,11 @@ class OneWayDropRule : public Rule {
 
     /// The whole of the mover was on the free side: nothing of it beside or below the surface.
     bool was_above(const Step& step, Slot mover, Slot other, const Vec3& pass) const {
-        const auto least = [&](Slot c, double sign) {
-            double most = -infinity;
-            const Pose& p = step.before.body_of(c).pose;
-            const Box b = at(step.before, c).geometry->bounds(p);
-            // Bounds are enough for upright shapes; others by their corners.
-            for (const Vec2& corner : at(step.before, c).geometry->corners())
-                most = std::max(most, sign * glm::dot(raised(p.place(corner)), pass));
-            if (most == -infinity)
-                for (const Vec3& corner : {b.low, b.high})
-                    most = std::max(most, sign * glm::dot(corner, pass));
-            return most;
+        const auto reaches = [&](Slot c, const Vec3& way) {
+            return at(step.before, c).geometry->along(step.before.body_of(c).pose, way);
         };
-        return -least(mover, -1.0) >= least(other, 1.0) - 2.0 * context_.recording.slop() ||
-               at(step.before, other).geometry->corners().size() > 4; // uneven ground: the gap decides
+        return -reaches(mover, -pass) >= reaches(other, pass) - 2.0 * context_.recording.slop() ||
+               at(step.before, other).geometry->corner_count() > 4; // uneven ground: the gap decides
     }
 
     void close(const Run& run) const {

@@ -12,10 +12,10 @@ namespace oddbounce {
 namespace {
 
 struct Side {
-    Vec2 guards{0.0}, along{0.0};
+    Vec3 guards{0.0}, along{0.0};
     std::vector<double> places; // of its probes along the side, rising, in the body's frame
     double gap = 0.0, middle = 0.0;
-    Vec2 from{0.0}, to{0.0}; // the two probes
+    Vec3 from{0.0}, to{0.0}; // the two probes
 };
 
 struct Body {
@@ -55,7 +55,7 @@ class ProbeGapRule : public Rule {
         sort_out(body);
     }
 
-    static void sort_out(Body& body) {
+    void sort_out(Body& body) const {
         body.sides.clear();
         std::vector<const ProbeDef*> all;
         for (const auto& [id, p] : body.probes) all.push_back(&p);
@@ -63,12 +63,12 @@ class ProbeGapRule : public Rule {
         for (const ProbeDef* p : all) {
             if (done.count(p)) continue;
             Side side;
-            side.guards = unit(flat(p->guards)), side.along = {-side.guards.y, side.guards.x};
-            std::vector<std::pair<double, Vec2>> places;
+            side.guards = unit(p->guards), side.along = directions(context_.recording).across(side.guards)[0];
+            std::vector<std::pair<double, Vec3>> places;
             for (const ProbeDef* q : all)
-                if (glm::dot(unit(flat(q->guards)), side.guards) > 0.99) {
+                if (glm::dot(unit(q->guards), side.guards) > 0.99) {
                     done.insert(q);
-                    places.emplace_back(glm::dot(flat(q->at), side.along), flat(q->at));
+                    places.emplace_back(glm::dot(q->at, side.along), q->at);
                 }
             std::sort(places.begin(), places.end(),
                       [](const auto& a, const auto& b) { return a.first < b.first; });
@@ -135,9 +135,7 @@ class ProbeGapRule : public Rule {
     static bool between(const Step& step, const Side& side, const BodyState& state, Slot other) {
         const Geometry& g = *at(step.now, other).geometry;
         const Pose& pose = step.now.body_of(other).pose;
-        const auto world = [&](const Vec2& local) {
-            return raised(state.pose.place(local * flat(state.scale)));
-        };
+        const auto world = [&](const Vec3& local) { return state.pose.place(local * state.scale); };
         const Vec3 from = world(side.from), to = world(side.to);
         if (point_distance(from, g, pose) <= 0.0 || point_distance(to, g, pose) <= 0.0) return false;
         return ray_cast(from, to, g, pose).status != Status::None;
@@ -150,7 +148,7 @@ class ProbeGapRule : public Rule {
         const std::size_t shown = body.intrusions[s] > 0 ? body.intruded_at[s] : body.nearest_at;
         const World w = r.world_at(shown);
         const BodyState& state = w.body_of(body.collider);
-        const Vec2 scaled = side.along * flat(state.scale);
+        const Vec3 scaled = side.along * state.scale;
         const double gap = side.gap * glm::length(scaled);
         if (gap <= body.smallest * (1.0 + 1e-6)) return;
         const std::string& u = r.header.unit;
@@ -162,12 +160,12 @@ class ProbeGapRule : public Rule {
             f.bodies.push_back(w.body_of(body.smallest_is).def->id);
             f.names.push_back(body_name(w, at(w, body.smallest_is).body));
         }
-        f.at = raised(state.pose.place((side.from + side.to) * 0.5 * flat(state.scale)));
+        f.at = state.pose.place((side.from + side.to) * 0.5 * state.scale);
         f.shown_at = r.number(shown);
         const bool intruded = body.intrusions[s] > 0;
         for (const std::size_t i : {body.first, shown}) {
             const BodyState then = r.world_at(i).body_of(body.collider);
-            const auto world = [&](const Vec2& p) { return raised(then.pose.place(p * flat(then.scale))); };
+            const auto world = [&](const Vec3& p) { return then.pose.place(p * then.scale); };
             f.marks.push_back(
                 {r.number(i), world(side.from), world(side.to), false, say("gap {}", length_text(r, gap))});
         }
@@ -184,7 +182,7 @@ class ProbeGapRule : public Rule {
                  "tests");
         add_fact(f, "tests_now", static_cast<double>(body.probes.size()), "tests");
         add_fact(f, "frames_intruded", static_cast<double>(body.intrusions[s]), "frames");
-        const Vec3 guards = raised(state.pose.rotate(side.guards * flat(state.scale)));
+        const Vec3 guards = state.pose.turn.turn(side.guards * state.scale);
         f.facts.push_back({"kind", std::string(word_of(unit(guards))) + " side", "text"});
         if (intruded)
             add_fact(f, "intruded_frame", static_cast<double>(r.number(body.intruded_at[s])), "frame"),
@@ -196,7 +194,7 @@ class ProbeGapRule : public Rule {
 
     const char* word_of(const Vec3& way) const {
         const Recording& r = context_.recording;
-        const double up = glm::dot(way, r.header.up), right = glm::dot(way, rightward(r));
+        const double up = glm::dot(way, r.header.up), right = glm::dot(way, directions(r).right());
         if (std::abs(up) >= std::abs(right)) return up > 0.0 ? "upper" : "lower";
         return right > 0.0 ? "right" : "left";
     }

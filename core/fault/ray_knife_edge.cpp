@@ -18,7 +18,9 @@ double ulp(double value, int bits) {
 }
 
 Vec3 rounded(const Vec3& v) {
-    return {static_cast<double>(static_cast<float>(v.x)), static_cast<double>(static_cast<float>(v.y)), 0.0};
+    Vec3 out;
+    for (int axis = 0; axis < 3; ++axis) out[axis] = static_cast<double>(static_cast<float>(v[axis]));
+    return out;
 }
 
 struct Answer {
@@ -52,14 +54,17 @@ class RayKnifeEdgeRule : public Rule {
     void finish() override { runs_.finish(); }
 
   private:
+    int dimensions() const { return context_.recording.header.space; }
     /// The rays' coordinates' ULPs, the larger of both ends.
     Vec3 places(const RayRow& ray) const {
-        return {std::max(ulp(ray.from.x, bits_), ulp(ray.to.x, bits_)),
-                std::max(ulp(ray.from.y, bits_), ulp(ray.to.y, bits_)), 0.0};
+        Vec3 out(0.0);
+        for (int axis = 0; axis < dimensions(); ++axis)
+            out[axis] = std::max(ulp(ray.from[axis], bits_), ulp(ray.to[axis], bits_));
+        return out;
     }
     std::vector<Slot> near(const World& w, const RayRow& ray) const {
         const Vec3 p = places(ray);
-        return near_ray(w, ray, ray.to, 4.0 * std::max(p.x, p.y));
+        return near_ray(w, ray, ray.to, 4.0 * p[longest_axis(p)]);
     }
 
     static Answer nearest(const World& w, const RayRow& ray, const std::vector<Slot>& candidates) {
@@ -81,12 +86,8 @@ class RayKnifeEdgeRule : public Rule {
     static std::pair<int, int> cell_at(const World& w, Slot c, const Vec3& where, const Vec3& way) {
         const Shape& s = at(w, c).def->shape;
         const BodyState& body = w.body_of(c);
-        const Vec3 inside = where + unit(way) * (1e-3 * s.cell);
-        Vec2 local = body.pose.unplace(flat(inside)) / flat(body.scale) - flat(s.at);
-        const double cosine = std::cos(-s.angle), sine = std::sin(-s.angle);
-        local = {cosine * local.x - sine * local.y, sine * local.x + cosine * local.y};
-        local = (local - flat(s.origin)) / s.cell;
-        return {static_cast<int>(std::floor(local.x)), static_cast<int>(std::floor(local.y))};
+        const auto cell = cell_at_point(s, body.pose.unplace(where + unit(way) * (1e-3 * s.cell)) / body.scale);
+        return {cell[0], cell[1]};
     }
 
     /// How far sideways, in ULPs, the answer is another; none where one ULP changes nothing.
@@ -96,8 +97,8 @@ class RayKnifeEdgeRule : public Rule {
         const Answer exact = nearest(w, ray, candidates);
         const Vec3 p = places(ray), way = unit(ray.to - ray.from);
         std::optional<double> least;
-        for (int axis = 0; axis < 2; ++axis) {
-            const double across = std::abs(axis == 0 ? way.y : way.x);
+        for (int axis = 0; axis < dimensions(); ++axis) {
+            const double across = std::sqrt(std::max(0.0, 1.0 - way[axis] * way[axis]));
             if (across < 0.1) continue; // along the ray: that is its length
             for (const double side : {-1.0, 1.0}) {
                 const auto moved = [&](double by) {
@@ -135,14 +136,16 @@ class RayKnifeEdgeRule : public Rule {
         const RayRow& ray = run.ray;
         Finding f = ray_finding("ray-knife-edge", r, run, w);
         const Vec3 p = places(ray), way = unit(ray.to - ray.from);
-        const double place = std::abs(way.y) >= std::abs(way.x) ? p.x : p.y;
+        double place = 0.0; // the largest ULP across the ray
+        for (int axis = 0; axis < dimensions(); ++axis)
+            if (axis != longest_axis(way)) place = std::max(place, p[axis]);
         const auto candidates = near(w, ray);
         const Answer exact = nearest(w, ray, candidates);
         // What the game's width makes of it: rounded, or on the other side of the edge.
         RayRow narrow = ray;
         narrow.from = rounded(ray.from), narrow.to = rounded(ray.to);
         Answer other = nearest(w, narrow, candidates);
-        for (int axis = 0; axis < 2 && other == exact; ++axis)
+        for (int axis = 0; axis < dimensions() && other == exact; ++axis)
             for (const double side : {-1.0, 1.0}) {
                 RayRow moved = ray;
                 moved.from[axis] += side * p[axis], moved.to[axis] += side * p[axis];

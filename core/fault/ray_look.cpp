@@ -11,7 +11,7 @@ namespace {
 
 bool may_hit(const World& w, const RayRow& ray, Slot c) {
     const ColliderState& state = at(w, c);
-    if (!w.live(c) || !state.geometry->judged()) return false;
+    if (!w.stays(c) || !state.geometry->judged()) return false;
     if (std::find(ray.skip.begin(), ray.skip.end(), state.def->id) != ray.skip.end()) return false;
     if (!ray.layers) return state.def->role != Role::Sensor;
     const std::string& layer = state.def->layer.empty() ? w.body_of(c).def->kind : state.def->layer;

@@ -156,12 +156,12 @@ class RayWrongAnswerRule : public Rule {
         const double length = glm::length(way);
         if (length == 0.0) return true;
         const double aside = 0.01 * context_.recording.slop();
-        const Vec3 side = Vec3(-way.y, way.x, 0.0) / length * aside;
-        for (const double s : {-1.0, 1.0}) {
-            RayRow moved = ray;
-            moved.from += side * s, moved.to += side * s;
-            if (right(w, moved, hit, look_along(w, moved))) return true;
-        }
+        for (const Vec3& side : directions(context_.recording).across(way))
+            for (const double by : {-aside, aside}) {
+                RayRow moved = ray;
+                moved.from += side * by, moved.to += side * by;
+                if (right(w, moved, hit, look_along(w, moved))) return true;
+            }
         return false;
     }
 
@@ -270,7 +270,7 @@ class RayTooShortRule : public Rule {
     bool ends_at_somebody(const Step& step, const RayRow& ray) const {
         const double slop = context_.recording.slop();
         for (Slot c = 0; c < static_cast<Slot>(step.now.colliders().size()); ++c)
-            if (step.now.live(c) && !is_own(step.now, ray, c) &&
+            if (step.now.stays(c) && !is_own(step.now, ray, c) &&
                 (point_distance(ray.to, *at(step.now, c).geometry, step.now.body_of(c).pose) <= slop ||
                  glm::length(step.now.body_of(c).pose.at - ray.to) <= slop))
                 return true;

@@ -108,9 +108,11 @@ class RepeatEffectRule : public Rule {
                  glm::length(now.body_of(mover).velocity) - glm::length(before.body_of(mover).velocity),
                  r.header.unit + "/s");
         f.facts.push_back({"event", key.first, "text"});
-        for (const auto& [index, there] : run.places)
-            f.marks.push_back({r.number(index), there, there, false,
-                               "'" + key.first + "' × " + std::to_string(index - run.first + 1)});
+        for (std::size_t k = 0; k < run.places.size(); ++k) {
+            const auto& [index, there] = run.places[k];
+            f.marks.push_back(
+                {r.number(index), there, there, false, "'" + key.first + "' × " + std::to_string(k + 1)});
+        }
         f.suggest.push_back({say("fire '{}' when the contact begins, not while it lasts", key.first),
                              nlohmann::json::array()});
         context_.found(std::move(f));
@@ -137,8 +139,9 @@ void describe(const Recording& r, Finding& f) {
     };
     account.at(f.first, say("{} touches {}. '{}' fires, as expected. Its speed is {}.",
                             sentence_the(f.names[0]), the(f.names.back()), event, speed(f.first)));
-    account.at(f.first + 1, say("No new contact begins, yet '{}' fires again. Its speed is {}.", event,
-                                speed(f.first + 1)));
+    const std::int64_t again = f.marks.size() > 1 ? f.marks[1].frame : f.last;
+    account.at(again,
+               say("No new contact begins, yet '{}' fires again. Its speed is {}.", event, speed(again)));
     account.at(f.last, say("'{}' has fired {} for {}. The speed changed by {}.", event,
                            count_text(f.number("times_fired"), "time"),
                            count_text(f.number("times_expected"), "contact"),

@@ -3,6 +3,7 @@
 // nothing while bodies of these kinds do meet elsewhere in the log (filtered), or they should meet and no
 // contact of the two bodies is logged (unreported).
 #include "fault/account_text.hpp"
+#include "fault/removal.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
@@ -105,6 +106,7 @@ class SilentOverlapRule : public Rule {
         const auto role = [&](Slot c) { return at(step.now, c).def->role; };
         const bool one_way = role(m.a) == Role::OneWay || role(m.b) == Role::OneWay;
         const bool sensor = role(m.a) == Role::Sensor || role(m.b) == Role::Sensor;
+        if (!step.now.stays(m.a) || !step.now.stays(m.b)) return; // removed: that is its response
         if (m.gap_after >= -slop || one_way || (filtered ? sensor : !logged_)) return;
         const Key key{m.a, m.b, filtered};
         const Run* before = runs_.find(key);
@@ -132,6 +134,8 @@ class SilentOverlapRule : public Rule {
             return;
         }
         const World w = context_.recording.world_at(run.first);
+        // What is removed as it is met, or in the frame after, has had its response.
+        if (run.frames <= 2 && soon_removed(context_.recording, run.last, key.a, key.b)) return;
         // What begins with the last frame may be reported in the next.
         const bool cut = context_.recording.complete() && run.first + 1 >= context_.recording.size();
         if (!cut && !reported(bodies_of(w, key.a, key.b), run.first)) emit(run);

@@ -73,7 +73,7 @@ class SpeedSurgeRule : public Rule {
     void take(const Step& step, const Meeting& m) {
         if (m.does != Does::Solid || one_owner(step.now, m.a, m.b) || !touches(m)) return;
         Surge s;
-        std::tie(s.mover, s.other) = mover_first(step.before, step.now, m.a, m.b);
+        std::tie(s.mover, s.other) = responder_first(step, m);
         const BodyState &was = step.before.body_of(s.mover), &is = step.now.body_of(s.mover);
         const BodyState &other_was = step.before.body_of(s.other), &other_is = step.now.body_of(s.other);
         for (const BodyState* b : {&was, &is, &other_was, &other_is})
@@ -145,7 +145,7 @@ class SpeedSurgeRule : public Rule {
         if (context_.recording.header.has(Channel::Contacts) && !s.contact &&
             std::none_of(step.meetings.begin(), step.meetings.end(), same))
             return false;
-        if (!step.now.live(s.mover) || !step.now.live(s.other)) return true;
+        if (!step.now.stays(s.mover) || !step.now.stays(s.other)) return true;
         const double apart = -closing_speed(step.now, s.mover, s.other, s.normal);
         return apart > 0.8 * s.apart - 2.0 * gravity_gain(step);
     }

@@ -184,7 +184,7 @@ std::optional<double> StuckOnEdgeRule::does_not_fall(const Step& step, Slot body
         gravity_ * dt * dt *
         static_cast<double>(std::min<std::size_t>(static_cast<std::size_t>(still) + 1, frames_));
     if (std::abs(glm::dot(moved.travel(), up_)) >= moved_share_ * should ||
-        std::abs(moved.turning()) * dt > 1e-4) {
+        moved.turning() * dt > 1e-4) {
         still = 0;
         return {};
     }

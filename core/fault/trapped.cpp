@@ -14,9 +14,10 @@ struct Run {
     Slot mover = -1, other = -1;
     std::size_t frames = 0, tries = 0;
     double deepest = 0.0, attempted = 0.0;
-    Vec3 began{0.0}, now{0.0}; // where the mover is from the other
+    Vec3 began{0.0};    // where the mover was from the other
+    double moved = 0.0; // farthest from there
+    double depth = 0.0; // at the end of the last frame
     Vec3 at{0.0};
-    bool one_body_has_desired = false;
 };
 
 class TrappedRule : public Rule {
@@ -71,7 +72,13 @@ class TrappedRule : public Rule {
             std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
             run.began = step.now.body_of(run.mover).pose.at - step.now.body_of(run.other).pose.at;
         }
-        run.now = step.now.body_of(run.mover).pose.at - step.now.body_of(run.other).pose.at;
+        const Vec3 now = step.now.body_of(run.mover).pose.at - step.now.body_of(run.other).pose.at;
+        run.moved = std::max(run.moved, glm::length(now - run.began));
+        // What comes out a little every frame is on its way.
+        constexpr double hardly = 1e-3; // of the depth
+        const double depth = -m.gap_after;
+        const bool comes_out = run.frames > 1 && depth < run.depth - hardly * run.deepest;
+        run.depth = depth;
         double speed = std::max(tries(a, -m.normal, step), tries(b, m.normal, step));
         // Driven against each other, or apart, by what the log says of their velocities; together is no try.
         // Two that only a solver moves are its matter: deep-overlap judges how it does.
@@ -80,7 +87,7 @@ class TrappedRule : public Rule {
         if (a.velocity_known && b.velocity_known && (a.velocity_logged || b.velocity_logged) &&
             apart > closing_that_matters(step))
             speed = std::max(speed, apart);
-        if (speed > 0.0) ++run.tries, run.attempted += speed * step.now.dt();
+        if (speed > 0.0 && !comes_out) ++run.tries, run.attempted += speed * step.now.dt();
         if (-m.gap_after > run.deepest)
             run.deepest = -m.gap_after, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5;
     }
@@ -89,7 +96,7 @@ class TrappedRule : public Rule {
         constexpr double went = 0.25; // of what it tried: more is a way through, not a trap
         const Recording& r = context_.recording;
         const auto least = static_cast<std::size_t>(context_.settings["trapped.frames"]);
-        if (run.tries < least || glm::length(run.now - run.began) > went * run.attempted) return;
+        if (run.tries < least || run.moved > went * run.attempted) return;
         const World w = r.world_at(run.first);
         Finding f;
         f.fault = "trapped", f.first = r.number(run.first), f.last = r.number(run.last);
@@ -99,7 +106,7 @@ class TrappedRule : public Rule {
         add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
         add_fact(f, "depth", run.deepest, r.header.unit);
         add_fact(f, "tried", run.attempted, r.header.unit);
-        add_fact(f, "moved", glm::length(run.now - run.began), r.header.unit);
+        add_fact(f, "moved", run.moved, r.header.unit);
         note_threshold(f, context_.settings.threshold("trapped.frames"));
         note_threshold(f, {"slop", r.slop(), r.header.unit});
         const nlohmann::json mover = mover_target(w, f);

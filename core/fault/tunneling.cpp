@@ -111,7 +111,7 @@ void TunnelingRule::consider(const Step& step, const Meeting& m) {
 void TunnelingRule::follow_point(const Step& step, Crossing& c) const {
     const Motion mine = step.now.motion_since(step.before, at(step.now, c.mover).body),
                  theirs = step.now.motion_since(step.before, at(step.now, c.other).body);
-    const Vec2 local = mine.at(c.sweep.first).unplace(flat(c.sweep.on_a));
+    const Vec3 local = mine.at(c.sweep.first).unplace(c.sweep.on_a);
     const auto seen = [&](double t) { return theirs.at(t).unplace(mine.at(t).place(local)); };
     const auto length_between = [&](double from, double to) {
         constexpr int chords = 16;
@@ -123,7 +123,7 @@ void TunnelingRule::follow_point(const Step& step, Crossing& c) const {
     };
     c.inside = length_between(c.sweep.first, c.sweep.last), c.travel = length_between(0.0, 1.0);
     const double ahead = std::max(1e-3, 0.05 * (c.sweep.last - c.sweep.first));
-    c.way = raised(theirs.at(c.sweep.first).rotate(unit(seen(c.sweep.first + ahead) - seen(c.sweep.first))));
+    c.way = theirs.at(c.sweep.first).turn.turn(unit(seen(c.sweep.first + ahead) - seen(c.sweep.first)));
 }
 
 /// Extent of what moves; of the smaller, if both do.
@@ -199,7 +199,7 @@ void TunnelingRule::measure(const Step& step, Crossing& c) const {
 void TunnelingRule::settle(const Step& step, Crossing& c) const {
     if (answered_by_log(step.now, *step.frame, c)) c.responded = true;
     const BodyState& body = step.now.body_of(c.mover);
-    if (c.sensor || body.teleported || body.fresh || !step.now.live(c.mover) || !step.now.live(c.other))
+    if (c.sensor || body.teleported || body.fresh || !step.now.stays(c.mover) || !step.now.stays(c.other))
         return;
     if (closing_speed(step.now, c.mover, c.other, c.sweep.normal) >= -0.1 * c.closing) return;
     const Slot own = at(step.now, c.mover).body;

@@ -7,6 +7,7 @@
 #include "fault/runs.hpp"
 
 #include <numbers>
+#include <unordered_map>
 
 namespace oddbounce {
 
@@ -23,7 +24,8 @@ struct Run {
 class WallClimbRule : public Rule {
   public:
     explicit WallClimbRule(const RuleContext& context)
-        : context_(context), margin_(context.settings["wall-climb.slope_margin"]),
+        : context_(context), up_(context.recording.header.up),
+          margin_(context.settings["wall-climb.slope_margin"]),
           runs_(2, [this](const Slot&, Run& run) { close(run); }) {}
 
     void step(const Step& step) override {
@@ -37,12 +39,13 @@ class WallClimbRule : public Rule {
     struct Steep {
         const Meeting* meeting = nullptr;
         double slope = 0.0;
+        bool touched = false; // by anything solid
         bool carried = false; // by something walkable, or that moves up itself
     };
 
     Steep surfaces(const Step& step, Slot body) const {
         Steep out;
-        const Vec3 up = context_.recording.header.up;
+        const Vec3 up = up_;
         const double limit = step.now.body(body).def->slope + margin_;
         for (const Meeting* met : step.of(body)) {
             const Meeting& m = *met;
@@ -50,8 +53,10 @@ class WallClimbRule : public Rule {
             const auto one_way = [&](Slot c) { return at(step.now, c).def->role == Role::OneWay; };
             if (m.does != Does::Solid || one_way(m.a) || one_way(m.b) || one_owner(step.now, m.a, m.b))
                 continue;
-            if (!m.contact && m.gap_after > context_.recording.slop() + context_.recording.header.skin)
-                continue;
+            const bool logged =
+                m.contact && !logged_end(*step.frame, at(step.now, m.a).def->id, at(step.now, m.b).def->id);
+            if (!logged && m.gap_after > context_.recording.slop() + context_.recording.header.skin) continue;
+            out.touched = true;
             const Slot other = is_a ? m.b : m.a;
             const Vec3 out_of = is_a ? -m.normal : m.normal; // from the surface to the body
             const double slope =
@@ -60,47 +65,65 @@ class WallClimbRule : public Rule {
                 glm::dot(step.now.motion_since(step.before, at(step.now, other).body).travel(), up);
             if (step.now.body_of(other).def->moves != Moves::Static && lifts > 0.0) out.carried = true;
             if (slope <= limit)
-                out.carried = out.carried || m.gap_after < 0.0 || m.contact;
+                out.carried = out.carried || m.gap_after < 0.0 || logged;
             else if (slope < 100.0 && (!out.meeting || slope < out.slope))
                 out.meeting = &m, out.slope = slope;
         }
         return out;
     }
 
+    /// A body on its way up. Games let gravity pull some bodies less, or not at all: what it does is learned
+    /// while nothing touches them.
+    struct Flight {
+        double speed = 0.0; // upward, of the last step, unit/s
+        double pull = 0.0;  // how fast that decreases, unit/s²
+        std::size_t last = 0;
+        bool free = false, pulled = false; // untouched in the last step; `pull` is known
+    };
+
     void take(const Step& step, Slot body) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
-        const Vec3 up = context_.recording.header.up;
         // What a solver moves and nobody steers is lifted by whatever hits it.
         const bool steered = is.def->moves == Moves::Kinematic || is.has_desired;
         if (!steered || is.fresh || is.teleported || !was.velocity_known || was.fresh) return;
-        const double rise = glm::dot(is.pose.at - was.pose.at, up), slop = context_.recording.slop();
-        if (rise <= 0.02 * slop ||
-            (is.has_desired && glm::dot(is.desired, up) > 0.1 * glm::length(is.desired) &&
-             glm::dot(is.desired, up) > 0.0))
-            return;
+        const double rise = glm::dot(is.pose.at - was.pose.at, up_), slop = context_.recording.slop();
+        const bool wants_up = is.has_desired && glm::dot(is.desired, up_) > 0.1 * glm::length(is.desired);
+        if (rise <= 0.02 * slop || wants_up) return;
         const Steep steep = surfaces(step, body);
-        if (!steep.meeting) return;
+        const bool flies = in_flight(step, body, rise, steep);
         Run* run = runs_.find(body);
-        if (steep.carried && !run) return;
-        // A jump beside a wall slows down by gravity; on a slope by its share along the slope.
-        const double dt = step.now.dt(),
-                     share = std::pow(std::sin(steep.slope * std::numbers::pi / 180.0), 2.0);
-        const double slowed = -glm::dot(context_.recording.header.gravity, up) * dt * dt * share;
-        const double rose = glm::dot(was.velocity, up) * dt;
-        if (rose > 0.0 && rise < rose - 0.5 * slowed) return;
-        // The first frame of a jump: it leaves with more than a climb would have, and the next ones tell.
+        if (!steep.meeting || flies || (steep.carried && !run)) return;
         const Slot mine = at(step.now, steep.meeting->a).body == body ? steep.meeting->a : steep.meeting->b;
         const Slot other = mine == steep.meeting->a ? steep.meeting->b : steep.meeting->a;
         Run& r = runs_.at(body, step.index);
         if (r.frames++ == 0) {
             r.mover = mine, r.other = other, r.slope = steep.slope;
-            const Box bounds = at(step.now, mine).geometry->bounds(is.pose);
-            const double height = std::abs(glm::dot(bounds.high - bounds.low, glm::abs(up)));
+            const Geometry& g = *at(step.now, mine).geometry;
+            const double height = g.along(is.pose, up_) + g.along(is.pose, -up_);
             r.least =
                 is.def->step + std::max(4.0 * slop, context_.settings["wall-climb.least_rise"] * height);
         }
         r.rise += rise, r.at = (steep.meeting->on_a + steep.meeting->on_b) * 0.5;
         if (r.frames == 1) r.began = r.at;
+    }
+
+    /// It rises no more than one that flies would: gravity slows it, on a slope by its share along the slope.
+    /// The first frame of a jump is none, but the next ones tell. Remembers the step.
+    bool in_flight(const Step& step, Slot body, double rise, const Steep& steep) {
+        const double dt = step.now.dt(), speed = rise / dt;
+        Flight& f = flights_[body];
+        const bool follows = f.last > 0 && f.last + 1 == step.index && f.speed > 0.0;
+        if (follows && f.free && !steep.touched)
+            f.pull = std::max(0.0, (f.speed - speed) / dt), f.pulled = true;
+        const double pull = f.pulled ? f.pull : -glm::dot(context_.recording.header.gravity, up_);
+        const double share = std::pow(std::sin(steep.slope * std::numbers::pi / 180.0), 2.0);
+        const double most = -0.5 * pull * dt * share, rounding = 1e-6 * speed; // of the change of its speed
+        const double logged = glm::dot(step.before.body(body).velocity, up_);
+        const bool flies = (logged > 0.0 && speed < logged + most) ||
+                           (follows && f.pulled && speed <= f.speed + most + rounding) ||
+                           (follows && speed < f.speed + most);
+        f.speed = speed, f.last = step.index, f.free = !steep.touched;
+        return flies;
     }
 
     void close(const Run& run) const {
@@ -134,7 +157,9 @@ class WallClimbRule : public Rule {
     }
 
     RuleContext context_;
+    Vec3 up_;
     double margin_;
+    std::unordered_map<Slot, Flight> flights_;
     Runs<Slot, Run> runs_; // by body
 };
 

@@ -31,7 +31,7 @@ class WrongFaceRule : public Rule {
         std::vector<Hit> late;
         late.swap(waiting_);
         for (const Hit& h : late)
-            if (!met(step, h) && step.now.live(h.mover) && step.now.live(h.other)) judge(step, h, false);
+            if (!met(step, h) && step.now.stays(h.mover) && step.now.stays(h.other)) judge(step, h, false);
         for (const Meeting& m : step.meetings)
             if (std::optional<Hit> h = hit(step, m)) judge(step, *h, true);
     }
@@ -66,7 +66,7 @@ class WrongFaceRule : public Rule {
             (m.closest() > slop && !m.contact))
             return {};
         Hit h;
-        std::tie(h.mover, h.other) = mover_first(step.before, step.now, m.a, m.b);
+        std::tie(h.mover, h.other) = responder_first(step, m);
         const BodyState &was = step.before.body_of(h.mover), &is = step.now.body_of(h.mover);
         if (!was.velocity_known || !is.velocity_known || is.teleported || is.fresh) return {};
         const double matters = closing_that_matters(step);
@@ -87,26 +87,19 @@ class WrongFaceRule : public Rule {
         return h;
     }
 
-    bool is_face(const World& w, Slot c, const Vec3& normal, const Pose& pose) const {
-        constexpr double same = 1.0 - 1e-6;
-        const auto& all = at(w, c).geometry->normals();
-        return std::any_of(all.begin(), all.end(),
-                           [&](const Vec2& n) { return glm::dot(pose.rotate(n), flat(normal)) > same; });
-    }
-
     /// A face of either is met, and a slop to either side the same one is.
     bool flat_there(const Step& step, const Hit& h) const {
         const Motion mine = step.now.motion_since(step.before, at(step.now, h.mover).body),
                      theirs = step.now.motion_since(step.before, at(step.now, h.other).body);
-        if (!is_face(step.now, h.mover, h.normal, mine.at(h.fraction)) &&
-            !is_face(step.now, h.other, -h.normal, theirs.at(h.fraction)))
+        if (!at(step.now, h.mover).geometry->has_face(mine.at(h.fraction), h.normal) &&
+            !at(step.now, h.other).geometry->has_face(theirs.at(h.fraction), -h.normal))
             return false;
-        const Vec3 along(-h.normal.y, h.normal.x, 0.0);
         const double slop = context_.recording.slop();
-        for (const double side : {-1.0, 1.0}) {
-            const Sweep s = swept(step, h.mover, h.other, along * (side * slop) - h.normal * slop, 1.5);
-            if (s.status == Status::Found && glm::dot(s.normal, h.normal) < 0.7) return false;
-        }
+        for (const Vec3& along : directions(context_.recording).across(h.normal))
+            for (const double side : {-1.0, 1.0}) {
+                const Sweep s = swept(step, h.mover, h.other, along * (side * slop) - h.normal * slop, 1.5);
+                if (s.status == Status::Found && glm::dot(s.normal, h.normal) < 0.7) return false;
+            }
         return true;
     }
 
@@ -124,7 +117,13 @@ class WrongFaceRule : public Rule {
             return;
         }
         const auto along = [&](const Vec3& v) { return v - h.normal * glm::dot(v, h.normal); };
-        const Vec3 slid = along(before), slides = along(now), turned = along(change);
+        // Along a face that code moves, the body's own way counts, for the face may go to and fro; only its
+        // friction takes the body along.
+        const bool driven = steers(step, h);
+        const Vec3 slid = along(driven ? was.velocity : before), slides = along(driven ? is.velocity : now),
+                   turned = along(driven ? change + theirs - theirs_before : change),
+                   carried = along(theirs) - slid;
+        if (driven && glm::dot(turned, carried) > 0.0 && glm::length(turned) <= glm::length(carried)) return;
         const double responded = -glm::dot(change, h.normal);
         if (explained(step, h, turned, slides)) return;
         constexpr double hardly = 0.25; // of the closing speed: the face was not responded to
@@ -141,8 +140,8 @@ class WrongFaceRule : public Rule {
                      !slides_on && spin < hardly * h.closing &&
                      glm::length(turned) > std::max(matters, hardly * h.closing))
                 emit(step, h, change, "along");
-        } else if (!turns_by_code(is) && slide > std::max(matters, 0.1 * h.closing) && spin < 0.2 * slide &&
-                   glm::dot(slides, slid) < -reversed_ * slide * slide)
+        } else if (!turns_by_code(is) && !steers(step, h) && slide > std::max(matters, 0.1 * h.closing) &&
+                   spin < 0.2 * slide && glm::dot(slides, slid) < -reversed_ * slide * slide)
             emit(step, h, change, "both");
     }
 
@@ -158,6 +157,11 @@ class WrongFaceRule : public Rule {
     bool turns_by_code(const BodyState& b) const {
         return b.def->moves == Moves::Dynamic && b.def->upright &&
                !context_.recording.header.has(Channel::Desired);
+    }
+
+    /// A paddle may send a ball wherever it likes: code that moves a body may steer what hits it.
+    static bool steers(const Step& step, const Hit& h) {
+        return step.now.body_of(h.other).def->moves == Moves::Kinematic;
     }
 
     /// Spin, what came and what the hit gave, turns a body along the face.
@@ -248,12 +252,6 @@ class WrongFaceRule : public Rule {
 
 std::unique_ptr<Rule> make_rule(const RuleContext& context) {
     return std::make_unique<WrongFaceRule>(context);
-}
-
-/// "the x axis", "the y axis"; empty for a normal along neither.
-std::string axis_along(const Vec3& normal) {
-    constexpr double along = 0.999; // cosine
-    return std::abs(normal.x) > along ? "x" : std::abs(normal.y) > along ? "y" : "";
 }
 
 void describe(const Recording& r, Finding& f) {

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fix/rerun.hpp"
 
+#include "shape/directions.hpp"
+
 #include <algorithm>
 #include <utility>
 
@@ -29,7 +31,7 @@ class Stepper {
 
     void step(TrackPoint& p, const BodyState& recorded) {
         from_ = p.pose, p.hits.clear();
-        target_angle_ = recorded.pose.angle;
+        target_turn_ = recorded.pose.turn.counted_from(from_.turn);
         const double dt = now_.dt();
         if (model_.tests == Tests::Before) respond_again(p);
         switch (model_.tests) {
@@ -57,12 +59,10 @@ class Stepper {
   private:
     Motion motion_of(Slot other) const { return now_.motion_since(before_, at(now_, other).body); }
     Vec3 velocity_of(Slot other) const { return motion_of(other).travel() / now_.dt(); }
-    double angle_at(double t) const {
-        return from_.angle + (unwrapped(from_.angle, target_angle_) - from_.angle) * t;
-    }
+    Rotation turn_at(double t) const { return from_.turn.toward(target_turn_, t); }
 
     void move(TrackPoint& p, double dt, double t) const {
-        p.pose.at += p.velocity * dt, p.pose.angle = angle_at(t);
+        p.pose.at += p.velocity * dt, p.pose.turn = turn_at(t);
     }
 
     bool one_way_passes(Slot other, const Vec3& relative_velocity, double depth) const {
@@ -87,7 +87,7 @@ class Stepper {
             v = Vec3(0.0);
             break;
         case Response::Reverse: {
-            const int axis = std::abs(normal.x) >= std::abs(normal.y) ? 0 : 1;
+            const int axis = longest_axis(normal);
             v[axis] = -v[axis] * (e > 0.0 ? e : 1.0);
             break;
         }
@@ -192,8 +192,8 @@ class Stepper {
         if (model_.step_height > 0.0 && now_.body(body_).has_desired) step_over(p);
         for (int pass = 0; pass < 8 && t < 1.0; ++pass) {
             Motion move{p.pose, p.pose};
-            move.to.at += p.velocity * dt * (1.0 - t), move.to.angle = angle_at(1.0),
-                                                       move.from.angle = angle_at(t);
+            move.to.at += p.velocity * dt * (1.0 - t);
+            move.to.turn = turn_at(1.0), move.from.turn = turn_at(t);
             Sweep first;
             Slot hit = -1, own = -1;
             for (Slot mine : mine_)
@@ -217,14 +217,14 @@ class Stepper {
                     if (hit < 0 || s.first < first.first) first = s, hit = other, own = mine;
                 }
             if (hit < 0) {
-                p.pose.at = move.to.at, p.pose.angle = move.to.angle;
+                p.pose = move.to;
                 return;
             }
             p.pose = move.at(first.first);
             t += (1.0 - t) * first.first;
             answer(p, own, hit, first.normal, 0.0, first.on_a);
         }
-        p.pose.angle = angle_at(1.0);
+        p.pose.turn = turn_at(1.0);
     }
 
     /// Lifts the body over what is lower than the step height, if the way above is free.
@@ -252,7 +252,7 @@ class Stepper {
     const MotionModel& model_;
     Vec3 up_;
     Pose from_;
-    double target_angle_ = 0.0;
+    Rotation target_turn_;
     std::vector<Slot> mine_, others_;
     bool responded_ = false;
 };
@@ -323,8 +323,8 @@ Edits::Moved moved_along(const Recording& r, Slot body, const Track& track) {
     for (std::size_t k = 1; k < track.points.size(); ++k) {
         const TrackPoint& p = track.points[k];
         BodyRow& row = out.rows.emplace_back();
-        row.id = out.body, row.at = p.pose.at, row.angle = p.pose.angle, row.velocity = p.velocity,
-        row.given = BodyRow::Velocity;
+        row.id = out.body, row.set_pose(p.pose);
+        row.velocity = p.velocity, row.given = BodyRow::Velocity;
         auto& contacts = out.contacts.emplace_back();
         std::vector<std::pair<Id, Id>> now;
         for (const TrackPoint::Hit& h : p.hits) {

@@ -2,73 +2,18 @@
 #include "fix/reshape.hpp"
 
 #include "shape/fitted.hpp"
+#include "shape/reshaped.hpp"
 
 namespace oddbounce {
-
-namespace {
-
-/// Corners of a polygon moved so that every edge moves out by `by` (mitred; sharp corners at most 4 times).
-void grow_polygon(Shape& s, double by) {
-    const std::size_t n = s.points.size();
-    double area = 0.0;
-    for (std::size_t i = 0; i < n; ++i) area += cross(flat(s.points[i]), flat(s.points[(i + 1) % n]));
-    const double side = area >= 0.0 ? 1.0 : -1.0;
-    std::vector<Vec3> out;
-    for (std::size_t i = 0; i < n; ++i) {
-        const Vec2 p = flat(s.points[i]), before = flat(s.points[(i + n - 1) % n]),
-                   after = flat(s.points[(i + 1) % n]);
-        const Vec2 n1 = right_of(unit(p - before)) * side, n2 = right_of(unit(after - p)) * side;
-        const Vec2 middle = unit(n1 + n2, n1);
-        const double stretch = 1.0 / std::max(0.25, glm::dot(middle, n1));
-        out.push_back(raised(p + middle * by * stretch));
-    }
-    s.points = std::move(out);
-}
-
-void grow(Shape& s, double by) {
-    switch (s.kind) {
-    case ShapeKind::Circle:
-    case ShapeKind::Sphere:
-    case ShapeKind::Capsule:
-        s.radius += by;
-        break;
-    case ShapeKind::Box:
-        s.size += Vec3(2.0 * by);
-        break;
-    case ShapeKind::Polygon:
-        grow_polygon(s, by);
-        break;
-    default:
-        break;
-    }
-}
-
-void scale(Shape& s, double factor) {
-    s.radius *= factor, s.size *= factor, s.a *= factor, s.b *= factor, s.cell *= factor, s.origin *= factor;
-    for (Vec3& p : s.points) p *= factor;
-}
-
-void round_corners(Shape& s, double r) {
-    if (s.kind == ShapeKind::Box) {
-        const double most = 0.5 * std::min(s.size.x, s.size.y) + s.radius - 1e-9;
-        const double want = std::min(r, most), inward = want - s.radius;
-        s.size -= Vec3(2.0 * inward, 2.0 * inward, 0.0), s.radius = want;
-        s.size = glm::max(s.size, Vec3(1e-9));
-    } else if (s.kind == ShapeKind::Polygon) {
-        grow_polygon(s, -(r - s.radius)), s.radius = r;
-    }
-}
-
-} // namespace
 
 void reshape(Shape& s, const nlohmann::json& c) {
     if (c.contains("fit") && s.space == 2) s = fitted(outline_points(Geometry(s, Vec3(1.0))), c["fit"]);
     if (c.contains("size")) {
         if (s.kind != ShapeKind::Box && s.space == 2)
             s = fitted(outline_points(Geometry(s, Vec3(1.0))), "box");
-        s.size.x = c["size"][0], s.size.y = c["size"][1];
+        for (int i = 0; i < 2; ++i) s.size[i] = c["size"][static_cast<std::size_t>(i)];
     }
-    if (c.contains("grow_percent")) scale(s, 1.0 + c["grow_percent"].get<double>() / 100.0);
+    if (c.contains("grow_percent")) enlarge(s, 1.0 + c["grow_percent"].get<double>() / 100.0);
     if (c.contains("grow")) grow(s, c["grow"]);
     if (c.contains("round")) round_corners(s, c["round"]);
     if (c.contains("move")) s.at += Vec3(c["move"][0].get<double>(), c["move"][1].get<double>(), 0.0);

@@ -47,8 +47,7 @@ class InForce {
 
 BodyRow row_of(Id id, const BodyState& b) {
     BodyRow row;
-    row.id = id, row.at = b.pose.at, row.angle = b.pose.angle, row.rotation = b.pose.rotation;
-    row.given = BodyRow::Rotation;
+    row.id = id, row.set_pose(b.pose);
     if (b.velocity_known)
         row.velocity = b.velocity, row.angular_velocity = b.angular_velocity,
         row.given = BodyRow::AngularVelocity;
@@ -79,7 +78,8 @@ Frame opening(const Recording& r, std::size_t index) {
         const BodyState& state = w.bodies()[b];
         if (!state.def) continue;
         if (state.scale != Vec3(1.0)) out.scale.push_back({state.def->id, state.scale});
-        if (!state.waiting && state.present) out.bodies.push_back(row_of(state.def->id, state));
+        if (!state.waiting && state.present && !state.leaving)
+            out.bodies.push_back(row_of(state.def->id, state));
     }
     for (const ColliderState& c : w.colliders())
         if (c.def && !c.on) out.off.push_back(c.def->id);

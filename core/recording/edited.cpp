@@ -52,10 +52,10 @@ class EditedSpans : public Store {
         BodyState s;
         const BodyRow& row = m.rows[k];
         s.present = s.velocity_known = s.velocity_logged = true;
-        s.pose.at = row.at, s.pose.angle = row.angle, s.pose.rotation = row.rotation;
+        s.pose = row.pose();
         s.velocity = row.velocity;
-        const double was = k > 0 ? m.rows[k - 1].angle : row.angle;
-        s.angular_velocity = {0.0, 0.0, (unwrapped(was, row.angle) - was) / from.dt()};
+        const Rotation was = m.rows[k > 0 ? k - 1 : k].pose().turn;
+        s.angular_velocity = was.to(s.pose.turn.counted_from(was)) / from.dt();
         for (const BodyState& b : from.bodies())
             if (b.def && b.def->id == m.body) s.scale = b.scale;
         return s;

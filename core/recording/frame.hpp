@@ -28,6 +28,13 @@ struct BodyRow {
     enum Given : std::uint8_t { Position, Rotation, Velocity, AngularVelocity } given = Position;
     SlotMark mark;
     bool operator==(const BodyRow&) const = default;
+    Pose pose() const {
+        const bool in_plane = rotation == glm::dquat(1.0, 0.0, 0.0, 0.0);
+        return {at, in_plane ? oddbounce::Rotation::in_plane(angle) : oddbounce::Rotation::in_space(rotation)};
+    }
+    void set_pose(const Pose& pose) {
+        at = pose.at, angle = pose.turn.angle(), rotation = pose.turn.quaternion(), given = Rotation;
+    }
 };
 
 struct IdVector {

@@ -102,9 +102,9 @@ Shape LogReader::read_shape(Keys k) {
     const char* turned = s.space == 2 ? "angle" : "rotation";
     if (k.has(turned)) {
         if (s.space == 2)
-            s.angle = k.number(turned);
+            s.turn = Rotation::in_plane(k.number(turned));
         else
-            s.rotation = k.quaternion(turned);
+            s.turn = Rotation::in_space(k.quaternion(turned));
     }
     switch (s.kind) {
     case ShapeKind::Circle:

@@ -106,8 +106,8 @@ std::string shape_text(const Shape& s) {
                   [](const auto& f) { return fmt::format("[{},{},{}]", f[0], f[1], f[2]); });
     }
     o.vector_if("at", s.at, Vec3(0.0));
-    o.number_if("angle", s.angle, 0.0);
-    if (s.rotation != glm::dquat(1.0, 0.0, 0.0, 0.0)) o.raw("rotation", quaternion(s.rotation));
+    o.number_if("angle", s.turn.angle(), 0.0);
+    if (s.turn.spatial()) o.raw("rotation", quaternion(s.turn.quaternion()));
     return o.done();
 }
 

@@ -264,14 +264,15 @@ using State = std::array<double, 20>;
 
 State state_of(const BodyState& b) {
     const Pose& p = b.pose;
+    const glm::dquat q = p.turn.quaternion();
     return {p.at.x,
             p.at.y,
             p.at.z,
-            p.angle,
-            p.rotation.x,
-            p.rotation.y,
-            p.rotation.z,
-            p.rotation.w,
+            p.turn.angle(),
+            q.x,
+            q.y,
+            q.z,
+            q.w,
             b.scale.x,
             b.scale.y,
             b.scale.z,
@@ -287,7 +288,9 @@ State state_of(const BodyState& b) {
 }
 BodyState body_from(const State& n, unsigned flags) {
     BodyState b;
-    b.pose.at = {n[0], n[1], n[2]}, b.pose.angle = n[3], b.pose.rotation = glm::dquat(n[7], n[4], n[5], n[6]);
+    BodyRow row;
+    row.at = {n[0], n[1], n[2]}, row.angle = n[3], row.rotation = glm::dquat(n[7], n[4], n[5], n[6]);
+    b.pose = row.pose();
     b.scale = {n[8], n[9], n[10]}, b.velocity = {n[11], n[12], n[13]},
     b.angular_velocity = {n[14], n[15], n[16]}, b.desired = {n[17], n[18], n[19]};
     b.present = flags & 1, b.waiting = flags & 2, b.fresh = flags & 4, b.teleported = flags & 8,
@@ -296,9 +299,9 @@ BodyState body_from(const State& n, unsigned flags) {
     return b;
 }
 std::uint8_t flags_of(const BodyState& b) {
-    return static_cast<std::uint8_t>(b.present | b.waiting << 1 | b.fresh << 2 | b.teleported << 3 |
-                                     b.grounded << 4 | b.velocity_known << 5 | b.velocity_logged << 6 |
-                                     b.has_desired << 7);
+    return static_cast<std::uint8_t>((b.present && !b.leaving) | b.waiting << 1 | b.fresh << 2 |
+                                     b.teleported << 3 | b.grounded << 4 | b.velocity_known << 5 |
+                                     b.velocity_logged << 6 | b.has_desired << 7);
 }
 
 } // namespace
@@ -307,7 +310,7 @@ std::string pack_world(const World& w) {
     ByteWriter out;
     std::vector<const BodyState*> kept;
     for (const BodyState& b : w.bodies())
-        if (b.def && (b.present || b.waiting || b.scale != Vec3(1.0))) kept.push_back(&b);
+        if (b.def && ((b.present && !b.leaving) || b.waiting || b.scale != Vec3(1.0))) kept.push_back(&b);
     out.whole(w.number());
     const double dt = w.dt();
     write_column(out, {&dt, 1});

@@ -47,8 +47,8 @@ Motion World::motion_since(const World& before, Slot body) const {
     const BodyState& was = before.bodies_[index(body)];
     if (!was.present || now.fresh || now.teleported) return {now.pose, now.pose};
     Motion m{was.pose, now.pose};
-    if (now.pose.angle != was.pose.angle || now.angular_velocity.z != 0.0)
-        m.to.angle = unwrapped(was.pose.angle, now.pose.angle, now.angular_velocity.z * dt_);
+    if (now.pose.turn != was.pose.turn || now.angular_velocity != Vec3(0.0))
+        m.to.turn = now.pose.turn.counted_from(was.pose.turn, now.angular_velocity * dt_);
     return m;
 }
 
@@ -143,17 +143,16 @@ void World::place(const BodyRow& row, double dt) {
     const Pose was = b.pose;
     const bool stepped = b.present && !b.fresh && !b.teleported;
     b.pose.at = row.at;
-    if (row.given >= BodyRow::Rotation) b.pose.angle = row.angle, b.pose.rotation = row.rotation;
+    if (row.given >= BodyRow::Rotation) b.pose.turn = row.pose().turn;
     b.velocity_logged = row.given >= BodyRow::Velocity;
     b.velocity_known = b.velocity_logged || stepped;
     b.velocity = b.velocity_logged ? row.velocity : stepped ? (row.at - was.at) / dt : Vec3(0.0);
     if (row.given >= BodyRow::AngularVelocity)
         b.angular_velocity = row.angular_velocity;
     else
-        b.angular_velocity = {0.0, 0.0,
-                              stepped && b.pose.angle != was.angle
-                                  ? (unwrapped(was.angle, b.pose.angle) - was.angle) / dt
-                                  : 0.0};
+        b.angular_velocity = stepped && b.pose.turn != was.turn
+                                 ? was.turn.to(b.pose.turn.counted_from(was.turn)) / dt
+                                 : Vec3(0.0);
     b.present = true, b.waiting = false;
     if (b.fresh || !b.velocity_logged) marked_.push_back(slot);
     if (appears) follow_presence(slot);
@@ -168,6 +167,12 @@ void World::forget_last_frame() {
         if (!b.velocity_logged) b.velocity = Vec3(0.0), b.angular_velocity = Vec3(0.0);
     }
     marked_.clear();
+    for (const Slot slot : leaving_) {
+        BodyState& b = change(slot);
+        b.present = b.leaving = false;
+        follow_presence(slot), touch_still(slot);
+    }
+    leaving_.clear();
 }
 
 void World::step(const Frame& frame) {
@@ -189,8 +194,8 @@ void World::step(const Frame& frame) {
     for (Id id : frame.removed) {
         const Slot slot = recording_->body_slot(id);
         BodyState& b = change(slot);
-        b.present = b.waiting = false;
-        follow_presence(slot), touch_still(slot);
+        b.waiting = false;
+        if (b.present && !b.leaving) b.leaving = true, leaving_.push_back(slot);
     }
     for (const IdVector& w : frame.desired) {
         BodyState& b = body(w.id);

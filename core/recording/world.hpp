@@ -17,9 +17,10 @@ class Recording;
 struct BodyState {
     const BodyDef* def = nullptr; ///< lives as long as the recording
     bool present = false;         ///< placed (or never placed at all: it stands at the origin), and not gone
-    bool waiting = false;         ///< defined, and no row of it yet
-    bool fresh = false;           ///< first placed in this frame: no step led here
-    bool teleported = false;      ///< put elsewhere on purpose in this frame
+    bool leaving = false;    ///< removed in this frame: it was there during the step, and is gone after it
+    bool waiting = false;    ///< defined, and no row of it yet
+    bool fresh = false;      ///< first placed in this frame: no step led here
+    bool teleported = false; ///< put elsewhere on purpose in this frame
     bool grounded = false;
     bool velocity_known = false;
     bool velocity_logged = false;
@@ -56,6 +57,8 @@ class World {
     const BodyState& body_of(Slot collider) const;
     /// True where the collider has a shape, is on, and its body is present.
     bool live(Slot collider) const;
+    /// Live, and not removed in this frame: it is there when the next step begins.
+    bool stays(Slot collider) const { return live(collider) && !body_of(collider).leaving; }
     /// What the two colliders do on meeting, roles, layers and owners taken together.
     Does does(Slot a, Slot b) const;
     /// Motion of a collider's body over the step that led from `before` to this world; standing still
@@ -100,6 +103,7 @@ class World {
     SharedList<std::vector<Slot>> of_body_;
     std::shared_ptr<const Pairs> pairs_;
     std::vector<Slot> movers_;
+    std::vector<Slot> leaving_;
     std::vector<Slot> marked_; ///< bodies with flags or velocities that hold for this frame only
     std::int64_t number_ = 0;
     double dt_ = 0.0;

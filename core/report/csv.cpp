@@ -75,10 +75,10 @@ void write_bodies_csv(std::ostream& out, const Recording& r, std::size_t first, 
         if (i > first) w.step(*r.frame(i));
         for (std::size_t b = 0; b < w.bodies().size(); ++b) {
             const BodyState& s = w.bodies()[b];
-            if (!s.present || !s.def) continue;
+            if (!s.present || s.leaving || !s.def) continue;
             Line line(out);
             line.whole(w.number()).number(r.seconds_at(i)).whole(s.def->id);
-            line.text(body_name(w, static_cast<Slot>(b))).vector(s.pose.at).number(s.pose.angle);
+            line.text(body_name(w, static_cast<Slot>(b))).vector(s.pose.at).number(s.pose.turn.angle());
             line.vector(s.velocity_known ? std::optional(s.velocity) : std::nullopt).whole(s.grounded);
         }
     }

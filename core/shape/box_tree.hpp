@@ -30,7 +30,65 @@ class BoxTree {
         }
     }
 
+    /// Calls `found(i)` for every box that the segment from..to comes within `margin` of, nearer ones mostly
+    /// first. `upto()` is asked for the share of the segment that still counts: a hit found makes it less.
+    template <class Found, class Upto>
+    void along(const Vec3& from, const Vec3& to, double margin, Found&& found, Upto&& upto) const {
+        const Vec3 way = to - from;
+        visit([&](const Box& box) { return enters(box, from, way, margin); }, found, upto);
+    }
+    /// Calls `found(i)` for every box that is no farther from the point than `upto()`, nearer ones mostly
+    /// first.
+    template <class Found, class Upto> void round(const Vec3& point, Found&& found, Upto&& upto) const {
+        const auto away = [&](const Box& box) {
+            return glm::length(glm::max(glm::max(box.low - point, point - box.high), Vec3(0.0)));
+        };
+        visit(away, found, upto);
+    }
+
   private:
+    template <class Cost, class Found, class Upto> void visit(Cost&& cost, Found&& found, Upto&& upto) const {
+        if (nodes_.empty()) return;
+        struct {
+            int node;
+            double cost;
+        } stack[64];
+        int top = 0;
+        const auto push = [&](int node, double c) {
+            if (c <= upto()) stack[top++] = {node, c};
+        };
+        push(0, cost(nodes_[0].box));
+        while (top > 0) {
+            const auto next = stack[--top];
+            const Node& node = nodes_[static_cast<std::size_t>(next.node)];
+            if (next.cost > upto()) continue;
+            if (node.leaf >= 0) {
+                found(node.leaf);
+                continue;
+            }
+            const double left = cost(nodes_[static_cast<std::size_t>(node.left)].box),
+                         right = cost(nodes_[static_cast<std::size_t>(node.right)].box);
+            if (left <= right)
+                push(node.right, right), push(node.left, left);
+            else
+                push(node.left, left), push(node.right, right);
+        }
+    }
+    /// Share of from + way at which it comes within `margin` of the box; infinity: never, 0: it starts there.
+    static double enters(const Box& box, const Vec3& from, const Vec3& way, double margin) {
+        double first = 0.0, last = infinity;
+        for (int i = 0; i < 3; ++i) {
+            const double low = box.low[i] - margin - from[i], high = box.high[i] + margin - from[i];
+            if (way[i] == 0.0) {
+                if (low > 0.0 || high < 0.0) return infinity;
+                continue;
+            }
+            const double u = low / way[i], v = high / way[i];
+            first = std::max(first, std::min(u, v)), last = std::min(last, std::max(u, v));
+        }
+        return first <= last ? first : infinity;
+    }
+
     struct Node {
         Box box;
         int left = -1, right = -1, leaf = -1;

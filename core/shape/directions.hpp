@@ -1,59 +1,76 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A set of directions in the order in which they were added, each once. Used inside core/shape.
+// Up, level and across: the directions that rules and accounts speak of, in the plane and in space.
 #pragma once
 
 #include "shape/vec.hpp"
 
-#include <cmath>
-#include <cstdint>
-#include <unordered_map>
-#include <utility>
+#include <numbers>
 #include <vector>
 
 namespace oddbounce {
 
-/// Directions closer than about 1.4e-6 rad are the same. Adding takes constant time, also for outlines of
-/// many corners.
+/// The axis along which v is longest: 0, 1 or 2; the first of those that are alike.
+inline int longest_axis(const Vec3& v) {
+    int axis = 0;
+    for (int i = 1; i < 3; ++i)
+        if (std::abs(v[i]) > std::abs(v[axis])) axis = i;
+    return axis;
+}
+/// "x", "y" or "z" where the unit vector lies along that axis, else empty.
+inline const char* axis_along(const Vec3& unit_vector) {
+    constexpr double along = 0.999; // cosine
+    static constexpr const char* names[] = {"x", "y", "z"};
+    const int axis = longest_axis(unit_vector);
+    return std::abs(unit_vector[axis]) > along ? names[axis] : "";
+}
+
+/// Directions of a scene of 2 or 3 dimensions.
 class Directions {
   public:
-    /// Unit vectors; the zero vector is left out.
-    void add(const Vec2& way) {
-        if (way == Vec2(0.0) || knows(way)) return;
-        all_.push_back(way);
-        if (all_.size() == few + 1)
-            for (std::size_t i = 0; i < all_.size(); ++i) cells_.emplace(cell(all_[i], 0, 0), i);
-        else if (all_.size() > few)
-            cells_.emplace(cell(way, 0, 0), all_.size() - 1);
+    /// Requires: `up` of unit length; in 2 dimensions without z.
+    Directions(const Vec3& up, int space) : up_(up), space_(space) {
+        if (space == 2) {
+            right_ = raised(right_of(flat(up)));
+        } else {
+            // Of the two level axes, "right" is the one that is most like x.
+            Vec3 x(0.0);
+            x[longest_axis(Vec3(1.0) - glm::abs(up))] = 1.0;
+            right_ = unit(x - up * glm::dot(x, up));
+        }
+        if (right_.x < 0.0) right_ = -right_;
     }
-    const std::vector<Vec2>& all() const { return all_; }
-    std::vector<Vec2> take() { return std::move(all_); }
+
+    int space() const { return space_; }
+    const Vec3& up() const { return up_; }
+    /// To the right of a person who stands upright.
+    const Vec3& right() const { return right_; }
+    /// The part of v along the ground.
+    Vec3 level(const Vec3& v) const { return v - up_ * glm::dot(v, up_); }
+
+    /// Unit vectors across a way, which is not zero: one in the plane, two in space.
+    std::vector<Vec3> across(const Vec3& way) const {
+        if (space_ == 2) return {raised(left_of(unit(flat(way))))};
+        Vec3 other(0.0);
+        other[longest_axis(Vec3(1.0) - glm::abs(unit(way)))] = 1.0;
+        const Vec3 first = unit(glm::cross(way, other));
+        return {first, unit(glm::cross(way, first))};
+    }
+    /// `count` unit vectors, evenly spread: round a circle, or over a sphere (on a spiral).
+    std::vector<Vec3> all_round(int count) const {
+        std::vector<Vec3> out;
+        constexpr double pi = std::numbers::pi, golden = std::numbers::phi;
+        for (int i = 0; i < count; ++i) {
+            const double z = space_ == 2 ? 0.0 : 1.0 - (2.0 * i + 1.0) / count;
+            const double turn = space_ == 2 ? 2.0 * pi * i / count : 2.0 * pi * i / golden;
+            const double level = std::sqrt(1.0 - z * z);
+            out.push_back({level * std::cos(turn), level * std::sin(turn), z});
+        }
+        return out;
+    }
 
   private:
-    static constexpr std::size_t few = 32; // up to here they are compared one by one
-    static constexpr double width = 2e-6;  // of a cell: more than the distance of two that are the same
-    static bool same(const Vec2& a, const Vec2& b) { return glm::dot(a, b) > 1.0 - 1e-12; }
-    static std::int64_t cell(const Vec2& v, int dx, int dy) {
-        const auto x = static_cast<std::int64_t>(std::floor(v.x / width)) + dx,
-                   y = static_cast<std::int64_t>(std::floor(v.y / width)) + dy;
-        return x * (std::int64_t(1) << 22) + y;
-    }
-    bool knows(const Vec2& way) const {
-        if (all_.size() <= few) {
-            for (const Vec2& w : all_)
-                if (same(w, way)) return true;
-            return false;
-        }
-        for (int dx = -1; dx <= 1; ++dx)
-            for (int dy = -1; dy <= 1; ++dy) {
-                const auto [from, to] = cells_.equal_range(cell(way, dx, dy));
-                for (auto it = from; it != to; ++it)
-                    if (same(all_[it->second], way)) return true;
-            }
-        return false;
-    }
-
-    std::vector<Vec2> all_;
-    std::unordered_multimap<std::int64_t, std::size_t> cells_;
+    Vec3 up_, right_{0.0};
+    int space_;
 };
 
 } // namespace oddbounce

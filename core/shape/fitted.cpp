@@ -75,8 +75,8 @@ std::vector<Vec2> ellipse_round(const std::vector<Vec2>& all, const Box& box) {
 
 } // namespace
 
-std::vector<Vec2> outline_points(const Geometry& geometry) {
-    std::vector<Vec2> out;
+OutlinePoints outline_points(const Geometry& geometry) {
+    OutlinePoints out;
     for (const Outline& line : geometry.outlines())
         for (const Vec2& p : line.points) {
             if (line.radius == 0.0) out.push_back(p);
@@ -88,7 +88,7 @@ std::vector<Vec2> outline_points(const Geometry& geometry) {
     return out;
 }
 
-Shape capsule_round(const std::vector<Vec2>& points) {
+Shape capsule_round(const OutlinePoints& points) {
     constexpr int middles = 24, radii = 48;
     const std::vector<Vec2> hull = hull_of(points);
     Shape best;
@@ -129,7 +129,7 @@ bool fit_kind(const std::string& name) {
     return kinds.count(name) > 0;
 }
 
-Shape fitted(const std::vector<Vec2>& points, const std::string& kind) {
+Shape fitted(const OutlinePoints& points, const std::string& kind) {
     Box box;
     for (const Vec2& p : points) box.add(raised(p));
     const Vec3 center = box.center(), size = box.size();

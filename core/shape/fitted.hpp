@@ -6,15 +6,18 @@
 
 namespace oddbounce {
 
+/// Points of an outline in the body's frame.
+using OutlinePoints = std::vector<Vec2>;
+
 /// True for a kind that `fitted` understands: circle, ellipse, box, capsule, hull.
 bool fit_kind(const std::string& name);
 /// The shape of that kind round all points: the least circle, within 0.1 % (Badoiu & Clarkson 2003); an
 /// upright ellipse of 16 corners; the upright box; the convex hull. The capsule is the one that fills their
 /// box, as it takes the place of a box: corners stick out of it. Requires: at least one point.
-Shape fitted(const std::vector<Vec2>& points, const std::string& kind);
+Shape fitted(const OutlinePoints& points, const std::string& kind);
 /// The least upright or lying capsule that does hold all points, by search: within 1 %.
-Shape capsule_round(const std::vector<Vec2>& points);
-/// Points on the outline in the body's frame: corners and, for round parts, points round each corner.
-std::vector<Vec2> outline_points(const Geometry& geometry);
+Shape capsule_round(const OutlinePoints& points);
+/// Corners and, for round parts, points round each corner.
+OutlinePoints outline_points(const Geometry& geometry);
 
 } // namespace oddbounce

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "shape/geometry.hpp"
 
-#include "shape/directions.hpp"
+#include "shape/direction_set.hpp"
 
 #include <map>
 
@@ -78,7 +78,7 @@ Geometry::Geometry(const Shape& shape, const Vec3& scale) {
         if (shape.kind == ShapeKind::Cells)
             extent_ = shape.cell * std::min(std::abs(scale.x), std::abs(scale.y));
         draw_lines(shape, scale);
-        collect_normals();
+        collect_edges();
         convex_ = !open_ && outlines_.size() == 1 &&
                   (pieces_.size() == 1 ||
                    (shape.kind == ShapeKind::Polygon && plane::is_convex(outlines_[0].points)));
@@ -109,32 +109,69 @@ void Geometry::measure() {
     else if (!pieces_.empty())
         extent_ = std::min(bounds_.size().x, bounds_.size().y);
     if (open_) extent_ = 0.0, area_ = 0.0;
-    if (pieces_.size() > 8) tree_ = BoxTree(boxes);
+    if (pieces_.size() > few) tree_ = BoxTree(boxes);
 }
 
-void Geometry::collect_normals() {
-    Directions found;
-    const auto add = [&](const Vec2& n) { found.add(n); };
+void Geometry::collect_edges() {
     for (const Outline& o : outlines_) {
         const std::size_t n = o.points.size();
+        corners_ += n;
         double area = 0.0;
         for (std::size_t i = 0; i < n; ++i)
             area += cross(o.points[i] - o.points[0], o.points[(i + 1) % n] - o.points[0]);
         // A hole of a cell picture winds the other way: its normals are among the outer ones.
-        for (std::size_t i = 0; i + (o.closed && n > 2 ? 0 : 1) < n; ++i) {
-            const Vec2 edge = unit(o.points[(i + 1) % n] - o.points[i]);
-            add(area >= 0.0 ? right_of(edge) : left_of(edge));
-            if (open_ || n == 2) add(left_of(edge)), add(right_of(edge)), add(edge), add(-edge);
+        const std::size_t count = o.closed && n > 2 ? n : n - std::min<std::size_t>(n, 1);
+        for (std::size_t i = 0; i < count; ++i) {
+            const Vec2 &from = o.points[i], &to = o.points[(i + 1) % n];
+            const Vec2 way = unit(to - from);
+            if (way == Vec2(0.0)) continue;
+            edges_.push_back({from, to, area >= 0.0 ? right_of(way) : left_of(way), o.radius, open_ || n == 2,
+                              count < n && i + 1 == count});
         }
     }
-    normals_ = found.take();
+    if (edges_.size() > few) {
+        std::vector<Box> boxes(edges_.size());
+        for (std::size_t i = 0; i < edges_.size(); ++i)
+            boxes[i].add(raised(edges_[i].from)), boxes[i].add(raised(edges_[i].to)),
+                boxes[i].grow(edges_[i].radius);
+        edge_tree_ = BoxTree(boxes);
+    }
+    DirectionSet ways, normals;
+    for (const plane::Edge& e : edges_) {
+        plane::ways_over(e, [&](const Vec2& way) { ways.add(way); });
+        normals.add(e.out);
+        if (e.two_sided) normals.add(-e.out);
+    }
+    ways_out_ = ways.take();
+    for (const Vec2& n : normals.all()) faces_.emplace_back(std::atan2(n.y, n.x), n);
+    std::sort(faces_.begin(), faces_.end(), [](const auto& u, const auto& v) { return u.first < v.first; });
+}
+
+bool Geometry::has_face(const Pose& pose, const Vec3& normal) const {
+    constexpr double same = 1.0 - 1e-9, wide = 1e-4; // cosine; radians, more than that
+    const Vec2 n = flat(pose.turn.turn_back(normal));
+    const double angle = std::atan2(n.y, n.x);
+    const auto between = [&](double low, double high) {
+        const auto from = std::lower_bound(faces_.begin(), faces_.end(), low,
+                                           [](const auto& face, double a) { return face.first < a; });
+        for (auto it = from; it != faces_.end() && it->first <= high; ++it)
+            if (glm::dot(it->second, n) > same) return true;
+        return false;
+    };
+    return between(angle - wide, angle + wide) || between(angle + 2.0 * pi - wide, infinity) ||
+           between(-infinity, angle - 2.0 * pi + wide);
+}
+
+double Geometry::along(const Pose& pose, const Vec3& way) const {
+    const Vec2 local = flat(pose.turn.turn_back(way));
+    double most = -infinity;
+    for (const plane::Piece& p : pieces_)
+        for (int i = 0; i < p.count; ++i) most = std::max(most, glm::dot(p[i], local) + p.radius);
+    return most + glm::dot(pose.at, way);
 }
 
 void Geometry::draw_lines(const Shape& shape, const Vec3& scale) {
-    const double c = std::cos(shape.angle), d = std::sin(shape.angle);
-    const auto body = [&](const Vec2& v) {
-        return Vec2((shape.at.x + c * v.x - d * v.y) * scale.x, (shape.at.y + d * v.x + c * v.y) * scale.y);
-    };
+    const auto body = [&](const Vec2& v) { return flat((shape.at + shape.turn.turn(raised(v))) * scale); };
     if (shape.kind == ShapeKind::Cells) {
         if (shape.layers.empty()) return;
         for (const auto& loop : trace_cells(shape.layers[0])) {
@@ -156,12 +193,6 @@ void Geometry::draw_lines(const Shape& shape, const Vec3& scale) {
     outlines_.push_back(std::move(line));
 }
 
-std::vector<Vec2> Geometry::corners() const {
-    std::vector<Vec2> out;
-    for (const Outline& line : outlines_) out.insert(out.end(), line.points.begin(), line.points.end());
-    return out;
-}
-
 Box Geometry::bounds(const Pose& pose) const {
     Box box;
     if (bounds_.empty()) return box;
@@ -170,10 +201,10 @@ Box Geometry::bounds(const Pose& pose) const {
         box.grow(reach_);
         return box;
     }
-    const Vec2 middle = pose.place(flat(bounds_.center()));
+    const Vec2 middle = flat(pose.place(bounds_.center()));
     Vec2 half = flat(bounds_.size()) * 0.5;
-    if (pose.angle != 0.0) {
-        const double c = std::abs(std::cos(pose.angle)), s = std::abs(std::sin(pose.angle));
+    if (!pose.turn.upright()) {
+        const double c = std::abs(pose.turn.cosine()), s = std::abs(pose.turn.sine());
         half = {c * half.x + s * half.y, s * half.x + c * half.y};
     }
     // Nothing is farther from the origin than the reach: round shapes keep their size as they turn.

@@ -44,38 +44,85 @@ class Geometry {
     double extent() const { return extent_; }
     double area() const { return area_; }
     const std::vector<Outline>& outlines() const { return outlines_; }
-    const std::vector<plane::Piece>& pieces() const { return pieces_; }
-    const BoxTree& tree() const { return tree_; }
     /// Largest reach of corners, radii not counted: turning moves nothing farther.
     double corner_reach() const { return corner_reach_; }
-    /// Directions in which something may be pushed out of the shape: outward normals of its outline, each
-    /// once, in the body's frame.
-    const std::vector<Vec2>& normals() const { return normals_; }
-    /// Corner points of the outline in the body's frame (for edge-of-ledge questions).
-    std::vector<Vec2> corners() const;
+
+    /// Put together from several convex parts.
+    bool of_parts() const { return pieces_.size() > 1; }
+    /// Corners of the outline, round ones by their middles.
+    std::size_t corner_count() const { return corners_; }
+    /// Calls `each` with the corners of the placed outline that lie in `near`.
+    template <class Each> void corners(const Pose& pose, const Box& near, Each&& each) const;
+    /// How far the placed shape reaches along a direction: the largest dot product of its points with it.
+    double along(const Pose& pose, const Vec3& way) const;
+    /// The direction is the outward normal of a face of the placed shape, within about 0.003 degrees.
+    bool has_face(const Pose& pose, const Vec3& normal) const;
+
+    // For the queries in this room.
+    const std::vector<plane::Piece>& pieces() const { return pieces_; }
+    /// Edges of the outline in the body's frame, in order.
+    const std::vector<plane::Edge>& edges() const { return edges_; }
+    /// Directions in which something may be pushed out of the shape, each once, in the body's frame: outward
+    /// normals of the edges, and along those that end.
+    const std::vector<Vec2>& ways_out() const { return ways_out_; }
+    /// Calls `each(i)` for the pieces, or edges, whose bounds meet a box in the body's frame.
+    template <class Each> void pieces_in(const Box& local, Each&& each) const {
+        listed(pieces_.size(), tree_, local, each);
+    }
+    template <class Each> void edges_in(const Box& local, Each&& each) const {
+        listed(edges_.size(), edge_tree_, local, each);
+    }
+    const BoxTree& tree() const { return tree_; }
+    const BoxTree& edge_tree() const { return edge_tree_; }
+    static constexpr std::size_t few = 8; // up to here there is no tree
 
   private:
     void measure();
-    void collect_normals();
+    void collect_edges();
     void draw_lines(const Shape& shape, const Vec3& scale);
+    template <class Each>
+    static void listed(std::size_t count, const BoxTree& tree, const Box& local, Each&& each) {
+        if (count > few && std::isfinite(local.low.x)) return tree.meeting(local, each);
+        for (std::size_t i = 0; i < count; ++i) each(static_cast<int>(i));
+    }
 
     std::vector<plane::Piece> pieces_;
     std::vector<Outline> outlines_;
-    std::vector<Vec2> normals_;
-    BoxTree tree_;
+    std::vector<plane::Edge> edges_;
+    std::vector<Vec2> ways_out_;
+    std::vector<std::pair<double, Vec2>> faces_; // outward normals by angle
+    std::size_t corners_ = 0;
+    BoxTree tree_, edge_tree_;
     Box bounds_;
     double reach_ = 0.0, corner_reach_ = 0.0, extent_ = 0.0, area_ = 0.0;
     bool open_ = false, convex_ = false;
 };
+
+template <class Each> void Geometry::corners(const Pose& pose, const Box& near, Each&& each) const {
+    const Box local = pose.unplace(near);
+    const auto corner = [&](const Vec2& p) {
+        const Vec3 placed = pose.place(raised(p));
+        if (near.holds(placed)) each(placed);
+    };
+    if (edges_.empty()) // a circle
+        for (const Outline& o : outlines_)
+            for (const Vec2& p : o.points) corner(p);
+    edges_in(local, [&](int i) {
+        const plane::Edge& e = edges_[static_cast<std::size_t>(i)];
+        corner(e.from);
+        if (e.ends) corner(e.to);
+    });
+}
 
 enum class Status { None, Found, Started, Undecided };
 
 /// Gap (> 0) or depth (< 0: the least move that parts them) of two placed shapes.
 /// `normal` from a to b; the points are the closest, or deepest, ones. `known` is false where they are
 /// farther apart than `within`, or a shape has no geometry.
-/// Overlapping shapes of several pieces: the least move is sought along the normals of both outlines and
-/// from round corners to the nearest edge; it is never too small, and exact where one of these is the way
-/// out. Laws: swap turns the normal; moving or turning both changes nothing; scaling both scales.
+/// Overlapping shapes of several pieces: the least move is sought along the normals of both outlines (of very
+/// many edges, those near enough, within a bound of work) and from round corners to the nearest edge; it is
+/// never too small, and exact where one of these is the way out. Laws: swap turns the normal; moving or
+/// turning both changes nothing; scaling both scales.
 struct Distance {
     bool known = false;
     double gap = infinity;

@@ -106,4 +106,12 @@ std::string defect(const Shape& s) {
     return "";
 }
 
+std::array<int, 3> cell_at_point(const Shape& cells, const Vec3& point) {
+    const Vec3 local = (cells.turn.turn_back(point - cells.at) - cells.origin) / cells.cell;
+    std::array<int, 3> out{};
+    for (int i = 0; i < cells.space; ++i)
+        out[static_cast<std::size_t>(i)] = static_cast<int>(std::floor(std::clamp(local[i], -1e9, 1e9)));
+    return out;
+}
+
 } // namespace oddbounce

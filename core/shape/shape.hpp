@@ -2,7 +2,7 @@
 // The shape of a collider as its game describes it, in the body's local frame, before scale and pose.
 #pragma once
 
-#include "shape/vec.hpp"
+#include "shape/pose.hpp"
 
 #include <array>
 #include <string>
@@ -23,8 +23,7 @@ struct Shape {
     ShapeKind kind = ShapeKind::Circle;
     int space = 2;
     Vec3 at{0.0};
-    double angle = 0.0;
-    glm::dquat rotation{1.0, 0.0, 0.0, 0.0};
+    Rotation turn; // round `at`
     double radius = 0.0;
     Vec3 size{0.0};
     Vec3 a{0.0}, b{0.0};
@@ -39,6 +38,9 @@ struct Shape {
 
     bool operator==(const Shape&) const = default;
 };
+
+/// Column, row and layer of the cell that a point lies in, in the body's frame before scale.
+std::array<int, 3> cell_at_point(const Shape& cells, const Vec3& point);
 
 /// Word of the bounce log for a kind: "circle", "box", ...
 const char* word(ShapeKind kind);

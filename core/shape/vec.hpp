@@ -8,6 +8,7 @@
 #include <glm/gtc/quaternion.hpp>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <limits>
 
@@ -46,6 +47,10 @@ struct Box {
     bool meets(const Box& o) const {
         return low.x <= o.high.x && o.low.x <= high.x && low.y <= o.high.y && o.low.y <= high.y &&
                low.z <= o.high.z && o.low.z <= high.z;
+    }
+    bool holds(const Vec3& p) const {
+        return low.x <= p.x && p.x <= high.x && low.y <= p.y && p.y <= high.y && low.z <= p.z &&
+               p.z <= high.z;
     }
     Vec3 center() const { return (low + high) * 0.5; }
     Vec3 size() const { return high - low; }

@@ -3,7 +3,9 @@
 // (Hertel & Mehlhorn 1983), cells into rectangles.
 #include "shape/plane/piece.hpp"
 
-#include <list>
+#include <deque>
+#include <map>
+#include <numeric>
 
 namespace oddbounce::plane {
 
@@ -31,63 +33,161 @@ bool convex(const std::vector<Vec2>& p) {
 
 using Corners = std::vector<int>;
 
-bool is_ear(const std::vector<Vec2>& p, const Corners& left, std::size_t k) {
-    const std::size_t n = left.size();
-    const auto at = [&](std::size_t i) { return static_cast<std::size_t>(left[i % n]); };
-    const std::size_t u = at(k + n - 1), v = at(k), w = at(k + 1);
-    if (cross(p[v] - p[u], p[w] - p[v]) <= 0.0) return false;
-    for (std::size_t i = 0; i < n; ++i) {
-        const std::size_t q = at(i);
-        if (q == u || q == v || q == w || p[q] == p[u] || p[q] == p[v] || p[q] == p[w]) continue;
-        if (in_triangle(p[q], p[u], p[v], p[w])) return false;
+/// Points in square cells, asked which of them lie in a box.
+class PointGrid {
+  public:
+    PointGrid(const std::vector<Vec2>& p, const std::vector<int>& which) : p_(p) {
+        Vec2 high(-infinity);
+        for (const int i : which) low_ = glm::min(low_, at(i)), high = glm::max(high, at(i));
+        const double area = std::max(high.x - low_.x, 0.0) * std::max(high.y - low_.y, 0.0);
+        side_ = static_cast<int>(std::clamp(std::sqrt(static_cast<double>(which.size())), 1.0, 1000.0));
+        cell_ = which.empty() || !(area > 0.0) ? Vec2(1.0) : (high - low_) / static_cast<double>(side_);
+        begins_.resize(static_cast<std::size_t>(side_) * static_cast<std::size_t>(side_) + 1);
+        for (const int i : which) ++begins_[cell_of(at(i)) + 1];
+        std::partial_sum(begins_.begin(), begins_.end(), begins_.begin());
+        std::vector<std::size_t> next(begins_.begin(), begins_.end() - 1);
+        points_.resize(which.size());
+        for (const int i : which) points_[next[cell_of(at(i))]++] = i;
     }
-    return true;
-}
-
-std::vector<Corners> ears(const std::vector<Vec2>& p) {
-    std::vector<Corners> out;
-    Corners left(p.size());
-    for (std::size_t i = 0; i < p.size(); ++i) left[i] = static_cast<int>(i);
-    while (left.size() > 3) {
-        std::size_t k = 0;
-        while (k < left.size() && !is_ear(p, left, k)) ++k;
-        if (k == left.size()) k = 0; // crosses itself: cut somewhere, so that the call ends
-        const std::size_t n = left.size();
-        out.push_back({left[(k + n - 1) % n], left[k], left[(k + 1) % n]});
-        left.erase(left.begin() + static_cast<std::ptrdiff_t>(k));
-    }
-    out.push_back(left);
-    return out;
-}
-
-/// a and b joined over an edge that they share, if the result is convex and small enough; else empty.
-Corners joined(const std::vector<Vec2>& p, const Corners& a, const Corners& b) {
-    if (static_cast<int>(a.size() + b.size()) - 2 > most_corners) return {};
-    for (std::size_t i = 0; i < a.size(); ++i)
-        for (std::size_t j = 0; j < b.size(); ++j) {
-            if (a[i] != b[(j + 1) % b.size()] || a[(i + 1) % a.size()] != b[j]) continue;
-            Corners out;
-            for (std::size_t k = 1; k <= a.size(); ++k) out.push_back(a[(i + k) % a.size()]);
-            for (std::size_t k = 2; k < b.size(); ++k) out.push_back(b[(j + k) % b.size()]);
-            std::vector<Vec2> points;
-            for (int c : out) points.push_back(p[static_cast<std::size_t>(c)]);
-            if (convex(points)) return out;
+    /// True where `is(i)` is for one of the points in the cells that the box meets.
+    template <class Is> bool any(const Vec2& low, const Vec2& high, Is&& is) const {
+        for (int y = row(low.y, 1); y <= row(high.y, 1); ++y) {
+            const std::size_t first = begins_[index(row(low.x, 0), y)],
+                              end = begins_[index(row(high.x, 0), y) + 1];
+            for (std::size_t k = first; k < end; ++k)
+                if (is(points_[k])) return true;
         }
-    return {};
-}
+        return false;
+    }
 
-void join_all(const std::vector<Vec2>& p, std::vector<Corners>& parts) {
-    for (std::size_t i = 0; i < parts.size(); ++i)
-        for (std::size_t j = i + 1; j < parts.size();) {
-            Corners both = joined(p, parts[i], parts[j]);
-            if (both.empty()) {
-                ++j;
-                continue;
+  private:
+    const Vec2& at(int i) const { return p_[static_cast<std::size_t>(i)]; }
+    int row(double v, int axis) const {
+        const double r = (v - low_[axis]) / cell_[axis];
+        return r > 0.0 ? static_cast<int>(std::min(r, side_ - 1.0)) : 0;
+    }
+    std::size_t index(int x, int y) const { return static_cast<std::size_t>(y * side_ + x); }
+    std::size_t cell_of(const Vec2& v) const { return index(row(v.x, 0), row(v.y, 1)); }
+
+    const std::vector<Vec2>& p_;
+    Vec2 low_{infinity}, cell_{1.0};
+    int side_ = 1;
+    std::vector<std::size_t> begins_;
+    std::vector<int> points_; // by cell
+};
+
+/// Cuts ears off an outline. Cutting one changes its two neighbours only, so each corner is looked at about
+/// three times; what may lie in an ear are corners that turn right, found by cells.
+class EarCutter {
+  public:
+    explicit EarCutter(const std::vector<Vec2>& p)
+        : p_(p), n_(static_cast<int>(p.size())), before_(p.size()), after_(p.size()), gone_(p.size()),
+          bent_in_(p, bent_in()) {}
+
+    std::vector<Corners> cut() {
+        std::vector<Corners> out;
+        std::deque<int> look;
+        int left = n_, rounds = 0;
+        const auto look_at_all = [&] {
+            for (int i = 0; i < n_; ++i)
+                if (!gone_[index(i)]) look.push_back(i);
+        };
+        look_at_all();
+        while (left > 3) {
+            if (look.empty()) { // crosses itself
+                if (++rounds > most_rounds) break;
+                look_at_all();
             }
-            parts[i] = std::move(both);
-            parts.erase(parts.begin() + static_cast<std::ptrdiff_t>(j));
-            j = i + 1;
+            const int v = look.front();
+            look.pop_front();
+            if (gone_[index(v)] || !is_ear(v)) continue;
+            const int u = before_[index(v)], w = after_[index(v)];
+            out.push_back({u, v, w});
+            gone_[index(v)] = true, --left;
+            after_[index(u)] = w, before_[index(w)] = u;
+            look.push_back(u), look.push_back(w);
         }
+        Corners rest;
+        for (int i = 0; i < n_; ++i)
+            if (!gone_[index(i)]) rest.push_back(i);
+        for (std::size_t i = 1; i + 1 < rest.size(); ++i) out.push_back({rest[0], rest[i], rest[i + 1]});
+        return out;
+    }
+
+  private:
+    static constexpr int most_rounds = 4;
+    static std::size_t index(int i) { return static_cast<std::size_t>(i); }
+    const Vec2& at(int i) const { return p_[index(i)]; }
+    double turn(int v) const {
+        const Vec2 &u = at(before_[index(v)]), &w = at(after_[index(v)]);
+        return cross(at(v) - u, w - at(v));
+    }
+    std::vector<int> bent_in() {
+        std::vector<int> out;
+        for (int i = 0; i < n_; ++i) before_[index(i)] = (i + n_ - 1) % n_, after_[index(i)] = (i + 1) % n_;
+        for (int i = 0; i < n_; ++i)
+            if (turn(i) <= 0.0) out.push_back(i);
+        return out;
+    }
+    bool is_ear(int v) const {
+        if (turn(v) <= 0.0) return false;
+        const int u = before_[index(v)], w = after_[index(v)];
+        const Vec2 &pu = at(u), &pv = at(v), &pw = at(w);
+        return !bent_in_.any(glm::min(glm::min(pu, pv), pw), glm::max(glm::max(pu, pv), pw), [&](int q) {
+            const Vec2& pq = at(q);
+            return !gone_[index(q)] && q != u && q != w && pq != pu && pq != pv && pq != pw &&
+                   in_triangle(pq, pu, pv, pw);
+        });
+    }
+
+    const std::vector<Vec2>& p_;
+    int n_;
+    std::vector<int> before_, after_;
+    std::vector<char> gone_;
+    PointGrid bent_in_;
+};
+
+/// a and b joined over the edge from corner i to corner j of a, if the result is convex and small enough;
+/// else empty.
+Corners joined(const std::vector<Vec2>& p, const Corners& a, const Corners& b, int i, int j) {
+    if (static_cast<int>(a.size() + b.size()) - 2 > most_corners) return {};
+    Corners out;
+    const auto from = [](const Corners& c, int corner) {
+        return static_cast<std::size_t>(std::find(c.begin(), c.end(), corner) - c.begin());
+    };
+    for (std::size_t k = 0, at = from(a, j); k < a.size(); ++k) out.push_back(a[(at + k) % a.size()]);
+    for (std::size_t k = 1, at = from(b, i); k + 1 < b.size(); ++k) out.push_back(b[(at + k) % b.size()]);
+    std::vector<Vec2> points;
+    for (int c : out) points.push_back(p[static_cast<std::size_t>(c)]);
+    return convex(points) ? out : Corners{};
+}
+
+/// Parts joined over the edges that two of them share, while they stay convex. Emptied ones are left out.
+std::vector<Corners> join_all(const std::vector<Vec2>& p, std::vector<Corners> parts) {
+    std::vector<std::size_t> in(parts.size()); // what a part has become part of
+    std::iota(in.begin(), in.end(), std::size_t(0));
+    const auto now = [&](std::size_t part) {
+        while (in[part] != part) part = in[part] = in[in[part]];
+        return part;
+    };
+    std::map<std::pair<int, int>, std::size_t> edges; // from corner to corner: whose
+    for (std::size_t k = 0; k < parts.size(); ++k) {
+        const Corners part = parts[k]; // it may be joined meanwhile
+        for (std::size_t e = 0; e < part.size(); ++e) {
+            const int i = part[e], j = part[(e + 1) % part.size()];
+            edges.emplace(std::pair(i, j), k);
+            const auto other = edges.find({j, i});
+            if (other == edges.end()) continue;
+            const std::size_t a = now(k), b = now(other->second);
+            if (a == b) continue;
+            Corners both = joined(p, parts[a], parts[b], i, j);
+            if (both.empty()) continue;
+            const std::size_t kept = std::min(a, b), taken = std::max(a, b);
+            parts[kept] = std::move(both), parts[taken].clear(), in[taken] = kept;
+        }
+    }
+    std::erase_if(parts, [](const Corners& part) { return part.empty(); });
+    return parts;
 }
 
 std::vector<Vec2> without_repeats(const std::vector<Vec2>& in) {
@@ -99,8 +199,7 @@ std::vector<Vec2> without_repeats(const std::vector<Vec2>& in) {
 }
 
 Vec2 in_body(const Shape& s, const Vec3& scale, const Vec2& v) {
-    const double c = std::cos(s.angle), d = std::sin(s.angle);
-    return {(s.at.x + c * v.x - d * v.y) * scale.x, (s.at.y + d * v.x + c * v.y) * scale.y};
+    return flat((s.at + s.turn.turn(raised(v))) * scale);
 }
 
 Piece piece_of(const std::vector<Vec2>& points, double radius) {
@@ -139,9 +238,7 @@ std::vector<Piece> cut_polygon(const std::vector<Vec2>& outline) {
         }
         return out;
     }
-    std::vector<Corners> parts = ears(p);
-    if (parts.size() <= 2000) join_all(p, parts);
-    for (const Corners& part : parts) {
+    for (const Corners& part : join_all(p, EarCutter(p).cut())) {
         std::vector<Vec2> points;
         for (int c : part) points.push_back(p[static_cast<std::size_t>(c)]);
         if (std::abs(twice_area(points)) > 0.0) out.push_back(piece_of(points, 0.0));

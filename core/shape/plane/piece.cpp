@@ -110,11 +110,11 @@ double size_of(const Piece& a) {
 Piece placed(const Piece& local, const Pose& pose) {
     Piece out; // only the corners that there are
     out.count = local.count, out.radius = local.radius;
-    if (pose.angle == 0.0) {
+    if (pose.turn.upright()) {
         for (int i = 0; i < local.count; ++i) out[i] = local[i] + flat(pose.at);
         return out;
     }
-    const double c = std::cos(pose.angle), s = std::sin(pose.angle);
+    const double c = pose.turn.cosine(), s = pose.turn.sine();
     for (int i = 0; i < local.count; ++i) {
         const Vec2& v = local[i];
         out[i] = {pose.at.x + c * v.x - s * v.y, pose.at.y + s * v.x + c * v.y};
@@ -244,7 +244,7 @@ void clip_edge(const Vec2& u, const Vec2& v, const Vec2& way, Clip& out) {
             out.add(glm::dot(v, way) / ww, glm::dot(v, way) / ww);
         return;
     }
-    const double s = cross(u, way) / -det;
+    const double s = cross(u, way) / det;
     if (s < 0.0 || s > 1.0) return;
     const double t = cross(u, e) / det;
     out.add(t, t);

@@ -25,6 +25,22 @@ struct Piece {
     Vec2& operator[](int i) { return p[static_cast<std::size_t>(i)]; }
 };
 
+/// One edge of an outline, blown up by `radius`: something may be pushed out of the shape along `out`, along
+/// -`out` too where it has no inside behind it (`two_sided`), and along itself where the outline ends there.
+struct Edge {
+    Vec2 from, to, out;
+    double radius = 0.0;
+    bool two_sided = false;
+    bool ends = false; // `to` is no other edge's `from`
+};
+/// Calls `each` with the directions in which something may leave over the edge.
+template <class Each> void ways_over(const Edge& e, Each&& each) {
+    each(e.out);
+    if (!e.two_sided) return;
+    const Vec2 along = unit(e.to - e.from);
+    each(-e.out), each(along), each(-along);
+}
+
 Piece placed(const Piece& local, const Pose& pose);
 Box bounds(const Piece& piece);
 /// Largest distance of a corner from the body's origin; the radius is not counted, turning does not move it.
@@ -54,8 +70,8 @@ std::optional<Span> pass(const Piece& a, const Piece& b, const Vec2& way, double
 std::vector<Piece> cut(const Shape& shape, const Vec3& scale);
 
 /// Simple polygon (any winding) cut into convex polygons of at most `most_corners` corners. Outlines
-/// that cross themselves are cut as well as may be; the call always ends. Cost: O(n) for a convex one,
-/// else O(n²).
+/// that cross themselves are cut as well as may be. Cost: O(n) for a convex one, about O(n log n) for others
+/// whose corners are spread evenly.
 std::vector<Piece> cut_polygon(const std::vector<Vec2>& outline);
 
 /// The outline (any winding) turns one way only, once round.

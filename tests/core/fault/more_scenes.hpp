@@ -26,7 +26,9 @@ struct MoreScene {
     const char* name;
     const char* fault; ///< what must be found; empty: nothing
     void (*write)(const std::string& path, Chance& vary);
+    const char* about = ""; ///< the name that the finding must give first; empty: any
 };
 const std::vector<MoreScene>& more_scenes();
 const std::vector<MoreScene>& effect_scenes();
 const std::vector<MoreScene>& further_scenes();
+const std::vector<MoreScene>& game_scenes();

@@ -56,7 +56,7 @@ class BounceFileTest : public QObject {
                 x.velocity_known != y.velocity_known || x.velocity_logged != y.velocity_logged ||
                 x.waiting != y.waiting)
                 return body + "flags";
-            if (x.pose.at != y.pose.at || x.pose.angle != y.pose.angle || x.pose.rotation != y.pose.rotation)
+            if (x.pose.at != y.pose.at || x.pose.turn != y.pose.turn)
                 return body + "pose";
             if (x.scale != y.scale || x.velocity != y.velocity || x.angular_velocity != y.angular_velocity ||
                 x.desired != y.desired)

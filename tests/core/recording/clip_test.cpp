@@ -32,7 +32,7 @@ QString difference(const Recording& whole, const Recording& part, std::int64_t n
         const QString name = QString("body %1 at frame %2: ").arg(id).arg(number);
         if (x.present != y.present) return name + "present";
         if (!x.present) continue;
-        if (x.pose.at != y.pose.at || x.pose.angle != y.pose.angle || x.pose.rotation != y.pose.rotation)
+        if (x.pose.at != y.pose.at || x.pose.turn != y.pose.turn)
             return name + "pose";
         if (x.scale != y.scale || x.grounded != y.grounded || x.desired != y.desired)
             return name + "scale, footing or wish";

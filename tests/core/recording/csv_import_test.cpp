@@ -100,7 +100,7 @@ class CsvImportTest : public QObject {
             imported("tick,who,px,py,a,u,v\n0,1,0,0,90,3,4\n1,1,0,0,,3,4\n",
                      with(ball, R"({"angles":"degrees","angle":"a","vx":"u","vy":"v","length":2})"));
         const World w = r->world_at(0);
-        QVERIFY(std::abs(w.bodies()[0].pose.angle - 1.5707963267948966) < 1e-12);
+        QVERIFY(std::abs(w.bodies()[0].pose.turn.angle() - 1.5707963267948966) < 1e-12);
         QCOMPARE(w.bodies()[0].velocity, Vec3(6, 8, 0));
     }
 

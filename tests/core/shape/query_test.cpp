@@ -56,7 +56,7 @@ struct Case {
     Motion motion(double far, bool turning) {
         Motion m;
         m.from = at(number(-far, far), number(-far, far), number(-3, 3));
-        m.to = at(number(-far, far), number(-far, far), m.from.angle + (turning ? number(-2.5, 2.5) : 0.0));
+        m.to = at(number(-far, far), number(-far, far), m.from.turn.angle() + (turning ? number(-2.5, 2.5) : 0.0));
         return m;
     }
 };
@@ -69,7 +69,7 @@ Pose moved(const Pose& p, const Vec2& by, double turn, double scale) {
     const double c = std::cos(turn), s = std::sin(turn);
     Pose out = p;
     out.at = {(c * p.at.x - s * p.at.y) * scale + by.x, (s * p.at.x + c * p.at.y) * scale + by.y, 0};
-    out.angle = p.angle + turn;
+    out.turn = Rotation::in_plane(p.turn.angle() + turn);
     return out;
 }
 
@@ -150,6 +150,15 @@ class QueryTest : public QObject {
         QCOMPARE(h.exit, 0.7);
         QCOMPARE(h.normal.x, -1.0);
         QCOMPARE(ray_cast({1, 0, 0}, {9, 0, 0}, made(box(2, 4)), at(1, 0)).status, Status::Started);
+        // A chain is hit from either side, and missed beyond its ends.
+        const Geometry chain = made(points(ShapeKind::Chain, {{-2, 0}, {0, 0}, {2, 1}}));
+        for (const double side : {1.0, -1.0}) {
+            const auto cast = [&](double x) { return ray_cast({x, 3 * side, 0}, {x, -3 * side, 0}, chain, at(0, 0)); };
+            QCOMPARE(cast(-1).status, Status::Found);
+            QVERIFY(std::abs(cast(-1).fraction - 0.5) < 1e-12 && cast(-1).normal.y == side);
+            QVERIFY(std::abs(cast(1).at.y - 0.5) < 1e-12);
+            QCOMPARE(cast(2.5).status, Status::None);
+        }
     }
 
     /// Against 10 000 sub-steps: what a fine walk sees, the sweep has seen, and not later.
@@ -238,7 +247,7 @@ class QueryTest : public QObject {
                 what);
 
             const Geometry am(sa, Vec3(-1, 1, 1)), bm(sb, Vec3(-1, 1, 1));
-            const auto mirror = [](Pose p) { return p.at.x = -p.at.x, p.angle = -p.angle, p; };
+            const auto mirror = [](Pose p) { return p.at.x = -p.at.x, p.turn = Rotation::in_plane(-p.turn.angle()), p; };
             QVERIFY2(std::abs(distance(am, mirror(ma.from), bm, mirror(mb.from)).gap - d.gap) < eps, what);
         }
     }
@@ -253,6 +262,30 @@ class QueryTest : public QObject {
             if (d.gap >= 0) continue;
             pa.at += d.normal * (d.gap - 1e-7);
             QVERIFY2(distance(a, pa, b, pb).gap > -1e-9, qPrintable(QString("seed %1").arg(seed)));
+        }
+    }
+
+    /// Outlines of many edges: moved out by the depth the shapes are clear, and along no edge's normal is the
+    /// way shorter; with very many, of which only near ones are asked, by half at most.
+    void depth_ofManyEdges_isTheShortestWayOverThem() {
+        for (std::uint64_t seed = 0; seed < 60; ++seed) {
+            Case c(seed + 400);
+            std::vector<Vec2> gear;
+            const int teeth = seed % 2 ? c.whole(30, 60) : c.whole(250, 400);
+            const double least = seed % 2 ? 1 - 1e-6 : 0.5;
+            for (int i = 0; i < 2 * teeth; ++i)
+                gear.push_back(Vec2(std::cos(M_PI * i / teeth), std::sin(M_PI * i / teeth)) *
+                               (i % 2 ? 5.0 : c.number(5.2, 8.0)));
+            const Geometry a = made(c.shape(5)), b = made(points(ShapeKind::Polygon, gear));
+            Pose pa = at(c.number(-7, 7), c.number(-7, 7), c.number(-3, 3));
+            const Pose pb = at(0, 0, c.number(-3, 3));
+            const Distance d = distance(a, pa, b, pb);
+            if (d.gap >= 0) continue;
+            const QByteArray what = "seed " + QByteArray::number(qulonglong(seed));
+            for (const Vec2& way : b.ways_out())
+                QVERIFY2(way_out(a, pa, b, pb, pb.turn.turn(raised(way))) > -d.gap * least, what);
+            pa.at += d.normal * (d.gap - 1e-7);
+            QVERIFY2(distance(a, pa, b, pb).gap > -1e-9, what);
         }
     }
 

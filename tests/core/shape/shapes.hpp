@@ -35,7 +35,7 @@ inline Shape cells(double cell, std::vector<std::string> rows) {
 inline Geometry made(const Shape& s, Vec3 scale = Vec3(1.0)) { return Geometry(s, scale); }
 inline Pose at(double x, double y, double angle = 0.0) {
     Pose p;
-    p.at = {x, y, 0}, p.angle = angle;
+    p.at = {x, y, 0}, p.turn = Rotation::in_plane(angle);
     return p;
 }
 

@@ -1,0 +1,16 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Removal as a response: a parcel that is picked up, a shell that vanishes where it hits.
+#pragma once
+
+#include "recording/recording.hpp"
+
+namespace oddbounce {
+
+/// One of the two is removed in the frame or in the next one: a game that removes what was hit may do so when
+/// it looks at its contacts, in the step after.
+inline bool soon_removed(const Recording& r, std::size_t frame, Slot a, Slot b) {
+    const World w = r.world_at(std::min(frame + 1, r.size() - 1));
+    return !w.stays(a) || !w.stays(b);
+}
+
+} // namespace oddbounce

@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "observation/response.hpp"
+
+namespace oddbounce {
+
+std::pair<Slot, Slot> mover_first(const World& before, const World& now, Slot a, Slot b) {
+    const auto fixed = [&](Slot c) { return now.body_of(c).def->moves == Moves::Static; };
+    if (fixed(a) != fixed(b)) return fixed(a) ? std::pair(b, a) : std::pair(a, b);
+    const auto travel = [&](Slot c) {
+        const double moved =
+            glm::length(now.motion_since(before, now.colliders()[static_cast<std::size_t>(c)].body).travel());
+        const BodyState& was =
+            before.body_of(c); // a hit shortens the step that it ends: how fast it came counts too
+        return std::max(moved, was.velocity_known ? glm::length(was.velocity) * now.dt() : 0.0);
+    };
+    const double ta = travel(a), tb = travel(b);
+    if (std::abs(ta - tb) > 1e-6 * (ta + tb)) return ta > tb ? std::pair(a, b) : std::pair(b, a);
+    const auto reach = [&](Slot c) { return now.colliders()[static_cast<std::size_t>(c)].geometry->reach(); };
+    if (reach(a) != reach(b)) return reach(a) < reach(b) ? std::pair(a, b) : std::pair(b, a);
+    return now.body_of(a).def->id < now.body_of(b).def->id ? std::pair(a, b) : std::pair(b, a);
+}
+
+double unexplained_change(const Step& step, Slot c) {
+    const BodyState &is = step.now.body_of(c), &was = step.before.body_of(c);
+    if (is.def->moves == Moves::Static || !is.velocity_known || !was.velocity_known) return 0.0;
+    constexpr double as_wanted = 0.05; // of the desired velocity
+    if (is.has_desired && glm::length(is.velocity - is.desired) <= as_wanted * glm::length(is.desired))
+        return 0.0;
+    const Vec3 change = is.velocity - was.velocity,
+               pull = step.now.recording().header.gravity * step.now.dt();
+    return std::min(glm::length(change), glm::length(change - pull)); // gravity need not pull all bodies
+}
+
+std::pair<Slot, Slot> responder_first(const Step& step, const Meeting& m) {
+    constexpr double stands_out = 2.0; // times the other's change
+    const double a = unexplained_change(step, m.a), b = unexplained_change(step, m.b);
+    if (std::max(a, b) > std::max(closing_that_matters(step), stands_out * std::min(a, b)))
+        return a > b ? std::pair(m.a, m.b) : std::pair(m.b, m.a);
+    return mover_first(step.before, step.now, m.a, m.b);
+}
+
+} // namespace oddbounce

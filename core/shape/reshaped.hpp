@@ -1,0 +1,17 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Changes to a shape as fixes ask for them.
+#pragma once
+
+#include "shape/shape.hpp"
+
+namespace oddbounce {
+
+/// Every face moves out by `by` (in, below zero); corners of polygons stay sharp, up to four times that far.
+/// Chains, cells, hulls and meshes stay as they are.
+void grow(Shape& shape, double by);
+/// All lengths times `factor`, round the body's origin.
+void enlarge(Shape& shape, double factor);
+/// Corners of a box or polygon rounded by a radius, within the outline that it had.
+void round_corners(Shape& shape, double radius);
+
+} // namespace oddbounce
