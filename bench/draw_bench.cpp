@@ -29,6 +29,7 @@ void drawing(benchmark::State& state) {
     const auto r = scene(static_cast<int>(state.range(0)));
     Instant t;
     t.now = t.before = std::make_shared<World>(r->world_at(0));
+    t.frame = r->frame(0);
     Mapping m;
     m.area = QRectF(0, 0, 730, 410);
     Box all;

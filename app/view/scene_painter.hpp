@@ -54,6 +54,7 @@ class ScenePainter {
     void picture(const QImage& image, const std::function<Vec2(double, double)>& place);
     void collider(Slot c);
     void speck(const Geometry& g, const Pose& pose, const QColor& color);
+    void smooth(bool on);
     void hatch(const Geometry& g, const Pose& pose);
     void comb(const Geometry& g, const Pose& pose, const Vec3& pass);
     void cross_hatch(const QPainterPath& path, const QColor& color);
