@@ -34,7 +34,7 @@ Box seen_from(const Pose& pose, const Box& world) {
 Box seen_from(const Motion& move, const Box& world) {
     Box all = world;
     const Vec3 travel = move.travel();
-    all.add({world.low - travel}), all.add({world.high - travel});
+    all.add(world.low - travel), all.add(world.high - travel);
     Box local = seen_from(move.from, all);
     const double turning = move.turning();
     if (turning == 0.0) return local;
