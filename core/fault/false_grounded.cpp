@@ -28,8 +28,9 @@ struct Run {
 class FalseGroundedRule : public Rule {
   public:
     explicit FalseGroundedRule(const RuleContext& context)
-        : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
-                                   [this](const Key& key, Run& run) { close(key, run); }) {}
+        : context_(context), pulled_(glm::length(context.recording.header.gravity) > 0.0),
+          runs_(static_cast<std::size_t>(context.settings["run.holes"]),
+                [this](const Key& key, Run& run) { close(key, run); }) {}
 
     void step(const Step& step) override {
         near_.clear();
@@ -105,7 +106,8 @@ class FalseGroundedRule : public Rule {
         const bool lifts = now.velocity_known && rise > 0.1 * matters;
         if (now.grounded && !carried)
             add(step, {body, true}, touched);
-        else if (!now.grounded && carrier && !lifts && !asks_down && !falls(step, body, carrier->other))
+        else if (!now.grounded && carrier && pulled_ && !lifts && !asks_down &&
+                 !falls(step, body, carrier->other))
             add(step, {body, false}, carrier);
     }
 
@@ -201,6 +203,7 @@ class FalseGroundedRule : public Rule {
     }
 
     RuleContext context_;
+    bool pulled_; // without gravity nothing has to stand
     Runs<Key, Run> runs_;
     std::map<Slot, std::vector<Near>> near_;
     std::set<std::string> footed_; ///< kinds of bodies that say where they stand

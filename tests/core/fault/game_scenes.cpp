@@ -45,6 +45,25 @@ void beside_wall(const std::string& path, Chance& vary, Steps steps, double pull
     }
 }
 
+/// Seen from above: a stoat walks to the lower wall and along it, and is "grounded" for a while.
+void from_above(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("from above", rate, {"desired", "grounded"}));
+    const Block wall = s.block("wall", "quay", 0, -60, 500, 40);
+    Flyer stoat;
+    stoat.x = -100, stoat.enter(s, "stoat", bounce::circle(9));
+    const double speed = vary(80);
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
+        const bool rests = s.n() < rate / 4;
+        stoat.vx = rests ? 0 : 0.5 * speed, stoat.vy = rests ? 0 : -speed;
+        stoat.step(s);
+        if (stoat.y < wall.top() + 9) stoat.y = wall.top() + 9, stoat.vy = 0;
+        if (stoat.y == wall.top() + 9) s.touch(1, wall.id, stoat.x, wall.top(), 0, -1);
+        stoat.describe(s), s.log.desired(1, rests ? 0 : 0.5 * speed, 0);
+        if (stoat.y == wall.top() + 9 && s.n() < rate * 1.6) s.log.grounded(1);
+    }
+}
+
 // ---- removed by what hits it
 
 enum class Brick { Right, WrongFace, StaysAFrame };
@@ -180,6 +199,7 @@ const std::vector<MoreScene>& game_scenes() {
          [](auto& p, auto& v) { beside_wall(p, v, Steps::Unlogged, 1, true); }},
         {"climbs a wall, pulled less", "wall-climb",
          [](auto& p, auto& v) { beside_wall(p, v, Steps::SpeedFirst, 0.5, true); }},
+        {"walks along a wall, seen from above", "", from_above},
         {"breaks a brick", "", [](auto& p, auto& v) { breaks_brick(p, v, Brick::Right); }},
         {"breaks a brick a frame later", "",
          [](auto& p, auto& v) { breaks_brick(p, v, Brick::StaysAFrame); }},
