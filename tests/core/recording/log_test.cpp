@@ -134,14 +134,14 @@ class LogTest : public QObject {
                 "{\"frame\":0,\"bodies\":[[1,0,0]]}\n{\"frame\":1,\"bodies\":[[1,6,0]],\"scale\":[[1,2,2]]}\n"
                 "{\"frame\":2}\n{\"frame\":3,\"teleport\":[1],\"bodies\":[[1,600,0]],\"off\":[2]}\n{"
                 "\"frame\":4,"
-                "\"removed\":[1]}\n",
+                "\"removed\":[1]}\n{\"frame\":5}\n",
             "x");
         QVERIFY(r->world_at(0).bodies()[0].fresh && !r->world_at(0).bodies()[0].velocity_known);
         QCOMPARE(r->world_at(1).bodies()[0].velocity.x, 360.0);
         QCOMPARE(r->world_at(1).colliders()[0].geometry->reach(), 2.0);
         QCOMPARE(r->world_at(2).bodies()[0].velocity.x, 0.0);
         QVERIFY(r->world_at(3).bodies()[0].teleported && !r->world_at(3).live(0));
-        QVERIFY(!r->world_at(4).bodies()[0].present);
+        QVERIFY(r->world_at(4).bodies()[0].leaving && !r->world_at(5).bodies()[0].present);
     }
 
     void everyExampleOfTheFormatDocument_isRead() {

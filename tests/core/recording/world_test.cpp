@@ -27,14 +27,21 @@ class WorldTest : public QObject {
                            .frame(json::array())
                            .frame({{1, 5, 5}})
                            .frame(json::array(), {{"removed", {1}}})
+                           .frame(json::array())
                            .frame({{1, 6, 6}})
+                           .frame({{1, 7, 6}}, {{"removed", {1}}})
+                           .frame({{1, 8, 6}})
                            .recording();
-        const bool there[] = {false, true, false, true}, fresh[] = {false, true, false, true};
-        for (std::size_t i = 0; i < 4; ++i) {
+        // In the frame that removes it, it is there: where its row puts it, or else where it was.
+        const bool there[] = {false, true, true, false, true, true, true},
+                   fresh[] = {false, true, false, false, true, false, true},
+                   leaving[] = {false, false, true, false, false, true, false};
+        for (std::size_t i = 0; i < 7; ++i) {
             const World w = r->world_at(i);
             QCOMPARE(w.bodies()[0].present, there[i]);
             QCOMPARE(w.bodies()[0].present && w.bodies()[0].fresh, fresh[i]);
             QCOMPARE(w.live(r->collider_slot(1)), there[i]);
+            QCOMPARE(w.stays(r->collider_slot(1)), there[i] && !leaving[i]);
             QVERIFY(w.bodies()[1].present); // never placed: it stands at the origin
         }
     }
