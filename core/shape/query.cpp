@@ -6,7 +6,6 @@
 
 #include <limits>
 #include <optional>
-#include <utility>
 
 namespace oddbounce {
 
@@ -171,14 +170,20 @@ class WayOut {
     }
 
     void of_parts() {
-        best_ = clear_after(a_, pa_, b_, pb_, way_ = -deepest_.normal, infinity, work_);
-        if (best_ <= -deepest_.distance * (1.0 + rounding)) return; // there is no shorter one
+        way_ = -deepest_.normal;
+        const double depth = -deepest_.distance * (1.0 + rounding);
+        best_ = clear_after(a_, pa_, b_, pb_, way_, depth, work_);
+        if (best_ <= depth) return; // there is no shorter one
+        const auto own_way = [&] {
+            best_ = clear_after(a_, pa_, b_, pb_, way_ = -deepest_.normal, infinity, work_);
+        };
         if (a_.ways_out().size() + b_.ways_out().size() <= most_ways) {
-            const double own = std::exchange(best_, infinity);
+            best_ = infinity;
             march(all_ways());
-            if (best_ == infinity) best_ = own, way_ = -deepest_.normal;
+            if (best_ == infinity) own_way();
             return;
         }
+        own_way();
         // Of many ways, those over edges near enough: outlines touch there when a is out.
         best_ = best_ * (1.0 + rounding) + std::numeric_limits<double>::min();
         const std::vector<plane::Edge> of_a = near(a_, pa_, b_, pb_), of_b = near(b_, pb_, a_, pa_);
