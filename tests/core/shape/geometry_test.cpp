@@ -2,6 +2,8 @@
 // Shapes made ready: areas, bounds, extents and outlines against closed forms; pieces are convex and whole.
 #include "core/shape/shapes.hpp"
 
+#include "shape/directions.hpp"
+
 #include <QtTest>
 
 #include <random>
@@ -167,6 +169,52 @@ class GeometryTest : public QObject {
         QFETCH(Shape, shape);
         QFETCH(QString, words);
         QVERIFY2(QString::fromStdString(defect(shape)).contains(words), defect(shape).c_str());
+    }
+
+    /// Turns in the plane and in space: back undoes turn, parts add up, the rotation vector leads there.
+    void rotation_laws() {
+        std::mt19937_64 random(7);
+        std::normal_distribution<double> some;
+        const auto vector = [&] { return Vec3(some(random), some(random), some(random)); };
+        for (int i = 0; i < 200; ++i) {
+            const auto any = [&](bool spatial) {
+                return spatial ? Rotation::in_space(glm::angleAxis(some(random), unit(vector())))
+                               : Rotation::in_plane(some(random));
+            };
+            const bool spatial = i % 2;
+            const Rotation a = any(spatial), b = any(spatial);
+            const Vec3 v = vector(), by = a.to(b);
+            QVERIFY(glm::length(a.turn_back(a.turn(v)) - v) < 1e-12);
+            QVERIFY(std::abs(glm::length(a.turn(v)) - glm::length(v)) < 1e-12);
+            const double angle = glm::length(by);
+            const Vec3 turned = angle > 0 ? glm::angleAxis(angle, by / angle) * a.turn(v) : a.turn(v);
+            QVERIFY(glm::length(turned - b.turn(v)) < 1e-9);
+            QVERIFY(glm::length(a.to(a.toward(b, 0.3)) - by * 0.3) < 1e-9);
+        }
+        const Rotation wrapped = Rotation::in_plane(-3.0).counted_from(Rotation::in_plane(3.0));
+        QVERIFY(std::abs(Rotation::in_plane(3.0).to(wrapped).z - (2 * M_PI - 6.0)) < 1e-12);
+    }
+
+    void directions_standOnEachOther() {
+        std::mt19937_64 random(8);
+        std::normal_distribution<double> some;
+        for (int i = 0; i < 100; ++i) {
+            const int space = 2 + i % 2;
+            const auto way = [&] {
+                return unit(Vec3(some(random), some(random), space == 3 ? some(random) : 0));
+            };
+            const Directions d(way(), space);
+            QVERIFY(std::abs(glm::dot(d.up(), d.right())) < 1e-12 && d.right().x >= 0);
+            QVERIFY(std::abs(glm::length(d.right()) - 1) < 1e-12);
+            const Vec3 along = way() * 3.0;
+            const std::vector<Vec3> across = d.across(along);
+            QCOMPARE(across.size(), static_cast<std::size_t>(space - 1));
+            for (const Vec3& a : across)
+                QVERIFY(std::abs(glm::dot(a, along)) < 1e-12 && std::abs(glm::length(a) - 1) < 1e-12);
+            Vec3 sum(0.0);
+            for (const Vec3& r : d.all_round(64)) sum += r;
+            QVERIFY(glm::length(sum) < (space == 2 ? 1e-9 : 1.0));
+        }
     }
 };
 
