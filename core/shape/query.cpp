@@ -278,7 +278,7 @@ class WayOut {
                 for (int i = 0; i < p.count; ++i) deepest = std::min(deepest, glm::dot(p[i], way));
                 const double t = glm::dot(e.from, way) + e.radius - deepest + p.radius;
                 if (!(t > 0.0) || t >= best_) continue;
-                const auto [low, high] = std::minmax(glm::dot(e.from, along), glm::dot(e.to, along));
+                const auto [low, high] = std::minmax({glm::dot(e.from, along), glm::dot(e.to, along)});
                 double first = infinity, last = -infinity;
                 for (int i = 0; i < p.count; ++i)
                     if (glm::dot(p[i], way) <= deepest + slack)
