@@ -4,6 +4,7 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
+#include "observation/other_face.hpp"
 
 #include <set>
 
@@ -63,6 +64,9 @@ class FalseGroundedRule : public Rule {
         const BodyDef& def = *step.now.body_of(n.own).def;
         const double limit = std::cos(glm::radians(std::clamp(def.slope + spare, 1.0, 89.0)));
         if (-glm::dot(n.normal, up) >= limit) return true;
+        const Recording& r = context_.recording;
+        const auto below = other_face(step, n.own, n.other, n.normal, -up, 2.0 * r.slop() + r.header.skin);
+        if (below && -glm::dot(*below, up) >= limit) return true;
         if (!n.meeting->contact) return false;
         for (const ContactRow& c : step.frame->contacts) {
             const bool ab = c.mark_a.slot == n.own && c.mark_b.slot == n.other,

@@ -4,6 +4,7 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
+#include "observation/other_face.hpp"
 
 namespace oddbounce {
 
@@ -131,9 +132,10 @@ class InvisibleWallRule : public Rule {
             if (m.does != Does::Solid) continue;
             const Vec3 towards = is_a ? m.normal : -m.normal;
             const double reach = glm::length(step.before.body(body).velocity) * step.now.dt();
-            if (glm::dot(towards, way) > 0.2 &&
-                (m.contact ||
-                 m.closest() <= 2.0 * context_.recording.slop() + context_.recording.header.skin + reach))
+            const double near = 2.0 * context_.recording.slop() + context_.recording.header.skin + reach;
+            if (!m.contact && m.closest() > near) continue;
+            if (glm::dot(towards, way) > 0.2 ||
+                other_face(step, is_a ? m.a : m.b, is_a ? m.b : m.a, towards, way, near))
                 return true;
         }
         // What the log names but the shapes do not show counts too.

@@ -64,6 +64,28 @@ void from_above(const std::string& path, Chance& vary) {
     }
 }
 
+/// A stoat walks to a wall and stands before it; floor and wall are one map. `wrong`: the wall alone, high
+/// up, counts as ground.
+void corner_of_a_map(const std::string& path, Chance& vary, bool wrong) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("corner of a map", rate, {"desired", "grounded"}, -vary(1400)));
+    std::vector<std::string> rows(12, "........................########");
+    if (!wrong) rows[0] = rows[1] = std::string(32, '#');
+    s.prop(20, "map", "quay", bounce::cells(16, 0, 0, rows), -256, -32);
+    Flyer stoat;
+    stoat.x = -20, stoat.y = wrong ? 90 : 18, stoat.enter(s, "stoat", bounce::box(18, 36));
+    const double speed = vary(100), wall = -256 + 24 * 16 - 9;
+    for (const int frames = static_cast<int>(rate * 2.5); s.next(frames);) {
+        stoat.vx = speed, stoat.step(s);
+        if (stoat.x >= wall) stoat.x = wall, stoat.vx = 0;
+        const bool touches = stoat.x == wall;
+        stoat.vy = wrong ? -40 : 0;
+        if (!wrong) s.touch(1, 20, stoat.x, 0, 0, -1);
+        stoat.describe(s), s.log.desired(1, speed, 0);
+        if (touches || !wrong) s.log.grounded(1);
+    }
+}
+
 // ---- removed by what hits it
 
 enum class Brick { Right, WrongFace, StaysAFrame };
@@ -199,6 +221,9 @@ const std::vector<MoreScene>& game_scenes() {
          [](auto& p, auto& v) { beside_wall(p, v, Steps::Unlogged, 1, true); }},
         {"climbs a wall, pulled less", "wall-climb",
          [](auto& p, auto& v) { beside_wall(p, v, Steps::SpeedFirst, 0.5, true); }},
+        {"stands in the corner of a map", "", [](auto& p, auto& v) { corner_of_a_map(p, v, false); }},
+        {"slides down a map's wall, grounded", "false-grounded",
+         [](auto& p, auto& v) { corner_of_a_map(p, v, true); }},
         {"walks along a wall, seen from above", "", from_above},
         {"breaks a brick", "", [](auto& p, auto& v) { breaks_brick(p, v, Brick::Right); }},
         {"breaks a brick a frame later", "",
