@@ -34,6 +34,7 @@ void lantern(const std::string& path, bool wrong, Chance& vary);
 void letter_box(const std::string& path, bool wrong, Chance& vary);
 // scenes_stuck.cpp
 void cart_in_shed(const std::string& path, bool wrong, Chance& vary);
+void along_the_shed(const std::string& path, bool wrong, Chance& vary);
 void quay_wall(const std::string& path, bool wrong, Chance& vary);
 void empty_place(const std::string& path, bool wrong, Chance& vary);
 void edge_of_pier(const std::string& path, bool wrong, Chance& vary);

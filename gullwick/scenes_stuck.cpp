@@ -31,6 +31,31 @@ void cart_in_shed(const std::string& path, bool wrong, Chance& vary) {
     }
 }
 
+/// A hand cart is pushed slantwise at a shed, seen from above. `wrong`: a move that would end inside is
+/// refused as a whole; else one axis at a time.
+void along_the_shed(const std::string& path, bool wrong, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, {wrong ? "along the shed" : "along the shed, correct", 0, rate, {"desired"}});
+    const Block shed = s.block("shed", "shed", 70, 0, vary(80), 180);
+    s.log.body(1, bounce::Body("hand cart", "cart", "kinematic"));
+    s.log.collider(1, 1, bounce::box(40, 26), {"", "", "solid", 0.3, 0, true});
+    s.log.art(1, 1, sprite("cart"), 40, 26);
+    const double vx = vary(70), vy = vary(50);
+    Block cart{1, -40, -60, 40, 26};
+    for (const int frames = static_cast<int>(rate * 2.2); s.next(frames);) {
+        const bool pushed = s.n() >= 2 && s.n() < rate * 1.8;
+        const double wx = pushed ? vx : 0, wy = pushed ? vy : 0;
+        Block next = cart;
+        next.x += wx * s.dt, next.y += wy * s.dt;
+        double moved_x = wx, moved_y = wy;
+        if (next.right() > shed.left()) moved_x = 0, moved_y = wrong ? 0 : wy;
+        cart.x += moved_x * s.dt, cart.y += moved_y * s.dt;
+        if (next.right() > shed.left() && shed.left() - cart.right() < 2)
+            s.touch(1, shed.id, shed.left(), cart.y, 1, 0);
+        s.log.state(1, cart.x, cart.y, 0, moved_x, moved_y), s.log.desired(1, wx, wy);
+    }
+}
+
 /// A stoat walks against the steep wall of the quay. `wrong`: its rule for low steps lifts it up the wall.
 void quay_wall(const std::string& path, bool wrong, Chance& vary) {
     const double rate = vary.rate();

@@ -25,15 +25,15 @@ namespace {
 bounce::Header header(const Setting& s, double slop) {
     bounce::Header h;
     h.title = s.title, h.gravity_y = s.gravity, h.rate = s.rate, h.slop = slop, h.float_bits = s.float_bits;
-    h.logs = {"contacts"};
+    if (s.contacts) h.logs = {"contacts"};
     h.logs.insert(h.logs.end(), s.more_logs.begin(), s.more_logs.end());
     return h;
 }
 } // namespace
 
 Stage::Stage(const std::string& path, Chance& vary, const Setting& s)
-    : log(path, header(s, vary.slop())), dt(1.0 / s.rate), gravity(s.gravity), even_dt_(dt),
-      uneven_(vary.unevenness()) {}
+    : log(path, header(s, vary.slop())), dt(1.0 / s.rate), gravity(s.gravity), contacts_(s.contacts),
+      even_dt_(dt), uneven_(vary.unevenness()) {}
 
 Block Stage::block(const char* name, const char* kind, double x, double y, double w, double h,
                    const bounce::Surface& surface) {
@@ -61,6 +61,7 @@ bool Stage::next(int frames) {
 }
 
 void Stage::touch(bounce::Id a, bounce::Id b, double x, double y, double nx, double ny, double depth) {
+    if (!contacts_) return;
     const bool stays = touched_before(a, b);
     log.contact(bounce::Contact(a, b).at(x, y).normal(nx, ny).depth(depth).phase(stays ? "stay" : "begin"));
     now_[{a, b}] = true;

@@ -47,6 +47,7 @@ struct Setting {
     double gravity = 0, rate = 60;
     std::vector<std::string> more_logs{}; ///< beside contacts
     int float_bits = 32;
+    bool contacts = true; ///< logged
 };
 
 class Stage {
@@ -76,6 +77,7 @@ class Stage {
   private:
     void end_frame();
     int n_ = -1;
+    const bool contacts_;
     const double even_dt_, uneven_;
     std::vector<Block> fixed_;
     std::map<std::pair<bounce::Id, bounce::Id>, bool> before_, now_;

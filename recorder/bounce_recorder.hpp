@@ -179,6 +179,7 @@ class Ray {
     Ray& cell(Id i, Id j) { return add("cell", "[" + std::to_string(i) + "," + std::to_string(j) + "]"); }
     Ray& after(const std::string& name) { return add("after", detail::quoted(name)); } // aimed at its hit
     Ray& step(double stride) { return add("step", detail::number(stride)); } // of a marching ray
+    Ray& width(int bits) { return add("float", std::to_string(bits)); } // in which it is computed, 32 or 64
     Ray& layers(const std::vector<std::string>& names) {                   // those that it can hit
         std::string all;
         for (const std::string& n : names) all += (all.empty() ? "" : ",") + detail::quoted(n);

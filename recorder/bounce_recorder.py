@@ -77,7 +77,7 @@ class Recorder:
         self._finish()
         self._line({"body": id, "name": name, "kind": kind, "moves": moves, **more})
 
-    def collider(self, id, body, shape, **more):  # more: name, layer, role, friction, bounce, seen, pass_
+    def collider(self, id, body, shape, **more):  # more: name, layer, role, friction, restitution, visible, pass_
         self._finish()
         if "pass_" in more:
             more["pass"] = more.pop("pass_")

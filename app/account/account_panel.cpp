@@ -2,6 +2,7 @@
 #include "account/account_panel.hpp"
 
 #include "language/language.hpp"
+#include "theme/elided_label.hpp"
 #include "theme/theme.hpp"
 
 #include <QHeaderView>
@@ -93,7 +94,7 @@ QWidget* AccountPanel::build_account() {
     auto* page = new QWidget;
     auto* head = new QHBoxLayout;
     head->setContentsMargins(16, 10, 16, 4);
-    fault_ = new QLabel;
+    fault_ = new ElidedLabel;
     fault_->setFont(type(12)), fault_->setTextFormat(Qt::PlainText), fault_->setMinimumWidth(1);
     head->addWidget(heading(tr("What happened"))), head->addStretch(), head->addWidget(fault_);
     sentences_ = new QListView;
@@ -162,14 +163,15 @@ void AccountPanel::refresh() {
     no_numbers_->setVisible(r && r->header.space == 2 && figures_->rowCount() == 0);
     sentences_->setVisible(f != nullptr), note_->setVisible(!f && r && r->header.space == 2);
     assumes_->setVisible(f && !f->assumes.empty());
-    fault_->setText(f ? QString("%1 · %2").arg(title_in_line(*f),
-                                               f->expected ? tr("expected") : core_text(word(f->grade)))
-                      : QString());
+    fault_->set_text(f ? QString("%1 · %2").arg(title_in_line(*f),
+                                                f->expected ? tr("expected") : core_text(word(f->grade)))
+                       : QString());
     QPalette p = fault_->palette();
     p.setColor(QPalette::WindowText, f && !f->expected ? th.finding : th.soft);
     fault_->setPalette(p);
     if (f)
-        return assumes_->setText(QString("%1: %2.").arg(core_text(word(f->grade)), QString::fromStdString(f->assumes)));
+        return assumes_->setText(
+            QString("%1: %2.").arg(core_text(word(f->grade)), QString::fromStdString(f->assumes)));
     const bool none = session_.findings().empty() && !session_.scanning();
     note_->setText(
         !none ? tr("Choose a finding to read what happened, frame by frame. N goes to the next one.")

@@ -12,6 +12,8 @@
 
 namespace oddbounce {
 
+class ElidedLabel;
+
 class AccountPanel : public QWidget {
     Q_OBJECT
   public:
@@ -35,7 +37,8 @@ class AccountPanel : public QWidget {
     QListView* sentences_;
     QTableView* numbers_;
     QSplitter* split_;
-    QLabel *fault_, *note_, *moment_, *assumes_, *no_numbers_;
+    QLabel *note_, *moment_, *assumes_, *no_numbers_;
+    ElidedLabel* fault_;
 };
 
 } // namespace oddbounce

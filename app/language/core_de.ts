@@ -1188,10 +1188,6 @@
         <translation>der Bodenzustand bleibt, nachdem der Boden weg ist.</translation>
     </message>
     <message>
-        <source>neither `contacts` nor `grounded` is logged: the sign of the gap stands for them</source>
-        <translation>weder `contacts` noch `grounded` ist geloggt: Das Vorzeichen der Lücke steht dafür</translation>
-    </message>
-    <message>
         <source>a margin for {}</source>
         <translation>ein Abstand für {}</translation>
     </message>
@@ -2466,6 +2462,614 @@
     <message>
         <source>It is picked up one frame later.</source>
         <translation>Es wird einen Frame später aufgenommen.</translation>
+    </message>
+    <message>
+        <source>the steepest ground that {} may walk is {}°</source>
+        <translation>der steilste Boden, den {} begehen darf, hat {}°</translation>
+    </message>
+    <message>
+        <source>the step height of the log is the game's</source>
+        <translation>die Stufenhöhe des Logs ist die des Spiels</translation>
+    </message>
+    <message>
+        <source>what is left of its velocity should take it along the face</source>
+        <translation>was von seiner Geschwindigkeit bleibt, soll es an der Fläche entlangführen</translation>
+    </message>
+    <message>
+        <source>let {} step up {}</source>
+        <translation>{} darf Stufen von {} steigen</translation>
+    </message>
+    <message>
+        <source>It stops at {}: {}.</source>
+        <translation>Es hält an {}: {}.</translation>
+    </message>
+    <message>
+        <source>Along that face {} of its velocity are left, and nothing is in the way there.</source>
+        <translation>Entlang dieser Fläche bleiben {} seiner Geschwindigkeit, und dort ist nichts im Weg.</translation>
+    </message>
+    <message>
+        <source>It may walk this slope. Each step along it rises by {}, and nothing is in the way.</source>
+        <translation>Diese Schräge darf es begehen. Jeder Schritt steigt um {}, und nichts ist im Weg.</translation>
+    </message>
+    <message>
+        <source>Lifted by {} the way is free; its step height is {}.</source>
+        <translation>Um {} angehoben ist der Weg frei; seine Stufenhöhe ist {}.</translation>
+    </message>
+    <message>
+        <source>the whole move is refused, not only the part of it that leads into the face.</source>
+        <translation>die ganze Bewegung wird verweigert, nicht nur ihr Anteil in die Fläche hinein.</translation>
+    </message>
+    <message>
+        <source>the slope counts as a wall: a step up of that height is not allowed, or not tried.</source>
+        <translation>die Schräge gilt als Wand: eine Stufe dieser Höhe ist nicht erlaubt oder wird nicht versucht.</translation>
+    </message>
+    <message>
+        <source>the step up is not tried, or is tried with too little room ahead.</source>
+        <translation>die Stufe wird nicht versucht, oder mit zu wenig Platz dahinter.</translation>
+    </message>
+    <message>
+        <source>The log names {}; the point of the hit lies on the face between the two cells.</source>
+        <translation>Das Log nennt {}; der Treffpunkt liegt auf der Fläche zwischen den beiden Zellen.</translation>
+    </message>
+    <message>
+        <source>'{}' fires where such bodies touch</source>
+        <translation>'{}' wird ausgelöst, wo solche Körper sich berühren</translation>
+    </message>
+    <message>
+        <source>'{}' fires, although {} is {} from {}.</source>
+        <translation>'{}' wird ausgelöst, obwohl {} {} von {} entfernt ist.</translation>
+    </message>
+    <message>
+        <source>It has fired {} without a touch. The speed changed by {}.</source>
+        <translation>Es wurde {} ohne Berührung ausgelöst. Die Geschwindigkeit änderte sich um {}.</translation>
+    </message>
+    <message>
+        <source>the effect is applied in every update, whether or not the two touch.</source>
+        <translation>die Wirkung tritt in jedem Update ein, ob die beiden sich berühren oder nicht.</translation>
+    </message>
+    <message>
+        <source>'{}' hits other bodies of the kind '{}'</source>
+        <translation>'{}' trifft andere Körper der Art '{}'</translation>
+    </message>
+    <message>
+        <source>add the layer '{}' to the layers of the ray</source>
+        <translation>die Ebene '{}' zu den Ebenen des Strahls hinzufügen</translation>
+    </message>
+    <message>
+        <source>{} passes through {}, which is on the layer '{}', and reports {}.</source>
+        <translation>{} geht durch {} auf der Ebene '{}' hindurch und meldet {}.</translation>
+    </message>
+    <message>
+        <source>its layers leave that one out, though it hits other bodies of the same kind.</source>
+        <translation>seine Ebenen lassen dieses Ding aus, obwohl er andere derselben Art trifft.</translation>
+    </message>
+    <message>
+        <source>the cell is not the one that the ray enters: it is looked up at another point.</source>
+        <translation>die Zelle ist nicht die, in die der Strahl eintritt: sie wird an einem anderen Punkt nachgesehen.</translation>
+    </message>
+    <message>
+        <source>the log would say that {} is grounded if the game believed it</source>
+        <translation>das Log würde sagen, dass {} am Boden ist, wenn das Spiel es glaubte</translation>
+    </message>
+    <message>
+        <source>compute the grounded state in every step, not once</source>
+        <translation>den Bodenzustand in jedem Schritt berechnen, nicht einmal</translation>
+    </message>
+    <message>
+        <source>never grounded</source>
+        <translation>nie am Boden</translation>
+    </message>
+    <message>
+        <source>the grounded state never changes in this recording: it is computed once, or not at all.</source>
+        <translation>der Bodenzustand ändert sich in dieser Aufzeichnung nie: er wird einmal berechnet oder gar nicht.</translation>
+    </message>
+    <message>
+        <source>{} other hits of '{}' and '{}' were followed by '{}'</source>
+        <translation>auf {} andere Treffer von '{}' und '{}' folgte '{}'</translation>
+    </message>
+    <message>
+        <source>{} other hits of these two layers were followed by '{}'.</source>
+        <translation>Auf {} andere Treffer dieser beiden Ebenen folgte '{}'.</translation>
+    </message>
+    <message>
+        <source>'{}' fires in these frames: what it does adds to the velocity each time.</source>
+        <translation>'{}' wird in diesen Bildern ausgelöst: was es tut, erhöht jedes Mal die Geschwindigkeit.</translation>
+    </message>
+    <message>
+        <source>of the smaller extent: no solver lets anything in deeper</source>
+        <translation>der kleineren Ausdehnung: kein Löser lässt etwas tiefer hinein</translation>
+    </message>
+    <message>
+        <source>most solving</source>
+        <translation>höchste Tiefe beim Lösen</translation>
+    </message>
+    <message>
+        <source>of the smaller extent: deeper than this no load presses</source>
+        <translation>der kleineren Ausdehnung: tiefer drückt keine Last</translation>
+    </message>
+    <message>
+        <source>most load</source>
+        <translation>höchste Tiefe unter Last</translation>
+    </message>
+    <message>
+        <source>a first response that leaves less of the speed is a landing; what leaves from rest then jumps</source>
+        <translation>eine erste Reaktion, die weniger Geschwindigkeit lässt, ist eine Landung; was danach aus der Ruhe abhebt, springt</translation>
+    </message>
+    <message>
+        <source>absorbed</source>
+        <translation>geschluckt</translation>
+    </message>
+    <message>
+        <source>who stands that long and is never grounded has a stale state</source>
+        <translation>wer so lange steht und nie am Boden ist, hat einen veralteten Zustand</translation>
+    </message>
+    <message>
+        <source>never</source>
+        <translation>nie</translation>
+    </message>
+    <message>
+        <source>of its extent: a body that does not sink this close above ground is held there by its own game</source>
+        <translation>seiner Ausdehnung: ein Körper, der so dicht über dem Boden nicht sinkt, wird vom Spiel dort gehalten</translation>
+    </message>
+    <message>
+        <source>hover</source>
+        <translation>schweben</translation>
+    </message>
+    <message>
+        <source>an effect from afar may come once; not in every frame</source>
+        <translation>eine Wirkung aus der Ferne darf einmal kommen, nicht in jedem Bild</translation>
+    </message>
+    <message>
+        <source>apart</source>
+        <translation>getrennt</translation>
+    </message>
+    <message>
+        <source>of the reversal: against a moving surface one half may be slow, but a stop is no reversal</source>
+        <translation>der Umkehr: gegen eine bewegte Fläche darf eine Hälfte langsam sein, aber ein Halt ist keine Umkehr</translation>
+    </message>
+    <message>
+        <source>slow half</source>
+        <translation>langsame Hälfte</translation>
+    </message>
+    <message>
+        <source>of the gains: an event that fires in so many of them has to do with them</source>
+        <translation>der Zuwächse: ein Ereignis, das bei so vielen ausgelöst wird, hat mit ihnen zu tun</translation>
+    </message>
+    <message>
+        <source>coincides</source>
+        <translation>fällt zusammen</translation>
+    </message>
+    <message>
+        <source>a stop that takes longer is no hit</source>
+        <translation>ein Halt, der länger dauert, ist kein Treffer</translation>
+    </message>
+    <message>
+        <source>s</source>
+        <translation>s</translation>
+    </message>
+    <message>
+        <source>slowing</source>
+        <translation>Bremsen</translation>
+    </message>
+    <message>
+        <source>of the desired velocity: it was under way</source>
+        <translation>der gewünschten Geschwindigkeit: es war unterwegs</translation>
+    </message>
+    <message>
+        <source>of the desired velocity: slower, it stands</source>
+        <translation>der gewünschten Geschwindigkeit: langsamer steht es</translation>
+    </message>
+    <message>
+        <source>stands share</source>
+        <translation>Anteil beim Stehen</translation>
+    </message>
+    <message>
+        <source>of the desired velocity: whatever moves more gets on</source>
+        <translation>der gewünschten Geschwindigkeit: was sich mehr bewegt, kommt voran</translation>
+    </message>
+    <message>
+        <source>of the desired velocity: less leads into the face</source>
+        <translation>der gewünschten Geschwindigkeit: weniger führt in die Fläche hinein</translation>
+    </message>
+    <message>
+        <source>along share</source>
+        <translation>Anteil entlang</translation>
+    </message>
+    <message>
+        <source>a face that faces the way less than this lets it pass</source>
+        <translation>eine Fläche, die dem Weg weniger entgegensteht, lässt ihn frei</translation>
+    </message>
+    <message>
+        <source>cosine</source>
+        <translation>Kosinus</translation>
+    </message>
+    <message>
+        <source>faces</source>
+        <translation>entgegen</translation>
+    </message>
+    <message>
+        <source>this close to the slope limit stopping is correct</source>
+        <translation>so nahe an der Steigungsgrenze ist Halten richtig</translation>
+    </message>
+    <message>
+        <source>a logged normal this close is that of the face itself</source>
+        <translation>eine geloggte Normale so nahe ist die der Fläche selbst</translation>
+    </message>
+    <message>
+        <source>same face</source>
+        <translation>gleiche Fläche</translation>
+    </message>
+    <message>
+        <source>a logged contact that faces the way more than this stops it</source>
+        <translation>ein geloggter Kontakt, der dem Weg mehr entgegensteht, hält ihn auf</translation>
+    </message>
+    <message>
+        <source>against</source>
+        <translation>dagegen</translation>
+    </message>
+    <message>
+        <source>without an `expect`: an event that comes later belongs to something else</source>
+        <translation>ohne `expect`: ein Ereignis, das später kommt, gehört zu etwas anderem</translation>
+    </message>
+    <message>
+        <source>within</source>
+        <translation>innerhalb</translation>
+    </message>
+    <message>
+        <source>fewer of them show no rule</source>
+        <translation>weniger davon zeigen keine Regel</translation>
+    </message>
+    <message>
+        <source>hits</source>
+        <translation>Treffer</translation>
+    </message>
+    <message>
+        <source>others</source>
+        <translation>andere</translation>
+    </message>
+    <message>
+        <source>of all hits of the two layers: fewer show no rule</source>
+        <translation>aller Treffer der beiden Ebenen: weniger zeigen keine Regel</translation>
+    </message>
+    <message>
+        <source>others share</source>
+        <translation>Anteil der anderen</translation>
+    </message>
+    <message>
+        <source>a game may let a body rest this long between two such events</source>
+        <translation>ein Spiel darf einen Körper zwischen zwei solchen Ereignissen so lange ruhen lassen</translation>
+    </message>
+    <message>
+        <source>rest</source>
+        <translation>Ruhe</translation>
+    </message>
+    <message>
+        <source>a cell this close to the point of the hit is rounding</source>
+        <translation>eine Zelle so nahe am Treffpunkt ist Rundung</translation>
+    </message>
+    <message>
+        <source>cell</source>
+        <translation>Zelle</translation>
+    </message>
+    <message>
+        <source>what computing the point of a hit loses to rounding</source>
+        <translation>was das Berechnen eines Treffpunkts durch Runden verliert</translation>
+    </message>
+    <message>
+        <source>Blocked motion</source>
+        <translation>Blockiert</translation>
+    </message>
+    <message>
+        <source>A body stops where it could go on.</source>
+        <translation>Ein Körper hält an, wo er weiterkönnte.</translation>
+    </message>
+    <message>
+        <source>{mover} at {other}, {kind}</source>
+        <translation>{mover} an {other}, {kind}</translation>
+    </message>
+    <message>
+        <source>Along the shed</source>
+        <translation>Am Schuppen entlang</translation>
+    </message>
+    <message>
+        <source>Pushed slantwise at a shed, the cart stops dead and does not slide along it.</source>
+        <translation>Schräg an einen Schuppen geschoben, bleibt der Karren stehen und gleitet nicht an ihm entlang.</translation>
+    </message>
+    <message>
+        <source>a face that faces the way more than this is what the body rested on</source>
+        <translation>auf einer Fläche, die dem Weg mehr entgegensteht, ruhte der Körper</translation>
+    </message>
+    <message>
+        <source>rests on</source>
+        <translation>ruht auf</translation>
+    </message>
+    <message>
+        <source>a way so much longer than its speed and its size explain is a teleport that nobody marked</source>
+        <translation>ein so viel längerer Weg, als Geschwindigkeit und Größe erklären, ist ein nicht markierter Teleport</translation>
+    </message>
+    <message>
+        <source>jump</source>
+        <translation>Sprung</translation>
+    </message>
+    <message>
+        <source>it is moved toward the side on which it ends</source>
+        <translation>es wird zu der Seite bewegt, auf der es endet</translation>
+    </message>
+    <message>
+        <source>that way</source>
+        <translation>in diese Richtung</translation>
+    </message>
+    <message>
+        <source>a reversal by a contact keeps so much of the speed, or adds as little</source>
+        <translation>eine Umkehr durch einen Kontakt erhält so viel der Geschwindigkeit oder fügt so wenig hinzu</translation>
+    </message>
+    <message>
+        <source>alike</source>
+        <translation>ähnlich</translation>
+    </message>
+    <message>
+        <source>free</source>
+        <translation>frei</translation>
+    </message>
+    <message>
+        <source>wanted</source>
+        <translation>gewünscht</translation>
+    </message>
+    <message>
+        <source>moving up at {}</source>
+        <translation>bewegt sich mit {} nach oben</translation>
+    </message>
+    <message>
+        <source>moving down at {}</source>
+        <translation>bewegt sich mit {} nach unten</translation>
+    </message>
+    <message>
+        <source>moving right and up at {}</source>
+        <translation>bewegt sich mit {} nach rechts oben</translation>
+    </message>
+    <message>
+        <source>moving right and down at {}</source>
+        <translation>bewegt sich mit {} nach rechts unten</translation>
+    </message>
+    <message>
+        <source>moving left and up at {}</source>
+        <translation>bewegt sich mit {} nach links oben</translation>
+    </message>
+    <message>
+        <source>moving left and down at {}</source>
+        <translation>bewegt sich mit {} nach links unten</translation>
+    </message>
+    <message>
+        <source>wants to move right and up at {}</source>
+        <translation>will mit {} nach rechts oben</translation>
+    </message>
+    <message>
+        <source>wants to move right and down at {}</source>
+        <translation>will mit {} nach rechts unten</translation>
+    </message>
+    <message>
+        <source>wants to move left and up at {}</source>
+        <translation>will mit {} nach links oben</translation>
+    </message>
+    <message>
+        <source>wants to move left and down at {}</source>
+        <translation>will mit {} nach links unten</translation>
+    </message>
+    <message>
+        <source>within 60 degrees of a direction it leads that way</source>
+        <translation>innerhalb von 60 Grad führt es in diese Richtung</translation>
+    </message>
+    <message>
+        <source>toward</source>
+        <translation>hin</translation>
+    </message>
+    <message>
+        <source>beyond about 73 degrees of a direction it leads across</source>
+        <translation>jenseits von etwa 73 Grad führt es quer</translation>
+    </message>
+    <message>
+        <source>leans</source>
+        <translation>geneigt</translation>
+    </message>
+    <message>
+        <source>within 45 degrees of up, or of another normal, it is the same side</source>
+        <translation>innerhalb von 45 Grad von oben oder von einer anderen Normale ist es dieselbe Seite</translation>
+    </message>
+    <message>
+        <source>up</source>
+        <translation>oben</translation>
+    </message>
+    <message>
+        <source>within 26 degrees two normals are of one face</source>
+        <translation>innerhalb von 26 Grad gehören zwei Normalen zu einer Fläche</translation>
+    </message>
+    <message>
+        <source>less than a tenth of what there was is hardly anything</source>
+        <translation>weniger als ein Zehntel dessen, was war, ist kaum etwas</translation>
+    </message>
+    <message>
+        <source>hardly</source>
+        <translation>kaum</translation>
+    </message>
+    <message>
+        <source>a quarter of what there was is a part that shows</source>
+        <translation>ein Viertel dessen, was war, ist ein sichtbarer Teil</translation>
+    </message>
+    <message>
+        <source>partly</source>
+        <translation>zum Teil</translation>
+    </message>
+    <message>
+        <source>a solver sees what is this near, and pushes from there</source>
+        <translation>ein Löser sieht, was so nahe ist, und schiebt von dort</translation>
+    </message>
+    <message>
+        <source>solver reach</source>
+        <translation>Reichweite des Lösers</translation>
+    </message>
+    <message>
+        <source>of the depth: a smaller change is none</source>
+        <translation>der Tiefe: eine kleinere Änderung ist keine</translation>
+    </message>
+    <message>
+        <source>plateau</source>
+        <translation>gleichbleibend</translation>
+    </message>
+    <message>
+        <source>of the deepest: by then a solver has got it out so far</source>
+        <translation>der größten Tiefe: bis dahin hat ein Löser es so weit herausgebracht</translation>
+    </message>
+    <message>
+        <source>eased</source>
+        <translation>gelöst</translation>
+    </message>
+    <message>
+        <source>within 8 degrees two probes guard the same side</source>
+        <translation>innerhalb von 8 Grad bewachen zwei Fühler dieselbe Seite</translation>
+    </message>
+    <message>
+        <source>one side</source>
+        <translation>eine Seite</translation>
+    </message>
+    <message>
+        <source>a shallower overlap before the push is rounding</source>
+        <translation>eine flachere Überlappung vor dem Schub ist Rundung</translation>
+    </message>
+    <message>
+        <source>of the desired velocity: this close to it, it does what it wants</source>
+        <translation>der gewünschten Geschwindigkeit: so nahe daran tut es, was es will</translation>
+    </message>
+    <message>
+        <source>as desired</source>
+        <translation>wie gewünscht</translation>
+    </message>
+    <message>
+        <source>of the speed along the face: more spin turns a body there</source>
+        <translation>der Geschwindigkeit entlang der Fläche: mehr Drall lenkt einen Körper dort ab</translation>
+    </message>
+    <message>
+        <source>spin</source>
+        <translation>Drall</translation>
+    </message>
+    <message>
+        <source>of the speed that was gained: one step later it is still there</source>
+        <translation>der gewonnenen Geschwindigkeit: einen Schritt später ist sie noch da</translation>
+    </message>
+    <message>
+        <source>lasts</source>
+        <translation>hält an</translation>
+    </message>
+    <message>
+        <source>a surface that leans over more is no wall to climb</source>
+        <translation>eine stärker überhängende Fläche ist keine Wand zum Klettern</translation>
+    </message>
+    <message>
+        <source>a smaller rise in a step is rounding</source>
+        <translation>ein kleinerer Anstieg in einem Schritt ist Rundung</translation>
+    </message>
+    <message>
+        <source>least step</source>
+        <translation>kleinster Schritt</translation>
+    </message>
+    <message>
+        <source>within 2.6 degrees of level there is no slope</source>
+        <translation>innerhalb von 2,6 Grad von waagerecht gibt es keine Schräge</translation>
+    </message>
+    <message>
+        <source>level</source>
+        <translation>waagerecht</translation>
+    </message>
+    <message>
+        <source>of the area: another shape must save a hundredth</source>
+        <translation>der Fläche: eine andere Form muss ein Hundertstel sparen</translation>
+    </message>
+    <message>
+        <source>tighter</source>
+        <translation>enger</translation>
+    </message>
+    <message>
+        <source>of what can be seen, or of a step's fall: it ran, or was thrown</source>
+        <translation>dessen, was sichtbar ist, oder des Falls in einem Schritt: es lief oder wurde geworfen</translation>
+    </message>
+    <message>
+        <source>ran</source>
+        <translation>lief</translation>
+    </message>
+    <message>
+        <source>of its speed: a body that moves so far in the step goes on</source>
+        <translation>seiner Geschwindigkeit: ein Körper, der im Schritt so weit kommt, geht weiter</translation>
+    </message>
+    <message>
+        <source>goes on</source>
+        <translation>geht weiter</translation>
+    </message>
+    <message>
+        <source>of gravity: a body that gains so much a step is seen to fall</source>
+        <translation>der Schwerkraft: ein Körper, der je Schritt so viel gewinnt, fällt sichtbar</translation>
+    </message>
+    <message>
+        <source>falls least</source>
+        <translation>fällt mindestens</translation>
+    </message>
+    <message>
+        <source>of gravity: more is no fall</source>
+        <translation>der Schwerkraft: mehr ist kein Fall</translation>
+    </message>
+    <message>
+        <source>falls most</source>
+        <translation>fällt höchstens</translation>
+    </message>
+    <message>
+        <source>an overlap that is too shallow to see must hold them for this long</source>
+        <translation>eine Überlappung, die zu flach ist, um sie zu sehen, muss sie so lange halten</translation>
+    </message>
+    <message>
+        <source>shallow</source>
+        <translation>flach</translation>
+    </message>
+    <message>
+        <source>so often between two kinds it is how their colliders are meant</source>
+        <translation>so oft zwischen zwei Arten sind ihre Collider so gemeint</translation>
+    </message>
+    <message>
+        <source>lenient</source>
+        <translation>nachsichtig</translation>
+    </message>
+    <message>
+        <source>the same is so {} times between bodies of these kinds: perhaps it is meant</source>
+        <translation>dasselbe gilt {} Mal zwischen Körpern dieser Arten: vielleicht ist es so gemeint</translation>
+    </message>
+    <message>
+        <source>a face that faces the way less than this is passed</source>
+        <translation>an einer Fläche, die dem Weg weniger entgegensteht, kommt man vorbei</translation>
+    </message>
+    <message>
+        <source>grazes</source>
+        <translation>streift</translation>
+    </message>
+    <message>
+        <source>farther than this, two things are clear of each other</source>
+        <translation>weiter entfernt sind zwei Dinge frei voneinander</translation>
+    </message>
+    <message>
+        <source>clear</source>
+        <translation>frei</translation>
+    </message>
+    <message>
+        <source>at least so far ahead the way must be free</source>
+        <translation>mindestens so weit voraus muss der Weg frei sein</translation>
+    </message>
+    <message>
+        <source>ahead</source>
+        <translation>voraus</translation>
+    </message>
+    <message>
+        <source>of the desired velocity: what is this near stops it</source>
+        <translation>der gewünschten Geschwindigkeit: was so nahe ist, hält es auf</translation>
+    </message>
+    <message>
+        <source>invisible</source>
+        <translation>unsichtbar</translation>
     </message>
 </context>
 </TS>

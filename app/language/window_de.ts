@@ -1034,6 +1034,10 @@
 <context>
     <name>oddbounce::SettingsModel</name>
     <message>
+        <source>All rules</source>
+        <translation>Alle Regeln</translation>
+    </message>
+    <message>
         <source>Runs</source>
         <translation>Abläufe</translation>
     </message>

@@ -57,9 +57,8 @@ std::string speed_text(const Recording& r, double value) {
 
 std::string vector_text(const Vec3& v, const std::string& unit) {
     const bool in_plane = v.z == 0.0;
-    const std::string text = in_plane
-                                 ? fmt::format("({}, {})", figure(v[0]), figure(v[1]))
-                                 : fmt::format("({}, {}, {})", figure(v[0]), figure(v[1]), figure(v[2]));
+    const std::string text = in_plane ? fmt::format("({}, {})", figure(v[0]), figure(v[1]))
+                                      : fmt::format("({}, {}, {})", figure(v[0]), figure(v[1]), figure(v[2]));
     return unit.empty() ? text : text + " " + unit;
 }
 
@@ -133,23 +132,70 @@ std::string side_word(const Recording& r, const Vec3& away) {
     return translated(right >= 0.0 ? "right of" : "left of");
 }
 
+namespace {
+/// The eight ways in which something may go: level or upright first, then slantwise.
+enum class Heading { Right, Left, Up, Down, RightUp, RightDown, LeftUp, LeftDown };
+Heading heading(const Recording& r, const Vec3& way) {
+    const double up = glm::dot(way, r.header.up), right = glm::dot(way, directions(r).right());
+    const auto [less, more] = std::minmax({std::abs(up), std::abs(right)});
+    constexpr double slantwise = 0.4142; // tangent of 22.5 degrees
+    if (less > slantwise * more)
+        return right > 0.0 ? (up > 0.0 ? Heading::RightUp : Heading::RightDown)
+                           : (up > 0.0 ? Heading::LeftUp : Heading::LeftDown);
+    if (std::abs(up) >= std::abs(right)) return up > 0.0 ? Heading::Up : Heading::Down;
+    return right > 0.0 ? Heading::Right : Heading::Left;
+}
+} // namespace
+
 std::string motion_text(const Recording& r, const Vec3& velocity) {
     const double speed = glm::length(velocity);
     if (speed * 100.0 < r.slop() * r.header.rate) return translated("at rest");
-    const double up = glm::dot(velocity, r.header.up), right = glm::dot(velocity, directions(r).right());
     const std::string at = speed_text(r, speed);
-    if (std::abs(up) >= std::abs(right)) return up > 0.0 ? say("rising at {}", at) : say("falling at {}", at);
-    return right > 0.0 ? say("moving right at {}", at) : say("moving left at {}", at);
+    const bool falls = glm::length(r.header.gravity) > 0.0;
+    switch (heading(r, velocity)) {
+    case Heading::Right:
+        return say("moving right at {}", at);
+    case Heading::Left:
+        return say("moving left at {}", at);
+    case Heading::Up:
+        return falls ? say("rising at {}", at) : say("moving up at {}", at);
+    case Heading::Down:
+        return falls ? say("falling at {}", at) : say("moving down at {}", at);
+    case Heading::RightUp:
+        return say("moving right and up at {}", at);
+    case Heading::RightDown:
+        return say("moving right and down at {}", at);
+    case Heading::LeftUp:
+        return say("moving left and up at {}", at);
+    case Heading::LeftDown:
+        break;
+    }
+    return say("moving left and down at {}", at);
 }
 
 std::string desired_text(const Recording& r, const Vec3& desired) {
     const double speed = glm::length(desired);
     if (speed == 0.0) return translated("wants to stand still");
-    const double up = glm::dot(desired, r.header.up), right = glm::dot(desired, directions(r).right());
     const std::string at = speed_text(r, speed);
-    if (std::abs(up) >= std::abs(right))
-        return up > 0.0 ? say("wants to move up at {}", at) : say("wants to move down at {}", at);
-    return right > 0.0 ? say("wants to move right at {}", at) : say("wants to move left at {}", at);
+    switch (heading(r, desired)) {
+    case Heading::Right:
+        return say("wants to move right at {}", at);
+    case Heading::Left:
+        return say("wants to move left at {}", at);
+    case Heading::Up:
+        return say("wants to move up at {}", at);
+    case Heading::Down:
+        return say("wants to move down at {}", at);
+    case Heading::RightUp:
+        return say("wants to move right and up at {}", at);
+    case Heading::RightDown:
+        return say("wants to move right and down at {}", at);
+    case Heading::LeftUp:
+        return say("wants to move left and up at {}", at);
+    case Heading::LeftDown:
+        break;
+    }
+    return say("wants to move left and down at {}", at);
 }
 
 void name_bodies(const World& world, const std::vector<Slot>& colliders, Finding& f) {

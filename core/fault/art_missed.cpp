@@ -30,7 +30,20 @@ class ArtMissedRule : public Rule {
         if (art_.any()) look(step);
         runs_.sweep(step.index);
     }
-    void finish() override { runs_.finish(); }
+    void finish() override {
+        runs_.finish();
+        // What is so again and again between two kinds is how their colliders are meant.
+        for (auto& [kinds, runs] : pending_) {
+            const bool lenient =
+                runs.size() >= static_cast<std::size_t>(context_.settings["art-missed.lenient"]);
+            const auto deepest = std::max_element(
+                runs.begin(), runs.end(), [](const Run& a, const Run& b) { return a.depth < b.depth; });
+            if (lenient)
+                emit(*deepest, runs.size());
+            else
+                for (const Run& run : runs) emit(run, 1);
+        }
+    }
 
   private:
     using Pair = std::pair<Slot, Slot>; // bodies
@@ -95,7 +108,12 @@ class ArtMissedRule : public Rule {
         return out;
     }
 
-    void close(const Run& run) const {
+    void close(const Run& run) {
+        const World w = context_.recording.world_at(run.deepest_at);
+        pending_[std::minmax({w.body_of(run.a).def->kind, w.body_of(run.b).def->kind})].push_back(run);
+    }
+
+    void emit(const Run& run, std::size_t times) const {
         const Recording& r = context_.recording;
         const World w = r.world_at(run.deepest_at);
         const std::string& u = r.header.unit;
@@ -107,7 +125,13 @@ class ArtMissedRule : public Rule {
         f.at = pose(a).at;
         f.marks.push_back({r.number(run.deepest_at), f.at, f.at, false,
                            say("pictures overlap by {}", length_text(r, run.depth))});
-        f.weight = 0.55;
+        f.weight = times > 1 ? 0.4 : 0.55;
+        if (times > 1) {
+            f.grade = Grade::Hint;
+            f.assumes =
+                say("the same is so {} times between bodies of these kinds: perhaps it is meant", times);
+            add_fact(f, "times", static_cast<double>(times), "times");
+        }
         add_fact(f, "depth", run.depth, u);
         add_fact(f, "area", visible_overlap(art_.seen(w, a), pose(a), art_.seen(w, b), pose(b)), u + "²");
         add_fact(f, "collider_gap", pair_at(w, run.a, run.b).gap, u);
@@ -124,6 +148,7 @@ class ArtMissedRule : public Rule {
     RuleContext context_;
     ArtLook art_;
     Runs<Pair, Run> runs_;
+    std::map<std::pair<std::string, std::string>, std::vector<Run>> pending_; // by kinds
 };
 
 std::unique_ptr<Rule> make_rule(const RuleContext& context) {

@@ -5,13 +5,13 @@ namespace oddbounce {
 
 std::span<const Fault> catalogue() {
     static const Fault all[] = {
-        tunneling_fault,      pop_through_fault,     silent_overlap_fault,   one_way_drop_fault,
-        probe_gap_fault,      double_hit_fault,      repeat_effect_fault,    jitter_fault,
-        wrong_face_fault,     speed_surge_fault,     deep_overlap_fault,     corner_spin_fault,
-        self_push_fault,      stuck_on_edge_fault,   trapped_fault,          wall_climb_fault,
-        invisible_wall_fault, false_grounded_fault,  hit_outside_art_fault,  art_missed_fault,
-        ray_self_hit_fault,   ray_short_fault,       ray_wrong_answer_fault, ray_knife_edge_fault,
-        flush_contact_fault,  unresolved_loop_fault, no_reaction_fault};
+        tunneling_fault,      pop_through_fault,    silent_overlap_fault,  one_way_drop_fault,
+        probe_gap_fault,      double_hit_fault,     repeat_effect_fault,   jitter_fault,
+        wrong_face_fault,     speed_surge_fault,    deep_overlap_fault,    corner_spin_fault,
+        self_push_fault,      stuck_on_edge_fault,  trapped_fault,         wall_climb_fault,
+        invisible_wall_fault, blocked_motion_fault, false_grounded_fault,  hit_outside_art_fault,
+        art_missed_fault,     ray_self_hit_fault,   ray_short_fault,       ray_wrong_answer_fault,
+        ray_knife_edge_fault, flush_contact_fault,  unresolved_loop_fault, no_reaction_fault};
     return all;
 }
 

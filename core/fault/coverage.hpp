@@ -19,7 +19,7 @@ struct Coverage {
     bool three_dimensions = false;     ///< nothing is judged, since the recording has three dimensions
     bool whole() const { return judged == asked; }
 };
-/// "18 of 27 faults judged; log `rays` and `events` for the rest"
+/// "18 of 28 faults judged; log `rays` and `events` for the rest"
 std::string text_of(const Coverage& coverage);
 
 /// How a game's recorder writes an input, in the languages that recorders exist for.

@@ -6,6 +6,7 @@
 #include "fault/account_text.hpp"
 #include "fault/removal.hpp"
 #include "fault/rule.hpp"
+#include "observation/measures.hpp"
 
 namespace oddbounce {
 
@@ -17,6 +18,7 @@ struct Run {
     double deepest = 0.0, closing = 0.0, gap_before = 0.0, dt = 0.0;
     Vec3 at{0.0};
     bool responded = false, shrinks = true, placed = false, pushed = false, growing = false;
+    bool gap_known = false; // of the frame before
     double previous = 0.0;
     std::size_t plateaus = 0; // frames in which the depth stayed as it was
     bool solved = false;      // a solver moves one of them
@@ -64,6 +66,8 @@ class DeepOverlapRule : public Rule {
     bool in_order(const Run& run) const;
     bool contact_logged(const Run& run) const;
     bool under_load(const Run& run) const;
+    bool flew_in(const Run& run) const;
+    double extent_of(const Run& run) const;
     bool no_more_to_see(const Run& run) const;
     bool solver_at_work(const Run& run) const;
     bool out_as_it_came(const Run& run) const;
@@ -77,11 +81,7 @@ class DeepOverlapRule : public Rule {
 
 /// Depth that is still in order: the slop, or the share of the mover's extent (of the smaller, if both move).
 double DeepOverlapRule::most(const World& now, Slot a, Slot b) const {
-    const auto moves = [&](Slot c) { return now.body_of(c).def->moves != Moves::Static; };
-    double extent = infinity;
-    for (Slot c : {a, b})
-        if (moves(c)) extent = std::min(extent, at(now, c).geometry->extent());
-    return std::max(context_.recording.slop(), extent < infinity ? share_ * extent : 0.0);
+    return std::max(context_.recording.slop(), share_ * moving_extent(now, a, b));
 }
 
 bool DeepOverlapRule::judged(const Step& step, const Meeting& m) const {
@@ -98,7 +98,8 @@ void DeepOverlapRule::begin(const Step& step, const Meeting& m, Run& run) const 
     run.first = step.index, run.dt = step.now.dt();
     run.solved = step.now.body_of(run.mover).def->moves == Moves::Dynamic ||
                  step.now.body_of(run.other).def->moves == Moves::Dynamic;
-    run.gap_before = m.gap_before == infinity ? 0.0 : m.gap_before;
+    run.gap_known = m.gap_before != infinity;
+    run.gap_before = run.gap_known ? m.gap_before : 0.0;
     const BodyState &now = step.now.body_of(run.mover), &before = step.before.body_of(run.mover);
     const Vec3 travel = relative_travel(step.before, step.now, run.mover, run.other);
     const double moved = glm::dot(travel, normal) / run.dt;
@@ -123,7 +124,7 @@ void DeepOverlapRule::begin(const Step& step, const Meeting& m, Run& run) const 
         if (step.now.body_of(pusher).def->moves == Moves::Static) continue;
         run.loaded = run.loaded && step.now.body_of(pusher).def->moves != Moves::Kinematic;
         const Vec3 push = is_a ? -other.normal : other.normal;
-        run.pushed = run.pushed || (glm::dot(push, normal) > 0.5 &&
+        run.pushed = run.pushed || (glm::dot(push, normal) > context_.shared.toward &&
                                     glm::dot(step.now.body_of(pusher).velocity, normal) > 0.0);
     }
 }
@@ -145,7 +146,7 @@ void DeepOverlapRule::take(const Step& step, const Meeting& m) {
     if (step.index > run.first)
         run.loaded = run.loaded && (m.contact || !step.now.recording().header.has(Channel::Contacts)) &&
                      closing <= closing_that_matters(step) && step.index == run.last + 1;
-    if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= 0.1 * run.closing)
+    if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= context_.shared.hardly * run.closing)
         run.responded = true;
     // The frame after the response must already be less deep.
     if (step.index > run.first + 1 && depth >= run.previous - 1e-3 * run.deepest) run.shrinks = false;
@@ -158,7 +159,9 @@ void DeepOverlapRule::take(const Step& step, const Meeting& m) {
         run.lies = run.lies || depth > shed_ * run.mark;
         run.mark = depth, run.marked_at = step.index;
     }
-    if (step.index > run.first && std::abs(depth - run.previous) <= 0.01 * run.previous) ++run.plateaus;
+    if (step.index > run.first &&
+        std::abs(depth - run.previous) <= context_.settings["deep-overlap.plateau"] * run.previous)
+        ++run.plateaus;
     // No solver at work leaves a depth just as it is, not even for a moment.
     constexpr double same = 1e-4;
     constexpr std::size_t at_rest = 3; // frames
@@ -169,15 +172,26 @@ void DeepOverlapRule::take(const Step& step, const Meeting& m) {
 }
 
 std::string DeepOverlapRule::cause(const Run& run) const {
+    if (run.placed) return "placed by code";
+    if (run.pushed) return "pushed by another";
+    if (run.gap_known && flew_in(run)) return "tested before moving";
+    return "no push";
+}
+
+/// From outside, as deep as its speed takes it in one step.
+bool DeepOverlapRule::flew_in(const Run& run) const {
     const double expected = run.closing * run.dt - run.gap_before;
     const double slack = std::max(0.5 * context_.recording.slop(),
                                   context_.settings["deep-overlap.cause_match"] * run.deepest);
-    if (run.placed) return "placed by code";
-    if (run.pushed) return "pushed by another";
-    const bool from_outside = run.gap_before >= -context_.recording.slop();
-    if (run.closing > 0.0 && from_outside && std::abs(run.deepest - expected) <= slack)
-        return "tested before moving";
-    return "no push";
+    if (!run.gap_known) return run.deepest <= expected + slack;
+    return run.closing > 0.0 && run.gap_before >= -context_.recording.slop() &&
+           std::abs(run.deepest - expected) <= slack;
+}
+
+/// Extent of the smaller one that moves.
+double DeepOverlapRule::extent_of(const Run& run) const {
+    const World w = context_.recording.world_at(run.first);
+    return moving_extent(w, run.mover, run.other);
 }
 
 /// A solver that has seen the contact turns the pair at once and pushes it apart over some frames, in a pile
@@ -186,17 +200,24 @@ std::string DeepOverlapRule::cause(const Run& run) const {
 bool DeepOverlapRule::solver_at_work(const Run& run) const {
     const std::size_t frames = run.last - run.first + 1;
     if (!run.solved || run.placed || run.lies) return false;
+    // Deeper than a solver lets anything in, it must have flown in, perhaps before the first frame that is
+    // seen.
+    const bool came_before = run.gap_known && run.gap_before < -context_.recording.slop();
+    if (!came_before && run.deepest > context_.settings["deep-overlap.most_solving"] * extent_of(run) &&
+        !flew_in(run))
+        return false;
     // Out again in time: how it did that in a crowd is its own matter.
     if (frames <= solving_ && (run.responded || run.last + 1 < context_.recording.size())) return true;
     return run.deepest_at - run.first <= solving_ && run.plateaus <= 1 + frames / solving_ &&
-           (frames <= 2 || run.previous <= 0.8 * run.deepest);
+           (frames <= 2 || run.previous <= context_.settings["deep-overlap.eased"] * run.deepest);
 }
 
 bool DeepOverlapRule::out_as_it_came(const Run& run) const {
     if (run.last + 1 >= context_.recording.size()) return false;
     const World out = context_.recording.world_at(run.last + 1);
     const PairView v = pair_at(out, run.mover, run.other);
-    return v.known && v.gap > -most(out, run.mover, run.other) && glm::dot(v.normal, run.normal) > 0.5;
+    return v.known && v.gap > -most(out, run.mover, run.other) &&
+           glm::dot(v.normal, run.normal) > context_.shared.toward;
 }
 
 /// Engines find a contact at the start of a step: the one after the step that led inside counts too.
@@ -218,7 +239,7 @@ bool DeepOverlapRule::responded_next(const Run& run) const {
     const PairView v = pair_at(now, run.mover, run.other);
     const double closing =
         closing_change(now, next, run.mover, run.other, v.normal, (v.on_a + v.on_b) * 0.5).after;
-    if (closing <= 0.1 * run.closing) return true;
+    if (closing <= context_.shared.hardly * run.closing) return true;
     // In a crowd a solver has parted the pair while others drive it on.
     constexpr double eased = 0.75;
     return run.solved && (!context_.recording.header.has(Channel::Contacts) || contact_logged(run)) &&
@@ -237,19 +258,14 @@ bool DeepOverlapRule::no_more_to_see(const Run& run) const {
 /// load or its speed, and comes out again.
 bool DeepOverlapRule::under_load(const Run& run) const {
     if (!run.loaded || run.last == run.first || run.last + 1 >= context_.recording.size()) return false;
-    constexpr double soft = 0.25; // of the smaller extent
-    const World w = context_.recording.world_at(run.first);
-    double extent = infinity;
-    for (const Slot c : {run.mover, run.other})
-        if (w.body_of(c).def->moves != Moves::Static) extent = std::min(extent, at(w, c).geometry->extent());
-    return run.deepest <= soft * extent;
+    return run.deepest <= context_.settings["deep-overlap.most_load"] * extent_of(run);
 }
 
 /// Answered in time, by what the recording says: no fault.
 bool DeepOverlapRule::in_order(const Run& run) const {
     const Recording& r = context_.recording;
     const bool logged = r.header.has(Channel::Contacts);
-    if (no_more_to_see(run)) return true;
+    if (no_more_to_see(run) || built_in(r, run.first, run.last, run.mover, run.other)) return true;
     if (!run.placed && run.last <= run.first + 1 && soon_removed(r, run.last, run.mover, run.other))
         return true;
     if (logged && !contact_logged(run)) return false;

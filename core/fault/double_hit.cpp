@@ -63,6 +63,7 @@ class DoubleHitRule : public Rule {
   private:
     void solid(const Step& step, const Meeting& m);
     bool struck_elsewhere(const Step& step, const Meeting& m) const;
+    bool leaves_from_rest(const Step& step, const Meeting& m, const Approach& a) const;
     bool second_response(const Step& step, const Meeting& m, const Approach& a, double turned) const;
     void report(const Reported& r) const;
     void look_for_cancelled(const Step& step);
@@ -91,7 +92,7 @@ bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
     const auto strikes = [&](const Meeting* o) {
         const bool same = std::minmax(body(o->a), body(o->b)) == std::minmax(body(m.a), body(m.b));
         if (same || o->does != Does::Solid || !(o->contact || o->closest() <= slop)) return false;
-        return std::abs(change_of(step, *o).turned()) > 0.5 * closing_that_matters(step);
+        return std::abs(change_of(step, *o).turned()) > context_.shared.turned * closing_that_matters(step);
     };
     const auto struck = [&](Slot own) {
         const auto all = step.of(own);
@@ -102,14 +103,22 @@ bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
 
 /// What a kinematic or static body does to its own motion is no response: where only one of the two is
 /// dynamic, that one must have turned.
-bool turned_itself(const Step& step, const Meeting& m, double turned) {
+bool turned_itself(const Step& step, const Meeting& m, double turned, double share) {
     const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Dynamic; };
     if (solved(m.a) == solved(m.b)) return true;
     const Slot own = solved(m.a) ? m.a : m.b;
     const Vec3 change = step.now.body_of(own).velocity - step.before.body_of(own).velocity;
     const Vec3 spin = step.now.body_of(own).angular_velocity - step.before.body_of(own).angular_velocity;
     const Vec3 arm = (m.on_a + m.on_b) * 0.5 - step.now.body_of(own).pose.at;
-    return std::abs(glm::dot(change + glm::cross(spin, arm), m.normal)) > 0.5 * turned;
+    return std::abs(glm::dot(change + glm::cross(spin, arm), m.normal)) > share * turned;
+}
+
+/// The first response was a landing, and it jumps off from there.
+bool DoubleHitRule::leaves_from_rest(const Step& step, const Meeting& m, const Approach& a) const {
+    const Vec3 off = a.mover == m.a ? -m.normal : m.normal;
+    const double rests = context_.settings["double-hit.absorbed"] * a.turns[0].before;
+    return std::abs(a.turns.back().after) <= rests && std::abs(change_of(step, m).before) <= rests &&
+           glm::dot(off, context_.recording.header.up) > context_.shared.up;
 }
 
 bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Approach& a,
@@ -124,8 +133,8 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
     // Coming back by its own fall is a new approach, however low the hop was.
     constexpr double hardly = 0.25; // of what is turned
     if (change_of(step, m).before >= std::min(matters, hardly * turned) && !a.thrown_back) return false;
-    if (!turned_itself(step, m, turned)) return false;
-    if (struck_elsewhere(step, m) || glm::dot(m.normal, a.normal) < 0.95) return false;
+    if (!turned_itself(step, m, turned, context_.shared.turned)) return false;
+    if (struck_elsewhere(step, m) || glm::dot(m.normal, a.normal) < context_.shared.same_face) return false;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
     const bool event = event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
     if (context_.recording.header.has(Channel::Contacts)) return logged_begin(*step.frame, ia, ib) || event;
@@ -133,9 +142,11 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
     // A solver may take two steps for one response, and what only it moves may be driven on by others.
     const bool by_solver = mover.def->moves == Moves::Dynamic;
     const bool by_code = step.now.body_of(a.other).def->moves == Moves::Kinematic;
+    // A velocity that is derived is a mean: one response shows in two steps.
+    if (!event && !mover.velocity_logged && a.turns.back().index + 1 == step.index) return false;
     if (!event && by_solver && (!by_code || a.turns.back().index + 1 == step.index)) return false;
     const bool jumps = mover.has_desired || mover.grounded || step.before.body_of(a.mover).grounded;
-    return event || !jumps;
+    return event || !(jumps || leaves_from_rest(step, m, a));
 }
 
 void DoubleHitRule::solid(const Step& step, const Meeting& m) {
@@ -159,7 +170,7 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
     if (!touched) return;
     const auto [before, after] = change_of(step, m);
     if (it == open_.end()) {
-        if (before < closing_that_matters(step) || after > 0.1 * before) return;
+        if (before < closing_that_matters(step) || after > context_.shared.hardly * before) return;
         Approach a;
         std::tie(a.mover, a.other) = mover_first(step.before, step.now, m.a, m.b);
         a.turns.push_back({step.index, before, after});
@@ -259,13 +270,13 @@ void DoubleHitRule::look_for_cancelled(const Step& step) {
         // A velocity that is not logged is a mean over the step: what a solver turned shows in the next one.
         const BodyState& moved = step.now.body_of(mover);
         const bool mean = moved.def->moves == Moves::Dynamic && !moved.velocity_logged;
-        if (!mean && c.before >= closing_that_matters(step) && c.after >= 0.5 * c.before)
+        if (!mean && c.before >= closing_that_matters(step) && c.after >= context_.shared.turned * c.before)
             hits.push_back(side);
     }
     for (std::size_t i = 0; i < hits.size(); ++i)
         for (std::size_t j = i + 1; j < hits.size(); ++j) {
             const Side &x = hits[i], &y = hits[j];
-            if (x.mine != y.mine || glm::dot(x.normal, y.normal) < 0.9) continue;
+            if (x.mine != y.mine || glm::dot(x.normal, y.normal) < context_.shared.same_face) continue;
             if (pair_at(step.now, x.other, y.other).gap > context_.recording.slop()) continue;
             cancelled_.push_back({x.mine, x.other, y.other, step.index, x.normal, x.at,
                                   closing_speed(step.before, x.mine, x.other, x.normal)});
@@ -275,7 +286,8 @@ void DoubleHitRule::look_for_cancelled(const Step& step) {
 /// A response may come one frame after its contact is logged: wait for it.
 void DoubleHitRule::settle_cancelled(const Step& step) {
     for (const Cancelled& c : cancelled_) {
-        if (step.now.stays(c.mover) && closing_speed(step.now, c.mover, c.one, c.normal) < 0.5 * c.closing)
+        if (step.now.stays(c.mover) &&
+            closing_speed(step.now, c.mover, c.one, c.normal) < context_.shared.turned * c.closing)
             continue;
         Finding f = start(c.index, c.index, {c.mover, c.one, c.two});
         f.at = c.at, f.weight = 0.75;

@@ -5,8 +5,9 @@
 
 namespace oddbounce {
 
-EdgeLook::EdgeLook(const Recording& recording)
-    : r_(recording), up_(recording.header.up), right_(directions(recording).right()), slop_(recording.slop()) {}
+EdgeLook::EdgeLook(const Recording& recording, const Shared& shared)
+    : r_(recording), up_(recording.header.up), right_(directions(recording).right()), leans_(shared.leans),
+      slop_(recording.slop()) {}
 
 std::vector<Touch> EdgeLook::touches(const Step& step, Slot body) const {
     std::vector<Touch> out;
@@ -74,7 +75,7 @@ bool EdgeLook::opposed(const Step& step, const Touch& t, const Vec3& way) const 
     const Id mine = at(step.now, t.mine).def->id, other = at(step.now, t.other).def->id;
     return std::any_of(step.frame->contacts.begin(), step.frame->contacts.end(), [&](const ContactRow& c) {
         const bool same = c.a == mine && c.b == other, swapped = c.a == other && c.b == mine;
-        return (same || swapped) && (!c.normal || glm::dot(*c.normal, way) * (same ? 1.0 : -1.0) > 0.3);
+        return (same || swapped) && (!c.normal || glm::dot(*c.normal, way) * (same ? 1.0 : -1.0) > leans_);
     });
 }
 
@@ -88,11 +89,21 @@ double EdgeLook::supported_share(const Step& step, Slot mine, const std::vector<
     double rest = 2.0 * slop_ + r_.header.skin;
     for (const Touch& t : all)
         if (t.logged && t.mine == mine && glm::dot(t.normal, up_) < 0.0) rest = std::max(rest, t.gap + slop_);
+    // A box on a slope stands on one corner; the slope goes on below the rest of it.
+    const auto slopes_away = [&](double s) {
+        double drop = 0.0;
+        for (const Touch& t : all)
+            if (t.mine == mine && t.gap <= rest && walkable(step, at(step.now, mine).body, t.normal))
+                drop = std::max(drop, std::abs(glm::dot(t.normal, right_) / glm::dot(t.normal, up_)) *
+                                          std::abs(s - glm::dot(t.at, right_)));
+        return drop;
+    };
     constexpr int samples = 64;
     int held = 0, free_left = samples, free_right = samples;
     for (int i = 0; i < samples; ++i) {
         const double s = left + (right - left) * (i + 0.5) / samples;
-        const Vec3 top = right_ * s + up_ * (0.5 * (low + high)), bottom = right_ * s + up_ * (low - rest);
+        const Vec3 top = right_ * s + up_ * (0.5 * (low + high)),
+                   bottom = right_ * s + up_ * (low - rest - slopes_away(s));
         const bool on = std::any_of(all.begin(), all.end(), [&](const Touch& t) {
             return ray_cast(top, bottom, *at(step.now, t.other).geometry, step.now.body_of(t.other).pose)
                        .status != Status::None;

@@ -17,7 +17,7 @@ struct Touch {
 
 class EdgeLook {
   public:
-    explicit EdgeLook(const Recording& recording);
+    EdgeLook(const Recording& recording, const Shared& shared);
     /// What the body touches or is near to, solidly.
     std::vector<Touch> touches(const Step& step, Slot body) const;
     /// The body lifted by `lift` and moved by `way` meets nothing solid.
@@ -44,7 +44,7 @@ class EdgeLook {
   private:
     const Recording& r_;
     Vec3 up_, right_;
-    double slop_;
+    double leans_, slop_;
 };
 
 } // namespace oddbounce

@@ -4,7 +4,7 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "observation/other_face.hpp"
+#include "observation/faces.hpp"
 
 #include <set>
 
@@ -44,7 +44,12 @@ class FalseGroundedRule : public Rule {
         for (const Slot body : step.now.movers()) judge(step, body);
         runs_.sweep(step.index);
     }
-    void finish() override { runs_.finish(); }
+    void finish() override {
+        runs_.finish();
+        // Where nobody ever is grounded, though the channel is logged, whoever walks should be.
+        if (footed_.empty())
+            for (const auto& [body, run] : never_) emit({body, false}, run);
+    }
 
   private:
     struct Key {
@@ -65,7 +70,8 @@ class FalseGroundedRule : public Rule {
         const double limit = std::cos(glm::radians(std::clamp(def.slope + spare, 1.0, 89.0)));
         if (-glm::dot(n.normal, up) >= limit) return true;
         const Recording& r = context_.recording;
-        const auto below = other_face(step, n.own, n.other, n.normal, -up, 2.0 * r.slop() + r.header.skin);
+        const auto below =
+            other_face(step, n.own, n.other, n.normal, -up, context_.shared.clear * r.slop() + r.header.skin);
         if (below && -glm::dot(*below, up) >= limit) return true;
         if (!n.meeting->contact) return false;
         for (const ContactRow& c : step.frame->contacts) {
@@ -107,12 +113,26 @@ class FalseGroundedRule : public Rule {
                 run && !run->jump && jumps && before.grounded == claimed && run->last + 1 >= step.index)
                 run->jump = step.index;
         const bool asks_down = now.has_desired && glm::dot(now.desired, up) < 0.0;
-        const bool lifts = now.velocity_known && rise > 0.1 * matters;
-        if (now.grounded && !carried)
+        const bool lifts = now.velocity_known && rise > context_.shared.hardly * matters;
+        if (now.grounded && !carried && !hovers(step, body))
             add(step, {body, true}, touched);
         else if (!now.grounded && carrier && pulled_ && !lifts && !asks_down &&
                  !falls(step, body, carrier->other))
             add(step, {body, false}, carrier);
+    }
+
+    /// It keeps its height a hair above ground, as games do that step by pixels or keep a margin.
+    bool hovers(const Step& step, Slot body) const {
+        const auto own = step.now.colliders_of(body);
+        double extent = infinity;
+        for (const Slot c : own)
+            if (step.now.live(c) && at(step.now, c).def->role == Role::Solid)
+                extent = std::min(extent, at(step.now, c).geometry->extent());
+        const double sinks = std::abs(
+            glm::dot(step.now.motion_since(step.before, body).travel(), context_.recording.header.up));
+        constexpr double rounding = 1e-3; // of its extent
+        return extent < infinity && sinks <= rounding * extent &&
+               gap_below(step.now, body) <= context_.settings["false-grounded.hover"] * extent;
     }
 
     /// It sinks from what is below it as fast as falling begins: nothing holds it up.
@@ -122,7 +142,7 @@ class FalseGroundedRule : public Rule {
             return glm::dot(w.body(body).pose.at - w.body_of(support).pose.at, header.up);
         };
         const double dt = step.now.dt(), fall = -glm::dot(header.gravity, header.up) * dt * dt;
-        return fall > 0.0 && height(step.before) - height(step.now) > 0.25 * fall;
+        return fall > 0.0 && height(step.before) - height(step.now) > context_.shared.partly * fall;
     }
 
     void add(const Step& step, const Key& key, const Near* near) {
@@ -147,6 +167,7 @@ class FalseGroundedRule : public Rule {
 
     /// How far it could fall straight down at the end of this frame; infinity: there is nothing below.
     static double gap_below(const World& w, Slot body) {
+        constexpr double upward = 0.1; // cosine: a wall that it slides down is no ground
         const Recording& r = w.recording();
         double gap = infinity;
         for (const Slot own : w.colliders_of(body)) {
@@ -160,20 +181,40 @@ class FalseGroundedRule : public Rule {
                 to.at -= r.header.up * far;
                 const Motion falls{from, to}, stays{w.body_of(c).pose, w.body_of(c).pose};
                 const Sweep s = sweep(*at(w, own).geometry, falls, *at(w, c).geometry, stays);
-                if (s.status == Status::Found && -glm::dot(s.normal, r.header.up) > 0.1)
+                if (s.status == Status::Found && -glm::dot(s.normal, r.header.up) > upward)
                     gap = std::min(gap, s.first * far);
             }
         }
         return gap;
     }
 
-    void close(const Key& key, const Run& run) const {
+    void close(const Key& key, const Run& run) {
         const auto least = static_cast<std::size_t>(context_.settings["false-grounded.frames"]);
         if (run.frames < least) return;
+        const World w = context_.recording.world_at(run.first);
+        const BodyDef& def = *w.body(key.body).def;
+        if (key.claimed || footed_.count(def.kind.empty() ? std::to_string(def.id) : def.kind))
+            return emit(key, run);
+        const auto never = static_cast<std::size_t>(context_.settings["false-grounded.never"]);
+        if (run.frames < never || !w.body(key.body).has_desired || !on_its_feet(w, run)) return;
+        Run& longest = never_[key.body];
+        if (run.frames > longest.frames) longest = run;
+    }
+
+    /// What carries it touches its lowest part.
+    bool on_its_feet(const World& w, const Run& run) const {
+        const Vec3& up = context_.recording.header.up;
+        const PairView v = pair_at(w, run.own, run.touched);
+        const Geometry& own = *at(w, run.own).geometry;
+        return v.known && glm::dot(v.on_a, up) + own.along(w.body_of(run.own).pose, -up) <=
+                              context_.settings["false-grounded.hover"] * own.extent();
+    }
+
+    void emit(const Key& key, const Run& run) const {
         const Recording& r = context_.recording;
         const World w = r.world_at(run.first);
         const BodyDef& def = *w.body(key.body).def;
-        if (!key.claimed && !footed_.count(def.kind.empty() ? std::to_string(def.id) : def.kind)) return;
+        const bool never = footed_.empty();
         Finding f;
         f.fault = "false-grounded", f.first = r.number(run.first), f.last = r.number(run.last);
         if (run.own >= 0)
@@ -185,7 +226,14 @@ class FalseGroundedRule : public Rule {
         }
         f.at = w.body(key.body).pose.at;
         f.weight = std::min(0.8, 0.4 + 0.01 * static_cast<double>(run.frames) + (run.jump ? 0.2 : 0.0));
-        f.facts.push_back({"kind", key.claimed ? "grounded on nothing" : "standing, not grounded", "text"});
+        f.facts.push_back({"kind",
+                           key.claimed ? "grounded on nothing"
+                           : never     ? "never grounded"
+                                       : "standing, not grounded",
+                           "text"});
+        if (never)
+            f.grade = Grade::Likely,
+            f.assumes = say("the log would say that {} is grounded if the game believed it", the(f.names[0]));
         const double below = gap_below(w, key.body);
         if (below < infinity) add_fact(f, "gap_below", below, r.header.unit);
         for (const Run::Foot& foot : run.feet) {
@@ -201,6 +249,7 @@ class FalseGroundedRule : public Rule {
         note_threshold(f, context_.settings.threshold("false-grounded.frames"));
         note_threshold(f, {"slop", r.slop(), r.header.unit});
         f.suggest.push_back({translated(key.claimed ? "ground it only on contacts whose normal points up"
+                                        : never     ? "compute the grounded state in every step, not once"
                                                     : "test for ground as far down as the slop and the skin"),
                              nlohmann::json::array()});
         context_.found(std::move(f));
@@ -210,6 +259,7 @@ class FalseGroundedRule : public Rule {
     bool pulled_; // without gravity nothing has to stand
     Runs<Key, Run> runs_;
     std::map<Slot, std::vector<Near>> near_;
+    std::map<Slot, Run> never_;    ///< the longest stand of whoever is of no such kind
     std::set<std::string> footed_; ///< kinds of bodies that say where they stand
 };
 
@@ -240,10 +290,13 @@ void describe(const Recording& r, Finding& f) {
     account.at(f.last, say("This lasts for {}.", count_text(f.number("frames_late"), "frame")));
     std::stable_sort(f.account.begin(), f.account.end(),
                      [](const Sentence& a, const Sentence& b) { return a.frame < b.frame; });
-    account.cause(translated(!claimed ? "the ground test does not reach down as far as the surface."
-                             : normal
-                                 ? "any contact counts as ground, also one whose normal does not point up."
-                                 : "the grounded state is kept after the ground is gone."));
+    account.cause(
+        translated(std::get<std::string>(f.fact("kind")->value) == "never grounded"
+                       ? "the grounded state never changes in this recording: it is computed once, or "
+                         "not at all."
+                   : !claimed ? "the ground test does not reach down as far as the surface."
+                   : normal   ? "any contact counts as ground, also one whose normal does not point up."
+                              : "the grounded state is kept after the ground is gone."));
 }
 
 } // namespace

@@ -22,7 +22,6 @@ struct Run {
     double most = 0.0, place = 0.0, low = infinity, high = -infinity; // gaps in ULPs; size of one
     Vec3 at{0.0};
     std::map<std::string, Told> told; // by what it says: contact, grounded state, ...
-    double answered_at = 0.0;         // the gap when an answer last changed
 };
 
 class FlushContactRule : public Rule {
@@ -51,7 +50,8 @@ class FlushContactRule : public Rule {
             // Only what lies across the surface is compared there.
             const Vec3 across = glm::abs(m.normal);
             for (int k = 0; k < 2; ++k)
-                if (across[k] > 0.1) size = std::max({size, std::abs(p[k]), std::abs(m.on_a[k])});
+                if (across[k] > context_.shared.hardly)
+                    size = std::max({size, std::abs(p[k]), std::abs(m.on_a[k])});
         }
         if (context_.recording.header.float_bits == 32) {
             const float f = static_cast<float>(size);
@@ -60,8 +60,8 @@ class FlushContactRule : public Rule {
         return std::nextafter(size, infinity) - size;
     }
 
-    /// What the game said of the pair in this step: contact, grounded state, passes, as far as they are
-    /// logged; without any the sign of the gap, which is what the game's own test gives.
+    /// What the game said of the pair in this step: contact, grounded state, iterations, as far as they are
+    /// logged.
     std::map<std::string, int> answers(const Step& step, const Meeting& m, double place,
                                        const Run* run) const {
         const Header& h = context_.recording.header;
@@ -75,17 +75,12 @@ class FlushContactRule : public Rule {
         }
         const auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
         const Vec3 away = mover == m.a ? -m.normal : m.normal;
-        if (h.has(Channel::Grounded) && glm::dot(away, h.up) > 0.7)
+        if (h.has(Channel::Grounded) && glm::dot(away, h.up) > context_.shared.up)
             out["grounded"] = step.now.body_of(mover).grounded;
         // Passes are the body's, not the pair's: they count while it moves across this very surface.
         if (h.has(Channel::Iterations) && run && run->high - run->low > part * place)
             for (const IdCount& p : step.frame->iterations)
                 if (p.id == step.now.body_of(mover).def->id) out["iterations"] = p.count;
-        if (!out.empty()) return out;
-        // What moves by less than a part of an ULP has not moved: so much our own sums lose.
-        const bool stays =
-            run && run->told.count("overlap") && std::abs(m.gap_after - run->answered_at) < part * place;
-        out["overlap"] = stays ? run->told.at("overlap").answer : m.gap_after <= 0.5 * part * place;
         return out;
     }
 
@@ -95,11 +90,11 @@ class FlushContactRule : public Rule {
         const Run* under_way = runs_.find({m.a, m.b});
         const bool fresh = !under_way;
         const std::map<std::string, int> said = answers(step, m, place, under_way);
+        if (said.empty() && !context_.recording.header.has(Channel::Iterations)) return; // nothing is told
         Run& run = runs_.at({m.a, m.b}, step.index);
         if (fresh) std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
         for (const auto& [what, answer] : said) {
             const auto [it, first] = run.told.try_emplace(what);
-            if (first || it->second.answer != answer) run.answered_at = m.gap_after;
             it->second.changes += !first && it->second.answer != answer;
             it->second.answer = answer;
         }
@@ -111,6 +106,7 @@ class FlushContactRule : public Rule {
 
     void close(const Run& run) const {
         const Recording& r = context_.recording;
+        if (run.told.empty()) return;
         const auto& [what, told] =
             *std::max_element(run.told.begin(), run.told.end(), [](const auto& a, const auto& b) {
                 return a.second.changes < b.second.changes;
@@ -128,10 +124,6 @@ class FlushContactRule : public Rule {
         f.fault = "flush-contact", f.first = r.number(run.first), f.last = r.number(run.last);
         name_bodies(w, {run.mover, run.other}, f);
         f.at = run.at, f.weight = 0.55;
-        if (what == "overlap")
-            f.grade = Grade::Likely,
-            f.assumes = translated(
-                "neither `contacts` nor `grounded` is logged: the sign of the gap stands for them");
         add_fact(f, "ulps", run.most, "ULP");
         add_fact(f, "margin_needed", 4.0 * (run.high - run.low + run.place), u);
         add_fact(f, "ulp", run.place, u);

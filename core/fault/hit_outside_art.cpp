@@ -57,10 +57,10 @@ class HitOutsideArtRule : public Rule {
                event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
     }
 
-    static bool touches(const Step& step, const Meeting& m) {
+    bool touches(const Step& step, const Meeting& m) const {
         // Shapes that do not touch do not hit, whatever the log says of them.
         const Recording& r = step.now.recording();
-        if (!m.contact || m.closest() > 4.0 * r.slop() + r.header.skin) return false;
+        if (!m.contact || m.closest() > context_.shared.solver_reach * r.slop() + r.header.skin) return false;
         return std::any_of(step.frame->contacts.begin(), step.frame->contacts.end(),
                            [&](const ContactRow& c) {
                                return c.active && c.phase != Phase::End &&
@@ -141,7 +141,9 @@ class HitOutsideArtRule : public Rule {
                 Geometry(capsule ? capsule_round(points) : fitted(points, kind), Vec3(1.0)).area();
             add_fact(f, std::string("area_of_") + kind, area, u + "²");
             add_fact(f, std::string("saved_by_") + kind, 100.0 * (1.0 - area / covers), "%");
-            if (std::string_view(kind) != "hull" && area < 0.99 * least) least = area, best = kind;
+            if (std::string_view(kind) != "hull" &&
+                area < context_.settings["hit-outside-art.tighter"] * least)
+                least = area, best = kind;
         }
         add_fact(f, "area_seen", visible, u + "²");
         add_fact(f, "area_of_collider", covers, u + "²");

@@ -4,7 +4,8 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "observation/other_face.hpp"
+#include "observation/faces.hpp"
+#include "observation/measures.hpp"
 
 namespace oddbounce {
 
@@ -54,8 +55,8 @@ class InvisibleWallRule : public Rule {
         const Vec3 n = (swept ? m.sweep.normal : m.normal) * (mover == m.a ? 1.0 : -1.0);
         const Vec3 point = swept ? (m.sweep.on_a + m.sweep.on_b) * 0.5 : (m.on_a + m.on_b) * 0.5;
         const ClosingChange c = closing_change(step.before, step.now, mover, other, n, point);
-        const double least = 0.25 * closing_that_matters(step);
-        if (c.before > least && c.after > 0.5 * c.before) return; // still on its way
+        const double least = context_.shared.partly * closing_that_matters(step);
+        if (c.before > least && c.after > context_.shared.turned * c.before) return; // still on its way
         const auto touched = last_touch_.find({mover, other});
         const bool goes_on = touched != last_touch_.end() && touched->second + 1 >= step.index;
         last_touch_[{mover, other}] = step.index;
@@ -86,10 +87,9 @@ class InvisibleWallRule : public Rule {
         f.fault = "invisible-wall", f.first = f.last = r.number(b.first);
         name_bodies(w, {b.mover, b.other}, f);
         f.at = b.at, f.weight = 0.7;
-        const std::string& layer = at(w, b.other).def->layer;
         f.marks.push_back(
-            {f.first, b.at, b.at - b.way * at(w, b.mover).geometry->reach(), true, "invisible"});
-        add_facts(f, b, layer.empty() ? w.body_of(b.other).def->kind : layer);
+            {f.first, b.at, b.at - b.way * at(w, b.mover).geometry->reach(), true, translated("invisible")});
+        add_facts(f, b, layer_of(w, b.other));
         note_threshold(f, context_.settings.threshold("invisible-wall.near"));
         f.suggest.push_back({say("switch off the invisible collider of {}", the(f.names[1])),
                              {{{"colliders", {f.colliders[1]}}, {"on", false}}}});
@@ -112,41 +112,74 @@ class InvisibleWallRule : public Rule {
             !was.velocity_known || !is.velocity_known)
             return;
         const double desired = glm::length(is.desired);
-        if (desired <= closing_that_matters(step)) return;
+        if (desired <= 0.0) return;
         const Vec3 way = is.desired / desired;
+        // Gravity takes nothing from who goes level.
+        const bool level = std::abs(glm::dot(way, context_.recording.header.up)) <= context_.shared.hardly;
+        if (desired <= (level ? context_.recording.slop() / step.now.dt() : closing_that_matters(step)))
+            return;
         const double now = glm::dot(is.pose.at - was.pose.at, way) / step.now.dt(),
-                     before = glm::dot(was.velocity, way);
-        const bool stands = now < 0.1 * desired && glm::dot(is.velocity, way) < 0.1 * desired;
+                     speed = glm::dot(is.velocity, way),
+                     same = context_.settings["invisible-wall.stands_share"];
+        const bool stands = now < same * desired && speed < same * desired;
+        UnderWay& moved = under_way_[body];
+        if (glm::length(moved.desired - is.desired) > same * desired) moved = {is.desired, {}, 0.0};
+        if (now >= context_.settings["invisible-wall.moved_share"] * desired)
+            moved.at = step.index, moved.speed = std::max(now, speed), moved.since = 0.0;
+        moved.since += step.now.dt();
+        // Between going and standing it was slowed down: what is in its way then is what stops it.
+        if (in_the_way(step, body, way) || carried(step, body)) moved.at = {};
+        if (!stands || !moved.at) return;
         Blocked* run = nothing_.find(body);
-        if (!stands || (!run && before < 0.5 * desired) || in_the_way(step, body, way)) return;
-        if (!run && !(was.has_desired && glm::length(was.desired - is.desired) < 0.1 * desired))
-            return; // it just asked for it
+        if (!run && moved.since > context_.settings["invisible-wall.slowing"] + 2.0 * step.now.dt()) return;
+        const double before = moved.speed;
         Blocked& b = nothing_.at(body, step.index);
         if (b.frames++ == 0) b.way = way, b.speed = before - now, b.at = is.pose.at;
     }
 
     bool in_the_way(const Step& step, Slot body, const Vec3& way) const {
-        for (const Meeting* met : step.of(body)) {
-            const Meeting& m = *met;
-            const bool is_a = at(step.now, m.a).body == body;
-            if (m.does != Does::Solid) continue;
-            const Vec3 towards = is_a ? m.normal : -m.normal;
-            const double reach = glm::length(step.before.body(body).velocity) * step.now.dt();
-            const double near = 2.0 * context_.recording.slop() + context_.recording.header.skin + reach;
-            if (!m.contact && m.closest() > near) continue;
-            if (glm::dot(towards, way) > 0.2 ||
-                other_face(step, is_a ? m.a : m.b, is_a ? m.b : m.a, towards, way, near))
+        const double reach =
+            std::max(glm::length(step.before.body(body).velocity),
+                     context_.settings["invisible-wall.ahead"] * glm::length(step.now.body(body).desired)) *
+            step.now.dt();
+        const double near =
+            context_.shared.clear * context_.recording.slop() + context_.recording.header.skin + reach;
+        for (const Face& face : faces_at(step, body, way, near))
+            if (glm::dot(face.normal, way) > context_.shared.leans || meets(step, face, way * reach))
                 return true;
-        }
         // What the log names but the shapes do not show counts too.
         for (const ContactRow& c : step.frame->contacts) {
             if (c.mark_a.slot < 0 || c.mark_b.slot < 0 || c.phase == Phase::End) continue;
             const bool is_a = at(step.now, c.mark_a.slot).body == body,
                        is_b = at(step.now, c.mark_b.slot).body == body;
-            if ((is_a || is_b) && (!c.normal || glm::dot(is_a ? *c.normal : -*c.normal, way) > 0.2))
+            if ((is_a || is_b) &&
+                (!c.normal || glm::dot(is_a ? *c.normal : -*c.normal, way) > context_.shared.leans))
                 return true;
         }
         return false;
+    }
+
+    /// It touches something that moves: a lift that takes it back as fast as it goes.
+    bool carried(const Step& step, Slot body) const {
+        const double near =
+            context_.shared.clear * context_.recording.slop() + context_.recording.header.skin;
+        const auto all = step.of(body);
+        return std::any_of(all.begin(), all.end(), [&](const Meeting* m) {
+            const Slot other = at(step.now, m->a).body == body ? m->b : m->a;
+            return m->does == Does::Solid && (m->contact || m->closest() <= near) &&
+                   glm::length(step.now.motion_since(step.before, at(step.now, other).body).travel()) > 0.0;
+        });
+    }
+
+    /// Going on, it would run into that collider.
+    bool meets(const Step& step, const Face& face, const Vec3& on) const {
+        Motion move{step.now.body_of(face.own).pose, step.now.body_of(face.own).pose};
+        move.to.at += on;
+        const Pose rest = step.now.body_of(face.other).pose;
+        const Sweep s =
+            sweep(*at(step.now, face.own).geometry, move, *at(step.now, face.other).geometry, {rest, rest});
+        return s.status == Status::Found &&
+               glm::dot(s.normal, unit(on)) > context_.settings["invisible-wall.grazes"];
     }
 
     void stopped_by_nothing(Slot body, const Blocked& b) const {
@@ -165,8 +198,16 @@ class InvisibleWallRule : public Rule {
         context_.found(std::move(f));
     }
 
+    /// A body that gets on as it wants to.
+    struct UnderWay {
+        Vec3 desired{0.0};
+        std::optional<std::size_t> at;   ///< the last frame in which it did
+        double speed = 0.0, since = 0.0; ///< along the desired velocity; seconds since that frame began
+    };
+
     RuleContext context_;
     Runs<Pair, Blocked> hits_;
+    std::map<Slot, UnderWay> under_way_;
     Runs<Slot, Blocked> nothing_; // by body
     std::map<Pair, std::size_t> last_touch_;
 };

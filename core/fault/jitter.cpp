@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// jitter: while two solid colliders touch, their closing speed (or the way across the surface) turns its
-// sign in three or more frames one after another. Not: flicker too small to matter.
+// jitter: while two solid colliders touch, the body's velocity, or its way, is reversed in three or more
+// frames one after another: along the normal; along the surface only while it is inside. Against a surface
+// that moves one half may be slow: what counts is their difference. Not: flicker too small to matter, a body
+// that does what it wants.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
@@ -15,7 +17,8 @@ struct Run {
     std::size_t turns = 0, most_turns = 0;                // in consecutive frames
     double speed = 0.0, low = infinity, high = -infinity; // largest closing speed; gaps
     Vec3 normal{0.0}, at{0.0};                            // from the mover to the other
-    double closing = 0.0, went = 0.0;                     // of the frame before
+    Vec3 relative{0.0}, own{0.0}, went{0.0}; // of the frame before: velocities, and the way as one
+    Vec3 change{0.0};                        // direction of the last reversal
 };
 
 class JitterRule : public Rule {
@@ -36,12 +39,46 @@ class JitterRule : public Rule {
   private:
     using Pair = std::pair<Slot, Slot>;
 
-    static bool turned(double before, double now, double least) {
-        return std::abs(before) > least && std::abs(now) > least && (before > 0.0) != (now > 0.0);
+    /// The change by which a velocity was reversed; zero where it was not. `slow`: least share of each half.
+    static Vec3 reversal(const Vec3& before, const Vec3& now, double least, double slow) {
+        const Vec3 change = now - before;
+        const double size = glm::length(change);
+        if (size <= 2.0 * least) return Vec3(0.0);
+        const bool turned =
+            -glm::dot(before, change) > slow * size * size && glm::dot(now, change) > slow * size * size;
+        return turned ? change / size : Vec3(0.0);
+    }
+    /// Of what moves so against the surface, of the body alone, and of its way in the step.
+    Vec3 reversed(const Step& step, const Meeting& m, const Run& run, const Vec3& relative, const Vec3& own,
+                  const Vec3& went, double matters) const {
+        const bool inside = std::max(m.gap_before, m.gap_after) < -context_.recording.slop() ||
+                            (run.turns == 0 && m.gap_after < 0.0);
+        // Outside, a contact that reverses keeps the speed; code that steers back and forth does not.
+        const double halves = glm::length(own) /
+                              std::max(glm::length(run.own), std::numeric_limits<double>::min()),
+                     alike = context_.settings["jitter.alike"];
+        if (!inside && (halves < alike || halves * alike > 1.0)) return Vec3(0.0);
+        for (const auto& [before, now] :
+             {std::pair(run.relative, relative), {run.own, own}, {run.went, went}}) {
+            const Vec3 change = reversal(before, now, matters, context_.settings["jitter.slow_half"]);
+            if (change == Vec3(0.0)) continue;
+            const bool across = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
+            if (!across || (inside && !as_desired(step, run.mover))) return change;
+        }
+        return Vec3(0.0);
+    }
+    bool as_desired(const Step& step, Slot c) const {
+        const BodyState& b = step.now.body_of(c);
+        return b.has_desired && glm::length(b.velocity - b.desired) <=
+                                    context_.settings["jitter.as_desired"] * glm::length(b.desired);
     }
 
     void take(const Step& step, const Meeting& m) {
         if (step.now.body_of(m.a).teleported || step.now.body_of(m.b).teleported) return;
+        const bool outside = std::max(m.gap_before, m.gap_after) >= -context_.recording.slop();
+        if (outside && (context_.observed.steered(at(step.now, m.a).body) ||
+                        context_.observed.steered(at(step.now, m.b).body)))
+            return;
         const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Dynamic; };
         if ((solved(m.a) || solved(m.b)) && touched_by_third(step, m)) return; // squeezed in a crowd
         const bool fresh = !runs_.find({m.a, m.b});
@@ -49,18 +86,21 @@ class JitterRule : public Rule {
         if (fresh) {
             std::tie(run.mover, run.other) = responder_first(step, m);
             run.normal = run.mover == m.a ? m.normal : -m.normal;
-            run.closing = step.before.body_of(run.mover).velocity_known
-                              ? closing_speed(step.before, run.mover, run.other, run.normal)
-                              : 0.0;
+            if (step.before.body_of(run.mover).velocity_known)
+                run.own = step.before.body_of(run.mover).velocity,
+                run.relative = run.own - step.before.body_of(run.other).velocity;
         }
-        const double closing = closing_speed(step.now, run.mover, run.other, run.normal);
-        const double went =
-            glm::dot(relative_travel(step.before, step.now, run.mover, run.other), run.normal);
+        const Vec3 own = step.now.body_of(run.mover).velocity,
+                   relative = own - step.now.body_of(run.other).velocity,
+                   went = relative_travel(step.before, step.now, run.mover, run.other) / step.now.dt();
         const double matters = (solved(m.a) || solved(m.b) ? 2.0 : 1.0) * closing_that_matters(step);
-        if (turned(run.closing, closing, matters) || turned(run.went, went, matters * step.now.dt())) {
-            if (run.turns++ == 0) run.first = step.index;
+        const Vec3 change = reversed(step, m, run, relative, own, went, matters);
+        const bool back = run.turns == 0 || glm::dot(change, run.change) < -context_.shared.toward;
+        if (change != Vec3(0.0) && back) {
+            if (run.turns++ == 0 && run.first + 1 < step.index) run.first = step.index; // else with the touch
             run.most_turns = std::max(run.most_turns, run.turns);
-            run.speed = std::max(run.speed, std::abs(closing));
+            run.change = change;
+            run.speed = std::max(run.speed, std::abs(glm::dot(relative, change)));
             if (m.gap_after != infinity)
                 run.low = std::min(run.low, m.gap_after), run.high = std::max(run.high, m.gap_after);
             run.at = (m.on_a + m.on_b) * 0.5;
@@ -73,7 +113,7 @@ class JitterRule : public Rule {
             }
             run.turns = run.most_turns = 0, run.speed = 0.0, run.low = infinity, run.high = -infinity;
         }
-        run.closing = closing, run.went = went;
+        run.relative = relative, run.own = own, run.went = went;
     }
 
     /// A solver's bodies rattle in a crowd, for a frame or two more.

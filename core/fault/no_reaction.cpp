@@ -1,20 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // no-reaction: a contact for which an `expect` holds is not followed by its event in time. A touch that goes
 // on, or flickers within the holes of a run, is one contact; an event about one of the two alone counts as
-// well.
+// well. Without an `expect`: nearly all hits of two layers are followed by one event, and this one is not.
+// Not: a hit that another event follows, one soon after the same event about either body.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
+#include "observation/measures.hpp"
 
 #include <deque>
+#include <set>
 
 namespace oddbounce {
 
 namespace {
-
-const std::string& layer_of(const World& w, Slot c) {
-    const ColliderDef& def = *w.colliders()[static_cast<std::size_t>(c)].def;
-    return def.layer.empty() ? w.body_of(c).def->kind : def.layer;
-}
 
 class NoReactionRule : public Rule {
   public:
@@ -26,8 +24,8 @@ class NoReactionRule : public Rule {
         if (const auto* e = std::get_if<ExpectDef>(&d)) expects_.push_back(*e);
     }
     void step(const Step& step) override {
-        if (expects_.empty()) return;
         touches(step);
+        compare(step);
         events_.push_back({step.index, step.frame->events});
         if (events_.size() > 2) events_.pop_front();
         std::erase_if(waiting_, [&](const Waiting& w) { return responded(w, step.now); });
@@ -37,6 +35,7 @@ class NoReactionRule : public Rule {
             return true;
         });
     }
+    void finish() override { unlike_others(); }
 
   private:
     struct Waiting {
@@ -52,6 +51,8 @@ class NoReactionRule : public Rule {
             const bool goes_on = !fresh && it->second + holes_ >= step.index;
             it->second = step.index;
             if (goes_on || (first && !begins)) return;
+            if (!first && hits(step, a, b))
+                hits_.push_back({layers_of(step.now, a, b), a, b, step.index, {}, false});
             for (const ExpectDef& e : expects_) {
                 const std::string &p = layer_of(step.now, a), &q = layer_of(step.now, b);
                 if ((p == e.first && q == e.second) || (p == e.second && q == e.first))
@@ -66,6 +67,96 @@ class NoReactionRule : public Rule {
             for (const Meeting& m : step.meetings)
                 if (m.does != Does::Ignore && m.closest() <= 0.0) touch(m.a, m.b, false);
         std::erase_if(touching_, [&](const auto& t) { return t.second + holes_ < step.index; });
+    }
+
+    // ---- what others of these layers do
+
+    using Layers = std::pair<std::string, std::string>;
+    struct Hit {
+        Layers layers;
+        Slot a, b;
+        std::size_t index;
+        std::set<std::string> followed; ///< names of the events about the two that came in time
+        bool over = false;              ///< one of them went away
+    };
+
+    static Layers layers_of(const World& w, Slot a, Slot b) {
+        return std::minmax(layer_of(w, a), layer_of(w, b));
+    }
+    /// A touch that matters: something flew at it, or it is there to report.
+    static bool hits(const Step& step, Slot a, Slot b) {
+        const auto all = step.of(at(step.now, a).body);
+        const auto it = std::find_if(all.begin(), all.end(), [&](const Meeting* m) {
+            return std::minmax(m->a, m->b) == std::minmax(a, b);
+        });
+        if (it == all.end()) return false;
+        return (*it)->does == Does::Report ||
+               closing_speed(step.before, (*it)->a, (*it)->b, (*it)->normal) > closing_that_matters(step);
+    }
+
+    void compare(const Step& step) {
+        const auto within = static_cast<std::size_t>(context_.settings["no-reaction.within"]);
+        for (const EventRow& e : step.frame->events)
+            for (const Id id : e.about) lately_[{e.name, id}].push_back(step.index);
+        for (std::size_t i = hits_.size(); i-- > 0;) {
+            Hit& h = hits_[i];
+            if (h.index + within < step.index) break;
+            const Waiting w{{}, h.a, h.b, h.index};
+            const auto follow = [&](const std::vector<EventRow>& events) {
+                for (const EventRow& e : events)
+                    if (concerns(e, w, step.now)) h.followed.insert(e.name);
+            };
+            follow(step.frame->events);
+            // An engine may log the contact one frame late.
+            if (h.index == step.index && !events_.empty() && events_.back().first + 1 == step.index)
+                follow(events_.back().second);
+            h.over = h.over || !step.now.stays(h.a) || !step.now.stays(h.b);
+        }
+        last_ = step.index;
+    }
+
+    /// The event came to either of them shortly before: perhaps it has to wait.
+    bool lately(const std::string& event, const Hit& h) const {
+        const auto rest =
+            static_cast<std::size_t>(context_.settings["no-reaction.rest"] * context_.recording.header.rate);
+        const World w = context_.recording.world_at(h.index);
+        for (const Slot c : {h.a, h.b}) {
+            const auto it = w.body_of(c).def ? lately_.find({event, w.body_of(c).def->id}) : lately_.end();
+            if (it == lately_.end()) continue;
+            for (const std::size_t at : it->second)
+                if (at <= h.index && at + rest >= h.index) return true;
+        }
+        return false;
+    }
+
+    void unlike_others() {
+        const auto within = static_cast<std::size_t>(context_.settings["no-reaction.within"]);
+        std::map<Layers, std::size_t> all;
+        std::map<std::pair<Layers, std::string>, std::size_t> with;
+        std::erase_if(
+            hits_, [&](const Hit& h) { return h.followed.empty() && (h.over || h.index + within > last_); });
+        for (const Hit& h : hits_) {
+            ++all[h.layers];
+            for (const std::string& name : h.followed) ++with[{h.layers, name}];
+        }
+        for (const auto& [key, count] : with) {
+            const Layers& layers = key.first;
+            const std::string& event = key.second;
+            const double share = static_cast<double>(count) / static_cast<double>(all[layers]);
+            if (static_cast<double>(count) < context_.settings["no-reaction.others"] ||
+                share < context_.settings["no-reaction.others_share"])
+                continue;
+            for (const Hit& h : hits_) {
+                if (h.layers != layers || !h.followed.empty() || lately(event, h)) continue;
+                ExpectDef expect;
+                expect.first = layers.first, expect.second = layers.second, expect.event = event;
+                expect.within = static_cast<int>(within);
+                const bool said = std::any_of(expects_.begin(), expects_.end(), [&](const ExpectDef& e) {
+                    return e.event == event && layers == Layers(std::minmax(e.first, e.second));
+                });
+                if (!said) report({expect, h.a, h.b, h.index}, context_.recording.world_at(h.index), count);
+            }
+        }
     }
 
     /// The event has come, in the frame before the contact at the earliest.
@@ -112,12 +203,14 @@ class NoReactionRule : public Rule {
         return translated("it never fired");
     }
 
-    void report(const Waiting& w, const World& now) const {
+    /// `others`: that many other hits were followed by the event; 0: it is expected by the log.
+    void report(const Waiting& w, const World& now, std::size_t others = 0) const {
         const Recording& r = context_.recording;
         if (!now.body_of(w.a).def || !now.body_of(w.b).def) return;
         Finding f;
         f.fault = "no-reaction";
-        f.first = r.number(w.index), f.last = r.number(w.index + static_cast<std::size_t>(w.expect.within));
+        f.first = r.number(w.index);
+        f.last = r.number(std::min(w.index + static_cast<std::size_t>(w.expect.within), r.size() - 1));
         const World then = r.world_at(w.index);
         const auto [mover, other] = mover_first(then, then, w.a, w.b);
         name_bodies(then, {mover, other}, f);
@@ -126,6 +219,12 @@ class NoReactionRule : public Rule {
         f.weight = 0.6;
         if (!contacts_)
             f.grade = Grade::Likely, f.assumes = translated("`contacts` is not logged: the shapes touch");
+        if (others > 0) {
+            f.grade = Grade::Hint, f.weight = 0.45;
+            f.assumes = say("{} other hits of '{}' and '{}' were followed by '{}'", others, w.expect.first,
+                            w.expect.second, w.expect.event);
+            add_fact(f, "others", static_cast<double>(others), "count");
+        }
         add_fact(f, "contact_frame", static_cast<double>(f.first), "frame");
         add_fact(f, "within", w.expect.within, "frames");
         f.facts.push_back({"event", w.expect.event, "text"});
@@ -144,6 +243,9 @@ class NoReactionRule : public Rule {
     std::vector<ExpectDef> expects_;
     std::map<std::pair<Slot, Slot>, std::size_t> touching_; // last frame of it
     std::vector<Waiting> waiting_;
+    std::vector<Hit> hits_;                                                 // in order of frames
+    std::map<std::pair<std::string, Id>, std::vector<std::size_t>> lately_; // frames of an event about a body
+    std::size_t last_ = 0;
     std::deque<std::pair<std::size_t, std::vector<EventRow>>> events_;
 };
 
@@ -155,6 +257,9 @@ void describe(const Recording&, Finding& f) {
     AccountWriter account(f);
     const auto text = [&](const char* key) { return std::get<std::string>(f.fact(key)->value); };
     account.at(f.first, say("{} touches {}.", sentence_the(f.names[0]), the(f.names.back())));
+    if (f.fact("others"))
+        account.at(f.first, say("{} other hits of these two layers were followed by '{}'.",
+                                figure(f.number("others")), text("event")));
     account.at(f.last, say("'{}' was expected within {}: {}.", text("event"),
                            count_text(f.number("within"), "frame"), text("missing")));
     account.cause(
@@ -169,7 +274,7 @@ const Fault no_reaction_fault = {
     .title = "No reaction",
     .what = "A contact is not followed by the event that should follow it.",
     .headline = "{mover} and {other}, {event}",
-    .needs = {Input::Events, Input::Expect},
+    .needs = {Input::Events},
     .make_rule = make_rule,
     .describe = describe,
     .by_log = always_by_log,

@@ -37,7 +37,7 @@ class OneWayDropRule : public Rule {
 
     void note_desired(const Step& step, const IdVector& desired) {
         const Vec3 up = context_.recording.header.up;
-        if (glm::dot(unit(desired.value), up) < -0.5) down_[desired.id] = step.index;
+        if (glm::dot(unit(desired.value), up) < -context_.shared.toward) down_[desired.id] = step.index;
     }
     /// It wanted to go down in this frame or shortly before: a press is short.
     bool asked(const Step& step, Slot mover) const {
@@ -58,6 +58,7 @@ class OneWayDropRule : public Rule {
             if (Run* run = runs_.find({mover, other})) run->cancelled = true;
             return;
         }
+        if (Run* over = runs_.find({mover, other}); over && over->out) runs_.end({mover, other});
         Run* run = runs_.find({mover, other});
         if (!run) {
             // It begins where the lowest point sinks below the surface in this step.
@@ -65,11 +66,12 @@ class OneWayDropRule : public Rule {
             if (going >= 0.0 || m.gap_before < -slop || m.gap_before == infinity || m.gap_after >= -rounding)
                 return;
             const PairView was = pair_at(step.before, mover, other);
-            if (!was.known || glm::dot(-was.normal, pass) < 0.7 || !was_above(step, mover, other, pass))
+            if (!was.known || glm::dot(-was.normal, pass) < context_.shared.up ||
+                !was_above(step, mover, other, pass) || !stands_over(step, mover, other, pass))
                 return;
             run = &runs_.at({mover, other}, step.index);
             run->mover = mover, run->other = other, run->pass = pass, run->clearance = was.gap;
-            run->asked = asked(step, mover), run->at = (m.on_a + m.on_b) * 0.5;
+            run->asked = asked(step, mover), run->at = (m.on_a + m.on_b) * 0.5, run->deepest = -m.gap_after;
             run->stood =
                 m.gap_before <= slop + context_.recording.header.skin &&
                 std::abs(glm::dot(step.before.body_of(mover).velocity, pass)) < closing_that_matters(step);
@@ -79,7 +81,6 @@ class OneWayDropRule : public Rule {
                     run->touching.push_back(o.a == mover ? o.b : o.a);
             return;
         }
-        if (run->out) return;
         runs_.at({mover, other}, step.index);
         run->asked = run->asked || asked(step, mover);
         if (m.gap_after < 0.0)
@@ -88,8 +89,20 @@ class OneWayDropRule : public Rule {
             const PairView is = pair_at(step.now, mover, other);
             run->out = true;
             // Put back on top, it was held after all.
-            if (is.known && glm::dot(-is.normal, pass) > 0.5) run->cancelled = true;
+            if (is.known && glm::dot(-is.normal, pass) > context_.shared.toward) run->cancelled = true;
         }
+    }
+
+    /// Its middle is over the one-way: who walks off the edge does not drop through.
+    bool stands_over(const Step& step, Slot mover, Slot other, const Vec3& pass) const {
+        const Vec3 middle = at(step.now, mover).geometry->bounds(step.now.body_of(mover).pose).center();
+        const Geometry& g = *at(step.now, other).geometry;
+        const Pose& pose = step.now.body_of(other).pose;
+        const auto across = directions(context_.recording).across(pass);
+        return std::all_of(across.begin(), across.end(), [&](const Vec3& way) {
+            const double there = glm::dot(middle, way);
+            return there <= g.along(pose, way) && -there <= g.along(pose, -way);
+        });
     }
 
     /// The whole of the mover was on the free side: nothing of it beside or below the surface.
@@ -111,7 +124,7 @@ class OneWayDropRule : public Rule {
         const World w = r.world_at(run.first), end = r.world_at(run.last);
         const double extent = at(w, run.mover).geometry->extent();
         // Still inside at the end: it must be on its way through, not sunk in a little.
-        const bool through = run.out || run.deepest > 0.25 * extent;
+        const bool through = run.out || run.deepest > context_.shared.partly * extent;
         if (!through || !end.live(run.other) || end.does(run.mover, run.other) != Does::Solid) return;
         const std::string& u = r.header.unit;
         Finding f;

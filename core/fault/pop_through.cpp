@@ -80,7 +80,9 @@ class PopThroughRule : public Rule {
         const Geometry &gm = *at(step.now, mover).geometry, &go = *at(step.now, other).geometry;
         const Distance deep = distance(gm, *tried, go, theirs.to, 0.0);
         const PairView was = pair_at(step.before, mover, other), is = pair_at(step.now, mover, other);
-        if (!deep.known || deep.gap > -0.05 * context_.recording.slop() || !was.known || !is.known) return;
+        if (!deep.known || deep.gap > -context_.settings["pop-through.least"] * context_.recording.slop() ||
+            !was.known || !is.known)
+            return;
         // A solver nudges what it holds; in a single frame it is a good part of the body.
         constexpr double nudge = 0.25; // of the extent
         const BodyState& now = step.now.body_of(mover);
@@ -125,6 +127,8 @@ class PopThroughRule : public Rule {
         const double back = way_out(gm, inside, go, theirs, came);
         const Vec3 put = step.now.body_of(mover).pose.at - inside.at;
         const double taken = glm::length(put), slop = context_.recording.slop();
+        if (glm::dot(unit(put), went) <= context_.settings["pop-through.that_way"])
+            return; // a jump from there, say
         if (taken <= back + 2.0 * slop || taken <= context_.settings["pop-through.farther"] * back) return;
         const Recording& r = context_.recording;
         const std::string& u = r.header.unit;

@@ -66,7 +66,7 @@ class ProbeGapRule : public Rule {
             side.guards = unit(p->guards), side.along = directions(context_.recording).across(side.guards)[0];
             std::vector<std::pair<double, Vec3>> places;
             for (const ProbeDef* q : all)
-                if (glm::dot(unit(q->guards), side.guards) > 0.99) {
+                if (glm::dot(unit(q->guards), side.guards) > context_.settings["probe-gap.one_side"]) {
                     done.insert(q);
                     places.emplace_back(glm::dot(q->at, side.along), q->at);
                 }

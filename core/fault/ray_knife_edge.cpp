@@ -9,14 +9,6 @@ namespace oddbounce {
 
 namespace {
 
-double ulp(double value, int bits) {
-    const double size = std::abs(value);
-    if (bits == 64) return std::nextafter(size, infinity) - size;
-    const float f = static_cast<float>(size);
-    return static_cast<double>(std::nextafter(f, std::numeric_limits<float>::infinity())) -
-           static_cast<double>(f);
-}
-
 Vec3 rounded(const Vec3& v) {
     Vec3 out;
     for (int axis = 0; axis < 3; ++axis) out[axis] = static_cast<double>(static_cast<float>(v[axis]));
@@ -25,21 +17,21 @@ Vec3 rounded(const Vec3& v) {
 
 struct Answer {
     Slot collider = -1;
-    int column = 0, row = 0; // of cells
+    std::array<int, 3> cell{}; // of cells
     bool operator==(const Answer&) const = default;
 };
 
 class RayKnifeEdgeRule : public Rule {
   public:
     explicit RayKnifeEdgeRule(const RuleContext& context)
-        : context_(context), bits_(context.recording.header.float_bits),
-          runs_(static_cast<std::size_t>(context.settings["run.holes"]),
-                [this](RayRun& run, bool) { close(run); }) {}
+        : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
+                                   [this](RayRun& run, bool) { close(run); }) {}
 
     void step(const Step& step) override {
         runs_.step(step.index);
         for (const RayRow& ray : step.frame->rays) {
-            const std::optional<double> edge = edge_beside(step.now, ray);
+            std::optional<double> edge = edge_beside(step.now, ray);
+            if (!edge) edge = edge_of_face(step.now, ray);
             if (!edge) {
                 runs_.good(ray, step.index);
                 continue;
@@ -54,16 +46,10 @@ class RayKnifeEdgeRule : public Rule {
     void finish() override { runs_.finish(); }
 
   private:
+    int bits(const RayRow& ray) const { return float_bits(context_.recording, ray); }
     int dimensions() const { return context_.recording.header.space; }
-    /// The rays' coordinates' ULPs, the larger of both ends.
-    Vec3 places(const RayRow& ray) const {
-        Vec3 out(0.0);
-        for (int axis = 0; axis < dimensions(); ++axis)
-            out[axis] = std::max(ulp(ray.from[axis], bits_), ulp(ray.to[axis], bits_));
-        return out;
-    }
     std::vector<Slot> near(const World& w, const RayRow& ray) const {
-        const Vec3 p = places(ray);
+        const Vec3 p = ray_ulps(context_.recording, ray);
         return near_ray(w, ray, ray.to, 4.0 * p[longest_axis(p)]);
     }
 
@@ -78,16 +64,19 @@ class RayKnifeEdgeRule : public Rule {
             least = fraction, out.collider = c, where = hit.status == Status::Started ? ray.from : hit.at;
         }
         if (out.collider >= 0 && at(w, out.collider).def->shape.kind == ShapeKind::Cells)
-            std::tie(out.column, out.row) = cell_at(w, out.collider, where, ray.to - ray.from);
+            out.cell = cell_behind(w, out.collider, where, ray.to - ray.from);
         return out;
     }
 
-    /// The cell behind the point, as the ray goes.
-    static std::pair<int, int> cell_at(const World& w, Slot c, const Vec3& where, const Vec3& way) {
-        const Shape& s = at(w, c).def->shape;
-        const BodyState& body = w.body_of(c);
-        const auto cell = cell_at_point(s, body.pose.unplace(where + unit(way) * (1e-3 * s.cell)) / body.scale);
-        return {cell[0], cell[1]};
+    /// The log names another cell than the one that is hit, and the point lies on the face, or the edge,
+    /// between them: rounding it to a cell decides. How far from there, in ULPs.
+    std::optional<double> edge_of_face(const World& w, const RayRow& ray) const {
+        const std::optional<CellAnswer> cell = cell_answer(w, ray);
+        const Vec3 p = ray_ulps(context_.recording, ray);
+        const double place = p[longest_axis(p)];
+        if (!cell || !cell->wrong() || cell->apart > context_.settings["ray-knife-edge.ulps"] * place)
+            return {};
+        return cell->apart / place;
     }
 
     /// How far sideways, in ULPs, the answer is another; none where one ULP changes nothing.
@@ -95,11 +84,11 @@ class RayKnifeEdgeRule : public Rule {
         const std::vector<Slot> candidates = near(w, ray);
         if (candidates.empty()) return {};
         const Answer exact = nearest(w, ray, candidates);
-        const Vec3 p = places(ray), way = unit(ray.to - ray.from);
+        const Vec3 p = ray_ulps(context_.recording, ray), way = unit(ray.to - ray.from);
         std::optional<double> least;
         for (int axis = 0; axis < dimensions(); ++axis) {
             const double across = std::sqrt(std::max(0.0, 1.0 - way[axis] * way[axis]));
-            if (across < 0.1) continue; // along the ray: that is its length
+            if (across < context_.shared.hardly) continue; // along the ray: that is its length
             for (const double side : {-1.0, 1.0}) {
                 const auto moved = [&](double by) {
                     RayRow r = ray;
@@ -115,7 +104,7 @@ class RayKnifeEdgeRule : public Rule {
                 least = std::min(least.value_or(infinity), other * across);
             }
         }
-        if (!least && bits_ == 32) {
+        if (!least && bits(ray) == 32) {
             RayRow r = ray;
             r.from = rounded(ray.from), r.to = rounded(ray.to);
             if (!(nearest(w, r, candidates) == exact)) least = 0.5;
@@ -126,7 +115,7 @@ class RayKnifeEdgeRule : public Rule {
     std::string words(const World& w, const RayRow& ray, const Answer& a) const {
         std::string out = answer_text(w, ray, a.collider);
         if (a.collider >= 0 && at(w, a.collider).def->shape.kind == ShapeKind::Cells)
-            out += say(", cell {}, {}", a.column, a.row);
+            out += cell_text(a.cell);
         return out;
     }
 
@@ -135,7 +124,7 @@ class RayKnifeEdgeRule : public Rule {
         const World w = r.world_at(run.first);
         const RayRow& ray = run.ray;
         Finding f = ray_finding("ray-knife-edge", r, run, w);
-        const Vec3 p = places(ray), way = unit(ray.to - ray.from);
+        const Vec3 p = ray_ulps(context_.recording, ray), way = unit(ray.to - ray.from);
         double place = 0.0; // the largest ULP across the ray
         for (int axis = 0; axis < dimensions(); ++axis)
             if (axis != longest_axis(way)) place = std::max(place, p[axis]);
@@ -152,6 +141,8 @@ class RayKnifeEdgeRule : public Rule {
                 if (const Answer a = nearest(w, moved, candidates); !(a == exact) && other == exact)
                     other = a;
             }
+        const bool of_face = other == exact && edge_of_face(w, ray);
+        if (of_face) other = {exact.collider, cell_answer(w, ray)->logged};
         std::vector<Slot> between; // both answers take part
         for (const Slot c : {exact.collider, other.collider})
             if (c >= 0) between.push_back(c);
@@ -160,8 +151,9 @@ class RayKnifeEdgeRule : public Rule {
         add_fact(f, "distance", run.number * place, r.header.unit);
         add_fact(f, "ulps", run.number, "ULP");
         add_fact(f, "ulp", place, r.header.unit);
-        f.facts.push_back({"answer_32", words(w, ray, bits_ == 32 ? other : exact), "text"});
-        f.facts.push_back({"answer_64", words(w, ray, bits_ == 32 ? exact : other), "text"});
+        f.facts.push_back({"answer_32", words(w, ray, bits(ray) == 32 ? other : exact), "text"});
+        f.facts.push_back({"answer_64", words(w, ray, bits(ray) == 32 ? exact : other), "text"});
+        if (of_face) f.facts.push_back({"logged", words(w, ray, other), "text"});
         f.suggest.push_back(
             {translated("nudge the hit point into the cell, away from its edge, before rounding it"),
              nlohmann::json::array()});
@@ -171,7 +163,6 @@ class RayKnifeEdgeRule : public Rule {
     }
 
     RuleContext context_;
-    int bits_;
     RayRuns runs_;
 };
 
@@ -189,6 +180,10 @@ void describe(const Recording& r, Finding& f) {
                                         figure(f.number("ulps")));
     account.at(f.first, say("{} passes {}. One ULP is {} there.", ray_name(f), where,
                             length_text(r, f.number("ulp"))));
+    if (f.fact("logged"))
+        account.at(f.first,
+                   say("The log names {}; the point of the hit lies on the face between the two cells.",
+                       text("logged")));
     account.at(f.first, text("answer_32") == text("answer_64")
                             ? say("One ULP more or less changes what it hits, {}.", text("answer_64"))
                             : say("It hits {} in 64 bit, and {} in 32 bit or one ULP aside.",

@@ -2,6 +2,7 @@
 #include "fault/ray_look.hpp"
 
 #include "fault/account_text.hpp"
+#include "observation/measures.hpp"
 
 #include <algorithm>
 
@@ -14,7 +15,7 @@ bool may_hit(const World& w, const RayRow& ray, Slot c) {
     if (!w.stays(c) || !state.geometry->judged()) return false;
     if (std::find(ray.skip.begin(), ray.skip.end(), state.def->id) != ray.skip.end()) return false;
     if (!ray.layers) return state.def->role != Role::Sensor;
-    const std::string& layer = state.def->layer.empty() ? w.body_of(c).def->kind : state.def->layer;
+    const std::string& layer = layer_of(w, c);
     return std::find(ray.layers->begin(), ray.layers->end(), layer) != ray.layers->end();
 }
 
@@ -52,6 +53,58 @@ bool is_own(const World& w, const RayRow& ray, Slot c) {
     const BodyDef* other = w.body_of(c).def;
     return own && other && own->owner.value_or(own->id) == other->owner.value_or(other->id);
 }
+
+int float_bits(const Recording& r, const RayRow& ray) {
+    return ray.float_bits != 0 ? ray.float_bits : r.header.float_bits;
+}
+
+double ulp(double value, int bits) {
+    const double size = std::abs(value);
+    if (bits == 64) return std::nextafter(size, infinity) - size;
+    const float f = static_cast<float>(size);
+    return static_cast<double>(std::nextafter(f, std::numeric_limits<float>::infinity())) -
+           static_cast<double>(f);
+}
+
+Vec3 ray_ulps(const Recording& r, const RayRow& ray) {
+    const int bits = float_bits(r, ray);
+    Vec3 out(0.0);
+    for (int axis = 0; axis < r.header.space; ++axis)
+        out[axis] = std::max(ulp(ray.from[axis], bits), ulp(ray.to[axis], bits));
+    return out;
+}
+
+std::array<int, 3> cell_behind(const World& w, Slot c, const Vec3& point, const Vec3& way) {
+    constexpr double into = 1e-3; // of a cell: clear of the face
+    const Shape& s = at(w, c).def->shape;
+    const BodyState& body = w.body_of(c);
+    return cell_at_point(s, body.pose.unplace(point + unit(way) * (into * s.cell)) / body.scale);
+}
+
+std::optional<CellAnswer> cell_answer(const World& w, const RayRow& ray) {
+    const Slot hit = ray.hit ? w.recording().collider_slot(*ray.hit) : -1;
+    if (hit < 0 || ray.cell.size() < 2 || !w.stays(hit) || at(w, hit).def->shape.kind != ShapeKind::Cells)
+        return {};
+    const RayHit met = ray_cast(ray.from, ray.to, *at(w, hit).geometry, w.body_of(hit).pose);
+    if (met.status != Status::Found) return {};
+    CellAnswer out;
+    const Shape& s = at(w, hit).def->shape;
+    out.right = cell_behind(w, hit, met.at, ray.to - ray.from);
+    const BodyState& body = w.body_of(hit);
+    const Vec3 local = s.turn.turn_back(body.pose.unplace(met.at) / body.scale - s.at) - s.origin;
+    double farthest = 0.0;
+    for (std::size_t i = 0; i < std::min<std::size_t>(ray.cell.size(), 3); ++i) {
+        out.logged[i] = ray.cell[i];
+        const int axis = static_cast<int>(i);
+        const double low = ray.cell[i] * s.cell;
+        farthest = std::max({farthest, (low - local[axis]) * std::abs(body.scale[axis]),
+                             (local[axis] - low - s.cell) * std::abs(body.scale[axis])});
+    }
+    out.apart = farthest;
+    return out;
+}
+
+std::string cell_text(const std::array<int, 3>& cell) { return say(", cell {}, {}", cell[0], cell[1]); }
 
 std::string answer_text(const World& w, const RayRow& ray, Slot c) {
     if (c < 0 || !w.body_of(c).def) return translated("nothing");

@@ -6,6 +6,7 @@
 #include "fault/runs.hpp"
 #include "recording/world.hpp"
 
+#include <array>
 #include <optional>
 
 namespace oddbounce {
@@ -26,6 +27,24 @@ std::vector<Slot> near_ray(const World& world, const RayRow& ray, const Vec3& to
 /// The collider's body is the caster, its owner or one of its parts.
 bool is_own(const World& world, const RayRow& ray, Slot collider);
 
+/// What a ray says of the cell that it hit, against the shapes.
+struct CellAnswer {
+    std::array<int, 3> logged{}, right{}; ///< column, row, layer
+    double apart = 0.0;                   ///< from the point of the hit to the logged cell
+    bool wrong() const { return logged != right; }
+};
+/// None where it logs no cell, hits no cells, or misses the collider by the shapes.
+std::optional<CellAnswer> cell_answer(const World& world, const RayRow& ray);
+/// ", cell 3, 4": for sentences.
+std::string cell_text(const std::array<int, 3>& cell);
+/// Width of a ray's numbers in bits, and the ULP of a number so wide.
+int float_bits(const Recording& recording, const RayRow& ray);
+double ulp(double value, int bits);
+/// The ULPs of a ray's coordinates along each axis, the larger of both ends.
+Vec3 ray_ulps(const Recording& recording, const RayRow& ray);
+/// The cell behind a point of cells, as the ray goes.
+std::array<int, 3> cell_behind(const World& world, Slot cells, const Vec3& point, const Vec3& way);
+
 /// "the net", "the stoat's own collider", "nothing".
 std::string answer_text(const World& world, const RayRow& ray, Slot collider);
 
@@ -34,7 +53,8 @@ std::string answer_text(const World& world, const RayRow& ray, Slot collider);
 struct RayRun {
     std::size_t first = 0, last = 0;
     std::size_t casts = 0;
-    RayRow ray; ///< the first bad one
+    RayRow ray;         ///< the first bad one
+    bool blind = false; ///< it passes through something that its layers leave out
     double number = 0.0;
     double most = 0.0;     ///< how wrong the worst cast was, in whatever measure its fault has
     std::size_t worst = 0; ///< frame index of that cast

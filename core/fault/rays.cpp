@@ -6,6 +6,7 @@
 #include "fault/account_text.hpp"
 #include "fault/ray_look.hpp"
 #include "fault/rule.hpp"
+#include "observation/measures.hpp"
 
 #include <set>
 
@@ -92,11 +93,14 @@ class RayWrongAnswerRule : public Rule {
   public:
     explicit RayWrongAnswerRule(const RuleContext& context)
         : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
-                                   [this](RayRun& run, bool) { close(run); }) {}
+                                   [this](RayRun& run, bool) { close(run); }),
+          blind_(static_cast<std::size_t>(context.settings["run.holes"]),
+                 [this](RayRun& run, bool) { passed_.push_back(run); }) {}
     void step(const Step& step) override {
-        runs_.step(step.index);
+        runs_.step(step.index), blind_.step(step.index);
         for (const RayRow& ray : step.frame->rays) {
             const Slot hit = logged(context_.recording, ray);
+            look_for_blind(step, ray, hit);
             const auto all = look_along(step.now, ray);
             const bool blind = hit < 0 && std::any_of(all.begin(), all.end(), [&](const RayMeets& m) {
                                    return m.inside && is_own(step.now, ray, m.collider);
@@ -108,20 +112,71 @@ class RayWrongAnswerRule : public Rule {
                 return c >= 0 && (step.now.body_of(c).fresh || step.now.body_of(c).teleported);
             };
             if (just_put(should) || just_put(hit)) continue;
-            if (self || right(step.now, ray, hit, all) ||
-                right(step.before, ray, hit, look_along(step.before, ray)) ||
-                nearly_right(step.now, ray, hit)) {
+            const bool collider_is_right = self || right(step.now, ray, hit, all) ||
+                                           right(step.before, ray, hit, look_along(step.before, ray)) ||
+                                           nearly_right(step.now, ray, hit);
+            if (collider_is_right && !wrong_cell(step, ray)) {
                 runs_.good(ray, step.index);
                 continue;
             }
             RayRun& run = runs_.bad(ray, step.index);
             run.measure(1.0, ray, step.index);
-            if (run.casts == 1) run.collider = should;
+            if (run.casts == 1) run.collider = collider_is_right ? hit : should;
         }
     }
-    void finish() override { runs_.finish(); }
+    void finish() override {
+        runs_.finish(), blind_.finish();
+        // Its layers leave a body out though it hits others of that kind.
+        for (const RayRun& run : passed_)
+            if (kinds_.count({run.ray.name, kind_of(context_.recording.world_at(run.first), run.collider)}))
+                close(run);
+    }
 
   private:
+    static const std::string& kind_of(const World& w, Slot c) {
+        static const std::string none;
+        return w.body_of(c).def ? w.body_of(c).def->kind : none;
+    }
+
+    /// What it passes through because of its layers, nearer than what it hits.
+    void look_for_blind(const Step& step, const RayRow& ray, Slot hit) {
+        if (!ray.layers || ray.name.empty()) return;
+        const World& w = step.now;
+        if (hit >= 0 && !is_own(w, ray, hit) && !kind_of(w, hit).empty())
+            kinds_.insert({ray.name, kind_of(w, hit)});
+        RayRow any = ray;
+        any.layers.reset();
+        for (const RayMeets& m : look_along(w, any)) {
+            if (m.collider == hit) break;
+            const std::string& layer = layer_of(w, m.collider);
+            const bool left_out =
+                std::find(ray.layers->begin(), ray.layers->end(), layer) == ray.layers->end();
+            const bool grazes =
+                (m.exit - m.fraction) * glm::length(ray.to - ray.from) <= context_.recording.slop();
+            if (!left_out || m.inside || grazes || is_own(w, ray, m.collider) ||
+                kind_of(w, m.collider).empty() || at(w, m.collider).def->role != Role::Solid)
+                continue;
+            RayRun& run = blind_.bad(ray, step.index);
+            run.measure(1.0, ray, step.index);
+            if (run.casts == 1) run.collider = m.collider, run.blind = true;
+            return;
+        }
+        blind_.good(ray, step.index);
+    }
+
+    /// It names a cell that it does not come near, neither now nor in the frame before.
+    bool wrong_cell(const Step& step, const RayRow& ray) const {
+        const Vec3 ulps = ray_ulps(context_.recording, ray);
+        const double rounding =
+            std::max(context_.settings["ray-wrong-answer.cell"] * context_.recording.slop(),
+                     context_.settings["ray-knife-edge.ulps"] * ulps[longest_axis(ulps)]);
+        const auto wrong = [&](const World& w) {
+            const std::optional<CellAnswer> cell = cell_answer(w, ray);
+            return cell && cell->wrong() && cell->apart > rounding;
+        };
+        return wrong(step.now) && wrong(step.before);
+    }
+
     /// The plain reading: the first thing that is not the caster's own.
     static Slot answer(const World& w, const RayRow& ray, const std::vector<RayMeets>& all) {
         for (const RayMeets& m : all)
@@ -169,7 +224,13 @@ class RayWrongAnswerRule : public Rule {
         const Recording& r = context_.recording;
         const World w = r.world_at(run.first);
         Finding f = ray_finding("ray-wrong-answer", r, run, w);
-        f.weight = 0.6;
+        f.weight = run.blind ? 0.5 : 0.6;
+        if (run.blind) {
+            f.grade = Grade::Hint;
+            f.assumes =
+                say("'{}' hits other bodies of the kind '{}'", run.ray.name, kind_of(w, run.collider));
+            f.facts.push_back({"layer", layer_of(w, run.collider), "text"});
+        }
         const Slot hit = logged(r, run.ray);
         if (hit >= 0 && w.body_of(hit).def) {
             f.colliders.push_back(*run.ray.hit);
@@ -177,36 +238,64 @@ class RayWrongAnswerRule : public Rule {
             if (std::find(f.bodies.begin(), f.bodies.end(), body) == f.bodies.end())
                 f.bodies.push_back(body), f.names.push_back(body_name(r, body));
         }
-        f.facts.push_back({"logged", answer_text(w, run.ray, hit), "text"});
-        f.facts.push_back({"answer", answer_text(w, run.ray, run.collider), "text"});
-        for (const RayMeets& m : look_along(w, run.ray)) {
+        const std::optional<CellAnswer> cell = cell_answer(w, run.ray);
+        const bool of_cell = cell && hit == run.collider;
+        f.facts.push_back(
+            {"logged", answer_text(w, run.ray, hit) + (of_cell ? cell_text(cell->logged) : ""), "text"});
+        f.facts.push_back({"answer",
+                           answer_text(w, run.ray, run.collider) + (of_cell ? cell_text(cell->right) : ""),
+                           "text"});
+        if (of_cell) add_fact(f, "apart", cell->apart, r.header.unit);
+        RayRow shown = run.ray;
+        if (run.blind) shown.layers.reset();
+        for (const RayMeets& m : look_along(w, shown)) {
             if (m.collider != run.collider) continue;
             const Vec3 there = run.ray.from + (run.ray.to - run.ray.from) * m.fraction;
             f.marks.push_back({f.first, there, run.ray.at.value_or(run.ray.to), false,
                                say("hits {} first", answer_text(w, run.ray, run.collider))});
             break;
         }
-        f.suggest.push_back({translated(run.ray.step ? "a shorter stride: a thinner collider is stepped over"
-                                        : hit >= 0 && run.collider >= 0
-                                            ? "take the nearest hit, not the first that is found"
-                                            : "check the layers of the ray, and when in the step it is cast"),
-                             nlohmann::json::array()});
+        if (run.blind)
+            f.suggest.push_back({say("add the layer '{}' to the layers of the ray",
+                                     std::get<std::string>(f.fact("layer")->value)),
+                                 nlohmann::json::array()});
+        else if (of_cell)
+            f.suggest.push_back({translated("walk the cells along the ray instead of rounding one point"),
+                                 nlohmann::json::array()});
+        else
+            f.suggest.push_back(
+                {translated(run.ray.step ? "a shorter stride: a thinner collider is stepped over"
+                            : hit >= 0 && run.collider >= 0
+                                ? "take the nearest hit, not the first that is found"
+                                : "check the layers of the ray, and when in the step it is cast"),
+                 nlohmann::json::array()});
         context_.found(std::move(f));
     }
     RuleContext context_;
-    RayRuns runs_;
+    RayRuns runs_, blind_;
+    std::vector<RayRun> passed_;                          // by blind rays
+    std::set<std::pair<std::string, std::string>> kinds_; // name of a ray, kind of a body that it hit
 };
 
 void describe_wrong_answer(const Recording&, Finding& f) {
     AccountWriter account(f);
-    account.at(f.first, say("{} reports {}. By the shapes of this frame it hits {} first.", ray_name(f),
-                            std::get<std::string>(f.fact("logged")->value),
-                            std::get<std::string>(f.fact("answer")->value)));
+    const Fact* layer = f.fact("layer");
+    if (layer)
+        account.at(f.first,
+                   say("{} passes through {}, which is on the layer '{}', and reports {}.", ray_name(f),
+                       std::get<std::string>(f.fact("answer")->value), std::get<std::string>(layer->value),
+                       std::get<std::string>(f.fact("logged")->value)));
+    else
+        account.at(f.first, say("{} reports {}. By the shapes of this frame it hits {} first.", ray_name(f),
+                                std::get<std::string>(f.fact("logged")->value),
+                                std::get<std::string>(f.fact("answer")->value)));
     describe_end(f);
-    account.cause(
-        translated(std::get<std::string>(f.fact("logged")->value) == translated("nothing")
-                       ? "its layers, its stride, or the moment of the step at which it is cast make it miss."
-                       : "it does not report the nearest hit."));
+    account.cause(translated(
+        layer             ? "its layers leave that one out, though it hits other bodies of the same kind."
+        : f.fact("apart") ? "the cell is not the one that the ray enters: it is looked up at another point."
+        : std::get<std::string>(f.fact("logged")->value) == translated("nothing")
+            ? "its layers, its stride, or the moment of the step at which it is cast make it miss."
+            : "it does not report the nearest hit."));
 }
 
 // ---- ray-short
@@ -263,7 +352,8 @@ class RayTooShortRule : public Rule {
         constexpr double clearly = 0.99;
         cut_ = length < clearly * reach_[ray.name] && !ends_at_somebody(step, ray);
         if (cut_) return by;
-        const bool down = glm::dot(ray.to - ray.from, context_.recording.header.up) < -0.7 * length;
+        const bool down =
+            glm::dot(ray.to - ray.from, context_.recording.header.up) < -context_.shared.up * length;
         return down && stands(step, ray) ? by : 0.0;
     }
     /// It ends in or at a body: a look at that one, which nothing hides.
@@ -285,7 +375,7 @@ class RayTooShortRule : public Rule {
             const bool a = step.now.colliders()[static_cast<std::size_t>(m.a)].body == body,
                        other = step.now.colliders()[static_cast<std::size_t>(m.b)].body == body;
             const double down = glm::dot(m.normal, context_.recording.header.up) * (a ? -1.0 : 1.0);
-            if ((a || other) && m.does == Does::Solid && down > 0.5 &&
+            if ((a || other) && m.does == Does::Solid && down > context_.shared.toward &&
                 m.gap_after <= context_.recording.slop() + context_.recording.header.skin)
                 return true;
         }

@@ -13,4 +13,14 @@ inline bool soon_removed(const Recording& r, std::size_t frame, Slot a, Slot b) 
     return !w.stays(a) || !w.stays(b);
 }
 
+/// A flipper in its table, a lift in its shaft: what code moves, and nobody steers, overlaps what is fixed
+/// from the first frame of the recording to the last.
+inline bool built_in(const Recording& r, std::size_t first, std::size_t last, Slot mover, Slot other) {
+    if (first != r.begin() || last + 1 != r.size() || r.size() < 2) return false;
+    const World w = r.world_at(first);
+    const BodyState &m = w.body_of(mover), &o = w.body_of(other);
+    return m.def->moves == Moves::Kinematic && o.def->moves == Moves::Static && !m.has_desired &&
+           !m.def->upright;
+}
+
 } // namespace oddbounce

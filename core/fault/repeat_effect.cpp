@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // repeat-effect: an event about the same bodies fires on consecutive frames during which they touch and no
-// new contact of theirs began.
+// new contact of theirs began; or on consecutive frames without any touch, though elsewhere a touch of such
+// bodies fires it.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 
@@ -13,6 +14,7 @@ namespace {
 struct Run {
     std::size_t first = 0, last = 0;
     std::size_t fired = 0, begun = 0;
+    bool apart = false;                               // they never touched
     Slot a = -1, b = -1;                              // colliders that touched
     Vec3 before{0.0};                                 // the first body's velocity before it
     std::vector<std::pair<std::size_t, Vec3>> places; // of the body that moves, frame by frame, for the marks
@@ -43,6 +45,8 @@ class RepeatEffectRule : public Rule {
     }
     void finish() override {
         for (const auto& [key, run] : runs_) close(key, run);
+        for (const auto& [key, run] : apart_)
+            if (by_touch_.count(kinds_of(key))) emit(key, run);
     }
 
   private:
@@ -60,9 +64,10 @@ class RepeatEffectRule : public Rule {
         if (contacts_) {
             for (const ContactRow& c : step.frame->contacts)
                 if (c.phase != Phase::End) add(c.mark_a.slot, c.mark_b.slot, c.phase == Phase::Begin);
-        } else
-            for (const Meeting& m : step.meetings)
-                if (m.closest() <= 0.0) add(m.a, m.b, false);
+        }
+        // A game need not log the contacts of all that it tests.
+        for (const Meeting& m : step.meetings)
+            if (m.does != Does::Ignore && m.closest() <= 0.0) add(m.a, m.b, false);
     }
 
     void fire(const Step& step, const Key& key) {
@@ -87,8 +92,30 @@ class RepeatEffectRule : public Rule {
         run.places.emplace_back(step.index, step.now.body_of(fixed ? run.b : run.a).pose.at);
     }
 
-    void close(const Key& key, const Run& run) const {
-        if (run.fired < 2 || run.a < 0) return;
+    using Kinds = std::pair<std::string, std::pair<std::string, std::string>>; ///< event, kinds of bodies
+    Kinds kinds_of(const Key& key) const {
+        return {key.first, std::minmax(body_kind(context_.recording, key.second.first),
+                                       body_kind(context_.recording, key.second.second))};
+    }
+
+    void close(const Key& key, const Run& run) {
+        if (run.a >= 0) by_touch_.insert(kinds_of(key));
+        if (run.fired >= 2 && run.a >= 0) return emit(key, run);
+        if (run.a >= 0 || run.fired < static_cast<std::size_t>(context_.settings["repeat-effect.apart"]))
+            return;
+        Run apart = run;
+        const World w = context_.recording.world_at(run.first);
+        const auto collider = [&](Id id) {
+            const Slot body = context_.recording.body_slot(id);
+            const auto all = body < 0 ? std::span<const Slot>() : w.colliders_of(body);
+            return all.empty() ? -1 : all[0];
+        };
+        apart.a = collider(key.second.first), apart.b = collider(key.second.second), apart.apart = true;
+        if (apart.a >= 0 && apart.b >= 0 && pair_at(w, apart.a, apart.b).known)
+            apart_.emplace_back(key, apart);
+    }
+
+    void emit(const Key& key, const Run& run) const {
         const Recording& r = context_.recording;
         const World was = r.world_at(run.first), now = r.world_at(run.last);
         Finding f;
@@ -100,7 +127,9 @@ class RepeatEffectRule : public Rule {
         if (!contacts_)
             f.grade = Grade::Likely,
             f.assumes = translated("`contacts` is not logged: the shapes touch all the time");
-        const double expected = static_cast<double>(std::max<std::size_t>(1, run.begun));
+        if (run.apart)
+            f.grade = Grade::Likely, f.assumes = say("'{}' fires where such bodies touch", key.first);
+        const double expected = run.apart ? 0.0 : static_cast<double>(std::max<std::size_t>(1, run.begun));
         add_fact(f, "times_fired", static_cast<double>(run.fired), "times");
         add_fact(f, "times_expected", expected, "times");
         const World before = run.first > r.begin() ? r.world_before(run.first) : was;
@@ -108,6 +137,7 @@ class RepeatEffectRule : public Rule {
                  glm::length(now.body_of(mover).velocity) - glm::length(before.body_of(mover).velocity),
                  r.header.unit + "/s");
         f.facts.push_back({"event", key.first, "text"});
+        if (run.apart) add_fact(f, "gap", pair_at(was, run.a, run.b).gap, r.header.unit);
         for (std::size_t k = 0; k < run.places.size(); ++k) {
             const auto& [index, there] = run.places[k];
             f.marks.push_back(
@@ -123,6 +153,8 @@ class RepeatEffectRule : public Rule {
     std::map<Pair, std::pair<Slot, Slot>> now_touching_, was_touching_;
     std::set<Pair> begun_;
     std::map<Key, Run> runs_;
+    std::set<Kinds> by_touch_;               // events that a touch of such bodies fires
+    std::vector<std::pair<Key, Run>> apart_; // runs without a touch
 };
 
 std::unique_ptr<Rule> make_rule(const RuleContext& context) {
@@ -137,6 +169,15 @@ void describe(const Recording& r, Finding& f) {
                                              .body_of(r.collider_slot(f.colliders[0]))
                                              .velocity));
     };
+    if (f.fact("gap")) {
+        account.at(f.first, say("'{}' fires, although {} is {} from {}.", event, the(f.names[0]),
+                                length_text(r, f.number("gap")), the(f.names.back())));
+        account.at(f.last,
+                   say("It has fired {} without a touch. The speed changed by {}.",
+                       count_text(f.number("times_fired"), "time"), speed_text(r, f.number("speed_change"))));
+        account.cause(translated("the effect is applied in every update, whether or not the two touch."));
+        return;
+    }
     account.at(f.first, say("{} touches {}. '{}' fires, as expected. Its speed is {}.",
                             sentence_the(f.names[0]), the(f.names.back()), event, speed(f.first)));
     const std::int64_t again = f.marks.size() > 1 ? f.marks[1].frame : f.last;

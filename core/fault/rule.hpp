@@ -4,6 +4,7 @@
 
 #include "encounter/encounter.hpp"
 #include "fault/settings.hpp"
+#include "observation/observed.hpp"
 
 #include <array>
 #include <span>
@@ -13,7 +14,9 @@ namespace oddbounce {
 struct RuleContext {
     const Recording& recording;
     const Settings& settings;
+    const Observed& observed; ///< of this step and those before it
     std::function<void(Finding&&)> found;
+    Shared shared{settings};
 };
 
 /// Sees every step in order, in one thread; keeps state only for what is under way.
@@ -81,6 +84,7 @@ extern const Fault corner_spin_fault;
 extern const Fault self_push_fault;
 extern const Fault wall_climb_fault;
 extern const Fault invisible_wall_fault;
+extern const Fault blocked_motion_fault;
 extern const Fault probe_gap_fault;
 extern const Fault flush_contact_fault;
 extern const Fault hit_outside_art_fault;

@@ -25,6 +25,13 @@ template <class Key, class Run> class Runs {
         const auto it = runs_.find(key);
         return it == runs_.end() ? nullptr : &it->second;
     }
+    /// Ends this run now.
+    void end(const Key& key) {
+        const auto it = runs_.find(key);
+        if (it == runs_.end()) return;
+        close_(it->first, it->second);
+        runs_.erase(it);
+    }
     /// Ends the runs that have been over for longer than the holes.
     void sweep(std::size_t index) {
         for (auto it = runs_.begin(); it != runs_.end();)

@@ -21,66 +21,120 @@ std::string stem(const Finding& f) {
 
 bool overlap_in_time(const Finding& a, const Finding& b) { return a.first <= b.last && b.first <= a.last; }
 bool in(const std::vector<Id>& ids, Id id) { return std::find(ids.begin(), ids.end(), id) != ids.end(); }
+bool in(const std::vector<std::string>& all, const std::string& one) {
+    return std::find(all.begin(), all.end(), one) != all.end();
+}
 
-/// A deep overlap with a brick whose response was cancelled by its neighbour is that double hit's
-/// consequence.
-bool explains(const Finding& strong, const Finding& weak) {
-    static const std::pair<const char*, const char*> same_pair[] = {{"trapped", "deep-overlap"},
-                                                                    {"trapped", "silent-overlap"},
-                                                                    {"silent-overlap", "deep-overlap"},
-                                                                    {"pop-through", "deep-overlap"},
-                                                                    {"pop-through", "tunneling"},
-                                                                    {"pop-through", "silent-overlap"},
-                                                                    {"pop-through", "wall-climb"},
-                                                                    {"one-way-drop", "silent-overlap"},
-                                                                    {"one-way-drop", "tunneling"},
-                                                                    {"jitter", "deep-overlap"},
-                                                                    {"jitter", "double-hit"},
-                                                                    {"jitter", "silent-overlap"},
-                                                                    {"jitter", "speed-surge"},
-                                                                    {"jitter", "wrong-face"},
-                                                                    {"self-push", "deep-overlap"},
-                                                                    {"flush-contact", "double-hit"},
-                                                                    {"flush-contact", "repeat-effect"},
-                                                                    {"flush-contact", "false-grounded"},
-                                                                    {"stuck-on-edge", "hit-outside-art"},
-                                                                    {"invisible-wall", "hit-outside-art"},
-                                                                    {"one-way-drop", "false-grounded"},
-                                                                    {"wall-climb", "false-grounded"}};
-    for (const auto& [s, w] : same_pair)
-        if (strong.fault == s && weak.fault == w && overlap_in_time(strong, weak) &&
-            strong.bodies.size() > 1 && in(weak.bodies, strong.bodies[0]) &&
-            in(weak.bodies, strong.bodies[1]))
-            return true;
+/// What two findings must share so that the strong one explains the weak one away. Always: their time.
+enum class Share {
+    Pair,      ///< both bodies of the strong one
+    Mover,     ///< the strong one's first body
+    Intrusion, ///< both bodies, in the frames in which the strong one saw the intrusion
+    Alone,     ///< the weak one's only body
+    All,       ///< all bodies of the weak one
+    Touch,     ///< the very bodies; the strong one is of two responses, the weak one of two reports
+};
+struct Explains {
+    const char *strong, *weak;
+    Share share;
+};
+constexpr Explains explanations[] = {
+    {"trapped", "deep-overlap", Share::Pair},
+    {"trapped", "silent-overlap", Share::Pair},
+    {"silent-overlap", "deep-overlap", Share::Pair},
+    {"pop-through", "deep-overlap", Share::Pair},
+    {"pop-through", "tunneling", Share::Pair},
+    {"pop-through", "silent-overlap", Share::Pair},
+    {"pop-through", "wall-climb", Share::Pair},
+    {"one-way-drop", "silent-overlap", Share::Pair},
+    {"one-way-drop", "tunneling", Share::Pair},
+    {"jitter", "deep-overlap", Share::Pair},
+    {"jitter", "double-hit", Share::Pair},
+    {"jitter", "silent-overlap", Share::Pair},
+    {"jitter", "speed-surge", Share::Pair},
+    {"jitter", "wrong-face", Share::Pair},
+    {"self-push", "deep-overlap", Share::Pair},
+    {"flush-contact", "double-hit", Share::Pair},
+    {"flush-contact", "repeat-effect", Share::Pair},
+    {"flush-contact", "false-grounded", Share::Pair},
+    {"stuck-on-edge", "hit-outside-art", Share::Pair},
+    {"invisible-wall", "hit-outside-art", Share::Pair},
+    {"one-way-drop", "false-grounded", Share::Pair},
+    {"wall-climb", "false-grounded", Share::Pair},
     // Two responses that were told as two hits are one double hit.
-    const auto kind = [](const Finding& f) {
-        const Fact* fact = f.fact("kind");
-        const std::string* text = fact ? std::get_if<std::string>(&fact->value) : nullptr;
-        return text ? *text : std::string();
-    };
-    if (strong.fault == "double-hit" && weak.fault == "double-hit")
-        return kind(strong) == "twice" && kind(weak) == "event" && overlap_in_time(strong, weak) &&
-               strong.bodies == weak.bodies;
+    {"double-hit", "double-hit", Share::Touch},
+    // A deep overlap with a brick whose response was cancelled by its neighbour is that double hit's
+    // consequence.
+    {"double-hit", "deep-overlap", Share::All},
     // A loop that pushes a body out of one thing into the next shows as all these, against each of them.
-    static const std::set<std::string> of_a_loop{"jitter",     "deep-overlap", "pop-through",
-                                                 "double-hit", "wrong-face",   "flush-contact"};
-    if (strong.fault == "unresolved-loop" && of_a_loop.count(weak.fault))
-        return overlap_in_time(strong, weak) && in(weak.bodies, strong.bodies[0]);
+    {"unresolved-loop", "jitter", Share::Mover},
+    {"unresolved-loop", "deep-overlap", Share::Mover},
+    {"unresolved-loop", "pop-through", Share::Mover},
+    {"unresolved-loop", "double-hit", Share::Mover},
+    {"unresolved-loop", "wrong-face", Share::Mover},
+    {"unresolved-loop", "flush-contact", Share::Mover},
     // Held by an edge, or by what it is in, it is not held by nothing.
-    if (weak.fault == "invisible-wall" && weak.colliders.size() == 1 &&
-        (strong.fault == "stuck-on-edge" || strong.fault == "trapped"))
-        return overlap_in_time(strong, weak) && in(strong.bodies, weak.bodies[0]);
+    {"stuck-on-edge", "invisible-wall", Share::Alone},
+    {"trapped", "invisible-wall", Share::Alone},
+    // What holds a body otherwise leaves no way on unused.
+    {"stuck-on-edge", "blocked-motion", Share::Mover},
+    {"trapped", "blocked-motion", Share::Mover},
+    {"invisible-wall", "blocked-motion", Share::Mover},
+    {"jitter", "blocked-motion", Share::Mover},
+    {"unresolved-loop", "blocked-motion", Share::Mover},
     // What came in between two probes ended inside: that is how it was found.
-    if (strong.fault == "probe-gap" && (weak.fault == "deep-overlap" || weak.fault == "silent-overlap") &&
-        strong.fact("intruded_frame")) {
+    {"probe-gap", "deep-overlap", Share::Intrusion},
+    {"probe-gap", "silent-overlap", Share::Intrusion},
+};
+
+std::string kind_of(const Finding& f) {
+    const Fact* fact = f.fact("kind");
+    const std::string* text = fact ? std::get_if<std::string>(&fact->value) : nullptr;
+    return text ? *text : std::string();
+}
+
+bool shares(const Finding& strong, const Finding& weak, Share what) {
+    const auto both = [&] {
         return strong.bodies.size() > 1 && in(weak.bodies, strong.bodies[0]) &&
-               in(weak.bodies, strong.bodies[1]) &&
+               in(weak.bodies, strong.bodies[1]);
+    };
+    switch (what) {
+    case Share::Pair:
+        return both();
+    case Share::Mover:
+        return in(weak.bodies, strong.bodies[0]);
+    case Share::Intrusion:
+        return strong.fact("intruded_frame") && both() &&
                strong.number("intruded_frame") <= static_cast<double>(weak.last) &&
                static_cast<double>(weak.first) <= strong.number("intruded_last");
+    case Share::Alone:
+        return weak.colliders.size() == 1 && in(strong.bodies, weak.bodies[0]);
+    case Share::All:
+        return std::all_of(weak.bodies.begin(), weak.bodies.end(),
+                           [&](Id id) { return in(strong.bodies, id); });
+    case Share::Touch:
+        return kind_of(strong) == "twice" && kind_of(weak) == "event" && strong.bodies == weak.bodies;
     }
-    if (strong.fault != "double-hit" || weak.fault != "deep-overlap" || !overlap_in_time(strong, weak))
-        return false;
-    return std::all_of(weak.bodies.begin(), weak.bodies.end(), [&](Id id) { return in(strong.bodies, id); });
+    return false;
+}
+
+bool explains(const Finding& strong, const Finding& weak) {
+    return std::any_of(std::begin(explanations), std::end(explanations), [&](const Explains& e) {
+        return strong.fault == e.strong && weak.fault == e.weak &&
+               (e.share == Share::Intrusion || overlap_in_time(strong, weak)) &&
+               shares(strong, weak, e.share);
+    });
+}
+
+/// Those that are asked for, and those that may explain one of them away, or what explains it.
+std::set<std::string> judged_for(const std::vector<std::string>& only) {
+    std::set<std::string> out(only.begin(), only.end());
+    for (bool grows = true; grows;) {
+        grows = false;
+        for (const Explains& e : explanations)
+            if (out.count(e.weak)) grows = out.insert(e.strong).second || grows;
+    }
+    return out;
 }
 
 /// A run that the end of the recording cuts off is told only where no whole one is: it says nothing new, and
@@ -184,6 +238,10 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
     Scan out;
     for (const std::string& id : options.only)
         if (!fault_by_id(id)) throw BadInput("--only", 0, "unknown fault '" + id + "'", id);
+    const std::set<std::string> needed = judged_for(options.only);
+    const auto asked = [&](const std::string& fault) {
+        return options.only.empty() || in(options.only, fault);
+    };
     std::set<std::string> ids;
     // A kind with thresholds of its own has rules of its own; each reports only findings on that kind.
     std::map<std::string, Settings> settings{{"", options.project.settings}};
@@ -202,24 +260,26 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
         for (int n = 2; !ids.insert(f.id).second; ++n) f.id = name + "-" + std::to_string(n);
         for (const Expected& one : options.project.expected)
             if (covers(one, f)) f.expected = one.reason;
-        if (options.found) {
+        if (options.found && asked(f.fault)) {
             describe(recording, f);
             options.found(f);
         }
         out.findings.push_back(std::move(f));
     };
+    Observed observed;
     std::vector<std::unique_ptr<Rule>> rules;
     out.coverage.three_dimensions = recording.header.space != 2;
     for (const Fault& fault : catalogue()) {
-        if (!options.only.empty() &&
-            std::find(options.only.begin(), options.only.end(), fault.id) == options.only.end())
-            continue;
-        ++out.coverage.asked;
+        if (!options.only.empty() && !needed.count(fault.id)) continue;
+        const bool told = asked(fault.id);
+        out.coverage.asked += told;
         if (out.coverage.three_dimensions) {
-            out.not_judged[fault.id] = translated("recordings of three dimensions are not judged yet");
+            if (told)
+                out.not_judged[fault.id] = translated("recordings of three dimensions are not judged yet");
             continue;
         }
         if (const std::vector<Input> missing = missing_inputs(recording, fault); !missing.empty()) {
+            if (!told) continue;
             std::string inputs;
             for (const Input input : missing)
                 inputs += (inputs.empty() ? "`" : ", `") + std::string(word(input)) + "`";
@@ -227,11 +287,10 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
             out.coverage.missing.insert(missing.begin(), missing.end());
             continue;
         }
-        ++out.coverage.judged;
-        out.judged.push_back(fault.id);
+        if (told) ++out.coverage.judged, out.judged.push_back(fault.id);
         for (const auto& entry : settings)
             rules.push_back(
-                fault.make_rule({recording, entry.second,
+                fault.make_rule({recording, entry.second, observed,
                                  [&take, kind = entry.first](Finding&& f) { take(std::move(f), kind); }}));
     }
     std::unique_ptr<EncounterStream> encounters;
@@ -247,12 +306,14 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
                             else
                                 for (const Recording::Defined& d : recording.definitions(0, step.index + 1))
                                     define(d.definition);
+                            observed.step(step);
                             for (const auto& rule : rules) rule->step(step);
                             if (encounters) encounters->step(step);
                         });
     for (const auto& rule : rules) rule->finish();
     if (encounters) encounters->finish();
     tidy(recording, out.findings);
+    std::erase_if(out.findings, [&](const Finding& f) { return !asked(f.fault); });
     options.project.mark(out.findings); // what was made one may be of other bodies now
     describe_all(recording, out.findings, options.control);
     std::stable_sort(out.findings.begin(), out.findings.end(), [](const Finding& a, const Finding& b) {

@@ -51,9 +51,12 @@ class SelfPushRule : public Rule {
         const Vec3 away = wearer == m.a ? -m.normal : m.normal;
         const double push = glm::dot(is.pose.at - was.pose.at, away);
         if (push <= context_.settings["self-push.least"] * slop) return;
-        const bool falls = glm::dot(away, context_.recording.header.gravity) > 0.0 && !is.grounded &&
-                           glm::dot(unit(away), unit(context_.recording.header.gravity)) > 0.5;
-        if (falls || (is.has_desired && glm::dot(is.desired, away) > 0.3 * push / step.now.dt())) return;
+        const bool falls =
+            glm::dot(away, context_.recording.header.gravity) > 0.0 && !is.grounded &&
+            glm::dot(unit(away), unit(context_.recording.header.gravity)) > context_.shared.toward;
+        if (falls ||
+            (is.has_desired && glm::dot(is.desired, away) > context_.shared.leans * push / step.now.dt()))
+            return;
         if (!is.has_desired && !m.contact) return;
         if (carried(step, m, wearer, away, push)) return;
         Run& run = runs_.at({wearer, part}, step.index);
@@ -72,7 +75,7 @@ class SelfPushRule : public Rule {
                 continue;
             const Slot other = at(step.now, is_a ? m.b : m.a).body;
             const Vec3 moved = step.now.motion_since(step.before, other).travel();
-            if (glm::dot(moved, away) > 0.5 * push) return true;
+            if (glm::dot(moved, away) > context_.shared.turned * push) return true;
         }
         return false;
     }

@@ -38,4 +38,12 @@ class Settings {
     Changes changed_;
 };
 
+/// Measures that rules share, so that all mean the same by "toward" and by "hardly".
+struct Shared {
+    explicit Shared(const Settings& settings);
+    double toward, leans, up, same_face; ///< cosines
+    double hardly, partly, turned;       ///< shares
+    double solver_reach, clear;          ///< slops
+};
+
 } // namespace oddbounce

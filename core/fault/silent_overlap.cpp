@@ -6,17 +6,13 @@
 #include "fault/removal.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
+#include "observation/measures.hpp"
 
 #include <set>
 
 namespace oddbounce {
 
 namespace {
-
-const std::string& layer_of(const World& w, Slot c) {
-    const ColliderDef& d = *at(w, c).def;
-    return d.layer.empty() ? w.body_of(c).def->kind : d.layer;
-}
 
 struct Run {
     std::size_t first = 0, last = 0;
@@ -34,6 +30,10 @@ class SilentOverlapRule : public Rule {
           runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                 [this](const Key& key, Run& run) { close(key, run); }) {}
 
+    void define(const Definition& d) override {
+        if (const auto* pair = std::get_if<PairDef>(&d))
+            if (pair->does != Does::Ignore) asked_.insert(std::minmax(pair->first, pair->second));
+    }
     void step(const Step& step) override {
         reports(step);
         for (const Meeting& m : step.meetings) take(step, m);
@@ -49,7 +49,8 @@ class SilentOverlapRule : public Rule {
         // Filtered ones wait for the whole recording: do such bodies ever meet?
         for (auto& [kinds, runs] : waiting_)
             for (const Run& run : runs)
-                if (met_.count(kinds)) emit(run);
+                if (run.filtered ? met_.count(kinds) > 0 : told_.count(kinds) || !told_otherwise(kinds))
+                    emit(run);
     }
 
   private:
@@ -64,10 +65,14 @@ class SilentOverlapRule : public Rule {
         bool open = false; // begun, and not ended
     };
 
+    static Kinds kinds_of_bodies(const World& w, Slot a, Slot b) {
+        const auto kind = [&](Slot body) {
+            return w.body(body).def ? w.body(body).def->kind : std::string();
+        };
+        return std::minmax(kind(a), kind(b));
+    }
     static Kinds kinds_of(const World& w, Slot a, Slot b) {
-        Kinds k{w.body_of(a).def->kind, w.body_of(b).def->kind};
-        if (k.second < k.first) std::swap(k.first, k.second);
-        return k;
+        return kinds_of_bodies(w, at(w, a).body, at(w, b).body);
     }
     std::pair<Slot, Slot> bodies_of(const World& w, Slot a, Slot b) const {
         return std::minmax(at(w, a).body, at(w, b).body);
@@ -78,6 +83,7 @@ class SilentOverlapRule : public Rule {
     void reports(const Step& step) {
         for (const ContactRow& c : step.frame->contacts) {
             if (c.mark_a.slot < 0 || c.mark_b.slot < 0) continue;
+            told_.insert(kinds_of(step.now, c.mark_a.slot, c.mark_b.slot));
             Report& r = reported_[bodies_of(step.now, c.mark_a.slot, c.mark_b.slot)];
             r.last = step.index;
             r.open = c.phase == Phase::Begin || (r.open && c.phase != Phase::End);
@@ -87,7 +93,9 @@ class SilentOverlapRule : public Rule {
                 for (std::size_t k = i + 1; k < e.about.size(); ++k) {
                     const Slot a = context_.recording.body_slot(e.about[i]),
                                b = context_.recording.body_slot(e.about[k]);
-                    if (a >= 0 && b >= 0) reported_[std::minmax(a, b)].last = step.index;
+                    if (a < 0 || b < 0) continue;
+                    reported_[std::minmax(a, b)].last = step.index;
+                    told_.insert(kinds_of_bodies(step.now, a, b));
                 }
     }
 
@@ -134,11 +142,30 @@ class SilentOverlapRule : public Rule {
             return;
         }
         const World w = context_.recording.world_at(run.first);
+        if (built_in(context_.recording, run.first, run.last, run.mover, run.other)) return;
         // What is removed as it is met, or in the frame after, has had its response.
         if (run.frames <= 2 && soon_removed(context_.recording, run.last, key.a, key.b)) return;
         // What begins with the last frame may be reported in the next.
         const bool cut = context_.recording.complete() && run.first + 1 >= context_.recording.size();
-        if (!cut && !reported(bodies_of(w, key.a, key.b), run.first)) emit(run);
+        if (cut || reported(bodies_of(w, key.a, key.b), run.first)) return;
+        // What reports, and what overlaps so little, may be of kinds of which the game tells nothing.
+        if (!asked_.count(kinds_of(w, key.a, key.b)) && (run.sensor || run.deepest <= in_sight(w, run)))
+            waiting_[kinds_of(w, key.a, key.b)].push_back(run);
+        else
+            emit(run);
+    }
+
+    /// The game tells of one of these kinds, but only with others: it does not test these against each other.
+    bool told_otherwise(const Kinds& kinds) const {
+        return std::any_of(told_.begin(), told_.end(), [&](const Kinds& t) {
+            return t.first == kinds.first || t.first == kinds.second || t.second == kinds.first ||
+                   t.second == kinds.second;
+        });
+    }
+
+    /// Deeper, it is an overlap that the game should have resolved.
+    double in_sight(const World& w, const Run& run) const {
+        return context_.settings["deep-overlap.share_of_extent"] * moving_extent(w, run.mover, run.other);
     }
 
     void emit(const Run& run) const {
@@ -180,7 +207,8 @@ class SilentOverlapRule : public Rule {
     bool logged_;
     Runs<Key, Run> runs_;
     std::map<std::pair<Slot, Slot>, Report> reported_; // by bodies
-    std::set<Kinds> met_;
+    std::set<Kinds> met_, told_; // kinds that touched; that a contact or an event named together
+    std::set<Kinds> asked_; // kinds or layers of which a `pair` says that they are to report, or to collide
     std::set<std::pair<Slot, Slot>> touched_; // bodies that met: their kinds are known already
     std::map<Kinds, std::vector<Run>> waiting_;
 };

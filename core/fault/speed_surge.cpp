@@ -7,6 +7,8 @@
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
 
+#include <set>
+
 namespace oddbounce {
 
 namespace {
@@ -43,7 +45,7 @@ class SpeedSurgeRule : public Rule {
         for (const Surge& s : waiting_)
             if (lasts(step, s)) emit(s);
         waiting_.clear();
-        came_ = std::move(come_), come_.clear();
+        came_ = std::move(come_), come_.clear(); // of touches that go on
         for (const Meeting& m : step.meetings) take(step, m);
         before_.clear();
         for (const Meeting& m : step.meetings)
@@ -58,6 +60,13 @@ class SpeedSurgeRule : public Rule {
     }
 
   private:
+    /// What came in, of a touch that goes on, or of two that come near.
+    struct Came {
+        double last = 0.0, lately = 0.0, most = 0.0;  ///< closing speeds: of the last step, of two, of all
+        double speed = 0.0, own_a = 0.0, own_b = 0.0; ///< the most of all: relative, and of each body
+        bool contact = false, contact_lately = false; ///< logged in the last step, in the last two
+    };
+
     double gravity_gain(const Step& step) const {
         return glm::length(context_.recording.header.gravity) * step.now.dt();
     }
@@ -67,11 +76,13 @@ class SpeedSurgeRule : public Rule {
 
     /// So near that a solver may have pushed.
     bool near(const Meeting& m) const {
-        return m.contact || m.closest() <= 4.0 * context_.recording.slop() + context_.recording.header.skin;
+        return m.contact || m.closest() <= context_.shared.solver_reach * context_.recording.slop() +
+                                               context_.recording.header.skin;
     }
 
     void take(const Step& step, const Meeting& m) {
-        if (m.does != Does::Solid || one_owner(step.now, m.a, m.b) || !touches(m)) return;
+        if (m.does != Does::Solid || one_owner(step.now, m.a, m.b)) return;
+        if (!touches(m)) return approaches(step, m);
         Surge s;
         std::tie(s.mover, s.other) = responder_first(step, m);
         const BodyState &was = step.before.body_of(s.mover), &is = step.now.body_of(s.mover);
@@ -86,27 +97,57 @@ class SpeedSurgeRule : public Rule {
         s.at = swept ? (m.sweep.on_a + m.sweep.on_b) * 0.5 : (m.on_a + m.on_b) * 0.5;
         s.index = step.index, s.fraction = swept ? m.sweep.first : 0.0;
         const ClosingChange c = closing_change(step.before, step.now, s.mover, s.other, s.normal, s.at);
-        // Engines may respond in two steps: what came in is what came when the touch began.
-        const auto last = came_.find({m.a, m.b});
-        const double came = std::max(c.before, last == came_.end() ? 0.0 : last->second);
-        come_[{m.a, m.b}] = c.before;
+        const Came& come = remember(step, m, c.before);
+        if (context_.observed.steered(at(step.now, s.mover).body)) return; // its own code may have done it
         s.restitution =
             std::max(at(step.now, s.mover).def->restitution, at(step.now, s.other).def->restitution);
-        s.closing = came, s.apart = -c.after;
-        const double most = std::max(1.0, s.restitution) * (1.0 + share_) * came;
+        s.closing = come.most, s.apart = -c.after;
+        const double most = std::max(1.0, s.restitution) * (1.0 + share_) * come.most;
         const bool logged = is.velocity_logged || other_is.velocity_logged;
         // A solver pushes places apart: what they move by then is no speed.
         if (!logged && (is.def->moves == Moves::Dynamic || other_is.def->moves == Moves::Dynamic)) return;
         const double slack =
             2.0 * gravity_gain(step) + (logged ? 0.05 : 1.0) * context_.recording.slop() / step.now.dt();
-        if (came <= closing_that_matters(step) || s.apart <= most + slack) return;
-        s.before = std::max(glm::length(was.velocity - other_was.velocity), came);
+        if (come.lately <= (logged ? slack : closing_that_matters(step)) || s.apart <= most + slack) return;
+        s.before = std::max(come.speed, come.most);
         const double spin = glm::length(was.angular_velocity) * at(step.now, s.mover).geometry->reach() +
                             glm::length(other_was.angular_velocity) * at(step.now, s.other).geometry->reach();
         s.after = glm::length(is.velocity - other_is.velocity);
+        // Seen from a surface that code moves, and by itself: it must be faster in both. And in this very
+        // step.
+        const double itself = s.mover == m.a ? come.own_a : come.own_b,
+                     most_itself = (itself + spin) * (1.0 + share_) + slack;
+        if (other_is.def->moves == Moves::Kinematic && glm::length(is.velocity) <= most_itself) return;
+        if (-c.before >= s.apart - slack) return;
         if (s.after <= (s.before + spin) * (1.0 + share_) + slack || explained(step, m, s)) return;
-        s.contact = m.contact;
+        s.contact = come.contact_lately;
         waiting_.push_back(s);
+    }
+
+    /// Engines may respond in two steps: it must have closed in one of them; what came in is the most that it
+    /// did in this touch.
+    const Came& remember(const Step& step, const Meeting& m, double closing) {
+        const auto found = came_.find({m.a, m.b});
+        const Came last = found == came_.end() ? Came{} : found->second;
+        const Vec3 a = step.before.body_of(m.a).velocity, b = step.before.body_of(m.b).velocity;
+        return come_[{m.a, m.b}] = {closing,
+                                    std::max(closing, last.last),
+                                    std::max(closing, last.most),
+                                    std::max(glm::length(a - b), last.speed),
+                                    std::max(glm::length(a), last.own_a),
+                                    std::max(glm::length(b), last.own_b),
+                                    m.contact,
+                                    m.contact || last.contact};
+    }
+
+    /// A velocity that is derived is a mean over the step, in the step of the hit too small: how fast they
+    /// came near counts.
+    void approaches(const Step& step, const Meeting& m) {
+        const Vec3 a = step.now.body_of(m.a).velocity, b = step.now.body_of(m.b).velocity;
+        const double closing = glm::dot(a - b, m.normal);
+        if (closing > 0.0)
+            come_[{m.a, m.b}] = {closing,        closing,        closing, glm::length(a - b),
+                                 glm::length(a), glm::length(b), false,   false};
     }
 
     /// The desired velocity pushes that way, or a third moving body takes part.
@@ -114,11 +155,11 @@ class SpeedSurgeRule : public Rule {
         for (const Slot c : {s.mover, s.other}) {
             const BodyState& b = step.now.body_of(c);
             const Vec3 away = c == s.mover ? -s.normal : s.normal;
-            if (b.has_desired && glm::dot(b.desired, away) > 0.3 * s.apart) return true;
+            if (b.has_desired && glm::dot(b.desired, away) > context_.shared.leans * s.apart) return true;
             // Whoever walks may jump in the frame in which it lands.
             const bool walks = b.def->upright || b.grounded || step.before.body_of(c).grounded;
             const bool could_jump = walks && b.def->moves == Moves::Kinematic &&
-                                    glm::dot(away, context_.recording.header.up) > 0.7;
+                                    glm::dot(away, context_.recording.header.up) > context_.shared.up;
             if (could_jump) return true;
         }
         const Slot mine = at(step.now, s.mover).body, theirs = at(step.now, s.other).body;
@@ -147,7 +188,7 @@ class SpeedSurgeRule : public Rule {
             return false;
         if (!step.now.stays(s.mover) || !step.now.stays(s.other)) return true;
         const double apart = -closing_speed(step.now, s.mover, s.other, s.normal);
-        return apart > 0.8 * s.apart - 2.0 * gravity_gain(step);
+        return apart > context_.settings["speed-surge.lasts"] * s.apart - 2.0 * gravity_gain(step);
     }
 
     void emit(const Surge& s) const {
@@ -189,7 +230,8 @@ class SpeedSurgeRule : public Rule {
     /// Energy that gravity does not explain, as the speed that it makes of the speed before.
     void gain(const Step& step, Slot body) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
-        const bool still_desired = is.has_desired && glm::length(is.desired) < 0.1 * glm::length(is.velocity);
+        const bool still_desired =
+            is.has_desired && glm::length(is.desired) < context_.shared.hardly * glm::length(is.velocity);
         // A kinematic body of which nobody says what it wants to move is judged by how it gains: more and
         // more.
         const bool desired_unknown = !context_.recording.header.has(Channel::Desired) && !is.def->upright;
@@ -217,7 +259,7 @@ class SpeedSurgeRule : public Rule {
         // more.
         const Gain* last = gains_.find(body);
         const double grew = v1 - free;
-        const bool steady = last && last->last + 1 == step.index && grew < 1.02 * last->grew;
+        const bool steady = last && last->last + 1 == step.index && grew < (1.0 + share_) * last->grew;
         Gain& g = gains_.at(body, step.index);
         if (g.steps == 0) g.before = v0;
         if (!steady) ++g.steps;
@@ -239,7 +281,7 @@ class SpeedSurgeRule : public Rule {
     /// It goes on as it did, gravity set aside.
     bool unmoved(const Step& step, const BodyState& is, const BodyState& was) const {
         const Vec3 push = is.velocity - was.velocity - context_.recording.header.gravity * step.now.dt();
-        return glm::length(push) <= 0.02 * closing_that_matters(step);
+        return glm::length(push) <= share_ * closing_that_matters(step);
     }
 
     /// No new contact, nothing that moves or that only reports is touched.
@@ -254,6 +296,25 @@ class SpeedSurgeRule : public Rule {
             beside = other;
         }
         return true;
+    }
+
+    /// The event about the body that fires in most of the frames in which it gains; empty: none.
+    std::string coincides(Slot body, const Gain& g) const {
+        const Recording& r = context_.recording;
+        std::map<std::string, std::size_t> fired;
+        for (std::size_t i = g.first; i <= g.last; ++i) {
+            if (!(r.has(i) & Recording::Events)) continue;
+            std::set<std::string> names;
+            for (const EventRow& e : r.frame(i)->events)
+                if (std::find(e.about.begin(), e.about.end(), r.body_id(body)) != e.about.end())
+                    names.insert(e.name);
+            for (const std::string& name : names) ++fired[name];
+        }
+        for (const auto& [name, times] : fired)
+            if (static_cast<double>(times) >=
+                context_.settings["speed-surge.coincides"] * static_cast<double>(g.steps))
+                return name;
+        return {};
     }
 
     void close(Slot body, const Gain& g) const {
@@ -275,6 +336,8 @@ class SpeedSurgeRule : public Rule {
         describe_speeds(f, g.before, g.after);
         f.facts.push_back({"kind", std::string("step by step"), "text"});
         add_fact(f, "frames", static_cast<double>(g.last - g.first + 1), "frames");
+        if (const std::string event = coincides(body, g); !event.empty())
+            f.facts.push_back({"event", event, "text"});
         f.suggest.push_back({say("find what adds to the velocity of {} in each frame", the(f.names[0])),
                              nlohmann::json::array()});
         context_.found(std::move(f));
@@ -284,9 +347,8 @@ class SpeedSurgeRule : public Rule {
     double share_;
     std::size_t steps_;
     std::vector<Surge> waiting_;
-    std::map<std::pair<Slot, Slot>, double> came_,
-        come_;                                  // closing speeds of the last step's touches, and this one's
-    std::vector<std::pair<Slot, Slot>> before_; // bodies that were near each other in the step before
+    std::map<std::pair<Slot, Slot>, Came> came_, come_; // by the last step, and by this one
+    std::vector<std::pair<Slot, Slot>> before_;         // bodies that were near each other in the step before
     Runs<Slot, Gain> gains_;
 };
 
@@ -301,9 +363,13 @@ void describe(const Recording& r, Finding& f) {
         account.at(f.first, say("{} moves at {}.", mover, speed_text(r, f.number("speed_before"))));
         account.at(f.last,
                    say("It moves at {}. No desired velocity, new contact or fall explains that.", after));
-        account.cause(
-            translated("something adds to its velocity in every step that the recording does not show. Log "
-                       "`events` and `contacts` around these frames to see what."));
+        if (const Fact* event = f.fact("event"))
+            account.cause(say("'{}' fires in these frames: what it does adds to the velocity each time.",
+                              std::get<std::string>(event->value)));
+        else
+            account.cause(translated(
+                "something adds to its velocity in every step that the recording does not show. Log "
+                "`events` and `contacts` around these frames to see what."));
         return;
     }
     const auto index = static_cast<std::size_t>(r.frame_index(f.first));

@@ -63,7 +63,8 @@ class StuckOnEdgeRule : public Rule {
           gravity_(glm::length(r_.header.gravity)),
           lift_(context.settings["stuck-on-edge.lift"] * slop_ + r_.header.skin),
           moved_share_(context.settings["stuck-on-edge.moved_share"]),
-          frames_(static_cast<std::size_t>(context.settings["stuck-on-edge.frames"])), look_(r_) {}
+          frames_(static_cast<std::size_t>(context.settings["stuck-on-edge.frames"])),
+          look_(r_, context.shared) {}
 
     void step(const Step& step) override;
     void finish() override {
@@ -107,7 +108,7 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     Vec3 want = desired_logged                                              ? now.desired
                 : now.def->moves == Moves::Dynamic && before.velocity_known ? before.velocity
                                                                             : Vec3(0.0);
-    const bool wants_up = glm::dot(want, up_) > 0.3 * glm::length(want);
+    const bool wants_up = glm::dot(want, up_) > context_.shared.leans * glm::length(want);
     want -= up_ * glm::dot(want, up_);
     Stall s;
     s.speed = glm::length(want);
@@ -118,22 +119,26 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     const double was = before.velocity_known ? glm::dot(before.velocity, s.way) : 0.0;
     const double is = now.velocity_known ? glm::dot(now.velocity, s.way) : moved;
     // What tumbles is thrown about by its own corners.
-    const bool tumbles = now.def->moves == Moves::Dynamic && !now.def->upright &&
-                         glm::length(before.angular_velocity) * reach_of(step, body) > 0.25 * was;
-    const bool ran = was > 4.0 * least && was >= 0.5 * s.speed && !tumbles;
+    const bool tumbles =
+        now.def->moves == Moves::Dynamic && !now.def->upright &&
+        glm::length(before.angular_velocity) * reach_of(step, body) > context_.shared.partly * was;
+    const bool ran = was > context_.settings["stuck-on-edge.ran"] * least &&
+                     was >= context_.shared.turned * s.speed && !tumbles;
     s.lost = was > 0.0 ? std::clamp(1.0 - is / was, 0.0, 1.0) : 0.0;
     s.stuck = desired_logged && moved < moved_share_ * s.speed;
     // The seam may lie at the very end of the step: then it stands from now on.
     const bool stands = now.velocity_logged && is < moved_share_ * was;
     // Code that steers a walker of a solver sends it back as fast as it came; no seam does.
-    const bool sent_back = now.def->moves == Moves::Dynamic && now.def->upright && is < -0.5 * was;
+    const bool sent_back =
+        now.def->moves == Moves::Dynamic && now.def->upright && is < -context_.shared.turned * was;
     s.trip = ran && !sent_back && is < context_.settings["stuck-on-edge.trip_share"] * was &&
-             (moved < 0.9 * was || stands);
+             (moved < context_.settings["stuck-on-edge.goes_on"] * was || stands);
     // Thrown up: only where the log says which contact did it; a jump has none that opposes the way.
     if (ran && !wants_up && r_.header.has(Channel::Contacts) && before.velocity_known && now.velocity_known &&
-        std::abs(glm::dot(before.velocity, up_)) < 0.1 * was) {
+        std::abs(glm::dot(before.velocity, up_)) < context_.shared.hardly * was) {
         const double up = glm::dot(now.velocity, up_);
-        if (up > context_.settings["stuck-on-edge.launch_share"] * was && up > 4.0 * gravity_ * dt)
+        if (up > context_.settings["stuck-on-edge.launch_share"] * was &&
+            up > context_.settings["stuck-on-edge.ran"] * gravity_ * dt)
             s.trip = true, s.thrown = up, s.rise = std::max(0.0, glm::dot(travel, up_));
     }
     if (!s.stuck && !s.trip) return {};
@@ -148,7 +153,7 @@ Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const std::vector<To
         return t.gap <= near && look_.walkable(step, body, t.normal);
     });
     if (!supported) return {};
-    const double lift = std::max(lift_, step.now.body(body).def->step) + s->rise;
+    const double lift = lift_ + s->rise;
     // Thrown up: what rises behind the seam is a slope that it goes up.
     const double ahead =
         std::max(s->speed * step.now.dt(), 4.0 * slop_) + (s->thrown > 0.0 ? 20.0 * slop_ : 0.0);
@@ -175,7 +180,7 @@ std::optional<double> StuckOnEdgeRule::does_not_fall(const Step& step, Slot body
     const BodyState& now = step.now.body(body);
     const bool falls = falls_[body] >= 2; // it was seen to fall: not a lift, not a gull
     if (gravity_ == 0.0 || !(falls || now.grounded || now.has_desired) ||
-        (now.has_desired && glm::dot(now.desired, up_) > 0.3 * glm::length(now.desired)))
+        (now.has_desired && glm::dot(now.desired, up_) > context_.shared.leans * glm::length(now.desired)))
         return {};
     const double dt = step.now.dt();
     const Motion moved = step.now.motion_since(step.before, body);
@@ -183,8 +188,7 @@ std::optional<double> StuckOnEdgeRule::does_not_fall(const Step& step, Slot body
     const double should =
         gravity_ * dt * dt *
         static_cast<double>(std::min<std::size_t>(static_cast<std::size_t>(still) + 1, frames_));
-    if (std::abs(glm::dot(moved.travel(), up_)) >= moved_share_ * should ||
-        moved.turning() * dt > 1e-4) {
+    if (std::abs(glm::dot(moved.travel(), up_)) >= moved_share_ * should || moved.turning() * dt > 1e-4) {
         still = 0;
         return {};
     }
@@ -238,7 +242,7 @@ Evidence StuckOnEdgeRule::held_up(const Step& step, Slot body, const std::vector
     std::vector<Touch> sides, below;
     for (const Touch& t : all) {
         if (t.gap > near && !t.logged) continue;
-        if (std::abs(glm::dot(t.normal, up_)) < 0.3)
+        if (std::abs(glm::dot(t.normal, up_)) < context_.shared.leans)
             sides.push_back(t);
         else if (glm::dot(t.normal, up_) < 0.0)
             below.push_back(t);
@@ -266,7 +270,9 @@ Evidence StuckOnEdgeRule::judge(const Step& step, Slot body) {
         return {};
     if (gravity_ > 0.0 && now.velocity_known && before.velocity_known) {
         const double gain = glm::dot(before.velocity - now.velocity, up_) / (gravity_ * step.now.dt());
-        if (gain > 0.6 && gain < 1.6) ++falls_[body];
+        if (gain > context_.settings["stuck-on-edge.falls_least"] &&
+            gain < context_.settings["stuck-on-edge.falls_most"])
+            ++falls_[body];
     }
     const std::vector<Touch> all = look_.touches(step, body);
     if (all.empty()) return {};

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // trapped: two solid bodies overlap for 10 frames or more, and one that wants to move or moves, not deeper
-// in, stays.
+// in, stays. An overlap so shallow that deep-overlap lets it pass counts where they want apart, and for
+// longer.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
+#include "observation/measures.hpp"
 
 namespace oddbounce {
 
@@ -12,7 +14,7 @@ namespace {
 struct Run {
     std::size_t first = 0, last = 0, deepest_at = 0;
     Slot mover = -1, other = -1;
-    std::size_t frames = 0, tries = 0;
+    std::size_t frames = 0, tries = 0, shallow_tries = 0;
     double deepest = 0.0, attempted = 0.0;
     Vec3 began{0.0};    // where the mover was from the other
     double moved = 0.0; // farthest from there
@@ -30,7 +32,7 @@ class TrappedRule : public Rule {
         for (const Meeting& m : step.meetings) {
             const bool one_way =
                 at(step.now, m.a).def->role == Role::OneWay || at(step.now, m.b).def->role == Role::OneWay;
-            if (m.does == Does::Solid && !one_way && m.gap_after < -in_order(step.now, m.a, m.b) &&
+            if (m.does == Does::Solid && !one_way && m.gap_after < -context_.recording.slop() &&
                 !one_owner(step.now, m.a, m.b))
                 take(step, m);
         }
@@ -43,13 +45,8 @@ class TrappedRule : public Rule {
 
     /// Depth that is no trap: what deep-overlap lets pass.
     double in_order(const World& now, Slot a, Slot b) const {
-        double extent = infinity;
-        for (const Slot c : {a, b})
-            if (now.body_of(c).def->moves != Moves::Static)
-                extent = std::min(extent, at(now, c).geometry->extent());
-        const double share =
-            extent < infinity ? context_.settings["deep-overlap.share_of_extent"] * extent : 0.0;
-        return std::max(context_.recording.slop(), share);
+        return std::max(context_.recording.slop(),
+                        context_.settings["deep-overlap.share_of_extent"] * moving_extent(now, a, b));
     }
 
     /// How fast the body wants to go, other than deeper in; 0: it does not try. `out` leads
@@ -63,6 +60,19 @@ class TrappedRule : public Rule {
             glm::dot(b.desired, out) > not_inward * glm::length(b.desired))
             most = glm::length(b.desired);
         return most;
+    }
+
+    /// Whoever of them wants to go anywhere wants out, and one does. `out` leads a out.
+    bool want_apart(const BodyState& a, const BodyState& b, const Vec3& out, const Step& step) const {
+        const double least = context_.shared.hardly * closing_that_matters(step);
+        const auto wants = [&](const BodyState& body) {
+            return body.has_desired && body.def->moves != Moves::Static && glm::length(body.desired) > least;
+        };
+        const auto wants_out = [&](const BodyState& body, const Vec3& way) {
+            return glm::dot(body.desired, way) > context_.shared.toward * glm::length(body.desired);
+        };
+        return (wants(a) || wants(b)) && (!wants(a) || wants_out(a, out)) &&
+               (!wants(b) || wants_out(b, -out));
     }
 
     void take(const Step& step, const Meeting& m) {
@@ -87,7 +97,10 @@ class TrappedRule : public Rule {
         if (a.velocity_known && b.velocity_known && (a.velocity_logged || b.velocity_logged) &&
             apart > closing_that_matters(step))
             speed = std::max(speed, apart);
-        if (speed > 0.0 && !comes_out) ++run.tries, run.attempted += speed * step.now.dt();
+        const bool shallow = depth <= in_order(step.now, m.a, m.b);
+        if (shallow && !want_apart(a, b, -m.normal, step)) return;
+        if (speed > 0.0 && !comes_out)
+            ++(shallow ? run.shallow_tries : run.tries), run.attempted += speed * step.now.dt();
         if (-m.gap_after > run.deepest)
             run.deepest = -m.gap_after, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5;
     }
@@ -96,7 +109,10 @@ class TrappedRule : public Rule {
         constexpr double went = 0.25; // of what it tried: more is a way through, not a trap
         const Recording& r = context_.recording;
         const auto least = static_cast<std::size_t>(context_.settings["trapped.frames"]);
-        if (run.tries < least || run.moved > went * run.attempted) return;
+        const auto long_enough =
+            static_cast<std::size_t>(context_.settings["trapped.shallow"] * r.header.rate);
+        const bool held = run.tries >= least || run.tries + run.shallow_tries >= long_enough;
+        if (!held || run.moved > went * run.attempted) return;
         const World w = r.world_at(run.first);
         Finding f;
         f.fault = "trapped", f.first = r.number(run.first), f.last = r.number(run.last);

@@ -6,6 +6,7 @@
 // that does nothing, a one-way dropped through on purpose.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
+#include "observation/measures.hpp"
 
 namespace oddbounce {
 
@@ -19,27 +20,30 @@ struct Crossing {
     double closing = 0.0; // speed along the entry normal before
     double dt = 0.0, thickness = 0.0, inside = 0.0;
     bool sensor = false, responded = false;
+    double jump = 0.0; // its way, where that is so much longer than before that it may have been put there
     std::size_t index = 0;
     std::int64_t first = 0, last = 0;
 };
 
 /// True where the frame's log responds to the crossing: an active contact that pushes against the entry;
 /// for a sensor any report of the two.
-bool answered_by_log(const World& now, const Frame& frame, const Crossing& c) {
+/// `most`: of contacts that face the way more than this (cosine), none is a response.
+bool answered_by_log(const World& now, const Frame& frame, const Crossing& c, double most = 1.0) {
     const Id mover = at(now, c.mover).def->id, other = at(now, c.other).def->id;
     for (const ContactRow& row : frame.contacts) {
         const bool same = row.a == mover && row.b == other, swapped = row.a == other && row.b == mover;
         if (!same && !swapped) continue;
         if (c.sensor) return true;
         if (!row.active || row.phase == Phase::End) continue;
-        if (!row.normal || glm::dot(*row.normal, c.way) * (same ? 1.0 : -1.0) > 0.0) return true;
+        const double facing = row.normal ? glm::dot(*row.normal, c.way) * (same ? 1.0 : -1.0) : most;
+        if (facing > 0.0 && facing <= most) return true;
     }
     if (!c.sensor) return false;
     return event_about(frame, now.body_of(c.mover).def->id, now.body_of(c.other).def->id);
 }
 
 /// The one-way of the pair holds the mover only if it arrives against `pass`, and not if it asks to drop.
-bool one_way_lets_through(const World& now, Slot mover, Slot other, const Vec3& travel) {
+bool one_way_lets_through(const World& now, Slot mover, Slot other, const Vec3& travel, double toward) {
     const ColliderDef &dm = *at(now, mover).def, &d = *at(now, other).def;
     if (d.role != Role::OneWay && dm.role != Role::OneWay) return false;
     const bool other_is = d.role == Role::OneWay;
@@ -47,7 +51,7 @@ bool one_way_lets_through(const World& now, Slot mover, Slot other, const Vec3& 
     const Vec3 way = other_is ? travel : -travel;
     if (glm::dot(way, pass) >= 0.0) return true;
     const BodyState& body = now.body_of(other_is ? mover : other);
-    return body.has_desired && glm::dot(unit(body.desired), pass) < -0.5;
+    return body.has_desired && glm::dot(unit(body.desired), pass) < -toward;
 }
 
 class TunnelingRule : public Rule {
@@ -64,6 +68,7 @@ class TunnelingRule : public Rule {
 
   private:
     void consider(const Step& step, const Meeting& m);
+    double jump(const Step& step, Slot mover) const;
     void follow_point(const Step& step, Crossing& c) const;
     bool goes_round(const Step& step, const Crossing& c) const;
     bool deep_enough(const Step& step, const Crossing& c) const;
@@ -90,21 +95,41 @@ void TunnelingRule::consider(const Step& step, const Meeting& m) {
     if (c.sensor && !context_.recording.header.has(Channel::Contacts)) return;
     if (c.mover != m.a) c.sweep.normal = -m.sweep.normal, std::swap(c.sweep.on_a, c.sweep.on_b);
     follow_point(step, c);
-    if (c.inside <= slop || (!c.sensor && one_way_lets_through(step.now, c.mover, c.other, c.way))) return;
+    if (c.inside <= slop ||
+        (!c.sensor && one_way_lets_through(step.now, c.mover, c.other, c.way, context_.shared.toward)))
+        return;
     c.dt = step.now.dt(), c.index = step.index, c.first = step.before.number(), c.last = step.now.number();
     const double entry = c.travel * glm::dot(c.way, c.sweep.normal) / c.dt;
     c.closing = step.before.body_of(c.mover).velocity_known
                     ? std::max(entry, closing_speed(step.before, c.mover, c.other, c.sweep.normal))
                     : entry;
+    // A body that rested on the face that it is driven through had its contact before: that is no response.
+    const bool rested = m.gap_before <= slop + context_.recording.header.skin;
+    const double most = rested ? context_.settings["tunneling.rests_on"] : 1.0;
     if (answered_by_log(step.now, *step.frame, c) ||
-        (previous_ && answered_by_log(step.before, *previous_, c)))
+        (previous_ && answered_by_log(step.before, *previous_, c, most)))
         return;
     const bool logged = step.now.body_of(c.mover).velocity_logged;
-    if (!c.sensor && logged && closing_speed(step.now, c.mover, c.other, c.sweep.normal) < -0.1 * c.closing)
+    if (!c.sensor && logged &&
+        closing_speed(step.now, c.mover, c.other, c.sweep.normal) < -context_.shared.hardly * c.closing)
         return;
     if (!deep_enough(step, c) || goes_round(step, c)) return;
+    c.jump = jump(step, c.mover);
+    if (c.jump > 0.0 && step.now.body_of(c.mover).velocity_logged) return;
     measure(step, c);
     pending_.push_back(c);
+}
+
+/// The length of a way that no velocity, logged or of the step before, comes near to explaining; 0: one does.
+double TunnelingRule::jump(const Step& step, Slot mover) const {
+    const ColliderState& c = at(step.now, mover);
+    const BodyState &is = step.now.body_of(mover), &was = step.before.body_of(mover);
+    const double way = glm::length(step.now.motion_since(step.before, c.body).travel());
+    double speed = was.velocity_known ? glm::length(was.velocity) : 0.0;
+    if (is.velocity_logged) speed = std::max(speed, glm::length(is.velocity));
+    const bool jumps =
+        way > context_.settings["tunneling.jump"] * std::max(speed * step.now.dt(), c.geometry->reach());
+    return jumps ? way : 0.0;
 }
 
 /// The way of the point that touches, as the other body sees it: travel and turning of both count.
@@ -124,15 +149,6 @@ void TunnelingRule::follow_point(const Step& step, Crossing& c) const {
     c.inside = length_between(c.sweep.first, c.sweep.last), c.travel = length_between(0.0, 1.0);
     const double ahead = std::max(1e-3, 0.05 * (c.sweep.last - c.sweep.first));
     c.way = theirs.at(c.sweep.first).turn.turn(unit(seen(c.sweep.first + ahead) - seen(c.sweep.first)));
-}
-
-/// Extent of what moves; of the smaller, if both do.
-double moving_extent(const World& now, const Crossing& c) {
-    double extent = infinity;
-    for (const Slot s : {c.mover, c.other})
-        if (now.body_of(s).def->moves != Moves::Static && !at(now, s).geometry->open())
-            extent = std::min(extent, at(now, s).geometry->extent());
-    return extent < infinity ? extent : 0.0;
 }
 
 /// A game that moves axis by axis goes round a corner that the straight way cuts: one of the two ways round
@@ -172,8 +188,9 @@ bool TunnelingRule::deep_enough(const Step& step, const Crossing& c) const {
     // Past a corner, in by one face and out by its neighbour, it must be as deep as an overlap that shows.
     const double out = std::min(1.0, c.sweep.last + 1e-3);
     const Distance leaving = distance(*cm.geometry, mm.at(out), *co.geometry, mo.at(out));
-    if (!c.sensor && leaving.known && glm::dot(leaving.normal, c.sweep.normal) > -0.5)
-        least = std::max(least, context_.settings["tunneling.corner_share"] * moving_extent(step.now, c));
+    if (!c.sensor && leaving.known && glm::dot(leaving.normal, c.sweep.normal) > -context_.shared.toward)
+        least = std::max(least, context_.settings["tunneling.corner_share"] *
+                                    moving_extent(step.now, c.mover, c.other));
     for (int i = 1; i < 8; ++i) {
         const double t = c.sweep.first + (c.sweep.last - c.sweep.first) * i / 8.0;
         if (distance(*cm.geometry, mm.at(t), *co.geometry, mo.at(t), 0.0).gap < -least) return true;
@@ -198,10 +215,14 @@ void TunnelingRule::measure(const Step& step, Crossing& c) const {
 /// One frame later: a late contact, or a velocity turned back that no other contact explains.
 void TunnelingRule::settle(const Step& step, Crossing& c) const {
     if (answered_by_log(step.now, *step.frame, c)) c.responded = true;
+    // It goes on as it did before: it was put there, and nobody marked the teleport.
+    const double went = glm::length(step.now.motion_since(step.before, at(step.now, c.mover).body).travel());
+    if (c.jump > 0.0 && went < c.jump / context_.settings["tunneling.jump"]) c.responded = true;
     const BodyState& body = step.now.body_of(c.mover);
     if (c.sensor || body.teleported || body.fresh || !step.now.stays(c.mover) || !step.now.stays(c.other))
         return;
-    if (closing_speed(step.now, c.mover, c.other, c.sweep.normal) >= -0.1 * c.closing) return;
+    if (closing_speed(step.now, c.mover, c.other, c.sweep.normal) >= -context_.shared.hardly * c.closing)
+        return;
     const Slot own = at(step.now, c.mover).body;
     for (const Meeting* met : step.of(own)) {
         const Meeting& m = *met;

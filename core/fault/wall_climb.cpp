@@ -18,7 +18,9 @@ struct Run {
     Slot mover = -1, other = -1;
     double rise = 0.0, slope = 0.0, least = 0.0; // height gained; degrees; height that is in order
     std::size_t frames = 0;
-    Vec3 began{0.0}, at{0.0}; // the first and the last contact
+    double first_speed = 0.0, last_speed = 0.0, slows = 0.0; // upward; by how much a flight would slow down
+    double noise = 0.0;                                      // of these speeds, where places are rounded
+    Vec3 began{0.0}, at{0.0};                                // the first and the last contact
 };
 
 class WallClimbRule : public Rule {
@@ -66,7 +68,7 @@ class WallClimbRule : public Rule {
             if (step.now.body_of(other).def->moves != Moves::Static && lifts > 0.0) out.carried = true;
             if (slope <= limit)
                 out.carried = out.carried || m.gap_after < 0.0 || logged;
-            else if (slope < 100.0 && (!out.meeting || slope < out.slope))
+            else if (slope < context_.settings["wall-climb.overhang"] && (!out.meeting || slope < out.slope))
                 out.meeting = &m, out.slope = slope;
         }
         return out;
@@ -87,8 +89,9 @@ class WallClimbRule : public Rule {
         const bool steered = is.def->moves == Moves::Kinematic || is.has_desired;
         if (!steered || is.fresh || is.teleported || !was.velocity_known || was.fresh) return;
         const double rise = glm::dot(is.pose.at - was.pose.at, up_), slop = context_.recording.slop();
-        const bool wants_up = is.has_desired && glm::dot(is.desired, up_) > 0.1 * glm::length(is.desired);
-        if (rise <= 0.02 * slop || wants_up) return;
+        const bool wants_up =
+            is.has_desired && glm::dot(is.desired, up_) > context_.shared.hardly * glm::length(is.desired);
+        if (rise <= context_.settings["wall-climb.least_step"] * slop || wants_up) return;
         const Steep steep = surfaces(step, body);
         const bool flies = in_flight(step, body, rise, steep);
         Run* run = runs_.find(body);
@@ -96,7 +99,12 @@ class WallClimbRule : public Rule {
         const Slot mine = at(step.now, steep.meeting->a).body == body ? steep.meeting->a : steep.meeting->b;
         const Slot other = mine == steep.meeting->a ? steep.meeting->b : steep.meeting->a;
         Run& r = runs_.at(body, step.index);
+        const Flight& f = flights_[body];
+        constexpr double places = 2.0; // a speed rests on two of them, each rounded
+        r.noise = places * context_.observed.grain(body) / step.now.dt(), r.last_speed = f.speed;
+        r.slows += (f.pulled ? f.pull : -glm::dot(context_.recording.header.gravity, up_)) * step.now.dt();
         if (r.frames++ == 0) {
+            r.first_speed = f.speed, r.slows = 0.0;
             r.mover = mine, r.other = other, r.slope = steep.slope;
             const Geometry& g = *at(step.now, mine).geometry;
             const double height = g.along(is.pose, up_) + g.along(is.pose, -up_);
@@ -130,6 +138,10 @@ class WallClimbRule : public Rule {
         const Recording& r = context_.recording;
         if (run.rise <= run.least ||
             run.frames < static_cast<std::size_t>(context_.settings["wall-climb.frames"]))
+            return;
+        // Among whole pixels a flight shows only in the long run.
+        if (run.noise > 0.0 && (run.slows <= 2.0 * run.noise ||
+                                run.first_speed - run.last_speed >= context_.shared.turned * run.slows))
             return;
         const World w = r.world_at(run.first);
         Finding f;

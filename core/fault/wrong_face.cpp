@@ -5,6 +5,7 @@
 // slop decides which face it is.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
+#include "observation/faces.hpp"
 
 #include <numbers>
 
@@ -14,6 +15,8 @@ namespace {
 
 struct Hit {
     std::size_t index = 0;
+    Vec3 came{0.0}, theirs{0.0}; // velocities before it, of the mover and of the other
+    double waited = 0.0;         // seconds since then
     Slot mover = -1, other = -1;
     Vec3 normal{0.0}, at{0.0}; // from the mover to the other
     double closing = 0.0, fraction = 0.0;
@@ -30,10 +33,16 @@ class WrongFaceRule : public Rule {
         // The game may respond one frame late: what it has not responded to yet waits for the next.
         std::vector<Hit> late;
         late.swap(waiting_);
-        for (const Hit& h : late)
-            if (!met(step, h) && step.now.stays(h.mover) && step.now.stays(h.other)) judge(step, h, false);
+        std::erase_if(late, [&](const Hit& h) {
+            return met(step, h) || !step.now.stays(h.mover) || !step.now.stays(h.other);
+        });
+        for (const Hit& h : late) judge(step, h, false);
+        const auto judged = [&](const Hit& h) {
+            return std::any_of(late.begin(), late.end(),
+                               [&](const Hit& o) { return o.mover == h.mover && o.other == h.other; });
+        };
         for (const Meeting& m : step.meetings)
-            if (std::optional<Hit> h = hit(step, m)) judge(step, *h, true);
+            if (std::optional<Hit> h = hit(step, m); h && !judged(*h)) judge(step, *h, true);
     }
 
   private:
@@ -68,20 +77,24 @@ class WrongFaceRule : public Rule {
         Hit h;
         std::tie(h.mover, h.other) = responder_first(step, m);
         const BodyState &was = step.before.body_of(h.mover), &is = step.now.body_of(h.mover);
-        if (!was.velocity_known || !is.velocity_known || is.teleported || is.fresh) return {};
+        if (!was.velocity_known || !is.velocity_known || is.teleported || is.fresh ||
+            context_.observed.steered(at(step.now, h.mover).body))
+            return {};
         const double matters = closing_that_matters(step);
         if (glm::length(was.velocity - step.before.body_of(h.other).velocity) <= matters) return {};
         // A game that puts its bodies at the touch may leave them a hair before it: look a slop farther.
         const double longer = 1.0 + slop / std::max(glm::length(was.velocity) * step.now.dt(), slop);
         const Sweep s = swept(step, h.mover, h.other, Vec3(0.0), longer);
         if (s.status != Status::Found && s.status != Status::Started) return {};
+        h.came = was.velocity, h.theirs = step.before.body_of(h.other).velocity;
         h.index = step.index, h.normal = s.normal, h.at = (s.on_a + s.on_b) * 0.5;
         h.fraction = std::min(1.0, s.first * longer);
         h.closing = closing_speed(step.before, h.mover, h.other, h.normal);
         // A graze: had it gone on, it would have been inside by less than a part of the slop.
-        h.graze = h.closing * step.now.dt() * (1.0 - h.fraction) < 0.1 * slop;
-        const bool responded = !context_.recording.header.has(Channel::Contacts) &&
-                               closing_speed(step.now, h.mover, h.other, h.normal) < 0.5 * h.closing;
+        h.graze = h.closing * step.now.dt() * (1.0 - h.fraction) < context_.shared.hardly * slop;
+        const bool responded =
+            !context_.recording.header.has(Channel::Contacts) &&
+            closing_speed(step.now, h.mover, h.other, h.normal) < context_.shared.turned * h.closing;
         if (h.closing <= matters || (h.graze && !m.contact && !responded)) return {};
         if (!flat_there(step, h)) return {};
         return h;
@@ -98,29 +111,32 @@ class WrongFaceRule : public Rule {
         for (const Vec3& along : directions(context_.recording).across(h.normal))
             for (const double side : {-1.0, 1.0}) {
                 const Sweep s = swept(step, h.mover, h.other, along * (side * slop) - h.normal * slop, 1.5);
-                if (s.status == Status::Found && glm::dot(s.normal, h.normal) < 0.7) return false;
+                if (s.status == Status::Found && glm::dot(s.normal, h.normal) < context_.shared.up)
+                    return false;
             }
         return true;
     }
 
-    void judge(const Step& step, const Hit& h, bool may_wait) {
-        const BodyState &was = step.before.body_of(h.mover), &is = step.now.body_of(h.mover);
-        const Vec3 theirs_before = step.before.body_of(h.other).velocity,
-                   theirs = step.now.body_of(h.other).velocity;
-        const Vec3 before = was.velocity - theirs_before, now = is.velocity - theirs;
+    void judge(const Step& step, Hit h, bool may_wait) {
+        const BodyState& is = step.now.body_of(h.mover);
+        h.waited += step.now.dt();
+        // A velocity that is derived is a mean over the step of the hit: the next one shows what came of it.
+        if (may_wait && !is.velocity_logged) return waiting_.push_back(h);
+        const Vec3 theirs_before = h.theirs, theirs = step.now.body_of(h.other).velocity;
+        const Vec3 before = h.came - theirs_before, now = is.velocity - theirs;
         const bool falls = is.def->moves != Moves::Static;
-        const Vec3 change =
-            now - before - (falls ? context_.recording.header.gravity * step.now.dt() : Vec3(0.0));
+        const Vec3 change = now - before - (falls ? context_.recording.header.gravity * h.waited : Vec3(0.0));
         const double matters = closing_that_matters(step);
         if (glm::length(change) <= matters) {
-            if (may_wait && glm::dot(now, h.normal) > 0.5 * h.closing) waiting_.push_back(h);
+            if (may_wait && glm::dot(now, h.normal) > context_.shared.turned * h.closing)
+                waiting_.push_back(h);
             return;
         }
         const auto along = [&](const Vec3& v) { return v - h.normal * glm::dot(v, h.normal); };
         // Along a face that code moves, the body's own way counts, for the face may go to and fro; only its
         // friction takes the body along.
         const bool driven = steers(step, h);
-        const Vec3 slid = along(driven ? was.velocity : before), slides = along(driven ? is.velocity : now),
+        const Vec3 slid = along(driven ? h.came : before), slides = along(driven ? is.velocity : now),
                    turned = along(driven ? change + theirs - theirs_before : change),
                    carried = along(theirs) - slid;
         if (driven && glm::dot(turned, carried) > 0.0 && glm::length(turned) <= glm::length(carried)) return;
@@ -136,12 +152,15 @@ class WrongFaceRule : public Rule {
         } else if (responded < hardly * h.closing) {
             if (h.graze && may_wait)
                 waiting_.push_back(h);
-            else if (const bool slides_on = slide > matters && glm::dot(slides, slid) > 0.5 * slide * slide;
+            else if (const bool slides_on =
+                         slide > matters && glm::dot(slides, slid) > context_.shared.turned * slide * slide;
                      !slides_on && spin < hardly * h.closing &&
                      glm::length(turned) > std::max(matters, hardly * h.closing))
                 emit(step, h, change, "along");
-        } else if (!turns_by_code(is) && !steers(step, h) && slide > std::max(matters, 0.1 * h.closing) &&
-                   spin < 0.2 * slide && glm::dot(slides, slid) < -reversed_ * slide * slide)
+        } else if (!turns_by_code(is) && !steers(step, h) && !jumps(step, h, slides) &&
+                   slide > std::max(matters, context_.shared.hardly * h.closing) &&
+                   spin < context_.settings["wrong-face.spin"] * slide &&
+                   glm::dot(slides, slid) < -reversed_ * slide * slide)
             emit(step, h, change, "both");
     }
 
@@ -153,10 +172,18 @@ class WrongFaceRule : public Rule {
                            });
     }
 
-    /// A walker that a solver moves and code steers: it may turn round in the frame in which it lands.
+    /// A walker of which nobody says where it wants to go: it may turn round in the frame in which it lands.
     bool turns_by_code(const BodyState& b) const {
-        return b.def->moves == Moves::Dynamic && b.def->upright &&
-               !context_.recording.header.has(Channel::Desired);
+        return b.def->upright && !context_.recording.header.has(Channel::Desired);
+    }
+
+    /// Whoever walks may jump in the frame in which it lands.
+    bool jumps(const Step& step, const Hit& h, const Vec3& slides) const {
+        const BodyState& is = step.now.body_of(h.mover);
+        const bool walks =
+            is.def->upright || is.has_desired || is.grounded || step.before.body_of(h.mover).grounded;
+        return walks && is.def->moves == Moves::Kinematic &&
+               glm::dot(unit(slides), context_.recording.header.up) > context_.shared.up;
     }
 
     /// A paddle may send a ball wherever it likes: code that moves a body may steer what hits it.
@@ -175,7 +202,9 @@ class WrongFaceRule : public Rule {
         const BodyState& is = step.now.body_of(h.mover);
         if (is.has_desired && glm::length(is.desired) > 0.0) {
             const Vec3 desired = is.desired - h.normal * glm::dot(is.desired, h.normal);
-            if (glm::length(slides - desired) < 0.2 * glm::length(is.desired)) return true;
+            if (glm::length(slides - desired) <
+                context_.settings["wrong-face.as_desired"] * glm::length(is.desired))
+                return true;
         }
         const Slot own = at(step.now, h.mover).body, met = at(step.now, h.other).body;
         // What the log says it touched in this step, though the way from end to end may be far from it.
@@ -184,7 +213,7 @@ class WrongFaceRule : public Rule {
             const bool is_a = at(step.now, c.mark_a.slot).body == own,
                        is_b = at(step.now, c.mark_b.slot).body == own;
             if (is_a != is_b && std::minmax(c.mark_a.slot, c.mark_b.slot) != std::minmax(h.mover, h.other) &&
-                glm::dot(is_a ? -*c.normal : *c.normal, unit(turned)) > 0.5)
+                glm::dot(is_a ? -*c.normal : *c.normal, unit(turned)) > context_.shared.toward)
                 return true;
         }
         // Without contacts, whatever it could reach after the hit may have turned it, too.
@@ -198,9 +227,13 @@ class WrongFaceRule : public Rule {
             for (const Meeting* m : step.of(met)) {
                 const bool mine = at(step.now, m->a).body == own || at(step.now, m->b).body == own;
                 if (!mine && m->does == Does::Solid &&
-                    (m->contact || (!logged && m->closest() <= 4.0 * slop + on)))
+                    (m->contact || (!logged && m->closest() <= context_.shared.solver_reach * slop + on)))
                     return true;
             }
+        // Another face of the same collider: a map is floor and wall.
+        const Vec3 back = -unit(turned);
+        const auto face = other_face(step, h.mover, h.other, h.normal, back, slop + on);
+        if (face && glm::dot(*face, back) > context_.shared.toward) return true;
         for (const Meeting* near : step.of(own)) {
             const Meeting& m = *near;
             const bool is_a = at(step.now, m.a).body == own;

@@ -34,9 +34,10 @@ struct Tuning {
     std::size_t first, last;
     MotionModel model;
     const Control* control;
+    const std::vector<bool>* touches;
 
     double at(const std::vector<double>& x) const {
-        return difference(recording, body, rerun(recording, body, first, last, with(x), control));
+        return difference(recording, body, rerun(recording, body, first, last, with(x), control, touches));
     }
     MotionModel with(const std::vector<double>& x) const {
         MotionModel m = model;
@@ -94,16 +95,17 @@ Fit fit(const Recording& r, Slot body, std::size_t first, std::size_t last, int 
     Fit best;
     best.frames = last - first;
     std::vector<std::pair<double, MotionModel>> tried;
+    const std::vector<bool> touches = touching_steps(r, body, first, last, control);
     for (const MotionModel& m : models(again)) {
         if (control && control->stop) return best;
-        const double d = difference(r, body, rerun(r, body, first, last, m, control));
+        const double d = difference(r, body, rerun(r, body, first, last, m, control, &touches));
         tried.emplace_back(std::round(d * 1e9) * 1e-9, m);
     }
     std::stable_sort(tried.begin(), tried.end(),
                      [](const auto& a, const auto& b) { return a.first < b.first; });
     best.model = tried.front().second, best.largest_difference = tried.front().first;
     for (std::size_t i = 0; i < tuned_models && best.largest_difference > r.slop(); ++i)
-        tune({r, body, first, last, tried[i].second, control}, best);
+        tune({r, body, first, last, tried[i].second, control, &touches}, best);
     return best;
 }
 

@@ -257,11 +257,17 @@ class Stepper {
     bool responded_ = false;
 };
 
-/// True where the recorded body touches something solid in this step: what changed its speed may be that.
+/// True where the recorded body touches something solid in this step: what changed its speed may be that. A move
+/// that is refused as a whole ends before the touch, by up to a step of what the body wants.
 bool recorded_touch(const std::vector<Meeting>& meetings, const World& now, Slot body, double slop) {
+    constexpr double stands = 0.1; // of the desired velocity
+    const BodyState& b = now.body(body);
+    const double wants = b.has_desired ? glm::length(b.desired) : 0.0;
+    const bool refused = b.velocity_known && glm::length(b.velocity) <= stands * wants;
+    const double near = slop + (refused ? wants * now.dt() : 0.0);
     return std::any_of(meetings.begin(), meetings.end(), [&](const Meeting& m) {
         if (m.does != Does::Solid || (at(now, m.a).body != body && at(now, m.b).body != body)) return false;
-        return m.contact || m.closest() <= slop;
+        return m.contact || m.closest() <= near;
     });
 }
 
@@ -286,15 +292,33 @@ Vec3 intended(const World& before, const World& now, Slot body, const Vec3& velo
 
 } // namespace
 
+std::vector<bool> touching_steps(const Recording& r, Slot body, std::size_t first, std::size_t last,
+                                 const Control* control) {
+    std::vector<bool> out;
+    World now = r.world_at(first);
+    Pairing pairing;
+    for (std::size_t i = first + 1; i <= last && !(control && control->stop); ++i) {
+        const World before = now;
+        const auto frame = r.frame(i);
+        now.step(*frame);
+        out.push_back(recorded_touch(pairing.meetings(before, now, *frame, false), now, body, r.slop()));
+    }
+    return out;
+}
+
 Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, const MotionModel& model,
-            const Control* control) {
+            const Control* control, const std::vector<bool>* touches) {
+    if (!touches) {
+        const std::vector<bool> found = touching_steps(r, body, first, last, control);
+        return rerun(r, body, first, last, model, control, &found);
+    }
     Track track;
     track.first = first;
     World now = r.world_at(first);
     const BodyState& start = now.body(body);
     track.points.push_back({start.pose, start.velocity_known ? start.velocity : Vec3(0.0), {}, {}});
-    Pairing pairing;
-    for (std::size_t i = first + 1; i <= last && !(control && control->stop); ++i) {
+    for (std::size_t i = first + 1; i <= last && i - first <= touches->size() && !(control && control->stop);
+         ++i) {
         const World before = now;
         const auto frame = r.frame(i);
         now.step(*frame);
@@ -304,9 +328,7 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
         if (rec.teleported || rec.fresh) {
             p = {rec.pose, rec.velocity_known ? rec.velocity : Vec3(0.0), {}, {}};
         } else {
-            const bool touched =
-                recorded_touch(pairing.meetings(before, now, *frame, false), now, body, r.slop());
-            p.velocity = intended(before, now, body, p.velocity, touched);
+            p.velocity = intended(before, now, body, p.velocity, (*touches)[i - first - 1]);
             Stepper(before, now, i, body, model).step(p, rec);
         }
         track.points.push_back(std::move(p));

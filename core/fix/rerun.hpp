@@ -32,11 +32,18 @@ struct Track {
     std::vector<TrackPoint> points;
 };
 
+/// For each step that leads to the frames first + 1 to last: the recorded body touches something solid in it.
+/// What changed its velocity there may be that. Shorter where it was stopped.
+std::vector<bool> touching_steps(const Recording& recording, Slot body, std::size_t first, std::size_t last,
+                                 const Control* control = nullptr);
+
 /// Moves the body from its recorded state at the end of frame `first` to frame `last`. Wishes, gravity,
 /// pushes that no contact explains, turns and everything else are as recorded; obstacles are those of
-/// `recording` (changed or not). Requires: the body is present from first to last.
+/// `recording` (changed or not). Requires: the body is present from first to last. `touches`: its
+/// touching_steps, for whoever has them already.
 Track rerun(const Recording& recording, Slot body, std::size_t first, std::size_t last,
-            const MotionModel& model, const Control* control = nullptr);
+            const MotionModel& model, const Control* control = nullptr,
+            const std::vector<bool>* touches = nullptr);
 
 /// How well a model does what the game did, with the colliders as they were.
 struct Fit {

@@ -74,6 +74,7 @@ struct RayRow {
     std::string after;
     std::vector<int> cell;
     std::optional<double> step;
+    int float_bits = 0; ///< width in which this ray is computed; 0: that of the header
     std::string extra;
     bool operator==(const RayRow&) const = default;
 };

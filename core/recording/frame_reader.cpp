@@ -90,7 +90,7 @@ std::optional<Frame> FrameReader::read_in_order(std::string_view line, const Pla
 
 Frame FrameReader::read(JsonObject object, const Place& place) {
     Frame f;
-    f.dt = 1.0 / header_.rate;
+    f.dt = 1.0 / header_.rate, gave_dt_ = false;
     bool numbered = false, others = false;
     for (const auto field : object) {
         if (field.value.is_null()) continue;
@@ -100,7 +100,7 @@ Frame FrameReader::read(JsonObject object, const Place& place) {
             numbered = true;
             break;
         case FrameKey::Dt:
-            f.dt = number(field.value, place, "dt");
+            f.dt = number(field.value, place, "dt"), gave_dt_ = true;
             if (!(f.dt >= shortest_step && f.dt <= longest_step))
                 place.fail("dt", "must be between 1e-9 and 1e6 seconds");
             break;
@@ -264,6 +264,9 @@ void FrameReader::read_rays(Keys& k, Frame& f) const {
         for (Id i : r.ids("cell"))
             row.cell.push_back(static_cast<int>(std::clamp<Id>(i, -2000000000, 2000000000)));
         if (r.has("step")) row.step = r.number("step");
+        if (r.has("float")) row.float_bits = static_cast<int>(r.whole("float"));
+        if (row.float_bits != 0 && row.float_bits != 32 && row.float_bits != 64)
+            r.place().fail("float", "must be 32 or 64");
         row.extra = r.rest([&](const std::string& key) { unknown_("ray", key); });
         f.rays.push_back(std::move(row));
     });

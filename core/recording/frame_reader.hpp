@@ -38,6 +38,8 @@ class FrameReader {
     std::optional<Frame> read(std::string_view line, const Place& place);
     /// The same without rows of bodies, which lie elsewhere.
     Frame read(JsonObject object, const Place& place);
+    /// The last frame that was read had a `dt`; else it is 1 / rate.
+    bool gave_dt() const { return gave_dt_; }
 
   private:
     std::optional<Frame> read_in_order(std::string_view line, const Place& place);
@@ -50,6 +52,7 @@ class FrameReader {
     std::vector<IdVector> read_id_vectors(Keys& k, const char* key) const;
 
     const Header& header_;
+    bool gave_dt_ = false;
     Unknown unknown_;
     simdjson::ondemand::parser rows_;
     simdjson::dom::parser parser_;

@@ -205,6 +205,25 @@ void LogReader::check_pending() {
     pending_.clear();
 }
 
+/// Of frames that are not logged, the next one that is has taken as many steps; or the numbers go by two,
+/// say, and every step is there. Velocities tell which.
+double LogReader::steps_passed(const Frame& f) {
+    constexpr std::int64_t most = 8; // more is a pause, not a step
+    const std::int64_t passed = f.number - *last_number_;
+    const auto r = feed_->recording();
+    if (passed < 2 || passed > most || r->empty()) return 1.0;
+    const auto before = r->frame(r->size() - 1);
+    for (std::size_t i = 0; i < std::min(f.bodies.size(), before->bodies.size()); ++i) {
+        const BodyRow &is = f.bodies[i], &was = before->bodies[i];
+        if (is.id != was.id || is.given < BodyRow::Velocity || was.given < BodyRow::Velocity) continue;
+        const double way = glm::length(is.at - was.at),
+                     step = 0.5 * (glm::length(is.velocity) + glm::length(was.velocity)) * f.dt;
+        one_step_off_ += std::abs(way - step),
+            all_steps_off_ += std::abs(way - step * static_cast<double>(passed));
+    }
+    return one_step_off_ < all_steps_off_ ? 1.0 : static_cast<double>(passed);
+}
+
 void LogReader::read_frame(std::string_view line, bool whole) {
     std::optional<Frame> read = frames_->read(line, place());
     if (!read) return not_json(whole);
@@ -214,6 +233,7 @@ void LogReader::read_frame(std::string_view line, bool whole) {
         place().fail("frame", "is " + std::to_string(f.number) + " after " + std::to_string(*last_number_) +
                                   ", expected rising numbers");
     const std::int64_t number = f.number;
+    if (!frames_->gave_dt() && last_number_) f.dt *= steps_passed(f);
     f.before = std::move(before_);
     before_.clear();
     if (const auto unknown = feed_->take(std::move(f))) {

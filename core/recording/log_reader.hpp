@@ -62,6 +62,7 @@ class LogReader {
     void read_probe(Keys& k);
     void read_expect(Keys& k);
     void read_frame(std::string_view line, bool whole);
+    double steps_passed(const Frame& frame);
     void not_json(bool whole);
     void check_pending();
 
@@ -76,6 +77,7 @@ class LogReader {
     std::optional<Feed> feed_;
     std::optional<FrameReader> frames_;
     std::optional<std::int64_t> last_number_;
+    double one_step_off_ = 0.0, all_steps_off_ = 0.0; ///< how badly velocities fit ways over numbers left out
     std::vector<DefinitionRef> before_;
     std::unordered_set<Id> bodies_, colliders_;
     struct Pending {

@@ -224,6 +224,7 @@ struct Writer {
         o.word_if("after", r.after);
         o.list_if("cell", r.cell, [](int i) { return std::to_string(i); });
         if (r.step) o.number("step", *r.step);
+        if (r.float_bits != 0) o.whole("float", r.float_bits);
         o.extra(r.extra);
         return o.done();
     }
@@ -271,11 +272,15 @@ std::string line_of(const Frame& f, const Header& h, bool with_rows) {
 void write_log_pieces(const Recording& r, const std::function<bool(std::string_view)>& put) {
     const Writer writer{r.header.space};
     std::string piece = writer.header(r.header) + "\n";
+    const double usual = 1.0 / r.header.rate;
+    std::optional<std::int64_t> last;
     for (std::size_t i = r.begin(); i < r.size(); ++i) {
         // Of a session whose beginning is not kept any more, the first frame says all that holds.
         const auto f = i > 0 && i == r.begin() ? std::make_shared<const Frame>(opening(r, i)) : r.frame(i);
         for (const Definition& d : f->before) piece += std::visit(writer, d) + "\n";
-        piece += writer.frame(*f, 1.0 / r.header.rate) + "\n";
+        const bool follows = !last || f->number == *last + 1; // else a reader counts the steps left out
+        piece += writer.frame(*f, follows ? usual : 0.0) + "\n";
+        last = f->number;
         if (piece.size() < 1 << 20) continue;
         if (!put(piece)) return;
         piece.clear();

@@ -6,6 +6,7 @@
 #include "help/record_dialog.hpp"
 #include "window/window.hpp"
 
+#include <QImage>
 #include <QtTest>
 
 namespace oddbounce {
@@ -17,6 +18,19 @@ inline void trigger(const Window& window, const char* keys) {
     for (QAction* action : window.actions())
         if (action->shortcuts().contains(QKeySequence(keys))) return action->trigger();
     QFAIL(keys);
+}
+
+/// How many pixels are nearly of this colour.
+inline int pixels_like(const QImage& image, const QColor& color) {
+    int count = 0;
+    for (int y = 0; y < image.height(); ++y)
+        for (int x = 0; x < image.width(); ++x) {
+            const QColor c = image.pixelColor(x, y);
+            count += std::abs(c.red() - color.red()) + std::abs(c.green() - color.green()) +
+                         std::abs(c.blue() - color.blue()) <
+                     24;
+        }
+    return count;
 }
 
 /// Brings the screen up; `window` has a recording open. The widget that holds it.

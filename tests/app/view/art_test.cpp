@@ -41,6 +41,20 @@ char letter(const QColor& c) {
 class ArtTest : public QObject {
     Q_OBJECT
   private slots:
+    void mapping_goesThereAndBackWithUpDown() {
+        for (const Vec3 up : {Vec3(0, 1, 0), Vec3(0, -1, 0), Vec3(0.6, 0.8, 0)}) {
+            Mapping m;
+            m.area = QRectF(0, 0, 400, 300), m.center = {1e6, -5}, m.scale = 3.5;
+            m.look_up(up);
+            const Vec2 p(1e6 + 12.25, 7.5);
+            QVERIFY(glm::length(m.from(m.to(p)) - p) < 1e-6);
+            const Vec2 fixed = m.from({100, 50});
+            m.zoom_at({100, 50}, 1.7);
+            QVERIFY(glm::length(m.from({100, 50}) - fixed) < 1e-6);
+            QVERIFY(m.to(m.center + flat(up)).y() < m.to(m.center).y());
+        }
+    }
+
     void pictures_lieWhereTheyShould_data() {
         QTest::addColumn<double>("up");
         QTest::addColumn<QString>("row"); // of the body: turn, scale x, scale y

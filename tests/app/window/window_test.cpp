@@ -23,22 +23,6 @@
 
 using namespace oddbounce;
 
-namespace {
-
-int pixels_like(const QImage& image, const QColor& color) {
-    int count = 0;
-    for (int y = 0; y < image.height(); ++y)
-        for (int x = 0; x < image.width(); ++x) {
-            const QColor c = image.pixelColor(x, y);
-            count += std::abs(c.red() - color.red()) + std::abs(c.green() - color.green()) +
-                         std::abs(c.blue() - color.blue()) <
-                     24;
-        }
-    return count;
-}
-
-} // namespace
-
 class WindowTest : public QObject {
     Q_OBJECT
   private:
@@ -298,20 +282,6 @@ class WindowTest : public QObject {
         const Mapping& m = window_->view().mapping();
         QVERIFY(window_->view().hover_text(m.to({60, 16})).contains("bollard, static"));
         QVERIFY(!window_->view().hover_text(m.to({60, 90})).contains("bollard"));
-    }
-
-    void mapping_goesThereAndBackWithUpDown() {
-        for (const Vec3 up : {Vec3(0, 1, 0), Vec3(0, -1, 0), Vec3(0.6, 0.8, 0)}) {
-            Mapping m;
-            m.area = QRectF(0, 0, 400, 300), m.center = {1e6, -5}, m.scale = 3.5;
-            m.look_up(up);
-            const Vec2 p(1e6 + 12.25, 7.5);
-            QVERIFY(glm::length(m.from(m.to(p)) - p) < 1e-6);
-            const Vec2 fixed = m.from({100, 50});
-            m.zoom_at({100, 50}, 1.7);
-            QVERIFY(glm::length(m.from({100, 50}) - fixed) < 1e-6);
-            QVERIFY(m.to(m.center + flat(up)).y() < m.to(m.center).y());
-        }
     }
 
     void themes_bothDrawTheFinding() {

@@ -56,10 +56,13 @@ class AccountTextTest : public QObject {
     }
     void directions_areThoseOfAPersonStandingUpright() {
         QFETCH(double, up_y);
-        const auto r = Scene(json{{"up", {0, up_y}}})
-                           .body(1, "kinematic", Scene::ball(1))
-                           .frame({{1, 0, 0}})
-                           .recording();
+        const auto recorded = [&](double gravity) {
+            return Scene(json{{"up", {0, up_y}}, {"gravity", {0, -gravity * up_y}}})
+                .body(1, "kinematic", Scene::ball(1))
+                .frame({{1, 0, 0}})
+                .recording();
+        };
+        const auto r = recorded(900);
         QCOMPARE(side_word(*r, Vec3(0, 3 * up_y, 0)), "above");
         QCOMPARE(side_word(*r, Vec3(1, -3 * up_y, 0)), "below");
         QCOMPARE(side_word(*r, Vec3(4, 3, 0)), "right of");
@@ -67,6 +70,11 @@ class AccountTextTest : public QObject {
         QCOMPARE(motion_text(*r, Vec3(0, -300 * up_y, 0)), std::string("falling at 300 px/s"));
         QCOMPARE(motion_text(*r, Vec3(-20, 3, 0)), std::string("moving left at 20.2 px/s"));
         QCOMPARE(motion_text(*r, Vec3(0.1, 0, 0)), std::string("at rest"));
+        QCOMPARE(motion_text(*r, Vec3(30, 40 * up_y, 0)), std::string("moving right and up at 50 px/s"));
+        QCOMPARE(motion_text(*r, Vec3(-30, -40 * up_y, 0)), std::string("moving left and down at 50 px/s"));
+        QCOMPARE(motion_text(*recorded(0), Vec3(0, -300 * up_y, 0)), std::string("moving down at 300 px/s"));
+        QCOMPARE(desired_text(*r, Vec3(40, -30 * up_y, 0)),
+                 std::string("wants to move right and down at 50 px/s"));
     }
 
     void names_fallBackToKindAndNumber() {

@@ -129,6 +129,116 @@ void looks(const std::string& path, Chance& vary, Look kind) {
     }
 }
 
+// ---- cells that are picked
+
+enum class Pick { Right, AcrossTheFace, Elsewhere, AcrossIn64, RightIn64 };
+/// A ray goes down on a map of cells and reports the cell that it hit: the one behind the face; the empty one
+/// before it, as rounding the point of the hit may give; one that it does not come near.
+void picks(const std::string& path, Chance& vary, Pick kind) {
+    const double rate = vary.rate(), size = 10;
+    Stage s(path, vary, plain("picks", rate, {"rays"}));
+    std::vector<std::string> rows(4, std::string(24, '#'));
+    rows.insert(rows.end(), 4, std::string(24, '.'));
+    s.prop(20, "sorter", "quay", bounce::cells(size, 0, 0, rows), -120, -40);
+    Flyer gull;
+    gull.y = vary(70), gull.enter(s, "gull", bounce::circle(4));
+    const double from = vary(-90), speed = vary(130);
+    for (const int frames = static_cast<int>(rate); s.next(frames);) {
+        gull.x = from + speed * s.n() / rate, gull.vx = speed, gull.describe(s);
+        const double aim = std::floor(gull.x / size) * size + 0.4 * size; // in the middle of a cell
+        const int column = static_cast<int>(std::floor((aim + 120) / size));
+        const bool wrong = s.n() > 5 && s.n() % 3 == 0;
+        const int row = wrong && (kind == Pick::AcrossTheFace || kind == Pick::AcrossIn64) ? 4 : 3;
+        const int aside = wrong && kind == Pick::Elsewhere ? 1 : 0;
+        bounce::Ray ray("pick", aim, gull.y - 5, aim, -30);
+        ray.caster(1).hit(20).at(aim, 0).cell(column + aside, row);
+        if (kind == Pick::AcrossIn64 || kind == Pick::RightIn64) ray.width(64);
+        s.log.ray(ray);
+    }
+}
+
+// ---- what others of its kind do
+
+enum class Unlike { OneIsNotTaken, AllAreTaken, LateContact, Rests, Instead };
+/// A stoat walks over parcels that report it, and each is picked, the contact of one logged a frame late; or
+/// one is not; or one is met while the stoat rests; or one is answered by another event.
+void unlike_others(const std::string& path, Chance& vary, Unlike kind) {
+    const double rate = vary.rate(), speed = vary(260);
+    Stage s(path, vary, plain("unlike others", rate, {"events"}));
+    s.log.pair("stoat", "parcel", "report");
+    Flyer stoat;
+    stoat.x = -300, stoat.enter(s, "stoat", bounce::box(18, 36));
+    const std::size_t count = 7, odd = 4;
+    std::vector<double> places;
+    for (std::size_t i = 0; i < count; ++i) // at rest for less than two seconds, or for more
+        places.push_back(-200 + speed * (kind == Unlike::Rests && i == odd
+                                             ? 2.3 * static_cast<double>(i) - 1.8
+                                             : 2.3 * static_cast<double>(i)));
+    for (std::size_t i = 0; i < count; ++i)
+        s.prop(static_cast<bounce::Id>(10 + i), "parcel", "parcel", bounce::circle(6), places[i], 0);
+    std::vector<bool> told(count, false);
+    for (const int frames = static_cast<int>(rate * 15); s.next(frames);) {
+        stoat.vx = speed, stoat.step(s), stoat.describe(s);
+        for (std::size_t i = 0; i < count; ++i) {
+            const auto parcel = static_cast<bounce::Id>(10 + i);
+            if (std::abs(stoat.x - places[i]) >= 9 + 6) continue;
+            if (kind != Unlike::LateContact || i != odd || told[i]) s.touch(1, parcel, places[i], 0, 1, 0);
+            if (told[i]) continue;
+            told[i] = true;
+            if (i != odd || kind == Unlike::AllAreTaken || kind == Unlike::LateContact)
+                s.log.event("picked", {1, parcel});
+            else if (kind == Unlike::Instead)
+                s.log.event("refused", {1, parcel});
+        }
+    }
+}
+
+enum class Blind { ToOne, ByDesign, Sees };
+/// A gull looks at crates; one of them is on a layer that its ray leaves out. Or all things of that layer are
+/// of a kind that it never sees.
+void blind_ray(const std::string& path, Chance& vary, Blind kind) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("blind", rate, {"rays"}));
+    bounce::Surface seen, other;
+    seen.layer = "crates", other.layer = kind == Blind::Sees ? "crates" : "scenery";
+    const char* what = kind == Blind::ByDesign ? "bush" : "crate";
+    const Block far = s.block("crate", "crate", 140, 0, 30, 200, seen),
+                near = s.block(what, what, 60, -40, 30, vary(60), other);
+    Flyer gull;
+    gull.x = -100, gull.enter(s, "gull", bounce::circle(8));
+    const double swing_by = vary(60);
+    for (const int frames = static_cast<int>(rate * 1.5); s.next(frames);) {
+        gull.y = -20 + swing_by * std::sin(2 * s.n() / rate), gull.describe(s);
+        const bool before = gull.y < near.top() && gull.y > near.bottom();
+        const Block& hit = before && kind == Blind::Sees ? near : far;
+        bounce::Ray ray("sight", -90, gull.y, 200, gull.y);
+        s.log.ray(ray.caster(1).layers({"crates"}).hit(hit.id).at(hit.left(), gull.y));
+    }
+}
+
+enum class Paid { WithoutTouch, Aura, OnTouch };
+/// A stoat is paid for a parcel that it touches; from then on for another one, in every frame, from afar. Or
+/// the event is one that never has to do with touch.
+void paid(const std::string& path, Chance& vary, Paid kind) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("paid", rate, {"events"}));
+    s.log.pair("stoat", "parcel", "report");
+    s.prop(10, "parcel", "parcel", bounce::circle(6), -60, 0);
+    s.prop(11, "parcel", "parcel", bounce::circle(6), 400, 0);
+    Flyer stoat;
+    stoat.x = -150, stoat.enter(s, "stoat", bounce::box(18, 36));
+    bool told = false;
+    const double speed = vary(120);
+    const int begins = static_cast<int>(rate * 1.5), ends = begins + static_cast<int>(rate * 0.4);
+    for (const int frames = static_cast<int>(rate * 2.5); s.next(frames);) {
+        stoat.vx = speed, stoat.step(s), stoat.describe(s);
+        const bool touches = std::abs(stoat.x + 60) < 15;
+        if (touches) s.touch(1, 10, -60, 0, 1, 0);
+        if (touches && !told && kind != Paid::Aura) s.log.event("paid", {1, 10}), told = true;
+        if (kind != Paid::OnTouch && s.n() >= begins && s.n() < ends) s.log.event("paid", {1, 11});
+    }
+}
+
 // ---- clean play that looks like a fault
 
 /// A respawn in the middle of a wall's other side, a spawn, a body that leaves, a collider switched off.
@@ -233,6 +343,30 @@ void lawful_drums(const std::string& path, Chance& vary) {
 
 const std::vector<MoreScene>& effect_scenes() {
     static const std::vector<MoreScene> all = {
+        {"one parcel is not picked", "no-reaction",
+         [](auto& p, auto& v) { unlike_others(p, v, Unlike::OneIsNotTaken); }},
+        {"all parcels are picked", "", [](auto& p, auto& v) { unlike_others(p, v, Unlike::AllAreTaken); }},
+        {"one parcel's contact is logged late", "",
+         [](auto& p, auto& v) { unlike_others(p, v, Unlike::LateContact); }},
+        {"one parcel is met too soon", "", [](auto& p, auto& v) { unlike_others(p, v, Unlike::Rests); }},
+        {"one parcel is refused", "", [](auto& p, auto& v) { unlike_others(p, v, Unlike::Instead); }},
+        {"sight leaves out one crate", "ray-wrong-answer",
+         [](auto& p, auto& v) { blind_ray(p, v, Blind::ToOne); }},
+        {"sight leaves out bushes", "", [](auto& p, auto& v) { blind_ray(p, v, Blind::ByDesign); }},
+        {"sight sees both crates", "", [](auto& p, auto& v) { blind_ray(p, v, Blind::Sees); }},
+        {"paid from afar in every frame", "repeat-effect",
+         [](auto& p, auto& v) { paid(p, v, Paid::WithoutTouch); }},
+        {"an effect from afar", "", [](auto& p, auto& v) { paid(p, v, Paid::Aura); }},
+        {"paid on touch", "", [](auto& p, auto& v) { paid(p, v, Paid::OnTouch); }},
+        {"picks the cell that it hits", "", [](auto& p, auto& v) { picks(p, v, Pick::Right); }},
+        {"picks the cell that it hits, in 64 bit", "",
+         [](auto& p, auto& v) { picks(p, v, Pick::RightIn64); }},
+        {"picks the cell before the face", "ray-knife-edge",
+         [](auto& p, auto& v) { picks(p, v, Pick::AcrossTheFace); }},
+        {"picks the cell before the face, in 64 bit", "ray-knife-edge",
+         [](auto& p, auto& v) { picks(p, v, Pick::AcrossIn64); }},
+        {"picks a cell that it does not hit", "ray-wrong-answer",
+         [](auto& p, auto& v) { picks(p, v, Pick::Elsewhere); }},
         {"taken too late", "no-reaction", [](auto& p, auto& v) { missing(p, v, Missing::Late); }},
         {"never taken", "no-reaction", [](auto& p, auto& v) { missing(p, v, Missing::Off); }},
         {"taken by another", "no-reaction", [](auto& p, auto& v) { missing(p, v, Missing::Third); }},

@@ -207,6 +207,44 @@ class LawsTest : public QObject {
         QCOMPARE(gist(*with_gaps(*r)), plain);
     }
 
+    /// Asked for alone, a fault is found where the full scan finds it, and nowhere else.
+    void alone_isTheSame_data() { findings_areTheSame_data(); }
+    void alone_isTheSame() {
+        QFETCH(QString, file);
+        const auto r = read_recording(file.toStdString());
+        const Scan full = scan(*r);
+        std::set<std::string> asked{"deep-overlap", "silent-overlap", "double-hit", "invisible-wall"};
+        for (const Finding& f : full.findings) asked.insert(f.fault);
+        for (const std::string& fault : asked) {
+            ScanOptions options;
+            options.only = {fault};
+            QStringList alone, of_full;
+            for (const Finding& f : scan(*r, options).findings) alone << f.id.c_str();
+            for (const Finding& f : full.findings)
+                if (f.fault == fault) of_full << f.id.c_str();
+            QCOMPARE(alone, of_full);
+        }
+    }
+
+    /// Cut off by the end of the recording, what goes on for long is told all the same.
+    void cutShort_isTold_data() { findings_areTheSame_data(); }
+    void cutShort_isTold() {
+        QFETCH(QString, file);
+        const auto r = read_recording(file.toStdString());
+        for (const Finding& f : scan(*r).findings) {
+            const std::ptrdiff_t first = r->frame_index(f.first), last = r->frame_index(f.last);
+            if (last - first < 12) continue;
+            const auto cut = static_cast<std::size_t>(first + 3 * (last - first) / 4);
+            Draft part = draft_of(*r);
+            part.frames.resize(cut + 1);
+            const std::vector<Finding> found = scan(*part.recorded()).findings;
+            const bool told = std::any_of(found.begin(), found.end(), [&](const Finding& g) {
+                return g.fault == f.fault && g.bodies[0] == f.bodies[0];
+            });
+            QVERIFY2(told, qPrintable(QString("%1, cut after frame index %2").arg(f.id.c_str()).arg(cut)));
+        }
+    }
+
     /// Cut where nothing is wrong for half a second, the two parts together say what the whole says.
     void spans_findTheSame_data() { findings_areTheSame_data(); }
     void spans_findTheSame() {

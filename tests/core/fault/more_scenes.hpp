@@ -22,6 +22,14 @@ inline Setting plain(const char* title, double rate, std::vector<std::string> mo
     return {title, gravity, rate, std::move(more)};
 }
 
+/// A setting without contacts.
+inline Setting untold(const char* title, double rate, std::vector<std::string> more = {},
+                      double gravity = 0) {
+    Setting s = plain(title, rate, std::move(more), gravity);
+    s.contacts = false;
+    return s;
+}
+
 struct MoreScene {
     const char* name;
     const char* fault; ///< what must be found; empty: nothing
@@ -32,3 +40,5 @@ const std::vector<MoreScene>& more_scenes();
 const std::vector<MoreScene>& effect_scenes();
 const std::vector<MoreScene>& further_scenes();
 const std::vector<MoreScene>& game_scenes();
+const std::vector<MoreScene>& cause_scenes();
+const std::vector<MoreScene>& little_log_scenes();

@@ -19,7 +19,8 @@ class ScenesTest : public QObject {
     QTemporaryDir folder_;
     const std::vector<MoreScene> all_ = [] {
         std::vector<MoreScene> all = more_scenes();
-        for (const auto* more : {&effect_scenes(), &further_scenes(), &game_scenes()})
+        for (const auto* more :
+             {&effect_scenes(), &further_scenes(), &game_scenes(), &cause_scenes(), &little_log_scenes()})
             all.insert(all.end(), more->begin(), more->end());
         return all;
     }();

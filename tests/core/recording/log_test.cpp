@@ -42,12 +42,43 @@ class LogTest : public QObject {
         QCOMPARE(*f.contacts.at(0).impulse, 4.1);
         QVERIFY(!f.contacts.at(1).active);
         QCOMPARE(f.rays.at(0).after, std::string("aim"));
+        QCOMPARE(f.rays.at(0).float_bits, 64);
         QCOMPARE(f.iterations.at(0).count, 3);
         QCOMPARE(f.screenshot->rect[2], 100.0);
         QVERIFY(r->header.has(Channel::Desired) && !r->header.has(Channel::Rays));
         QVERIFY(QByteArray::fromStdString(f.extra).contains("mood"));
         // An unknown key, an unknown kind, an unknown channel, two pictures that are none: once each.
         QCOMPARE(r->warnings().size(), std::size_t(5));
+    }
+
+    /// Numbers left out are steps that passed, unless velocities say that every step is there.
+    void numbersLeftOut_areSteps_data() {
+        QTest::addColumn<std::string>("frames");
+        QTest::addColumn<double>("steps");
+        QTest::newRow("every second frame, places alone")
+            << std::string("{\"frame\":0,\"bodies\":[[1,0,0]]}\n{\"frame\":2,\"bodies\":[[1,2,0]]}\n") << 2.0;
+        QTest::newRow("every second frame")
+            << std::string(
+                   "{\"frame\":0,\"bodies\":[[1,0,0,0,60,0]]}\n{\"frame\":2,\"bodies\":[[1,2,0,0,60,0]]}\n")
+            << 2.0;
+        QTest::newRow("numbers by two, every step")
+            << std::string(
+                   "{\"frame\":0,\"bodies\":[[1,0,0,0,60,0]]}\n{\"frame\":2,\"bodies\":[[1,1,0,0,60,0]]}\n")
+            << 1.0;
+        QTest::newRow("said")
+            << std::string(
+                   "{\"frame\":0,\"bodies\":[[1,0,0]]}\n{\"frame\":2,\"dt\":0.05,\"bodies\":[[1,2,0]]}\n")
+            << 3.0;
+        QTest::newRow("a pause")
+            << std::string("{\"frame\":0,\"bodies\":[[1,0,0]]}\n{\"frame\":200,\"bodies\":[[1,2,0]]}\n")
+            << 1.0;
+    }
+    void numbersLeftOut_areSteps() {
+        QFETCH(std::string, frames);
+        QFETCH(double, steps);
+        const auto r = read_log_text(header + ball + frames, "gaps");
+        QCOMPARE(r->frame(1)->dt * 60.0, steps);
+        QVERIFY(equal(*read_log_text(write_log_text(*r), "gaps"), *r));
     }
 
     void labelledRecordings_comeBackEqual() {

@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "observation/grain.hpp"
+
+namespace oddbounce {
+
+void Grain::step(const Step& step) {
+    for (const Slot body : step.now.movers()) {
+        const BodyState &is = step.now.body(body), &was = step.before.body(body);
+        if (is.fresh || is.teleported || is.pose.at == was.pose.at) continue;
+        Seen& s = seen_[body];
+        ++s.moves;
+        for (int axis = 0; axis < 3; ++axis)
+            while (s.grain >= smallest && std::fmod(is.pose.at[axis], s.grain) != 0.0) s.grain *= 0.5;
+    }
+}
+
+double Grain::of(Slot body) const {
+    const auto it = seen_.find(body);
+    return it == seen_.end() || it->second.moves < enough || it->second.grain < smallest ? 0.0
+                                                                                         : it->second.grain;
+}
+
+} // namespace oddbounce

@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Games that keep whole pixels: what a velocity that is derived from such places may be wrong by.
+#pragma once
+
+#include "encounter/meeting.hpp"
+
+#include <unordered_map>
+
+namespace oddbounce {
+
+/// Learns from the steps, in order, by how much each body's places are rounded.
+class Grain {
+  public:
+    void step(const Step& step);
+    /// The step by which the body's coordinates go, a power of two from 1/16 to 16 units; 0: none is seen.
+    double of(Slot body) const;
+
+  private:
+    struct Seen {
+        double grain = largest; ///< all places so far are multiples of it
+        std::size_t moves = 0;
+    };
+    static constexpr double largest = 16.0, smallest = 1.0 / 16.0;
+    static constexpr std::size_t enough = 4; ///< moves before anything is believed
+    std::unordered_map<Slot, Seen> seen_;
+};
+
+} // namespace oddbounce

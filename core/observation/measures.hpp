@@ -1,0 +1,15 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Measures of bodies and pairs that several rules ask for.
+#pragma once
+
+#include "encounter/meeting.hpp"
+
+namespace oddbounce {
+
+/// The layer of a collider; without one the kind of its body stands for it. Requires: its body is defined.
+const std::string& layer_of(const World& world, Slot collider);
+
+/// Extent, in units, of the smaller one of a pair that moves; what has no inside does not count. 0: none.
+double moving_extent(const World& world, Slot a, Slot b);
+
+} // namespace oddbounce

@@ -1,0 +1,24 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What is learned of the bodies of a recording as its steps go by, once for all rules.
+#pragma once
+
+#include "observation/steering.hpp"
+
+namespace oddbounce {
+
+/// Before the first step nothing is known. What it says holds for the steps that it has seen.
+class Observed {
+  public:
+    /// Every step, in order, before the rules see it.
+    void step(const Step& step) { grain_.step(step), steering_.step(step, grain_); }
+    /// Code steers the body, and nobody says what it wants.
+    bool steered(Slot body) const { return steering_.steered(body); }
+    /// The step by which its coordinates go, in units; 0: none is seen.
+    double grain(Slot body) const { return grain_.of(body); }
+
+  private:
+    Grain grain_;
+    Steering steering_;
+};
+
+} // namespace oddbounce

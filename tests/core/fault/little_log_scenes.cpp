@@ -1,0 +1,214 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Games that log little: one map for all that is fixed, places without velocities, no contacts or those of
+// some pairs only, teleports that nobody marks.
+#include "more_scenes.hpp"
+
+namespace {
+
+// ---- a room that is one map
+
+enum class Room { Ball, Walker, BallTurnedAlong };
+/// A ball, or a walker, among floor, walls and blocks that are one collider, moved axis by axis; nothing but
+/// places and velocities is logged. Or the ball is once turned along the floor, away from any wall.
+void in_a_room(const std::string& path, Chance& vary, Room kind) {
+    const double rate = vary.rate(), size = 20;
+    const bool ball = kind != Room::Walker;
+    Stage s(path, vary,
+            untold("in a room", rate, ball ? std::vector<std::string>{} : std::vector<std::string>{"desired"},
+                   ball ? 0 : -vary(1400)));
+    const std::vector<std::string> rows = {"################", "#..............#", "#..............#",
+                                           "#.....##.......#", "#.....##.......#", "#..............#",
+                                           "#...........##.#", "#..............#", "################"};
+    std::vector<std::string> from_below(rows.rbegin(), rows.rend());
+    if (!ball) from_below[1] = "#...#..........#"; // a block on the floor
+    s.prop(20, "map", "quay", bounce::cells(size, 0, 0, from_below), 0, 0);
+    const double w = ball ? 10 : 14, h = ball ? 10 : 18;
+    const auto solid = [&](double x, double y) {
+        const auto row = static_cast<std::size_t>(std::clamp(y / size, 0.0, 8.0)),
+                   column = static_cast<std::size_t>(std::clamp(x / size, 0.0, 15.0));
+        return from_below[row][column] == '#';
+    };
+    const auto inside = [&](double x, double y) {
+        const double hair = 1e-6;
+        for (const double dx : {-w / 2 + hair, w / 2 - hair})
+            for (const double dy : {-h / 2 + hair, h / 2 - hair})
+                if (solid(x + dx, y + dy)) return true;
+        return false;
+    };
+    Flyer f;
+    f.x = vary(40), f.y = ball ? vary(50) : 29, f.enter(s, ball ? "ball" : "stoat", bounce::box(w, h));
+    f.vx = vary(150), f.vy = ball ? vary(110) : 0;
+    bool turned = false;
+    for (const int frames = static_cast<int>(rate * 6); s.next(frames);) {
+        const double wish = (static_cast<int>(s.n() / (rate * 1.3)) % 2 ? -1 : 1) * 150.0;
+        if (!ball) f.vx = wish, f.vy += s.gravity * s.dt;
+        if (!ball && s.n() % static_cast<int>(rate * 0.9) == 5 && inside(f.x, f.y - 1)) f.vy = 420;
+        if (s.n() > 0) {
+            const double speed = f.vx, to = f.x + f.vx * s.dt;
+            if (inside(to, f.y)) {
+                const double edge = speed > 0 ? std::floor((to + w / 2) / size) * size - w / 2
+                                              : std::ceil((to - w / 2) / size) * size + w / 2;
+                f.x = edge, f.vx = ball ? -f.vx : 0;
+            } else
+                f.x = to;
+            const double up = f.y + f.vy * s.dt;
+            if (inside(f.x, up)) {
+                f.y = f.vy > 0 ? std::floor((up + h / 2) / size) * size - h / 2
+                               : std::ceil((up - h / 2) / size) * size + h / 2;
+                const bool away = f.x > 60 && f.x < 100;
+                if (kind == Room::BallTurnedAlong && !turned && f.y < 30 && away)
+                    f.vx = -f.vx, turned = true; // and goes on into the floor
+                else
+                    f.vy = ball ? -f.vy : 0;
+            } else
+                f.y = up;
+        }
+        f.describe(s);
+        if (!ball) s.log.desired(1, wish, 0);
+    }
+}
+
+// ---- games that log little
+
+/// A board that code moves at whim, beside a wall: it is steered, and nobody says what it wants.
+void at_whim(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, untold("at whim", rate));
+    const Block wall = s.block("wall", "pier", 100, 0, 20, 100);
+    Flyer board;
+    board.x = 40, board.enter(s, "board", bounce::box(40, 10));
+    const double most = wall.left() - 20, wide = vary(150, 0.3);
+    for (const int frames = static_cast<int>(rate * 8); s.next(frames);) {
+        const double was = board.x;
+        board.vx = wide * std::sin(1.7 * s.n()) + 0.6 * wide * std::sin(0.31 * s.n() * s.n());
+        board.x = std::clamp(board.x + board.vx * s.dt, 30.0, most), board.vx = (board.x - was) / s.dt;
+        board.describe(s);
+    }
+}
+
+enum class Sent { Steered, Faster };
+/// A ball between two boards, sent back by where it hits, only places logged. Or it gets faster with each
+/// hit.
+void sent_back(const std::string& path, Chance& vary, Sent kind) {
+    const double rate = vary.rate();
+    Stage s(path, vary, untold("sent back", rate));
+    Flyer ball, left, right;
+    ball.enter(s, "ball", bounce::circle(5)), left.id = 2, right.id = 3, left.x = -110, right.x = 110;
+    left.enter(s, "board", bounce::box(8, 60)), right.enter(s, "board", bounce::box(8, 60));
+    double speed = vary(160);
+    ball.vx = speed, ball.vy = vary(20);
+    for (const int frames = static_cast<int>(rate * 9); s.next(frames);) {
+        if (s.n() > 0) ball.x += ball.vx * s.dt, ball.y += ball.vy * s.dt;
+        for (Flyer* b : {&left, &right}) {
+            const double to = ball.y + 12 * std::sin(0.9 * s.n()), by = 90 * s.dt;
+            b->y += std::clamp(to - b->y, -by, by);
+            const double side = b == &left ? 1 : -1, face = b->x + side * 9;
+            if ((ball.x - face) * side >= 0 || ball.vx * side > 0) continue;
+            if (kind == Sent::Faster) speed = std::min(1.3 * speed, 600.0);
+            const double lean = 0.6 * (ball.y - b->y) / 30;
+            ball.x = face, ball.vx = side * speed * std::cos(lean), ball.vy = speed * std::sin(lean);
+        }
+        for (const Flyer& f : {ball, left, right}) s.log.state(f.id, f.x, f.y);
+    }
+}
+
+enum class Wrap { Unmarked, Shot };
+/// A rock leaves the screen on one side and comes back on the other, and nobody marks the teleport. Or a shot
+/// really flies through the wall.
+void wraps(const std::string& path, Chance& vary, Wrap kind, bool speeds) {
+    const double rate = vary.rate();
+    Stage s(path, vary, untold("wraps", rate));
+    s.block("mast", "pier", 0, 0, 12, 80);
+    Flyer rock;
+    rock.x = kind == Wrap::Shot ? -225 : 120, rock.vx = kind == Wrap::Shot ? 90 * rate : vary(140);
+    rock.y = kind == Wrap::Shot ? 3 : vary(10), rock.enter(s, "rock", bounce::circle(6));
+    for (const int frames = static_cast<int>(rate * (kind == Wrap::Shot ? 0.3 : 1.3)); s.next(frames);) {
+        rock.step(s);
+        if (kind == Wrap::Unmarked && rock.x > 200) rock.x -= 400;
+        if (speeds)
+            rock.describe(s);
+        else
+            s.log.state(1, rock.x, rock.y);
+    }
+}
+
+enum class Untold { FoesAndCoins, OneCoin };
+/// Foes walk through coins that only the stoat takes; contacts of the stoat are logged. Or one of its coins
+/// is not.
+void untold_pairs(const std::string& path, Chance& vary, Untold kind) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("untold pairs", rate, {"events"}));
+    bounce::Surface coin;
+    coin.role = "sensor";
+    for (int i = 0; i < 4; ++i) s.prop(20 + i, "coin", "coin", bounce::circle(5), -120 + 60 * i, 0, coin);
+    Flyer stoat, foe;
+    stoat.x = -200, stoat.enter(s, "stoat", bounce::box(18, 36));
+    foe.id = 2, foe.x = 100, foe.enter(s, "foe", bounce::box(14, 14));
+    s.log.pair("stoat", "foe", "ignore");
+    const double speed = vary(160);
+    std::vector<bool> taken(4, false);
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
+        stoat.vx = speed, foe.vx = kind == Untold::OneCoin ? 0 : -speed * 0.6;
+        stoat.step(s), foe.step(s), stoat.describe(s), foe.describe(s);
+        for (int i = 0; i < 4; ++i) {
+            const auto k = static_cast<std::size_t>(i);
+            if (taken[k] || std::abs(stoat.x - (-120 + 60 * i)) >= 13) continue;
+            if (kind == Untold::OneCoin && i == 2) continue;
+            taken[k] = true, s.touch(1, 20 + i, -120 + 60 * i, 0, 1, 0);
+            s.log.event("coin", {1, static_cast<bounce::Id>(20 + i)}), s.log.removed(20 + i);
+        }
+    }
+}
+
+/// A flipper that turns in a table of edges; its axle lies in the table's end.
+void flipper_in_table(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, untold("flipper", rate));
+    s.prop(20, "table", "quay", bounce::chain({{-100, 30}, {0, 0}}), 0, 0);
+    s.log.body(1, bounce::Body("flipper", "flipper", "kinematic"));
+    s.log.collider(1, 1, bounce::capsule(0, 0, 40, 0, 4));
+    const double wide = vary(0.5);
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);)
+        s.log.state(1, 0, 0, -0.3 + wide * std::sin(5.0 * s.n() / rate));
+}
+
+/// A stoat stands on the quay, with its contact logged, and is then driven right through it.
+void driven_through(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("driven through", rate));
+    const Block quay = s.block("quay", "quay", 0, -8, 400, 16);
+    Flyer stoat;
+    stoat.y = 18, stoat.enter(s, "stoat", bounce::box(18, 36));
+    const int falls = static_cast<int>(rate / 2);
+    const double fast = vary(75, 0.1) * rate;
+    for (const int frames = static_cast<int>(rate * 0.8); s.next(frames);) {
+        stoat.vy = s.n() >= falls ? -fast : 0;
+        stoat.step(s), stoat.describe(s);
+        if (s.n() < falls) s.touch(1, quay.id, 0, 0, 0, -1);
+    }
+}
+
+} // namespace
+
+const std::vector<MoreScene>& little_log_scenes() {
+    static const std::vector<MoreScene> all = {
+        {"a ball in a room of one map", "", [](auto& p, auto& v) { in_a_room(p, v, Room::Ball); }},
+        {"a walker in a room of one map", "", [](auto& p, auto& v) { in_a_room(p, v, Room::Walker); }},
+        {"a board moves at whim", "", at_whim},
+        {"sent back by where it hits, no speeds", "",
+         [](auto& p, auto& v) { sent_back(p, v, Sent::Steered); }},
+        {"sent back ever faster, no speeds", "speed-surge",
+         [](auto& p, auto& v) { sent_back(p, v, Sent::Faster); }},
+        {"wraps round the screen", "", [](auto& p, auto& v) { wraps(p, v, Wrap::Unmarked, true); }},
+        {"wraps round the screen, no speeds", "",
+         [](auto& p, auto& v) { wraps(p, v, Wrap::Unmarked, false); }},
+        {"shot through a mast, no speeds", "tunneling",
+         [](auto& p, auto& v) { wraps(p, v, Wrap::Shot, false); }},
+        {"foes walk through coins", "", [](auto& p, auto& v) { untold_pairs(p, v, Untold::FoesAndCoins); }},
+        {"one coin is not taken", "silent-overlap",
+         [](auto& p, auto& v) { untold_pairs(p, v, Untold::OneCoin); }},
+        {"a flipper in its table", "", flipper_in_table},
+        {"driven through the quay it stands on", "tunneling", driven_through},
+    };
+    return all;
+}

@@ -1,0 +1,17 @@
+# What decides in a rule is a setting with a unit and a reason, or at least a named constant: no source of the
+# rules compares with a bare number. Zero, one and two are no thresholds.
+file(GLOB sources RELATIVE ${ROOT}/core ${ROOT}/core/fault/*.[ch]pp)
+list(LENGTH sources count)
+if(count LESS 40)
+  message(FATAL_ERROR "only ${count} sources found under ${ROOT}: nothing was tested")
+endif()
+set(bare "[^<>-][<>]=? *-?(0[.]0*[1-9]|[12][.]0*[1-9]|[3-9][.][0-9]|[1-9][0-9]+[.][0-9])")
+if(NOT "if (closing <= 0.1 * before) return" MATCHES "${bare}" OR "if (x > 0.0 && y < 1.0) return" MATCHES "${bare}")
+  message(FATAL_ERROR "the pattern does not tell a bare number")
+endif()
+foreach(source ${sources})
+  file(STRINGS ${ROOT}/core/${source} lines REGEX "${bare}")
+  if(lines)
+    message(SEND_ERROR "core/${source} compares with a bare number: ${lines}")
+  endif()
+endforeach()
