@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "calls.hpp"
 
+#include "fault/account_text.hpp"
 #include "fault/shrink.hpp"
 #include "fix/case_file.hpp"
 #include "fix/verdict.hpp"
@@ -101,6 +102,24 @@ Project project(const Call& call, const std::string& file) {
     return out;
 }
 
+/// Keeps what is about all the bodies that --about names.
+void keep_about(const Call& call, const Recording& r, std::vector<Dismissal>& all) {
+    for (const std::string& body : split(call.about)) {
+        const auto is = [&](const Dismissal& d) {
+            for (std::size_t i = 0; i < d.bodies.size(); ++i)
+                if (d.names[i] == body || std::to_string(d.bodies[i]) == body) return true;
+            return false;
+        };
+        bool known = false;
+        for (std::size_t slot = 0; slot < r.body_count(); ++slot) {
+            const Id id = r.body_id(static_cast<Slot>(slot));
+            known = known || body_name(r, id) == body || std::to_string(id) == body;
+        }
+        if (!known) throw BadInput("--about", 0, "'" + body + "' is no body of " + r.file, "--about");
+        std::erase_if(all, [&](const Dismissal& d) { return !is(d); });
+    }
+}
+
 /// Something that was asked for was not judged: a fault named by --only, or everything.
 bool lacks_judgement(const Call& call, const Scan& result) {
     return result.coverage.judged == 0 || (!call.only.empty() && !result.coverage.whole());
@@ -124,7 +143,9 @@ int scan_files(const Call& call) {
         ScanOptions own = options;
         own.project = project(call, file);
         frame_range(*recording, call.frames, own);
+        own.dismissed = call.dismissed;
         Scan result = judge(call, *recording, own);
+        keep_about(call, *recording, result.dismissed);
         found = found || std::ranges::any_of(result.findings, [](const Finding& f) { return !f.expected; });
         lacks = lacks || lacks_judgement(call, result);
         if (call.format == "json")

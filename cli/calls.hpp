@@ -20,7 +20,8 @@ struct Call {
                       table = "bodies";
     ScreenshotFolder screenshots;
     std::vector<double> rect;
-    bool as_json = false, shrink = false, no_case = false, quiet = false;
+    std::string about; ///< bodies that --dismissed is about
+    bool as_json = false, shrink = false, no_case = false, quiet = false, dismissed = false;
     int jobs = 0;
 };
 

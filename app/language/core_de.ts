@@ -3071,5 +3071,529 @@
         <source>invisible</source>
         <translation>unsichtbar</translation>
     </message>
+    <message>
+        <source>their pictures overlap by {0}; more than {1} is told</source>
+        <translation>Die Bilder überlappen um {0}; gemeldet wird mehr als {1}</translation>
+    </message>
+    <message>
+        <source>the face leaves it no way on: it presses against it squarely, or more is in the way</source>
+        <translation>Die Fläche lässt keinen Weg weiter: Er drückt gerade dagegen, oder mehr ist im Weg</translation>
+    </message>
+    <message>
+        <source>the log has a contact that pushes against the way on</source>
+        <translation>Im Protokoll steht ein Kontakt, der gegen den Weg weiter drückt</translation>
+    </message>
+    <message>
+        <source>it is inside the other one: that is what holds it</source>
+        <translation>Er steckt im anderen: Das hält ihn</translation>
+    </message>
+    <message>
+        <source>the other one moves, or wants to: the two press against each other</source>
+        <translation>Der andere bewegt sich oder will es: Die beiden drücken gegeneinander</translation>
+    </message>
+    <message>
+        <source>it stands for {0}; {1} are needed</source>
+        <translation>Er steht {0}; nötig sind {1}</translation>
+    </message>
+    <message>
+        <source>it turns by {0}; more than {1} is told</source>
+        <translation>Er dreht sich um {0}; gemeldet wird mehr als {1}</translation>
+    </message>
+    <message>
+        <source>the hit passes its centre by {0}: it gives no turn; more than {1} is told</source>
+        <translation>Der Treffer geht {0} an der Mitte vorbei: Das gibt keine Drehung; gemeldet wird mehr als {1}</translation>
+    </message>
+    <message>
+        <source>it rotated before: it is meant to</source>
+        <translation>Er drehte sich schon vorher: Das ist so gedacht</translation>
+    </message>
+    <message>
+        <source>code lets it look where it goes, or faces it another way</source>
+        <translation>Der Code lässt ihn dorthin sehen, wohin er geht, oder dreht ihn um</translation>
+    </message>
+    <message>
+        <source>it is at most {0} inside; more than {1} is told</source>
+        <translation>Er ist höchstens {0} im anderen; gemeldet wird mehr als {1}</translation>
+    </message>
+    <message>
+        <source>one of the two is removed where they meet: that is the response</source>
+        <translation>Einer der beiden wird beim Treffen entfernt: Das ist die Antwort</translation>
+    </message>
+    <message>
+        <source>it begins in the last frame: a solver may respond in the next</source>
+        <translation>Es beginnt im letzten Frame: Ein Löser kann im nächsten antworten</translation>
+    </message>
+    <message>
+        <source>code moves it inside what is fixed from the first frame to the last: it is built that way</source>
+        <translation>Der Code bewegt ihn vom ersten bis zum letzten Frame in etwas Festem: Er ist so gebaut</translation>
+    </message>
+    <message>
+        <source>{0} deep under load: in every frame a contact holds against it</source>
+        <translation>{0} tief unter Last: In jedem Frame hält ein Kontakt dagegen</translation>
+    </message>
+    <message>
+        <source>{0} deep: a solver has seen the contact and pushes the two apart</source>
+        <translation>{0} tief: Ein Löser hat den Kontakt gesehen und drückt die beiden auseinander</translation>
+    </message>
+    <message>
+        <source>{0} deep: it is turned within a frame and gets less deep from then on</source>
+        <translation>{0} tief: Er wird innerhalb eines Frames umgekehrt und ist von da an weniger tief</translation>
+    </message>
+    <message>
+        <source>it rocks onto another corner: its corners have turned by {0}</source>
+        <translation>Er kippt auf eine andere Ecke: Seine Ecken haben sich um {0} gedreht</translation>
+    </message>
+    <message>
+        <source>it came back at {0} by itself: a second approach</source>
+        <translation>Er kam mit {0} von selbst zurück: eine zweite Annäherung</translation>
+    </message>
+    <message>
+        <source>only the other one, which code moves, changed its own motion</source>
+        <translation>Nur der andere, den Code bewegt, hat seine eigene Bewegung geändert</translation>
+    </message>
+    <message>
+        <source>something else touches one of the two in the same step</source>
+        <translation>Etwas anderes berührt einen der beiden im selben Schritt</translation>
+    </message>
+    <message>
+        <source>the second response is on another side</source>
+        <translation>Die zweite Antwort ist auf einer anderen Seite</translation>
+    </message>
+    <message>
+        <source>contacts are logged, and no second one begins</source>
+        <translation>Kontakte werden protokolliert, und kein zweiter beginnt</translation>
+    </message>
+    <message>
+        <source>velocities are derived from positions: one response shows in two steps</source>
+        <translation>Geschwindigkeiten sind aus Orten abgeleitet: Eine Antwort zeigt sich in zwei Schritten</translation>
+    </message>
+    <message>
+        <source>a solver may take two steps for one response</source>
+        <translation>Ein Löser darf für eine Antwort zwei Schritte brauchen</translation>
+    </message>
+    <message>
+        <source>it may have landed and jumped off again</source>
+        <translation>Er kann gelandet und wieder abgesprungen sein</translation>
+    </message>
+    <message>
+        <source>it was turned one frame later</source>
+        <translation>Er wurde einen Frame später umgekehrt</translation>
+    </message>
+    <message>
+        <source>it keeps its height a hair above the ground</source>
+        <translation>Er hält seine Höhe ein Haar über dem Boden</translation>
+    </message>
+    <message>
+        <source>it is on its way up: a jump or a lift</source>
+        <translation>Er ist auf dem Weg nach oben: ein Sprung oder ein Aufzug</translation>
+    </message>
+    <message>
+        <source>it wants to go down</source>
+        <translation>Er will nach unten</translation>
+    </message>
+    <message>
+        <source>it sinks as fast as a fall begins</source>
+        <translation>Er sinkt so schnell, wie ein Fall beginnt</translation>
+    </message>
+    <message>
+        <source>it lasts {0}; {1} are needed</source>
+        <translation>Es dauert {0}; nötig sind {1}</translation>
+    </message>
+    <message>
+        <source>no body of its kind is ever grounded, and it does not walk on its feet</source>
+        <translation>Kein Körper seiner Art steht je auf dem Boden, und er geht nicht auf Füßen</translation>
+    </message>
+    <message>
+        <source>what the game tells of the flush pair changes {0} times; {1} are needed</source>
+        <translation>Was das Spiel von dem bündigen Paar sagt, ändert sich {0}-mal; nötig sind {1}</translation>
+    </message>
+    <message>
+        <source>it changes rarely in {0}: that is the game, not rounding</source>
+        <translation>Es ändert sich selten in {0}: Das ist das Spiel, nicht die Rundung</translation>
+    </message>
+    <message>
+        <source>a solver laid it down: {0} changes are its flicker; {1} are needed</source>
+        <translation>Ein Löser hat ihn abgelegt: {0} Änderungen sind sein Flackern; nötig sind {1}</translation>
+    </message>
+    <message>
+        <source>their pictures are {0} apart; more than {1} is told</source>
+        <translation>Die Bilder sind {0} auseinander; gemeldet wird mehr als {1}</translation>
+    </message>
+    <message>
+        <source>something visible is {0} from it on that side; none within {1} is told</source>
+        <translation>Etwas Sichtbares ist auf dieser Seite {0} entfernt; gemeldet wird, wenn keines näher ist als {1}</translation>
+    </message>
+    <message>
+        <source>a collider, or a contact that is logged, is in its way</source>
+        <translation>Ein Collider oder ein protokollierter Kontakt ist im Weg</translation>
+    </message>
+    <message>
+        <source>it touches something that moves and may take it back</source>
+        <translation>Er berührt etwas, das sich bewegt und ihn mitnehmen kann</translation>
+    </message>
+    <message>
+        <source>it slowed down by itself before it stood</source>
+        <translation>Er wurde von selbst langsamer, bevor er stand</translation>
+    </message>
+    <message>
+        <source>from outside, a contact that reverses keeps the speed; here it changes</source>
+        <translation>Von außen behält ein Kontakt, der umkehrt, die Geschwindigkeit bei; hier ändert sie sich</translation>
+    </message>
+    <message>
+        <source>it moves as it wants to</source>
+        <translation>Er bewegt sich, wie er will</translation>
+    </message>
+    <message>
+        <source>code steers one of them back and forth also where it touches nothing</source>
+        <translation>Der Code steuert einen der beiden auch dort hin und her, wo er nichts berührt</translation>
+    </message>
+    <message>
+        <source>a solver squeezes it among others</source>
+        <translation>Ein Löser klemmt ihn zwischen anderen ein</translation>
+    </message>
+    <message>
+        <source>it is reversed in {0} on end; where a solver moves it {1} are needed</source>
+        <translation>Er wird {0} hintereinander umgekehrt; wo ein Löser ihn bewegt, sind {1} nötig</translation>
+    </message>
+    <message>
+        <source>it goes {0} back and forth; more than {1} is told</source>
+        <translation>Er geht {0} hin und her; gemeldet wird mehr als {1}</translation>
+    </message>
+    <message>
+        <source>the event came after {0}</source>
+        <translation>Das Ereignis kam nach {0}</translation>
+    </message>
+    <message>
+        <source>only {0} of such hits are followed by the event</source>
+        <translation>Nur auf {0} solcher Treffer folgt das Ereignis</translation>
+    </message>
+    <message>
+        <source>the event came to one of the two shortly before: it may have to wait</source>
+        <translation>Das Ereignis betraf einen der beiden kurz vorher: Es muss vielleicht warten</translation>
+    </message>
+    <message>
+        <source>it was not wholly above</source>
+        <translation>Er war nicht ganz darüber</translation>
+    </message>
+    <message>
+        <source>its middle is not over it: it walks off the edge</source>
+        <translation>Seine Mitte ist nicht darüber: Er geht über die Kante</translation>
+    </message>
+    <message>
+        <source>it was put back on top, or teleported</source>
+        <translation>Er wurde wieder nach oben gesetzt oder teleportiert</translation>
+    </message>
+    <message>
+        <source>it wanted to go down, now or shortly before</source>
+        <translation>Er wollte nach unten, jetzt oder kurz vorher</translation>
+    </message>
+    <message>
+        <source>it sinks in by {0} at most; more than {1} is told</source>
+        <translation>Er sinkt höchstens {0} ein; gemeldet wird mehr als {1}</translation>
+    </message>
+    <message>
+        <source>it stood there and drops, and nothing tells what it wanted: it may have asked to</source>
+        <translation>Er stand dort und fällt, und nichts sagt, was er wollte: Er kann darum gebeten haben</translation>
+    </message>
+    <message>
+        <source>it is {0} deep and does not come out below</source>
+        <translation>Er ist {0} tief und kommt unten nicht heraus</translation>
+    </message>
+    <message>
+        <source>the one-way, or the pair, was switched off meanwhile</source>
+        <translation>Die Einwegfläche oder das Paar wurde inzwischen abgeschaltet</translation>
+    </message>
+    <message>
+        <source>a solver nudged it by {0}, less than {1}</source>
+        <translation>Ein Löser hat ihn um {0} verschoben, weniger als {1}</translation>
+    </message>
+    <message>
+        <source>its own velocity took it round the corner</source>
+        <translation>Seine eigene Geschwindigkeit führte ihn um die Ecke</translation>
+    </message>
+    <message>
+        <source>it was moved by {0}, not toward the side where it ends</source>
+        <translation>Er wurde um {0} versetzt, nicht zu der Seite, auf der er endet</translation>
+    </message>
+    <message>
+        <source>the way that it took, {0}, is about as short as the way back, {1}</source>
+        <translation>Der genommene Weg, {0}, ist etwa so kurz wie der Weg zurück, {1}</translation>
+    </message>
+    <message>
+        <source>its probes are {0} apart, no more than the {1} of the smallest thing near it</source>
+        <translation>Seine Fühler sind {0} auseinander, nicht mehr als die {1} des kleinsten Dings in der Nähe</translation>
+    </message>
+    <message>
+        <source>what it hits, or should hit, was only put there in this frame</source>
+        <translation>Was er trifft oder treffen sollte, wurde erst in diesem Frame dorthin gesetzt</translation>
+    </message>
+    <message>
+        <source>not the plain answer, but right where a start inside, its own colliders or one-ways do not count, in the frame before, or a hair aside</source>
+        <translation>Nicht die einfache Antwort, aber richtig, wo ein Beginn im Inneren, eigene Collider oder Einwegflächen nicht zählen, im Frame davor oder ein Haar daneben</translation>
+    </message>
+    <message>
+        <source>no cast of it hits before and after: it may be meant to end there</source>
+        <translation>Kein Wurf davor und danach trifft: Er soll vielleicht dort enden</translation>
+    </message>
+    <message>
+        <source>one such cast only: it may be the last step of a bullet before it hits</source>
+        <translation>Nur ein solcher Wurf: Es kann der letzte Schritt eines Geschosses vor dem Treffer sein</translation>
+    </message>
+    <message>
+        <source>a new contact of the two begins: the event fires rightly again</source>
+        <translation>Ein neuer Kontakt der beiden beginnt: Das Ereignis feuert zu Recht wieder</translation>
+    </message>
+    <message>
+        <source>it fires in {0} on end without a touch; {1} are needed</source>
+        <translation>Es feuert {0} hintereinander ohne Berührung; nötig sind {1}</translation>
+    </message>
+    <message>
+        <source>this event fires for such bodies without any touch: it is no effect of one</source>
+        <translation>Dieses Ereignis feuert für solche Körper ohne jede Berührung: Es ist nicht deren Wirkung</translation>
+    </message>
+    <message>
+        <source>both are limbs that a solver moves</source>
+        <translation>Beide sind Glieder, die ein Löser bewegt</translation>
+    </message>
+    <message>
+        <source>it is moved away by {0} in a frame; more than {1} is told</source>
+        <translation>Er wird in einem Frame um {0} weggeschoben; gemeldet wird mehr als {1}</translation>
+    </message>
+    <message>
+        <source>it falls that way</source>
+        <translation>Er fällt dorthin</translation>
+    </message>
+    <message>
+        <source>it wants to move that way</source>
+        <translation>Er will sich dorthin bewegen</translation>
+    </message>
+    <message>
+        <source>something else that it touches moves that way</source>
+        <translation>Etwas anderes, das er berührt, bewegt sich dorthin</translation>
+    </message>
+    <message>
+        <source>other colliders of the same two bodies meet</source>
+        <translation>Andere Collider derselben beiden Körper treffen sich</translation>
+    </message>
+    <message>
+        <source>bodies of these kinds meet nowhere in the recording</source>
+        <translation>Körper dieser Arten treffen sich nirgends in der Aufnahme</translation>
+    </message>
+    <message>
+        <source>the game tells of one of these kinds, but never with the other</source>
+        <translation>Das Spiel meldet eine dieser Arten, aber nie mit der anderen</translation>
+    </message>
+    <message>
+        <source>it begins in the last frame: it may be told in the next</source>
+        <translation>Es beginnt im letzten Frame: Es kann im nächsten gemeldet werden</translation>
+    </message>
+    <message>
+        <source>a contact or an event of the two bodies is logged</source>
+        <translation>Ein Kontakt oder ein Ereignis der beiden Körper ist protokolliert</translation>
+    </message>
+    <message>
+        <source>code steers it also where it touches nothing</source>
+        <translation>Der Code steuert ihn auch dort, wo er nichts berührt</translation>
+    </message>
+    <message>
+        <source>it leaves at {0}, no faster than it came: only against what code moves it is faster</source>
+        <translation>Er geht mit {0}, nicht schneller, als er kam: Nur gegenüber dem, was Code bewegt, ist er schneller</translation>
+    </message>
+    <message>
+        <source>it went away from the other before this step</source>
+        <translation>Er entfernte sich schon vor diesem Schritt vom anderen</translation>
+    </message>
+    <message>
+        <source>{0} in all directions: the speed was turned, not gained; more than {1} is told</source>
+        <translation>{0} in allen Richtungen: Das Tempo wurde gedreht, nicht gewonnen; gemeldet wird mehr als {1}</translation>
+    </message>
+    <message>
+        <source>what it wants, a jump, or another that moves explains the speed</source>
+        <translation>Was er will, ein Sprung oder ein anderer, der sich bewegt, erklärt das Tempo</translation>
+    </message>
+    <message>
+        <source>contacts are logged, and none of the two is: something else pushed</source>
+        <translation>Kontakte werden protokolliert, aber keiner der beiden: Etwas anderes hat geschoben</translation>
+    </message>
+    <message>
+        <source>a frame later they part at {0} only</source>
+        <translation>Einen Frame später trennen sie sich nur noch mit {0}</translation>
+    </message>
+    <message>
+        <source>the push does not point along its way: a joint or a spring may pull it</source>
+        <translation>Der Stoß zeigt nicht in seine Richtung: Ein Gelenk oder eine Feder kann ihn ziehen</translation>
+    </message>
+    <message>
+        <source>it gains {0} while it comes to touch something, or touches what moves or reports</source>
+        <translation>Er gewinnt {0}, während er etwas zu berühren beginnt oder berührt, was sich bewegt oder meldet</translation>
+    </message>
+    <message>
+        <source>it gains speed in {0}; {1} are needed</source>
+        <translation>Er gewinnt in {0} an Tempo; nötig sind {1}</translation>
+    </message>
+    <message>
+        <source>it gains evenly: a force that somebody applies</source>
+        <translation>Er gewinnt gleichmäßig: eine Kraft, die jemand ausübt</translation>
+    </message>
+    <message>
+        <source>it ends at {0}; {1} are needed</source>
+        <translation>Er endet bei {0}; nötig sind {1}</translation>
+    </message>
+    <message>
+        <source>it is held up, but stands on nothing walkable</source>
+        <translation>Er wird aufgehalten, steht aber auf nichts Begehbarem</translation>
+    </message>
+    <message>
+        <source>lifted by {0} it would still run into something: an obstacle, no edge</source>
+        <translation>Um {0} angehoben liefe er immer noch gegen etwas: ein Hindernis, keine Kante</translation>
+    </message>
+    <message>
+        <source>the ground on the two sides of the edge is not level: a real step or slope</source>
+        <translation>Der Boden beiderseits der Kante ist nicht eben: eine echte Stufe oder Schräge</translation>
+    </message>
+    <message>
+        <source>contacts are logged, and none pushes against its way</source>
+        <translation>Kontakte werden protokolliert, und keiner drückt gegen seinen Weg</translation>
+    </message>
+    <message>
+        <source>it was not seen to fall: perhaps it flies</source>
+        <translation>Man sah ihn nie fallen: Vielleicht fliegt er</translation>
+    </message>
+    <message>
+        <source>moved aside, it could not fall either: something is below</source>
+        <translation>Zur Seite gerückt könnte er auch nicht fallen: Etwas ist darunter</translation>
+    </message>
+    <message>
+        <source>only a solver moves it: it rests where its forces are in balance</source>
+        <translation>Nur ein Löser bewegt ihn: Er ruht, wo seine Kräfte im Gleichgewicht sind</translation>
+    </message>
+    <message>
+        <source>{0} of its width is supported; less than {1} is told</source>
+        <translation>{0} seiner Breite liegt auf; gemeldet wird weniger als {1}</translation>
+    </message>
+    <message>
+        <source>it is held by others that move: a pile</source>
+        <translation>Andere, die sich bewegen, halten ihn: ein Haufen</translation>
+    </message>
+    <message>
+        <source>it is {0} deep, no more than {1}, and nobody wants out</source>
+        <translation>Er ist {0} tief, nicht mehr als {1}, und niemand will heraus</translation>
+    </message>
+    <message>
+        <source>it gets out, a little every frame</source>
+        <translation>Er kommt in jedem Frame ein wenig heraus</translation>
+    </message>
+    <message>
+        <source>one of them wants to move, or moves, in {0} of it; {1} are needed</source>
+        <translation>Einer von ihnen will sich dabei {0} bewegen oder bewegt sich; nötig sind {1}</translation>
+    </message>
+    <message>
+        <source>it went {0} meanwhile: a way through, no trap</source>
+        <translation>Er kam inzwischen {0} weit: ein Weg hindurch, keine Falle</translation>
+    </message>
+    <message>
+        <source>it passes through, but their layers, owners or roles let the two pass</source>
+        <translation>Er geht hindurch, aber Ebenen, Besitzer oder Rollen lassen die beiden durch</translation>
+    </message>
+    <message>
+        <source>it begins or ends the step {0} inside: an overlap, no crossing</source>
+        <translation>Er ist zu Beginn oder am Ende des Schritts {0} im anderen: eine Überlappung, keine Durchquerung</translation>
+    </message>
+    <message>
+        <source>its way inside is {0} long, no more than the slop of {1}</source>
+        <translation>Sein Weg im Inneren ist {0} lang, nicht mehr als die Toleranz von {1}</translation>
+    </message>
+    <message>
+        <source>the one-way lets it through: it goes along the free direction, or asks to drop</source>
+        <translation>Die Einwegfläche lässt ihn durch: Er geht in die freie Richtung oder will hinunter</translation>
+    </message>
+    <message>
+        <source>a contact of the two is logged that pushes against it</source>
+        <translation>Ein Kontakt der beiden, der dagegen drückt, ist protokolliert</translation>
+    </message>
+    <message>
+        <source>its velocity was turned back</source>
+        <translation>Seine Geschwindigkeit wurde umgekehrt</translation>
+    </message>
+    <message>
+        <source>it only clips a corner: nowhere on its way it is deep enough inside</source>
+        <translation>Er streift nur eine Ecke: Nirgends auf dem Weg ist er tief genug im Inneren</translation>
+    </message>
+    <message>
+        <source>it can have gone round the corner: one axis first, then the other</source>
+        <translation>Er kann um die Ecke gegangen sein: erst die eine Achse, dann die andere</translation>
+    </message>
+    <message>
+        <source>its velocity does not explain a way of {0}: it was put there</source>
+        <translation>Seine Geschwindigkeit erklärt einen Weg von {0} nicht: Er wurde dorthin gesetzt</translation>
+    </message>
+    <message>
+        <source>it was turned back one frame later</source>
+        <translation>Er wurde einen Frame später zurückgeworfen</translation>
+    </message>
+    <message>
+        <source>its loop ran {0} times; {1} are needed</source>
+        <translation>Seine Schleife lief {0}-mal; nötig sind {1}</translation>
+    </message>
+    <message>
+        <source>its loop ran {0} times and ended by itself; the most that was seen is {1}, and not often</source>
+        <translation>Seine Schleife lief {0}-mal und endete von selbst; am meisten waren es {1}, und das nicht oft</translation>
+    </message>
+    <message>
+        <source>it wants to go up</source>
+        <translation>Er will nach oben</translation>
+    </message>
+    <message>
+        <source>it rises no more than one that flies would</source>
+        <translation>Er steigt nicht mehr als einer, der fliegt</translation>
+    </message>
+    <message>
+        <source>something walkable, or something that rises, carries it</source>
+        <translation>Etwas Begehbares oder etwas, das steigt, trägt ihn</translation>
+    </message>
+    <message>
+        <source>it rises by {0}; up to {1} is a step that it may take</source>
+        <translation>Er steigt um {0}; bis {1} ist es eine Stufe, die er nehmen darf</translation>
+    </message>
+    <message>
+        <source>its places are whole pixels: it may as well fly</source>
+        <translation>Seine Orte sind ganze Pixel: Er kann ebenso gut fliegen</translation>
+    </message>
+    <message>
+        <source>it is met so near a corner that the slop decides which face it is</source>
+        <translation>Er trifft so nah an einer Ecke, dass die Toleranz entscheidet, welche Fläche es ist</translation>
+    </message>
+    <message>
+        <source>a surface that code moves takes it along</source>
+        <translation>Eine Fläche, die Code bewegt, nimmt ihn mit</translation>
+    </message>
+    <message>
+        <source>what it wants, or something else that it touches, turns it so</source>
+        <translation>Was er will oder etwas anderes, das er berührt, lenkt ihn so</translation>
+    </message>
+    <message>
+        <source>its spin can turn it along the face</source>
+        <translation>Sein Drall kann ihn entlang der Fläche lenken</translation>
+    </message>
+    <message>
+        <source>a walker: it may turn round as it lands</source>
+        <translation>Ein Läufer: Er darf beim Landen umkehren</translation>
+    </message>
+    <message>
+        <source>code moves the other one: a paddle may steer what hits it</source>
+        <translation>Code bewegt den anderen: Ein Schläger darf lenken, was ihn trifft</translation>
+    </message>
+    <message>
+        <source>it may jump in the frame in which it lands</source>
+        <translation>Er darf in dem Frame springen, in dem er landet</translation>
+    </message>
+    <message>
+        <source>it is what comes of this: {}, {}</source>
+        <translation>Es ist die Folge davon: {}, {}</translation>
+    </message>
+    <message>
+        <source>the ray '{}'</source>
+        <translation>der Strahl „{}“</translation>
+    </message>
 </context>
 </TS>

@@ -46,6 +46,7 @@ class Window : public QMainWindow {
     StartPage& start() { return *start_; }
     void show_settings();
     void show_coverage();
+    void show_why_not();
     void show_recorders();
     SettingsDialog* settings() { return settings_; }
     const Commands& commands() const { return *commands_; }

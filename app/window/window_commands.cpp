@@ -162,7 +162,8 @@ void Window::add_finding_commands() {
     add(
         tr("Add a note here…"), "D", [this] { view_->drop_note(); }, true);
     add(
-        tr("What is judged…"), "", [this] { show_coverage(); }, true);
+        tr("Why was nothing found here?"), "Shift+W", [this] { show_why_not(); }, true);
+    add(tr("What is judged…"), "", [this] { show_coverage(); });
     add(tr("Let go of the finding, the body, the filter"), "Esc", [this] { let_go(); });
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the window opens, saves, copies and remembers.
 #include "findings/expected_dialog.hpp"
+#include "findings/why_not_dialog.hpp"
 #include "handing_on/card.hpp"
 #include "handing_on/texts.hpp"
 #include "help/coverage_dialog.hpp"
@@ -40,7 +41,9 @@ void Window::offer_picture(QWidget* panel, const QString& name) {
             if (body >= 0)
                 menu.addAction(tr("Choose this body"), this, [this, body] { session_.choose_body(body); }),
                     menu.addAction(tr("Hide this body"), this,
-                                   [this, body] { session_.set_hidden(body, true); });
+                                   [this, body] { session_.set_hidden(body, true); }),
+                    menu.addAction(tr("Why was nothing found here?"), this,
+                                   [this, body] { session_.choose_body(body), show_why_not(); });
             if (!session_.hidden().empty())
                 menu.addAction(tr("Show all bodies"), this, [this] { session_.show_all(); });
             menu.addAction(tr("Add a note here…"), this, [this, at] { view_->drop_note_at(at); });
@@ -278,6 +281,12 @@ void Window::show_coverage() {
     if (!session_.recording()) return say(tr("Open a recording first."));
     auto* dialog = new CoverageDialog(session_, this);
     dialog->setAttribute(Qt::WA_DeleteOnClose), dialog->open();
+}
+
+void Window::show_why_not() {
+    if (!session_.recording()) return say(tr("Open a recording first."));
+    auto* dialog = new WhyNotDialog(session_, this);
+    dialog->setAttribute(Qt::WA_DeleteOnClose), dialog->show();
 }
 
 void Window::show_recorders() {

@@ -12,6 +12,10 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse shallow =
+    limit("shallow", "their pictures overlap by {0}; more than {1} is told", Measure::Length);
+constexpr const Excuse* excuses[] = {&shallow};
+
 struct Run {
     std::size_t first = 0, last = 0, deepest_at = 0;
     Slot a = -1, b = -1; // colliders, mover first
@@ -84,7 +88,9 @@ class ArtMissedRule : public Rule {
             return;
         }
         const double depth = visible_depth(sa, pose(a), sb, pose(b));
-        if (depth <= allowed) return;
+        if (depth <= allowed &&
+            context_.passes(shallow, step.index, step.index, pair->first, pair->second, depth, allowed))
+            return;
         Run& run = runs_.at(std::minmax(a, b), step.index);
         if (run.a < 0) std::tie(run.a, run.b) = mover_first(step.before, step.now, pair->first, pair->second);
         if (depth > run.depth) run.depth = depth, run.deepest_at = step.index;
@@ -179,6 +185,7 @@ const Fault art_missed_fault = {
     .needs = {Input::Art},
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

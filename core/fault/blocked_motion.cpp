@@ -13,6 +13,15 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse no_way =
+    limit("no-way", "the face leaves it no way on: it presses against it squarely, or more is in the way");
+constexpr Excuse contact_holds = excuse("contact", "the log has a contact that pushes against the way on");
+constexpr Excuse inside = excuse("inside", "it is inside the other one: that is what holds it");
+constexpr Excuse pressed =
+    excuse("pressed", "the other one moves, or wants to: the two press against each other");
+constexpr Excuse too_short = limit("too-short", "it stands for {0}; {1} are needed", Measure::Frames);
+constexpr const Excuse* excuses[] = {&no_way, &contact_holds, &inside, &pressed, &too_short};
+
 /// Where it could go on.
 struct Way {
     const char* kind = "";
@@ -68,9 +77,14 @@ class BlockedMotionRule : public Rule {
     std::optional<Way> way_on(const Step& step, Slot body, const Vec3& desired) const {
         std::optional<Way> way = face_ahead(step, body, desired);
         if (!way) return {};
+        const auto passes = [&](const Excuse& e) {
+            return context_.passes(e, step.index, step.index, way->own, way->other);
+        };
         const bool found = pulled_ ? slope(step, body, desired, *way) || climb(step, body, desired, *way)
                                    : slide(step, body, desired, *way);
-        return found && !contact_against(step, body, *way) ? way : std::nullopt;
+        if (!found && passes(no_way)) return {};
+        if (contact_against(step, body, *way) && passes(contact_holds)) return {};
+        return way;
     }
 
     /// What it would run into with the next step: a move that is refused as a whole ends before the touch.
@@ -80,8 +94,8 @@ class BlockedMotionRule : public Rule {
         for (const Meeting* met : step.of(body)) {
             const Meeting& m = *met;
             if (m.does != Does::Solid || m.gap_after > clearance() + glm::length(on)) continue;
-            if (m.gap_after < -slop_) return {}; // inside, it is held otherwise
-            if (pushes(step, m, body)) return {};
+            if (m.gap_after < -slop_ && context_.passes(inside, step, m)) return {};
+            if (pushes(step, m, body) && context_.passes(pressed, step, m)) return {};
             const Slot own = at(step.now, m.a).body == body ? m.a : m.b, other = own == m.a ? m.b : m.a;
             Pose moved = step.now.body(body).pose;
             moved.at += on + way * std::max(m.gap_after, 0.0);
@@ -185,7 +199,10 @@ class BlockedMotionRule : public Rule {
     }
 
     void close(Slot, const Run& run) const {
-        if (run.frames < static_cast<std::size_t>(setting("blocked-motion.frames"))) return;
+        const double frames = static_cast<double>(run.frames), least = setting("blocked-motion.frames");
+        if (frames < least &&
+            context_.passes(too_short, run.first, run.last, run.way.own, run.way.other, frames, least))
+            return;
         const Recording& r = context_.recording;
         const World w = r.world_at(run.first);
         const std::string& u = r.header.unit;
@@ -279,6 +296,7 @@ const Fault blocked_motion_fault = {
     .headline = "{mover} at {other}, {kind}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

@@ -12,6 +12,13 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse little = limit("little", "it turns by {0}; more than {1} is told", Measure::Degrees);
+constexpr Excuse central = limit(
+    "central", "the hit passes its centre by {0}: it gives no turn; more than {1} is told", Measure::Length);
+constexpr Excuse rotates = excuse("rotates", "it rotated before: it is meant to");
+constexpr Excuse faces = excuse("faces", "code lets it look where it goes, or faces it another way");
+constexpr const Excuse* excuses[] = {&little, &central, &rotates, &faces};
+
 struct Run {
     std::size_t first = 0, last = 0;
     Slot mover = -1, other = -1;
@@ -77,11 +84,15 @@ class CornerSpinRule : public Rule {
         for (const Slot mine : {m.a, m.b}) {
             const Slot body = at(step.now, mine).body, other = mine == m.a ? m.b : m.a;
             const BodyState& is = step.now.body_of(mine);
-            const bool judged = is.def->upright || (is.def->moves == Moves::Kinematic &&
-                                                    !turned_.count(body) && tipped(step, body));
-            if (!judged || is.def->moves == Moves::Static || is.fresh || is.teleported) continue;
+            const bool upright = is.def->upright, driven = is.def->moves == Moves::Kinematic;
+            if (!(upright || driven) || is.def->moves == Moves::Static || is.fresh || is.teleported) continue;
             const double turn = gained(step, body);
-            if (turn <= least_) continue;
+            constexpr double degrees = 180.0 / std::numbers::pi;
+            if (turn <= least_ &&
+                (turn == 0.0 || context_.passes(little, step, m, turn * degrees, least_ * degrees)))
+                continue;
+            if (!upright && turned_.count(body) && context_.passes(rotates, step, m)) continue;
+            if (!upright && !tipped(step, body) && context_.passes(faces, step, m)) continue;
             const bool swept = m.sweep.status == Status::Found;
             const Vec3 normal = swept ? m.sweep.normal : m.normal;
             Vec3 point = swept ? (m.sweep.on_a + m.sweep.on_b) * 0.5 : (m.on_a + m.on_b) * 0.5;
@@ -91,7 +102,9 @@ class CornerSpinRule : public Rule {
                 if (row->at) point = *row->at, centre = is.pose.at;
             }
             const double arm = glm::length(glm::cross(point - centre, normal));
-            if (arm <= context_.recording.slop()) continue;
+            if (arm <= context_.recording.slop() &&
+                context_.passes(central, step, m, arm, context_.recording.slop()))
+                continue;
             Run& run = runs_.at(body, step.index);
             if (run.mover < 0 || arm > run.arm)
                 run.mover = mine, run.other = other, run.arm = arm, run.at = point, run.centre = centre,
@@ -170,6 +183,7 @@ const Fault corner_spin_fault = {
     .headline = "{mover} on {other}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

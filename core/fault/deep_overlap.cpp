@@ -12,6 +12,22 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse shallow =
+    limit("shallow", "it is at most {0} inside; more than {1} is told", Measure::Length);
+constexpr Excuse removed =
+    excuse("removed", "one of the two is removed where they meet: that is the response");
+constexpr Excuse cut_off = excuse("cut-off", "it begins in the last frame: a solver may respond in the next");
+constexpr Excuse fixed_in_place = excuse(
+    "built-in", "code moves it inside what is fixed from the first frame to the last: it is built that way");
+constexpr Excuse pressed =
+    excuse("pressed", "{0} deep under load: in every frame a contact holds against it", Measure::Length);
+constexpr Excuse solver =
+    excuse("solver", "{0} deep: a solver has seen the contact and pushes the two apart", Measure::Length);
+constexpr Excuse responded = excuse(
+    "responded", "{0} deep: it is turned within a frame and gets less deep from then on", Measure::Length);
+constexpr const Excuse* excuses[] = {&shallow, &removed, &cut_off,  &fixed_in_place,
+                                     &pressed, &solver,  &responded};
+
 struct Run {
     Slot mover = -1, other = -1;
     std::size_t first = 0, last = 0, deepest_at = 0;
@@ -86,8 +102,12 @@ double DeepOverlapRule::most(const World& now, Slot a, Slot b) const {
 
 bool DeepOverlapRule::judged(const Step& step, const Meeting& m) const {
     const auto one_way = [&](Slot c) { return at(step.now, c).def->role == Role::OneWay; };
-    return m.does == Does::Solid && !one_way(m.a) && !one_way(m.b) && !one_owner(step.now, m.a, m.b) &&
-           step.now.stays(m.a) && step.now.stays(m.b) && m.gap_after < -most(step.now, m.a, m.b);
+    if (m.does != Does::Solid || m.gap_after >= 0.0 || one_way(m.a) || one_way(m.b) ||
+        one_owner(step.now, m.a, m.b))
+        return false;
+    const double least = most(step.now, m.a, m.b);
+    if (m.gap_after >= -least && context_.passes(shallow, step, m, -m.gap_after, least)) return false;
+    return (step.now.stays(m.a) && step.now.stays(m.b)) || !context_.passes(removed, step, m);
 }
 
 void DeepOverlapRule::begin(const Step& step, const Meeting& m, Run& run) const {
@@ -265,16 +285,23 @@ bool DeepOverlapRule::under_load(const Run& run) const {
 bool DeepOverlapRule::in_order(const Run& run) const {
     const Recording& r = context_.recording;
     const bool logged = r.header.has(Channel::Contacts);
-    if (no_more_to_see(run) || built_in(r, run.first, run.last, run.mover, run.other)) return true;
-    if (!run.placed && run.last <= run.first + 1 && soon_removed(r, run.last, run.mover, run.other))
+    const auto passes = [&](const Excuse& e) {
+        return context_.passes(e, run.first, run.last, run.mover, run.other, run.deepest);
+    };
+    if (no_more_to_see(run) && passes(cut_off)) return true;
+    if (built_in(r, run.first, run.last, run.mover, run.other) && passes(fixed_in_place)) return true;
+    if (!run.placed && run.last <= run.first + 1 && soon_removed(r, run.last, run.mover, run.other) &&
+        passes(removed))
         return true;
     if (logged && !contact_logged(run)) return false;
-    if (under_load(run)) return true;
+    if (under_load(run) && passes(pressed)) return true;
     // What is not logged is not denied: a solver that puts it out where it came in has seen it.
-    if (solver_at_work(run) && (logged || run.responded || out_as_it_came(run))) return true;
+    if (solver_at_work(run) && (logged || run.responded || out_as_it_came(run)) && passes(solver))
+        return true;
     if (!run.shrinks) return false;
     const bool one_frame = run.last == run.first;
-    return run.responded || (one_frame && run.first + 1 < r.size() && responded_next(run));
+    return (run.responded || (one_frame && run.first + 1 < r.size() && responded_next(run))) &&
+           passes(responded);
 }
 
 void DeepOverlapRule::close(const Run& run) const {
@@ -373,6 +400,7 @@ const Fault deep_overlap_fault = {
     .headline = "{mover} inside {other}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

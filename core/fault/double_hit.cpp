@@ -12,6 +12,24 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse rocks =
+    excuse("rocks", "it rocks onto another corner: its corners have turned by {0}", Measure::Length);
+constexpr Excuse new_approach =
+    excuse("new-approach", "it came back at {0} by itself: a second approach", Measure::Speed);
+constexpr Excuse other_turns =
+    excuse("other-turns", "only the other one, which code moves, changed its own motion");
+constexpr Excuse elsewhere =
+    excuse("struck-elsewhere", "something else touches one of the two in the same step");
+constexpr Excuse other_side = excuse("other-side", "the second response is on another side");
+constexpr Excuse no_new_contact = excuse("no-new-contact", "contacts are logged, and no second one begins");
+constexpr Excuse derived =
+    excuse("derived", "velocities are derived from positions: one response shows in two steps");
+constexpr Excuse by_steps = excuse("solver", "a solver may take two steps for one response");
+constexpr Excuse jumped = excuse("jump", "it may have landed and jumped off again");
+constexpr Excuse late = excuse("late-response", "it was turned one frame later");
+constexpr const Excuse* excuses[] = {&rocks,          &new_approach, &other_turns, &elsewhere, &other_side,
+                                     &no_new_contact, &derived,      &by_steps,    &jumped,    &late};
+
 using Pair = std::pair<Slot, Slot>;
 
 struct Turn {
@@ -129,24 +147,33 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
     const double rocked =
         glm::length(a.turn_a.to(turn_of(step.now, m.a))) * at(step.now, m.a).geometry->corner_reach() +
         glm::length(a.turn_b.to(turn_of(step.now, m.b))) * at(step.now, m.b).geometry->corner_reach();
-    if (rocked > slop) return false;
+    const auto passes = [&](const Excuse& e, double measured = 0.0, double limit = 0.0) {
+        return context_.passes(e, step, m, measured, limit);
+    };
+    if (rocked > slop && passes(rocks, rocked, slop)) return false;
     // Coming back by its own fall is a new approach, however low the hop was.
     constexpr double hardly = 0.25; // of what is turned
-    if (change_of(step, m).before >= std::min(matters, hardly * turned) && !a.thrown_back) return false;
-    if (!turned_itself(step, m, turned, context_.shared.turned)) return false;
-    if (struck_elsewhere(step, m) || glm::dot(m.normal, a.normal) < context_.shared.same_face) return false;
+    const double came = change_of(step, m).before;
+    if (came >= std::min(matters, hardly * turned) && !a.thrown_back && passes(new_approach, came))
+        return false;
+    if (!turned_itself(step, m, turned, context_.shared.turned) && passes(other_turns)) return false;
+    if (struck_elsewhere(step, m) && passes(elsewhere)) return false;
+    if (glm::dot(m.normal, a.normal) < context_.shared.same_face && passes(other_side)) return false;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
     const bool event = event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
-    if (context_.recording.header.has(Channel::Contacts)) return logged_begin(*step.frame, ia, ib) || event;
+    if (context_.recording.header.has(Channel::Contacts))
+        return logged_begin(*step.frame, ia, ib) || event || !passes(no_new_contact);
     const BodyState& mover = step.now.body_of(a.mover);
     // A solver may take two steps for one response, and what only it moves may be driven on by others.
     const bool by_solver = mover.def->moves == Moves::Dynamic;
     const bool by_code = step.now.body_of(a.other).def->moves == Moves::Kinematic;
     // A velocity that is derived is a mean: one response shows in two steps.
-    if (!event && !mover.velocity_logged && a.turns.back().index + 1 == step.index) return false;
-    if (!event && by_solver && (!by_code || a.turns.back().index + 1 == step.index)) return false;
+    if (!event && !mover.velocity_logged && a.turns.back().index + 1 == step.index && passes(derived))
+        return false;
+    if (!event && by_solver && (!by_code || a.turns.back().index + 1 == step.index) && passes(by_steps))
+        return false;
     const bool jumps = mover.has_desired || mover.grounded || step.before.body_of(a.mover).grounded;
-    return event || !(jumps || leaves_from_rest(step, m, a));
+    return event || !((jumps || leaves_from_rest(step, m, a)) && passes(jumped));
 }
 
 void DoubleHitRule::solid(const Step& step, const Meeting& m) {
@@ -287,7 +314,8 @@ void DoubleHitRule::look_for_cancelled(const Step& step) {
 void DoubleHitRule::settle_cancelled(const Step& step) {
     for (const Cancelled& c : cancelled_) {
         if (step.now.stays(c.mover) &&
-            closing_speed(step.now, c.mover, c.one, c.normal) < context_.shared.turned * c.closing)
+            closing_speed(step.now, c.mover, c.one, c.normal) < context_.shared.turned * c.closing &&
+            context_.passes(late, c.index, c.index, c.mover, c.one))
             continue;
         Finding f = start(c.index, c.index, {c.mover, c.one, c.two});
         f.at = c.at, f.weight = 0.75;
@@ -372,6 +400,7 @@ const Fault double_hit_fault = {
     .headline = "{mover} on {other}, {kind}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

@@ -12,6 +12,15 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse hover = excuse("hovers", "it keeps its height a hair above the ground");
+constexpr Excuse rises = excuse("rises", "it is on its way up: a jump or a lift");
+constexpr Excuse wants_down = excuse("wants-down", "it wants to go down");
+constexpr Excuse drops = excuse("sinks", "it sinks as fast as a fall begins");
+constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);
+constexpr Excuse does_not_walk =
+    excuse("does-not-walk", "no body of its kind is ever grounded, and it does not walk on its feet");
+constexpr const Excuse* excuses[] = {&hover, &rises, &wants_down, &drops, &too_short, &does_not_walk};
+
 struct Run {
     std::size_t first = 0, last = 0;
     std::size_t frames = 0;
@@ -114,11 +123,16 @@ class FalseGroundedRule : public Rule {
                 run->jump = step.index;
         const bool asks_down = now.has_desired && glm::dot(now.desired, up) < 0.0;
         const bool lifts = now.velocity_known && rise > context_.shared.hardly * matters;
-        if (now.grounded && !carried && !hovers(step, body))
-            add(step, {body, true}, touched);
-        else if (!now.grounded && carrier && pulled_ && !lifts && !asks_down &&
-                 !falls(step, body, carrier->other))
-            add(step, {body, false}, carrier);
+        const auto passes = [&](const Excuse& e) {
+            return context_.passes_body(e, step.index, step.index, body);
+        };
+        if (now.grounded && !carried) {
+            if (!(hovers(step, body) && passes(hover))) add(step, {body, true}, touched);
+        } else if (!now.grounded && carrier && pulled_) {
+            if (!(lifts && passes(rises)) && !(asks_down && passes(wants_down)) &&
+                !(falls(step, body, carrier->other) && passes(drops)))
+                add(step, {body, false}, carrier);
+        }
     }
 
     /// It keeps its height a hair above ground, as games do that step by pixels or keep a margin.
@@ -190,13 +204,18 @@ class FalseGroundedRule : public Rule {
 
     void close(const Key& key, const Run& run) {
         const auto least = static_cast<std::size_t>(context_.settings["false-grounded.frames"]);
-        if (run.frames < least) return;
+        const auto passes = [&](const Excuse& e, std::size_t limit) {
+            return context_.passes_body(e, run.first, run.last, key.body, static_cast<double>(run.frames),
+                                        static_cast<double>(limit));
+        };
+        if (run.frames < least && passes(too_short, least)) return;
         const World w = context_.recording.world_at(run.first);
         const BodyDef& def = *w.body(key.body).def;
         if (key.claimed || footed_.count(def.kind.empty() ? std::to_string(def.id) : def.kind))
             return emit(key, run);
         const auto never = static_cast<std::size_t>(context_.settings["false-grounded.never"]);
-        if (run.frames < never || !w.body(key.body).has_desired || !on_its_feet(w, run)) return;
+        if (run.frames < never && passes(too_short, never)) return;
+        if ((!w.body(key.body).has_desired || !on_its_feet(w, run)) && passes(does_not_walk, 0)) return;
         Run& longest = never_[key.body];
         if (run.frames > longest.frames) longest = run;
     }
@@ -310,6 +329,7 @@ const Fault false_grounded_fault = {
     .make_rule = make_rule,
     .describe = describe,
     .by_log = always_by_log,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

@@ -10,6 +10,14 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse steady =
+    limit("steady", "what the game tells of the flush pair changes {0} times; {1} are needed");
+constexpr Excuse rarely =
+    excuse("rarely", "it changes rarely in {0}: that is the game, not rounding", Measure::Frames);
+constexpr Excuse flickers =
+    excuse("solver", "a solver laid it down: {0} changes are its flicker; {1} are needed");
+constexpr const Excuse* excuses[] = {&steady, &rarely, &flickers};
+
 struct Told {
     int answer = 0;
     std::size_t changes = 0;
@@ -112,13 +120,21 @@ class FlushContactRule : public Rule {
                 return a.second.changes < b.second.changes;
             });
         // A result that changes rarely is the game's doing, not rounding's.
-        if (told.changes < static_cast<std::size_t>(context_.settings["flush-contact.changes"]) ||
-            told.changes * 2 * holes_ < run.frames)
+        const auto passes = [&](const Excuse& e, double measured, double least) {
+            return context_.passes(e, run.first, run.last, run.mover, run.other, measured, least);
+        };
+        const double changes = static_cast<double>(told.changes),
+                     least = context_.settings["flush-contact.changes"];
+        if (changes < least && (changes == 0.0 || passes(steady, changes, least))) return;
+        if (told.changes * 2 * holes_ < run.frames &&
+            passes(rarely, static_cast<double>(run.frames), 2.0 * changes * static_cast<double>(holes_)))
             return;
         const World w = r.world_at(run.first);
         // What a solver lays down flickers now and then.
         const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Dynamic; };
-        if ((solved(run.mover) || solved(run.other)) && told.changes < solver_flickers) return;
+        if ((solved(run.mover) || solved(run.other)) && told.changes < solver_flickers &&
+            passes(flickers, changes, static_cast<double>(solver_flickers)))
+            return;
         const std::string& u = r.header.unit;
         Finding f;
         f.fault = "flush-contact", f.first = r.number(run.first), f.last = r.number(run.last);
@@ -170,6 +186,7 @@ const Fault flush_contact_fault = {
     .headline = "{mover} at {other}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

@@ -19,10 +19,14 @@ constexpr std::pair<const char*, const char*> outlines[] = {{"circle", "a circle
                                                             {"capsule", "a capsule"},
                                                             {"hull", "its convex hull"}};
 
+constexpr Excuse pictures_meet =
+    limit("pictures-meet", "their pictures are {0} apart; more than {1} is told", Measure::Length);
+constexpr const Excuse* excuses[] = {&pictures_meet};
+
 struct Run {
     std::size_t first = 0, last = 0;
     Slot a = -1, b = -1; // colliders, mover first
-    double gap = 0.0, fraction = 1.0;
+    double gap = 0.0, allowed = 0.0, fraction = 1.0;
     Vec3 at{0.0}, on_a{0.0}, on_b{0.0}; // the nearest points of what is seen
     bool apart = false;
 };
@@ -88,14 +92,17 @@ class HitOutsideArtRule : public Rule {
             if (const Distance d = visible_gap(a, ma.at(t), b, mb.at(t)); d.gap < nearest.gap) nearest = d;
         const Distance now = visible_gap(a, ma.to, b, mb.to);
         const double allowed = context_.recording.slop() + a.half_pixel + b.half_pixel;
-        run.apart = nearest.known && nearest.gap > allowed, run.gap = nearest.gap;
+        run.apart = nearest.known && nearest.gap > allowed, run.gap = nearest.gap, run.allowed = allowed;
         run.on_a = now.on_a, run.on_b = now.on_b;
         run.at =
             m.sweep.status == Status::Found ? (m.sweep.on_a + m.sweep.on_b) * 0.5 : (m.on_a + m.on_b) * 0.5;
     }
 
     void close(const Run& run) const {
-        if (!run.apart) return;
+        const double gap = std::max(run.gap, 0.0);
+        if (!run.apart && (run.allowed == 0.0 || context_.passes(pictures_meet, run.first, run.first, run.a,
+                                                                 run.b, gap, run.allowed)))
+            return;
         const Recording& r = context_.recording;
         const World w = r.world_at(run.first);
         const std::string& u = r.header.unit;
@@ -198,6 +205,7 @@ const Fault hit_outside_art_fault = {
     .needs = {Input::Art},
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

@@ -11,6 +11,14 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse something_seen =
+    limit("seen", "something visible is {0} from it on that side; none within {1} is told", Measure::Length);
+constexpr Excuse obstacle = limit("obstacle", "a collider, or a contact that is logged, is in its way");
+constexpr Excuse taken_back = excuse("carried", "it touches something that moves and may take it back");
+constexpr Excuse slows_down = excuse("slows-down", "it slowed down by itself before it stood");
+constexpr Excuse too_short = limit("too-short", "it stands for {0}; {1} are needed", Measure::Frames);
+constexpr const Excuse* excuses[] = {&something_seen, &obstacle, &taken_back, &slows_down, &too_short};
+
 struct Blocked {
     std::size_t first = 0, last = 0;
     Slot mover = -1, other = -1;
@@ -62,7 +70,8 @@ class InvisibleWallRule : public Rule {
         last_touch_[{mover, other}] = step.index;
         if (goes_on || hits_.find({mover, other}) || c.before <= least) return;
         const double gap = to_nearest_visible(step.now, mover, n);
-        if (gap <= context_.settings["invisible-wall.near"] * context_.recording.slop()) return;
+        const double near = context_.settings["invisible-wall.near"] * context_.recording.slop();
+        if (gap <= near && context_.passes(something_seen, step, m, gap, near)) return;
         Blocked& b = hits_.at({mover, other}, step.index);
         b.mover = mover, b.other = other, b.at = point, b.way = n, b.gap = gap, b.speed = c.turned();
     }
@@ -128,10 +137,17 @@ class InvisibleWallRule : public Rule {
             moved.at = step.index, moved.speed = std::max(now, speed), moved.since = 0.0;
         moved.since += step.now.dt();
         // Between going and standing it was slowed down: what is in its way then is what stops it.
-        if (in_the_way(step, body, way) || carried(step, body)) moved.at = {};
+        const auto passes = [&](const Excuse& e) {
+            return context_.passes_body(e, step.index, step.index, body);
+        };
+        if ((in_the_way(step, body, way) && (!stands || passes(obstacle))) ||
+            (carried(step, body) && (!stands || passes(taken_back))))
+            moved.at = {};
         if (!stands || !moved.at) return;
         Blocked* run = nothing_.find(body);
-        if (!run && moved.since > context_.settings["invisible-wall.slowing"] + 2.0 * step.now.dt()) return;
+        if (!run && moved.since > context_.settings["invisible-wall.slowing"] + 2.0 * step.now.dt() &&
+            passes(slows_down))
+            return;
         const double before = moved.speed;
         Blocked& b = nothing_.at(body, step.index);
         if (b.frames++ == 0) b.way = way, b.speed = before - now, b.at = is.pose.at;
@@ -184,7 +200,9 @@ class InvisibleWallRule : public Rule {
 
     void stopped_by_nothing(Slot body, const Blocked& b) const {
         const Recording& r = context_.recording;
-        if (b.frames < static_cast<std::size_t>(context_.settings["invisible-wall.frames"])) return;
+        const double frames = static_cast<double>(b.frames),
+                     least = context_.settings["invisible-wall.frames"];
+        if (frames < least && context_.passes_body(too_short, b.first, b.last, body, frames, least)) return;
         const World w = r.world_at(b.first);
         if (w.colliders_of(body).empty()) return;
         Finding f;
@@ -250,6 +268,7 @@ const Fault invisible_wall_fault = {
     .headline_alone = "{mover}, by nothing recorded",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

@@ -11,6 +11,18 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse unlike =
+    excuse("unlike", "from outside, a contact that reverses keeps the speed; here it changes");
+constexpr Excuse wanted = excuse("wanted", "it moves as it wants to");
+constexpr Excuse steered =
+    excuse("steered", "code steers one of them back and forth also where it touches nothing");
+constexpr Excuse crowd = excuse("crowd", "a solver squeezes it among others");
+constexpr Excuse rattles = excuse(
+    "rattles", "it is reversed in {0} on end; where a solver moves it {1} are needed", Measure::Frames);
+constexpr Excuse narrow =
+    limit("narrow", "it goes {0} back and forth; more than {1} is told", Measure::Length);
+constexpr const Excuse* excuses[] = {&unlike, &wanted, &steered, &crowd, &rattles, &narrow};
+
 struct Run {
     std::size_t first = 0, last = 0;
     Slot mover = -1, other = -1;
@@ -57,13 +69,15 @@ class JitterRule : public Rule {
         const double halves = glm::length(own) /
                               std::max(glm::length(run.own), std::numeric_limits<double>::min()),
                      alike = context_.settings["jitter.alike"];
-        if (!inside && (halves < alike || halves * alike > 1.0)) return Vec3(0.0);
+        const auto passes = [&](const Excuse& e) { return context_.passes(e, step, m); };
         for (const auto& [before, now] :
              {std::pair(run.relative, relative), {run.own, own}, {run.went, went}}) {
             const Vec3 change = reversal(before, now, matters, context_.settings["jitter.slow_half"]);
             if (change == Vec3(0.0)) continue;
             const bool across = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
-            if (!across || (inside && !as_desired(step, run.mover))) return change;
+            if (across && (!inside || (as_desired(step, run.mover) && passes(wanted)))) continue;
+            if (!inside && (halves < alike || halves * alike > 1.0) && passes(unlike)) return Vec3(0.0);
+            return change;
         }
         return Vec3(0.0);
     }
@@ -76,11 +90,14 @@ class JitterRule : public Rule {
     void take(const Step& step, const Meeting& m) {
         if (step.now.body_of(m.a).teleported || step.now.body_of(m.b).teleported) return;
         const bool outside = std::max(m.gap_before, m.gap_after) >= -context_.recording.slop();
-        if (outside && (context_.observed.steered(at(step.now, m.a).body) ||
-                        context_.observed.steered(at(step.now, m.b).body)))
+        if (outside &&
+            (context_.observed.steered(at(step.now, m.a).body) ||
+             context_.observed.steered(at(step.now, m.b).body)) &&
+            context_.passes(steered, step, m))
             return;
         const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Dynamic; };
-        if ((solved(m.a) || solved(m.b)) && touched_by_third(step, m)) return; // squeezed in a crowd
+        if ((solved(m.a) || solved(m.b)) && touched_by_third(step, m) && context_.passes(crowd, step, m))
+            return;
         const bool fresh = !runs_.find({m.a, m.b});
         Run& run = runs_.at({m.a, m.b}, step.index);
         if (fresh) {
@@ -135,7 +152,13 @@ class JitterRule : public Rule {
         const Recording& r = context_.recording;
         if (run.most_turns < least_) return; // before a world is made: most touches turn once
         const World w = r.world_at(run.first);
-        if (run.most_turns < needed(w, run) || wide(w, run) <= least_width(w, run)) return;
+        const auto passes = [&](const Excuse& e, double measured, double limit) {
+            return context_.passes(e, run.first, run.last, run.mover, run.other, measured, limit);
+        };
+        if (run.most_turns < needed(w, run) &&
+            passes(rattles, static_cast<double>(run.most_turns), static_cast<double>(needed(w, run))))
+            return;
+        if (wide(w, run) <= least_width(w, run) && passes(narrow, wide(w, run), least_width(w, run))) return;
         const std::string& u = r.header.unit;
         Finding f;
         f.fault = "jitter", f.first = r.number(run.first), f.last = r.number(run.last);
@@ -198,6 +221,7 @@ const Fault jitter_fault = {
     .headline = "{mover} against {other}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

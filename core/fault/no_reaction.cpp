@@ -14,6 +14,13 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse came_in_time = limit("in-time", "the event came after {0}", Measure::Frames);
+constexpr Excuse unusual =
+    limit("unusual", "only {0} of such hits are followed by the event", Measure::Share);
+constexpr Excuse rests =
+    excuse("rests", "the event came to one of the two shortly before: it may have to wait");
+constexpr const Excuse* excuses[] = {&came_in_time, &unusual, &rests};
+
 class NoReactionRule : public Rule {
   public:
     explicit NoReactionRule(const RuleContext& context)
@@ -28,7 +35,11 @@ class NoReactionRule : public Rule {
         compare(step);
         events_.push_back({step.index, step.frame->events});
         if (events_.size() > 2) events_.pop_front();
-        std::erase_if(waiting_, [&](const Waiting& w) { return responded(w, step.now); });
+        std::erase_if(waiting_, [&](const Waiting& w) {
+            return responded(w, step.now) &&
+                   context_.passes(came_in_time, w.index, step.index, w.a, w.b,
+                                   static_cast<double>(step.index - w.index), w.expect.within);
+        });
         std::erase_if(waiting_, [&](const Waiting& w) {
             if (step.index < w.index + static_cast<std::size_t>(w.expect.within)) return false;
             report(w, step.now);
@@ -143,11 +154,15 @@ class NoReactionRule : public Rule {
             const Layers& layers = key.first;
             const std::string& event = key.second;
             const double share = static_cast<double>(count) / static_cast<double>(all[layers]);
-            if (static_cast<double>(count) < context_.settings["no-reaction.others"] ||
-                share < context_.settings["no-reaction.others_share"])
-                continue;
+            const bool usual = static_cast<double>(count) >= context_.settings["no-reaction.others"] &&
+                               share >= context_.settings["no-reaction.others_share"];
             for (const Hit& h : hits_) {
-                if (h.layers != layers || !h.followed.empty() || lately(event, h)) continue;
+                if (h.layers != layers || !h.followed.empty()) continue;
+                const auto passes = [&](const Excuse& e) {
+                    return context_.passes(e, h.index, h.index, h.a, h.b, share,
+                                           context_.settings["no-reaction.others_share"]);
+                };
+                if ((!usual && passes(unusual)) || (lately(event, h) && passes(rests))) continue;
                 ExpectDef expect;
                 expect.first = layers.first, expect.second = layers.second, expect.event = event;
                 expect.within = static_cast<int>(within);
@@ -278,6 +293,7 @@ const Fault no_reaction_fault = {
     .make_rule = make_rule,
     .describe = describe,
     .by_log = always_by_log,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

@@ -10,6 +10,21 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse not_above = limit("not-above", "it was not wholly above");
+constexpr Excuse off_the_edge = excuse("off-the-edge", "its middle is not over it: it walks off the edge");
+constexpr Excuse put_back = excuse("put-back", "it was put back on top, or teleported");
+constexpr Excuse asked_down = excuse("asked", "it wanted to go down, now or shortly before");
+constexpr Excuse shallow =
+    limit("shallow", "it sinks in by {0} at most; more than {1} is told", Measure::Length);
+constexpr Excuse may_have_asked = excuse(
+    "may-have-asked", "it stood there and drops, and nothing tells what it wanted: it may have asked to");
+constexpr Excuse not_through =
+    limit("not-through", "it is {0} deep and does not come out below", Measure::Length);
+constexpr Excuse switched_off =
+    excuse("switched-off", "the one-way, or the pair, was switched off meanwhile");
+constexpr const Excuse* excuses[] = {&not_above, &off_the_edge,   &put_back,    &asked_down,
+                                     &shallow,   &may_have_asked, &not_through, &switched_off};
+
 struct Run {
     std::size_t first = 0, last = 0;
     Slot mover = -1, other = -1;
@@ -67,7 +82,8 @@ class OneWayDropRule : public Rule {
                 return;
             const PairView was = pair_at(step.before, mover, other);
             if (!was.known || glm::dot(-was.normal, pass) < context_.shared.up ||
-                !was_above(step, mover, other, pass) || !stands_over(step, mover, other, pass))
+                (!was_above(step, mover, other, pass) && context_.passes(not_above, step, m)) ||
+                (!stands_over(step, mover, other, pass) && context_.passes(off_the_edge, step, m)))
                 return;
             run = &runs_.at({mover, other}, step.index);
             run->mover = mover, run->other = other, run->pass = pass, run->clearance = was.gap;
@@ -117,15 +133,23 @@ class OneWayDropRule : public Rule {
     void close(const Run& run) const {
         const Recording& r = context_.recording;
         const double slop = r.slop();
-        if (run.cancelled || run.asked || run.deepest <= slop) return;
+        const auto passes = [&](const Excuse& e) {
+            return context_.passes(e, run.first, run.last, run.mover, run.other, run.deepest, slop);
+        };
+        if ((run.cancelled && passes(put_back)) || (run.asked && passes(asked_down)) ||
+            (run.deepest <= slop && passes(shallow)))
+            return;
         // Whoever stands and then drops, with nothing else about, may well have asked: only the desired
         // velocity could tell.
-        if (!r.header.has(Channel::Desired) && run.stood && run.touching.empty()) return;
+        if (!r.header.has(Channel::Desired) && run.stood && run.touching.empty() && passes(may_have_asked))
+            return;
         const World w = r.world_at(run.first), end = r.world_at(run.last);
         const double extent = at(w, run.mover).geometry->extent();
         // Still inside at the end: it must be on its way through, not sunk in a little.
         const bool through = run.out || run.deepest > context_.shared.partly * extent;
-        if (!through || !end.live(run.other) || end.does(run.mover, run.other) != Does::Solid) return;
+        if (!through && passes(not_through)) return;
+        if ((!end.live(run.other) || end.does(run.mover, run.other) != Does::Solid) && passes(switched_off))
+            return;
         const std::string& u = r.header.unit;
         Finding f;
         f.fault = "one-way-drop", f.first = r.number(run.first), f.last = r.number(run.last);
@@ -196,6 +220,7 @@ const Fault one_way_drop_fault = {
     .headline = "{mover} through {other}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

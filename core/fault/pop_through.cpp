@@ -11,6 +11,14 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse nudged = excuse("nudged", "a solver nudged it by {0}, less than {1}", Measure::Length);
+constexpr Excuse round_corner = excuse("round-corner", "its own velocity took it round the corner");
+constexpr Excuse moved_elsewhere =
+    excuse("moved-elsewhere", "it was moved by {0}, not toward the side where it ends", Measure::Length);
+constexpr Excuse no_detour =
+    limit("shortest", "the way that it took, {0}, is about as short as the way back, {1}", Measure::Length);
+constexpr const Excuse* excuses[] = {&nudged, &round_corner, &moved_elsewhere, &no_detour};
+
 /// Where a pair is on its way in: kept while it overlaps.
 struct Inside {
     std::size_t since = 0;
@@ -86,7 +94,9 @@ class PopThroughRule : public Rule {
         // A solver nudges what it holds; in a single frame it is a good part of the body.
         constexpr double nudge = 0.25; // of the extent
         const BodyState& now = step.now.body_of(mover);
-        if (now.def->moves == Moves::Dynamic && glm::length(now.pose.at - tried->at) < nudge * gm.extent())
+        const double pushed = glm::length(now.pose.at - tried->at);
+        if (now.def->moves == Moves::Dynamic && pushed < nudge * gm.extent() &&
+            context_.passes(nudged, step, m, pushed, nudge * gm.extent()))
             return;
         emit(step, {mover, other}, -was.normal, -is.normal, *tried, theirs.to, -deep.gap, step.now.number());
     }
@@ -111,7 +121,9 @@ class PopThroughRule : public Rule {
         // Its own velocity leads on: then only right through is through, not round a corner.
         constexpr double through = -0.5;
         const bool solved = body.def->moves == Moves::Dynamic;
-        if ((solved || carried_there(step, in.mover)) && glm::dot(in.came, -is.normal) > through) return;
+        if ((solved || carried_there(step, in.mover)) && glm::dot(in.came, -is.normal) > through &&
+            context_.passes(round_corner, in.since, step.index, in.mover, in.other))
+            return;
         // Seen from the other, which may move itself.
         Pose from = in.first;
         from.at += step.now.body_of(in.other).pose.at - in.theirs.at;
@@ -127,9 +139,15 @@ class PopThroughRule : public Rule {
         const double back = way_out(gm, inside, go, theirs, came);
         const Vec3 put = step.now.body_of(mover).pose.at - inside.at;
         const double taken = glm::length(put), slop = context_.recording.slop();
-        if (glm::dot(unit(put), went) <= context_.settings["pop-through.that_way"])
+        const auto passes = [&](const Excuse& e, double measured, double limit) {
+            return context_.passes(e, step.index, step.index, mover, other, measured, limit);
+        };
+        if (glm::dot(unit(put), went) <= context_.settings["pop-through.that_way"] &&
+            passes(moved_elsewhere, taken, 0.0))
             return; // a jump from there, say
-        if (taken <= back + 2.0 * slop || taken <= context_.settings["pop-through.farther"] * back) return;
+        if ((taken <= back + 2.0 * slop || taken <= context_.settings["pop-through.farther"] * back) &&
+            passes(no_detour, taken, back))
+            return;
         const Recording& r = context_.recording;
         const std::string& u = r.header.unit;
         Finding f;
@@ -194,6 +212,7 @@ const Fault pop_through_fault = {
     .headline = "{mover} through {other}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

@@ -11,6 +11,11 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse narrow =
+    limit("narrow", "its probes are {0} apart, no more than the {1} of the smallest thing near it",
+          Measure::Length);
+constexpr const Excuse* excuses[] = {&narrow};
+
 struct Side {
     Vec3 guards{0.0}, along{0.0};
     std::vector<double> places; // of its probes along the side, rising, in the body's frame
@@ -150,7 +155,10 @@ class ProbeGapRule : public Rule {
         const BodyState& state = w.body_of(body.collider);
         const Vec3 scaled = side.along * state.scale;
         const double gap = side.gap * glm::length(scaled);
-        if (gap <= body.smallest * (1.0 + 1e-6)) return;
+        if (gap <= body.smallest * (1.0 + 1e-6) &&
+            context_.passes(narrow, body.first, body.last, body.collider, body.smallest_is, gap,
+                            body.smallest))
+            return;
         const std::string& u = r.header.unit;
         Finding f;
         f.fault = "probe-gap", f.first = r.number(body.first), f.last = r.number(body.last);
@@ -237,6 +245,7 @@ const Fault probe_gap_fault = {
     .needs = {Input::Probes},
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

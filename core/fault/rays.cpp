@@ -89,6 +89,13 @@ void describe_self_hit(const Recording& r, Finding& f) {
 
 // ---- ray-wrong-answer
 
+constexpr Excuse just_there =
+    excuse("just-put", "what it hits, or should hit, was only put there in this frame");
+constexpr Excuse another_reading =
+    excuse("another-reading", "not the plain answer, but right where a start inside, its own colliders or "
+                              "one-ways do not count, in the frame before, or a hair aside");
+constexpr const Excuse* wrong_answer_excuses[] = {&just_there, &another_reading};
+
 class RayWrongAnswerRule : public Rule {
   public:
     explicit RayWrongAnswerRule(const RuleContext& context)
@@ -111,10 +118,17 @@ class RayWrongAnswerRule : public Rule {
             const auto just_put = [&](Slot c) {
                 return c >= 0 && (step.now.body_of(c).fresh || step.now.body_of(c).teleported);
             };
-            if (just_put(should) || just_put(hit)) continue;
-            const bool collider_is_right = self || right(step.now, ray, hit, all) ||
-                                           right(step.before, ray, hit, look_along(step.before, ray)) ||
-                                           nearly_right(step.now, ray, hit);
+            const auto passes = [&](const Excuse& e) {
+                return context_.passes_ray(e, step.index, step.index, ray);
+            };
+            if ((just_put(should) || just_put(hit)) && passes(just_there)) continue;
+            const auto some_reading = [&] {
+                return right(step.now, ray, hit, all) ||
+                       right(step.before, ray, hit, look_along(step.before, ray)) ||
+                       nearly_right(step.now, ray, hit);
+            };
+            const bool collider_is_right =
+                self || (some_reading() && (should == hit || passes(another_reading)));
             if (collider_is_right && !wrong_cell(step, ray)) {
                 runs_.good(ray, step.index);
                 continue;
@@ -300,6 +314,12 @@ void describe_wrong_answer(const Recording&, Finding& f) {
 
 // ---- ray-short
 
+constexpr Excuse no_hits_around =
+    limit("no-hits-around", "no cast of it hits before and after: it may be meant to end there");
+constexpr Excuse last_step =
+    excuse("last-step", "one such cast only: it may be the last step of a bullet before it hits");
+constexpr const Excuse* too_short_excuses[] = {&no_hits_around, &last_step};
+
 class RayTooShortRule : public Rule {
   public:
     explicit RayTooShortRule(const RuleContext& context)
@@ -384,10 +404,14 @@ class RayTooShortRule : public Rule {
 
     void close(const RayRun& run, bool hits_after) const {
         // Without an aim, only a gap between two hits shows that it should have reached.
-        if (run.ray.after.empty() && !(run.before && hits_after)) return;
+        if (run.ray.after.empty() && !(run.before && hits_after) &&
+            context_.passes_ray(no_hits_around, run.first, run.last, run.ray))
+            return;
         const Recording& r = context_.recording;
         // One such cast may be a bullet's last step before it hits.
-        if (run.casts < 2 && cuts_.at({run.ray.name, run.ray.caster.value_or(-1)})) return;
+        if (run.casts < 2 && cuts_.at({run.ray.name, run.ray.caster.value_or(-1)}) &&
+            context_.passes_ray(last_step, run.first, run.last, run.ray))
+            return;
         const World w = r.world_at(run.first);
         Finding f = ray_finding("ray-short", r, run, w);
         f.weight = 0.5;
@@ -454,6 +478,7 @@ const Fault ray_short_fault = {
     .make_rule = make_rule<RayTooShortRule>,
     .describe = describe_short,
     .by_log = always_by_log,
+    .excuses = too_short_excuses,
 };
 const Fault ray_wrong_answer_fault = {
     .id = "ray-wrong-answer",
@@ -465,6 +490,7 @@ const Fault ray_wrong_answer_fault = {
     .make_rule = make_rule<RayWrongAnswerRule>,
     .describe = describe_wrong_answer,
     .by_log = always_by_log,
+    .excuses = wrong_answer_excuses,
 };
 
 } // namespace oddbounce

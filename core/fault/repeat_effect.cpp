@@ -11,6 +11,14 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse begins_again =
+    excuse("begins-again", "a new contact of the two begins: the event fires rightly again");
+constexpr Excuse too_few =
+    limit("too-few", "it fires in {0} on end without a touch; {1} are needed", Measure::Frames);
+constexpr Excuse fires_apart =
+    excuse("fires-apart", "this event fires for such bodies without any touch: it is no effect of one");
+constexpr const Excuse* excuses[] = {&begins_again, &too_few, &fires_apart};
+
 struct Run {
     std::size_t first = 0, last = 0;
     std::size_t fired = 0, begun = 0;
@@ -46,7 +54,9 @@ class RepeatEffectRule : public Rule {
     void finish() override {
         for (const auto& [key, run] : runs_) close(key, run);
         for (const auto& [key, run] : apart_)
-            if (by_touch_.count(kinds_of(key))) emit(key, run);
+            if (by_touch_.count(kinds_of(key)) ||
+                !context_.passes(fires_apart, run.first, run.last, run.a, run.b))
+                emit(key, run);
     }
 
   private:
@@ -73,11 +83,13 @@ class RepeatEffectRule : public Rule {
     void fire(const Step& step, const Key& key) {
         const bool begins = begun_.count(key.second) > 0;
         const auto under_way = runs_.find(key);
-        if (under_way != runs_.end() && begins) { // rightly again
+        const auto touching = now_touching_.find(key.second);
+        if (under_way != runs_.end() && begins && // rightly again
+            context_.passes(begins_again, step.index, step.index, touching->second.first,
+                            touching->second.second)) {
             close(key, under_way->second);
             runs_.erase(under_way);
         }
-        const auto touching = now_touching_.find(key.second);
         Run& run = runs_[key];
         if (run.fired++ == 0) {
             run.first = step.index;
@@ -98,19 +110,26 @@ class RepeatEffectRule : public Rule {
                                        body_kind(context_.recording, key.second.second))};
     }
 
+    /// A collider of the body; -1: it has none.
+    static Slot collider_of(const World& w, Id id) {
+        const Slot body = w.recording().body_slot(id);
+        const auto all = body < 0 ? std::span<const Slot>() : w.colliders_of(body);
+        return all.empty() ? -1 : all[0];
+    }
+
     void close(const Key& key, const Run& run) {
         if (run.a >= 0) by_touch_.insert(kinds_of(key));
         if (run.fired >= 2 && run.a >= 0) return emit(key, run);
-        if (run.a >= 0 || run.fired < static_cast<std::size_t>(context_.settings["repeat-effect.apart"]))
+        const double fired = static_cast<double>(run.fired), least = context_.settings["repeat-effect.apart"];
+        if (run.a >= 0 ||
+            (fired < least &&
+             context_.passes_body(too_few, run.first, run.last,
+                                  context_.recording.body_slot(key.second.first), fired, least)))
             return;
         Run apart = run;
         const World w = context_.recording.world_at(run.first);
-        const auto collider = [&](Id id) {
-            const Slot body = context_.recording.body_slot(id);
-            const auto all = body < 0 ? std::span<const Slot>() : w.colliders_of(body);
-            return all.empty() ? -1 : all[0];
-        };
-        apart.a = collider(key.second.first), apart.b = collider(key.second.second), apart.apart = true;
+        apart.a = collider_of(w, key.second.first), apart.b = collider_of(w, key.second.second);
+        apart.apart = true;
         if (apart.a >= 0 && apart.b >= 0 && pair_at(w, apart.a, apart.b).known)
             apart_.emplace_back(key, apart);
     }
@@ -201,6 +220,7 @@ const Fault repeat_effect_fault = {
     .make_rule = make_rule,
     .describe = describe,
     .by_log = always_by_log,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

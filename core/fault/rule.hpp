@@ -3,6 +3,7 @@
 #pragma once
 
 #include "encounter/encounter.hpp"
+#include "fault/excuse.hpp"
 #include "fault/settings.hpp"
 #include "observation/observed.hpp"
 
@@ -16,7 +17,32 @@ struct RuleContext {
     const Settings& settings;
     const Observed& observed; ///< of this step and those before it
     std::function<void(Finding&&)> found;
+    const char* fault = "";           ///< its id
+    std::string kind;                 ///< findings on bodies of this kind count; empty: of all others
+    Dismissals* dismissals = nullptr; ///< null: nobody asks
     Shared shared{settings};
+
+    /// For `if (thin && passes(clip, …)) return;`: notes the reason where somebody asks. True, but where an
+    /// excuse is not accepted. `first` and `last` are frame indices, `a` and `b` colliders.
+    bool passes(const Excuse& excuse, std::size_t first, std::size_t last, Slot a, Slot b,
+                double measured = 0.0, double limit = 0.0) const {
+        return !dismissals ||
+               dismissals->take(fault, kind, excuse, {a, b, -1, {}}, first, last, measured, limit);
+    }
+    bool passes(const Excuse& excuse, const Step& step, const Meeting& m, double measured = 0.0,
+                double limit = 0.0) const {
+        return passes(excuse, step.index, step.index, m.a, m.b, measured, limit);
+    }
+    bool passes_body(const Excuse& excuse, std::size_t first, std::size_t last, Slot body,
+                     double measured = 0.0, double limit = 0.0) const {
+        return !dismissals ||
+               dismissals->take(fault, kind, excuse, {-1, -1, body, {}}, first, last, measured, limit);
+    }
+    bool passes_ray(const Excuse& excuse, std::size_t first, std::size_t last, const RayRow& ray) const {
+        if (!dismissals) return true;
+        const Slot caster = ray.caster ? recording.body_slot(*ray.caster) : -1;
+        return dismissals->take(fault, kind, excuse, {-1, -1, caster, ray.name}, first, last, 0.0, 0.0);
+    }
 };
 
 /// Sees every step in order, in one thread; keeps state only for what is under way.
@@ -44,6 +70,7 @@ struct Fault {
     /// True for a finding that rests on what the game logged (grounded, events, rays, iterations): no
     /// candidate fix can tell what it would log then. No function: none does.
     bool (*by_log)(const Finding&) = nullptr;
+    std::span<const Excuse* const> excuses = {}; ///< why its rule lets pass what it considered
 };
 
 /// For faults that always rest on what the game logged.

@@ -180,18 +180,30 @@ class SharedBodies {
     std::unordered_map<Id, std::vector<std::size_t>> naming_, first_;
 };
 
-/// One cause, one finding.
-void tidy(const Recording& r, std::vector<Finding>& all) {
+Dismissal dismissal_of(const Finding& f, const char* excuse, std::string text) {
+    Dismissal d;
+    d.fault = f.fault, d.excuse = excuse, d.text = std::move(text);
+    d.first = f.first, d.last = f.last, d.bodies = f.bodies, d.names = f.names;
+    return d;
+}
+
+/// One cause, one finding. What goes is noted in `dismissed`, if that is set.
+void tidy(const Recording& r, std::vector<Finding>& all, std::vector<Dismissal>* dismissed) {
     const SharedBodies shared(all);
     std::vector<bool> gone(all.size(), false);
     for (std::size_t i = 0; i < all.size(); ++i)
         for (const std::size_t j : shared.of(all[i])) {
             if (i == j || gone[i] || gone[j]) continue;
-            if (explains(all[i], all[j]) || told_whole(r, all[i], all[j]))
+            if (explains(all[i], all[j]) || told_whole(r, all[i], all[j])) {
                 gone[j] = true;
-            else if (one_cause(r, all[i], all[j]) &&
-                     (all[i].number("depth") > all[j].number("depth") ||
-                      (all[i].number("depth") == all[j].number("depth") && i < j))) {
+                if (dismissed)
+                    dismissed->push_back(
+                        dismissal_of(all[j], "explained",
+                                     say("it is what comes of this: {}, {}",
+                                         translated(fault_by_id(all[i].fault)->title), headline(all[i]))));
+            } else if (one_cause(r, all[i], all[j]) &&
+                       (all[i].number("depth") > all[j].number("depth") ||
+                        (all[i].number("depth") == all[j].number("depth") && i < j))) {
                 all[i].first = std::min(all[i].first, all[j].first),
                 all[i].last = std::max(all[i].last, all[j].last);
                 for (std::size_t k = 1; k < all[j].bodies.size(); ++k)
@@ -267,6 +279,8 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
         out.findings.push_back(std::move(f));
     };
     Observed observed;
+    std::optional<Dismissals> dismissals;
+    if (options.dismissed || !options.without.empty()) dismissals.emplace(recording, options.without);
     std::vector<std::unique_ptr<Rule>> rules;
     out.coverage.three_dimensions = recording.header.space != 2;
     for (const Fault& fault : catalogue()) {
@@ -291,7 +305,8 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
         for (const auto& entry : settings)
             rules.push_back(
                 fault.make_rule({recording, entry.second, observed,
-                                 [&take, kind = entry.first](Finding&& f) { take(std::move(f), kind); }}));
+                                 [&take, kind = entry.first](Finding&& f) { take(std::move(f), kind); },
+                                 fault.id, entry.first, dismissals ? &*dismissals : nullptr}));
     }
     std::unique_ptr<EncounterStream> encounters;
     if (options.encounter) encounters = std::make_unique<EncounterStream>(options.encounter);
@@ -312,8 +327,17 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
                         });
     for (const auto& rule : rules) rule->finish();
     if (encounters) encounters->finish();
-    tidy(recording, out.findings);
+    if (dismissals)
+        out.dismissed = dismissals->told([&](const std::vector<Id>& bodies) {
+            for (const Id id : bodies)
+                if (const std::string kind = body_kind(recording, id); settings.count(kind)) return kind;
+            return std::string();
+        });
+    tidy(recording, out.findings, options.dismissed ? &out.dismissed : nullptr);
     std::erase_if(out.findings, [&](const Finding& f) { return !asked(f.fault); });
+    std::erase_if(out.dismissed, [&](const Dismissal& d) { return !asked(d.fault); });
+    std::stable_sort(out.dismissed.begin(), out.dismissed.end(),
+                     [](const Dismissal& a, const Dismissal& b) { return a.first < b.first; });
     options.project.mark(out.findings); // what was made one may be of other bodies now
     describe_all(recording, out.findings, options.control);
     std::stable_sort(out.findings.begin(), out.findings.end(), [](const Finding& a, const Finding& b) {

@@ -17,14 +17,17 @@ struct ScanOptions {
     /// provisional: it may turn out to be part of another one later and be missing from the result.
     std::function<void(const Finding&)> found;
     std::function<void(Encounter&&)> encounter; ///< called as encounters end, if set
+    bool dismissed = false;                     ///< also tells what the rules considered and let pass
+    std::string without;                        ///< "tunneling/clip": as if that excuse did not exist
 };
 
 struct Scan {
     std::vector<std::string> judged;
     std::map<std::string, std::string> not_judged; ///< fault id -> why
     Coverage coverage;
-    std::vector<Finding> findings; ///< heaviest first
-    bool complete = true;          ///< false: stopped
+    std::vector<Finding> findings;    ///< heaviest first
+    std::vector<Dismissal> dismissed; ///< in order of frames, where it was asked for
+    bool complete = true;             ///< false: stopped
 };
 
 /// Judges a recording. Same result for any number of threads. Throws BadInput for an unknown id in `only`.

@@ -10,6 +10,15 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse solver_limbs = excuse("limbs", "both are limbs that a solver moves");
+constexpr Excuse little =
+    limit("little", "it is moved away by {0} in a frame; more than {1} is told", Measure::Length);
+constexpr Excuse falling = excuse("falls", "it falls that way");
+constexpr Excuse wanted = excuse("wanted", "it wants to move that way");
+constexpr Excuse by_another = excuse("by-another", "something else that it touches moves that way");
+constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);
+constexpr const Excuse* excuses[] = {&solver_limbs, &little, &falling, &wanted, &by_another, &too_short};
+
 struct Run {
     std::size_t first = 0, last = 0;
     Slot wearer = -1, part = -1; // colliders
@@ -47,18 +56,24 @@ class SelfPushRule : public Rule {
         // Limbs that a solver moves push each other as any of its bodies do.
         const bool limbs = is.def->moves == Moves::Dynamic && !is.def->upright && !is.has_desired &&
                            step.now.body_of(part).def->moves == Moves::Dynamic;
-        if (limbs || is.def->moves == Moves::Static || is.fresh || is.teleported || !was.present) return;
+        if (is.def->moves == Moves::Static || is.fresh || is.teleported || !was.present) return;
+        const auto passes = [&](const Excuse& e, double measured = 0.0, double least = 0.0) {
+            return context_.passes(e, step, m, measured, least);
+        };
+        if (limbs && passes(solver_limbs)) return;
         const Vec3 away = wearer == m.a ? -m.normal : m.normal;
         const double push = glm::dot(is.pose.at - was.pose.at, away);
-        if (push <= context_.settings["self-push.least"] * slop) return;
+        const double least = context_.settings["self-push.least"] * slop;
+        if (push <= least && (push <= 0.0 || passes(little, push, least))) return;
         const bool falls =
             glm::dot(away, context_.recording.header.gravity) > 0.0 && !is.grounded &&
             glm::dot(unit(away), unit(context_.recording.header.gravity)) > context_.shared.toward;
-        if (falls ||
-            (is.has_desired && glm::dot(is.desired, away) > context_.shared.leans * push / step.now.dt()))
+        if (falls && passes(falling)) return;
+        if (is.has_desired && glm::dot(is.desired, away) > context_.shared.leans * push / step.now.dt() &&
+            passes(wanted))
             return;
         if (!is.has_desired && !m.contact) return;
-        if (carried(step, m, wearer, away, push)) return;
+        if (carried(step, m, wearer, away, push) && passes(by_another)) return;
         Run& run = runs_.at({wearer, part}, step.index);
         run.wearer = wearer, run.part = part, run.pushed += push, run.away = away, ++run.frames;
         run.at = (m.on_a + m.on_b) * 0.5;
@@ -82,7 +97,10 @@ class SelfPushRule : public Rule {
 
     void close(const Run& run) const {
         const Recording& r = context_.recording;
-        if (run.frames < static_cast<std::size_t>(context_.settings["self-push.frames"])) return;
+        const double frames = static_cast<double>(run.frames), least = context_.settings["self-push.frames"];
+        if (frames < least &&
+            context_.passes(too_short, run.first, run.last, run.wearer, run.part, frames, least))
+            return;
         const World w = r.world_at(run.first);
         Finding f;
         f.fault = "self-push", f.first = r.number(run.first), f.last = r.number(run.last);
@@ -141,6 +159,7 @@ const Fault self_push_fault = {
     .headline = "{mover} pushed by {other}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

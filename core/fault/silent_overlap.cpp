@@ -14,6 +14,21 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse shallow =
+    limit("shallow", "it is at most {0} inside; more than {1} is told", Measure::Length);
+constexpr Excuse removed =
+    excuse("removed", "one of the two is removed where they meet: that is the response");
+constexpr Excuse others_meet = excuse("others-meet", "other colliders of the same two bodies meet");
+constexpr Excuse never_meet = excuse("never-meet", "bodies of these kinds meet nowhere in the recording");
+constexpr Excuse not_tested =
+    excuse("not-tested", "the game tells of one of these kinds, but never with the other");
+constexpr Excuse fixed_in_place = excuse(
+    "built-in", "code moves it inside what is fixed from the first frame to the last: it is built that way");
+constexpr Excuse cut_off = excuse("cut-off", "it begins in the last frame: it may be told in the next");
+constexpr Excuse told = limit("told", "a contact or an event of the two bodies is logged");
+constexpr const Excuse* excuses[] = {&shallow,    &removed,        &others_meet, &never_meet,
+                                     &not_tested, &fixed_in_place, &cut_off,     &told};
+
 struct Run {
     std::size_t first = 0, last = 0;
     Slot mover = -1, other = -1;
@@ -49,7 +64,8 @@ class SilentOverlapRule : public Rule {
         // Filtered ones wait for the whole recording: do such bodies ever meet?
         for (auto& [kinds, runs] : waiting_)
             for (const Run& run : runs)
-                if (run.filtered ? met_.count(kinds) > 0 : told_.count(kinds) || !told_otherwise(kinds))
+                if (run.filtered ? met_.count(kinds) > 0 || !passes(run, never_meet)
+                                 : told_.count(kinds) || !told_otherwise(kinds) || !passes(run, not_tested))
                     emit(run);
     }
 
@@ -114,11 +130,13 @@ class SilentOverlapRule : public Rule {
         const auto role = [&](Slot c) { return at(step.now, c).def->role; };
         const bool one_way = role(m.a) == Role::OneWay || role(m.b) == Role::OneWay;
         const bool sensor = role(m.a) == Role::Sensor || role(m.b) == Role::Sensor;
-        if (!step.now.stays(m.a) || !step.now.stays(m.b)) return; // removed: that is its response
-        if (m.gap_after >= -slop || one_way || (filtered ? sensor : !logged_)) return;
+        if (m.gap_after >= 0.0 || one_way || (filtered ? sensor : !logged_)) return;
+        if (m.gap_after >= -slop && context_.passes(shallow, step, m, -m.gap_after, slop)) return;
+        if ((!step.now.stays(m.a) || !step.now.stays(m.b)) && context_.passes(removed, step, m)) return;
         const Key key{m.a, m.b, filtered};
         const Run* before = runs_.find(key);
-        if (filtered && !before && responded_otherwise(step, m)) return;
+        if (filtered && !before && responded_otherwise(step, m) && context_.passes(others_meet, step, m))
+            return;
         Run& run = runs_.at(key, step.index);
         if (run.frames++ == 0) std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
         run.filtered = filtered, run.sensor = sensor;
@@ -135,6 +153,10 @@ class SilentOverlapRule : public Rule {
         });
     }
 
+    bool passes(const Run& run, const Excuse& e) const {
+        return context_.passes(e, run.first, run.last, run.mover, run.other);
+    }
+
     void close(const Key& key, const Run& run) {
         if (run.filtered) {
             const World w = context_.recording.world_at(run.first);
@@ -142,12 +164,17 @@ class SilentOverlapRule : public Rule {
             return;
         }
         const World w = context_.recording.world_at(run.first);
-        if (built_in(context_.recording, run.first, run.last, run.mover, run.other)) return;
+        if (built_in(context_.recording, run.first, run.last, run.mover, run.other) &&
+            passes(run, fixed_in_place))
+            return;
         // What is removed as it is met, or in the frame after, has had its response.
-        if (run.frames <= 2 && soon_removed(context_.recording, run.last, key.a, key.b)) return;
+        if (run.frames <= 2 && soon_removed(context_.recording, run.last, key.a, key.b) &&
+            passes(run, removed))
+            return;
         // What begins with the last frame may be reported in the next.
         const bool cut = context_.recording.complete() && run.first + 1 >= context_.recording.size();
-        if (cut || reported(bodies_of(w, key.a, key.b), run.first)) return;
+        if (cut && passes(run, cut_off)) return;
+        if (reported(bodies_of(w, key.a, key.b), run.first) && passes(run, told)) return;
         // What reports, and what overlaps so little, may be of kinds of which the game tells nothing.
         if (!asked_.count(kinds_of(w, key.a, key.b)) && (run.sensor || run.deepest <= in_sight(w, run)))
             waiting_[kinds_of(w, key.a, key.b)].push_back(run);
@@ -243,6 +270,7 @@ const Fault silent_overlap_fault = {
     .make_rule = make_rule,
     .describe = describe,
     .by_log = [](const Finding& f) { return std::get<std::string>(f.fact("kind")->value) == "unreported"; },
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

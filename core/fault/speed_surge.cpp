@@ -13,6 +13,31 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse steered = excuse("steered", "code steers it also where it touches nothing");
+constexpr Excuse driven =
+    excuse("driven", "it leaves at {0}, no faster than it came: only against what code moves it is faster",
+           Measure::Speed);
+constexpr Excuse before_it = limit("before", "it went away from the other before this step");
+constexpr Excuse turned =
+    limit("turned", "{0} in all directions: the speed was turned, not gained; more than {1} is told",
+          Measure::Speed);
+constexpr Excuse explained_by =
+    excuse("explained", "what it wants, a jump, or another that moves explains the speed");
+constexpr Excuse no_contact =
+    excuse("no-contact", "contacts are logged, and none of the two is: something else pushed");
+constexpr Excuse fades = excuse("fades", "a frame later they part at {0} only", Measure::Speed);
+constexpr Excuse across = excuse(
+    "across", "the push does not point along its way: a joint or a spring may pull it");
+constexpr Excuse touches_something =
+    excuse("touches", "it gains {0} while it comes to touch something, or touches what moves or reports",
+           Measure::Speed);
+constexpr Excuse too_short = limit("too-short", "it gains speed in {0}; {1} are needed", Measure::Frames);
+constexpr Excuse pushed_steadily = excuse("steady", "it gains evenly: a force that somebody applies");
+constexpr Excuse little = limit("little", "it ends at {0}; {1} are needed", Measure::Speed);
+constexpr const Excuse* excuses[] = {&steered,           &driven,     &before_it,       &turned,
+                                     &explained_by,      &no_contact, &fades,           &across,
+                                     &touches_something, &too_short,  &pushed_steadily, &little};
+
 /// A contact that returned too much; it must last until the next frame.
 struct Surge {
     std::size_t index = 0;
@@ -98,7 +123,6 @@ class SpeedSurgeRule : public Rule {
         s.index = step.index, s.fraction = swept ? m.sweep.first : 0.0;
         const ClosingChange c = closing_change(step.before, step.now, s.mover, s.other, s.normal, s.at);
         const Came& come = remember(step, m, c.before);
-        if (context_.observed.steered(at(step.now, s.mover).body)) return; // its own code may have done it
         s.restitution =
             std::max(at(step.now, s.mover).def->restitution, at(step.now, s.other).def->restitution);
         s.closing = come.most, s.apart = -c.after;
@@ -109,6 +133,10 @@ class SpeedSurgeRule : public Rule {
         const double slack =
             2.0 * gravity_gain(step) + (logged ? 0.05 : 1.0) * context_.recording.slop() / step.now.dt();
         if (come.lately <= (logged ? slack : closing_that_matters(step)) || s.apart <= most + slack) return;
+        const auto passes = [&](const Excuse& e, double measured = 0.0, double limit = 0.0) {
+            return context_.passes(e, step, m, measured, limit);
+        };
+        if (context_.observed.steered(at(step.now, s.mover).body) && passes(steered)) return;
         s.before = std::max(come.speed, come.most);
         const double spin = glm::length(was.angular_velocity) * at(step.now, s.mover).geometry->reach() +
                             glm::length(other_was.angular_velocity) * at(step.now, s.other).geometry->reach();
@@ -117,9 +145,13 @@ class SpeedSurgeRule : public Rule {
         // step.
         const double itself = s.mover == m.a ? come.own_a : come.own_b,
                      most_itself = (itself + spin) * (1.0 + share_) + slack;
-        if (other_is.def->moves == Moves::Kinematic && glm::length(is.velocity) <= most_itself) return;
-        if (-c.before >= s.apart - slack) return;
-        if (s.after <= (s.before + spin) * (1.0 + share_) + slack || explained(step, m, s)) return;
+        if (other_is.def->moves == Moves::Kinematic && glm::length(is.velocity) <= most_itself &&
+            passes(driven, glm::length(is.velocity), most_itself))
+            return;
+        if (-c.before >= s.apart - slack && passes(before_it)) return;
+        const double in_all = (s.before + spin) * (1.0 + share_) + slack;
+        if (s.after <= in_all && passes(turned, s.after, in_all)) return;
+        if (explained(step, m, s) && passes(explained_by)) return;
         s.contact = come.contact_lately;
         waiting_.push_back(s);
     }
@@ -183,12 +215,16 @@ class SpeedSurgeRule : public Rule {
         const auto same = [&](const Meeting& m) {
             return m.contact && std::minmax(m.a, m.b) == std::minmax(s.mover, s.other);
         };
+        const auto passes = [&](const Excuse& e, double measured = 0.0, double limit = 0.0) {
+            return context_.passes(e, s.index, s.index, s.mover, s.other, measured, limit);
+        };
         if (context_.recording.header.has(Channel::Contacts) && !s.contact &&
-            std::none_of(step.meetings.begin(), step.meetings.end(), same))
+            std::none_of(step.meetings.begin(), step.meetings.end(), same) && passes(no_contact))
             return false;
         if (!step.now.stays(s.mover) || !step.now.stays(s.other)) return true;
         const double apart = -closing_speed(step.now, s.mover, s.other, s.normal);
-        return apart > context_.settings["speed-surge.lasts"] * s.apart - 2.0 * gravity_gain(step);
+        const double least = context_.settings["speed-surge.lasts"] * s.apart - 2.0 * gravity_gain(step);
+        return apart > least || !passes(fades, apart, least);
     }
 
     void emit(const Surge& s) const {
@@ -252,9 +288,12 @@ class SpeedSurgeRule : public Rule {
             return;
         }
         const bool solved = is.def->moves == Moves::Dynamic;
-        if (solved && !along_its_way(step, is, was)) return;
+        const auto passes = [&](const Excuse& e) {
+            return context_.passes_body(e, step.index, step.index, body, v1 - free, least);
+        };
+        if (solved && !along_its_way(step, is, was) && passes(across)) return;
         Slot beside = -1;
-        if (!unexplained(step, body, beside)) return;
+        if (!unexplained(step, body, beside) && passes(touches_something)) return;
         // A steady push is a force that somebody applies; what leaks comes in a single frame, or more and
         // more.
         const Gain* last = gains_.find(body);
@@ -322,10 +361,16 @@ class SpeedSurgeRule : public Rule {
         const bool runs_away = g.steps >= 3 * steps_ && g.steps > g.last - g.first;
         // No joint lets go of it in between.
         const bool by_jerks = g.last - g.first + 2 >= 2 * g.steps && !g.pulled;
-        if (g.steps < steps_ || (!g.told && !runs_away && !by_jerks)) return;
-        const World w = r.world_at(g.first);
-        if (w.colliders_of(body).empty() || g.after < (1.0 + 10.0 * share_) * g.before + r.slop() / w.dt())
+        const auto passes = [&](const Excuse& e, double measured, double limit) {
+            return context_.passes_body(e, g.first, g.last, body, measured, limit);
+        };
+        if (g.steps < steps_ && passes(too_short, static_cast<double>(g.steps), static_cast<double>(steps_)))
             return;
+        if (!g.told && !runs_away && !by_jerks && passes(pushed_steadily, 0.0, 0.0)) return;
+        const World w = r.world_at(g.first);
+        if (w.colliders_of(body).empty()) return;
+        const double least = (1.0 + 10.0 * share_) * g.before + r.slop() / w.dt();
+        if (g.after < least && passes(little, g.after, least)) return;
         Finding f;
         f.fault = "speed-surge", f.first = r.number(g.first), f.last = r.number(g.last);
         std::vector<Slot> colliders{w.colliders_of(body)[0]};
@@ -392,6 +437,7 @@ const Fault speed_surge_fault = {
     .headline_alone = "{mover}, {kind}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

@@ -17,6 +17,24 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse in_the_air = limit("in-the-air", "it is held up, but stands on nothing walkable");
+constexpr Excuse obstacle = limit(
+    "obstacle", "lifted by {0} it would still run into something: an obstacle, no edge", Measure::Length);
+constexpr Excuse no_flat_run =
+    excuse("no-flat-run", "the ground on the two sides of the edge is not level: a real step or slope");
+constexpr Excuse no_contact = excuse("no-contact", "contacts are logged, and none pushes against its way");
+constexpr Excuse never_fell = excuse("never-fell", "it was not seen to fall: perhaps it flies");
+constexpr Excuse no_way_down =
+    limit("no-way-down", "moved aside, it could not fall either: something is below");
+constexpr Excuse balanced =
+    excuse("balanced", "only a solver moves it: it rests where its forces are in balance");
+constexpr Excuse enough_ground =
+    limit("enough-ground", "{0} of its width is supported; less than {1} is told", Measure::Share);
+constexpr Excuse in_a_pile = excuse("pile", "it is held by others that move: a pile");
+constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);
+constexpr const Excuse* excuses[] = {&in_the_air,  &obstacle, &no_flat_run,   &no_contact, &never_fell,
+                                     &no_way_down, &balanced, &enough_ground, &in_a_pile,  &too_short};
+
 enum class Kind { None, Seam, Hung, Perch, Hook };
 const char* name(Kind k) {
     switch (k) {
@@ -152,18 +170,21 @@ Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const std::vector<To
     const bool supported = std::any_of(all.begin(), all.end(), [&](const Touch& t) {
         return t.gap <= near && look_.walkable(step, body, t.normal);
     });
-    if (!supported) return {};
+    const auto passes = [&](const Excuse& e, double measured = 0.0) {
+        return context_.passes_body(e, step.index, step.index, body, measured);
+    };
+    if (!supported && passes(in_the_air)) return {};
     const double lift = lift_ + s->rise;
     // Thrown up: what rises behind the seam is a slope that it goes up.
     const double ahead =
         std::max(s->speed * step.now.dt(), 4.0 * slop_) + (s->thrown > 0.0 ? 20.0 * slop_ : 0.0);
-    if (!look_.free_ahead(step, body, up_ * lift, s->way * ahead)) return {};
+    if (!look_.free_ahead(step, body, up_ * lift, s->way * ahead) && passes(obstacle, lift)) return {};
     for (const Touch& t : all) {
         Vec3 vertex;
-        if (!look_.vertex_ahead(step, t, s->way, lift + slop_, vertex) ||
-            !look_.on_flat_run(step, t, all, vertex, lift, near))
+        if (!look_.vertex_ahead(step, t, s->way, lift + slop_, vertex)) continue;
+        if (!look_.on_flat_run(step, t, all, vertex, lift, near) && passes(no_flat_run)) continue;
+        if (r_.header.has(Channel::Contacts) && !look_.opposed(step, t, s->way) && passes(no_contact))
             continue;
-        if (r_.header.has(Channel::Contacts) && !look_.opposed(step, t, s->way)) continue;
         Evidence e;
         e.kind = Kind::Seam, e.mine = t.mine, e.others = {t.other}, e.at = vertex, e.trip = s->trip;
         e.lost = s->lost, e.thrown = s->thrown;
@@ -202,7 +223,11 @@ Evidence StuckOnEdgeRule::hung(const Step& step, Slot body, Slot mine,
     const BodyState& now = step.now.body(body);
     const double clear = std::max(4.0 * slop_, 0.1 * at(step.now, mine).geometry->extent());
     const Vec3 away = -sides[0].normal * (2.0 * slop_);
-    if (falls_.at(body) < 2 || !look_.free_ahead(step, body, away, up_ * -clear)) return {};
+    const auto passes = [&](const Excuse& e) {
+        return context_.passes_body(e, step.index, step.index, body);
+    };
+    if (falls_.at(body) < 2 && passes(never_fell)) return {};
+    if (!look_.free_ahead(step, body, away, up_ * -clear) && passes(no_way_down)) return {};
     Evidence e;
     e.kind = Kind::Hung, e.at = sides[0].at, e.mine = sides[0].mine;
     for (const Touch& t : sides) e.others.push_back(t.other);
@@ -216,7 +241,9 @@ Evidence StuckOnEdgeRule::carried(const Step& step, Slot body, Slot mine, const 
                                   const std::vector<Touch>& below) const {
     const BodyState& now = step.now.body(body);
     // What only a solver moves rests where its forces are in balance: that is physics, not an edge.
-    if (!now.def->upright && now.def->moves != Moves::Kinematic) return {};
+    if (!now.def->upright && now.def->moves != Moves::Kinematic &&
+        context_.passes_body(balanced, step.index, step.index, body))
+        return {};
     Evidence e;
     e.mine = mine, e.at = below[0].at;
     const double share = look_.supported_share(step, mine, all, e.overhang);
@@ -227,7 +254,9 @@ Evidence StuckOnEdgeRule::carried(const Step& step, Slot body, Slot mine, const 
     double feet = infinity;
     for (const Touch& t : below) feet = std::min(feet, glm::dot(t.at, up_) - low);
     const bool hooked = feet > context_.settings["stuck-on-edge.overhang_height"] * tall;
-    if (share >= context_.settings[hooked ? "stuck-on-edge.overhang_share" : "stuck-on-edge.ledge_share"])
+    const double least =
+        context_.settings[hooked ? "stuck-on-edge.overhang_share" : "stuck-on-edge.ledge_share"];
+    if (share >= least && context_.passes_body(enough_ground, step.index, step.index, body, share, least))
         return {};
     e.kind = hooked ? Kind::Hook : Kind::Perch;
     return e;
@@ -256,7 +285,7 @@ Evidence StuckOnEdgeRule::held_up(const Step& step, Slot body, const std::vector
                       std::any_of(all.begin(), all.end(), [&](const Touch& t) {
                           return t.gap <= near && step.now.body_of(t.other).def->moves != Moves::Static;
                       });
-    if (pile) return {};
+    if (pile && context_.passes_body(in_a_pile, step.index, step.index, body)) return {};
     if (below.empty()) return sides.empty() ? Evidence{} : hung(step, body, mine, sides);
     const double moved = glm::length(step.now.motion_since(step.before, body).travel());
     if (moved > moved_share_ * std::max(*should, slop_)) return {};
@@ -329,7 +358,10 @@ void StuckOnEdgeRule::suggest(Finding& f, const Run& run) const {
 
 void StuckOnEdgeRule::close(const Run& run) const {
     const bool long_enough = run.frames >= frames_;
-    if (!long_enough && !run.trip) return;
+    if (!long_enough && !run.trip &&
+        context_.passes(too_short, run.first, run.last, run.evidence.mine, run.evidence.others[0],
+                        static_cast<double>(run.frames), static_cast<double>(frames_)))
+        return;
     const std::string& u = r_.header.unit;
     Finding f;
     f.fault = "stuck-on-edge", f.first = r_.number(run.first), f.last = r_.number(run.last);
@@ -422,6 +454,7 @@ const Fault stuck_on_edge_fault = {
     .headline_alone = "{mover}, {kind}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

@@ -11,6 +11,15 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse in_order_depth =
+    limit("shallow", "it is {0} deep, no more than {1}, and nobody wants out", Measure::Length);
+constexpr Excuse coming_out = excuse("coming-out", "it gets out, a little every frame", Measure::Length);
+constexpr Excuse too_short =
+    limit("too-short", "one of them wants to move, or moves, in {0} of it; {1} are needed", Measure::Frames);
+constexpr Excuse got_away =
+    excuse("got-away", "it went {0} meanwhile: a way through, no trap", Measure::Length);
+constexpr const Excuse* excuses[] = {&in_order_depth, &coming_out, &too_short, &got_away};
+
 struct Run {
     std::size_t first = 0, last = 0, deepest_at = 0;
     Slot mover = -1, other = -1;
@@ -98,8 +107,10 @@ class TrappedRule : public Rule {
             apart > closing_that_matters(step))
             speed = std::max(speed, apart);
         const bool shallow = depth <= in_order(step.now, m.a, m.b);
-        if (shallow && !want_apart(a, b, -m.normal, step)) return;
-        if (speed > 0.0 && !comes_out)
+        if (shallow && !want_apart(a, b, -m.normal, step) &&
+            context_.passes(in_order_depth, step, m, depth, in_order(step.now, m.a, m.b)))
+            return;
+        if (speed > 0.0 && !(comes_out && context_.passes(coming_out, step, m, depth)))
             ++(shallow ? run.shallow_tries : run.tries), run.attempted += speed * step.now.dt();
         if (-m.gap_after > run.deepest)
             run.deepest = -m.gap_after, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5;
@@ -112,7 +123,13 @@ class TrappedRule : public Rule {
         const auto long_enough =
             static_cast<std::size_t>(context_.settings["trapped.shallow"] * r.header.rate);
         const bool held = run.tries >= least || run.tries + run.shallow_tries >= long_enough;
-        if (!held || run.moved > went * run.attempted) return;
+        const auto passes = [&](const Excuse& e, double measured, double limit) {
+            return context_.passes(e, run.first, run.last, run.mover, run.other, measured, limit);
+        };
+        if (!held &&
+            passes(too_short, static_cast<double>(run.tries + run.shallow_tries), static_cast<double>(least)))
+            return;
+        if (run.moved > went * run.attempted && passes(got_away, run.moved, went * run.attempted)) return;
         const World w = r.world_at(run.first);
         Finding f;
         f.fault = "trapped", f.first = r.number(run.first), f.last = r.number(run.last);
@@ -167,6 +184,7 @@ const Fault trapped_fault = {
     .headline = "{mover} inside {other}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

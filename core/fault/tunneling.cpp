@@ -12,6 +12,26 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse ignored =
+    limit("ignored", "it passes through, but their layers, owners or roles let the two pass");
+constexpr Excuse ends_inside =
+    limit("ends-inside", "it begins or ends the step {0} inside: an overlap, no crossing", Measure::Length);
+constexpr Excuse short_way =
+    limit("short-way", "its way inside is {0} long, no more than the slop of {1}", Measure::Length);
+constexpr Excuse free_way =
+    excuse("one-way", "the one-way lets it through: it goes along the free direction, or asks to drop");
+constexpr Excuse logged_response = excuse("contact", "a contact of the two is logged that pushes against it");
+constexpr Excuse turned_back = excuse("turned-back", "its velocity was turned back");
+constexpr Excuse clip = excuse("clip", "it only clips a corner: nowhere on its way it is deep enough inside");
+constexpr Excuse goes_round_corner =
+    excuse("goes-round", "it can have gone round the corner: one axis first, then the other");
+constexpr Excuse put_there =
+    excuse("put-there", "its velocity does not explain a way of {0}: it was put there", Measure::Length);
+constexpr Excuse late_response = excuse("late-response", "it was turned back one frame later");
+constexpr const Excuse* excuses[] = {&ignored,         &ends_inside,  &short_way, &free_way,
+                                     &logged_response, &turned_back,  &clip,      &goes_round_corner,
+                                     &put_there,       &late_response};
+
 struct Crossing {
     Slot mover = -1, other = -1; // colliders
     Sweep sweep;                 // mover against other
@@ -87,16 +107,22 @@ void TunnelingRule::consider(const Step& step, const Meeting& m) {
     const double slop = context_.recording.slop();
     const bool crossed =
         m.sweep.status == Status::Found || m.sweep.status == Status::Started; // from a touch, too
-    if (m.does == Does::Ignore || !crossed || m.sweep.last >= 1.0) return;
-    if (m.gap_before < -slop || m.gap_after < -slop || one_owner(step.now, m.a, m.b)) return;
+    if (!crossed || m.sweep.last >= 1.0 || one_owner(step.now, m.a, m.b)) return;
+    if (m.does == Does::Ignore && context_.passes(ignored, step, m)) return;
+    if ((m.gap_before < -slop || m.gap_after < -slop) &&
+        context_.passes(ends_inside, step, m, -std::min(m.gap_before, m.gap_after), slop))
+        return;
     Crossing c;
     std::tie(c.mover, c.other) = mover_first(step.before, step.now, m.a, m.b);
     c.sweep = m.sweep, c.sensor = m.does == Does::Report;
     if (c.sensor && !context_.recording.header.has(Channel::Contacts)) return;
     if (c.mover != m.a) c.sweep.normal = -m.sweep.normal, std::swap(c.sweep.on_a, c.sweep.on_b);
     follow_point(step, c);
-    if (c.inside <= slop ||
-        (!c.sensor && one_way_lets_through(step.now, c.mover, c.other, c.way, context_.shared.toward)))
+    if (c.inside <= slop &&
+        (c.inside <= context_.shared.hardly * slop || context_.passes(short_way, step, m, c.inside, slop)))
+        return;
+    if (!c.sensor && one_way_lets_through(step.now, c.mover, c.other, c.way, context_.shared.toward) &&
+        context_.passes(free_way, step, m))
         return;
     c.dt = step.now.dt(), c.index = step.index, c.first = step.before.number(), c.last = step.now.number();
     const double entry = c.travel * glm::dot(c.way, c.sweep.normal) / c.dt;
@@ -106,16 +132,21 @@ void TunnelingRule::consider(const Step& step, const Meeting& m) {
     // A body that rested on the face that it is driven through had its contact before: that is no response.
     const bool rested = m.gap_before <= slop + context_.recording.header.skin;
     const double most = rested ? context_.settings["tunneling.rests_on"] : 1.0;
-    if (answered_by_log(step.now, *step.frame, c) ||
-        (previous_ && answered_by_log(step.before, *previous_, c, most)))
+    if ((answered_by_log(step.now, *step.frame, c) ||
+         (previous_ && answered_by_log(step.before, *previous_, c, most))) &&
+        context_.passes(logged_response, step, m))
         return;
     const bool logged = step.now.body_of(c.mover).velocity_logged;
     if (!c.sensor && logged &&
-        closing_speed(step.now, c.mover, c.other, c.sweep.normal) < -context_.shared.hardly * c.closing)
+        closing_speed(step.now, c.mover, c.other, c.sweep.normal) < -context_.shared.hardly * c.closing &&
+        context_.passes(turned_back, step, m))
         return;
-    if (!deep_enough(step, c) || goes_round(step, c)) return;
+    if (!deep_enough(step, c) && context_.passes(clip, step, m)) return;
+    if (goes_round(step, c) && context_.passes(goes_round_corner, step, m)) return;
     c.jump = jump(step, c.mover);
-    if (c.jump > 0.0 && step.now.body_of(c.mover).velocity_logged) return;
+    if (c.jump > 0.0 && step.now.body_of(c.mover).velocity_logged &&
+        context_.passes(put_there, step, m, c.jump, 0.0))
+        return;
     measure(step, c);
     pending_.push_back(c);
 }
@@ -214,10 +245,14 @@ void TunnelingRule::measure(const Step& step, Crossing& c) const {
 
 /// One frame later: a late contact, or a velocity turned back that no other contact explains.
 void TunnelingRule::settle(const Step& step, Crossing& c) const {
-    if (answered_by_log(step.now, *step.frame, c)) c.responded = true;
+    const auto passes = [&](const Excuse& e) {
+        return context_.passes(e, c.index, c.index, c.mover, c.other, c.jump);
+    };
+    if (answered_by_log(step.now, *step.frame, c) && passes(late_response)) c.responded = true;
     // It goes on as it did before: it was put there, and nobody marked the teleport.
     const double went = glm::length(step.now.motion_since(step.before, at(step.now, c.mover).body).travel());
-    if (c.jump > 0.0 && went < c.jump / context_.settings["tunneling.jump"]) c.responded = true;
+    if (c.jump > 0.0 && went < c.jump / context_.settings["tunneling.jump"] && passes(put_there))
+        c.responded = true;
     const BodyState& body = step.now.body_of(c.mover);
     if (c.sensor || body.teleported || body.fresh || !step.now.stays(c.mover) || !step.now.stays(c.other))
         return;
@@ -229,7 +264,7 @@ void TunnelingRule::settle(const Step& step, Crossing& c) const {
         const bool same = std::minmax(m.a, m.b) == std::minmax(c.mover, c.other);
         if (!same && m.does == Does::Solid && (m.contact || m.closest() <= context_.recording.slop())) return;
     }
-    c.responded = true;
+    if (passes(late_response)) c.responded = true;
 }
 
 bool TunnelingRule::same_wall(const Crossing& a, const Crossing& b) const {
@@ -346,6 +381,7 @@ const Fault tunneling_fault = {
     .headline = "{mover} through {other}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

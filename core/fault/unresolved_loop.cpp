@@ -10,6 +10,12 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse few = limit("few", "its loop ran {0} times; {1} are needed");
+constexpr Excuse below_the_cap =
+    excuse("below-the-cap",
+           "its loop ran {0} times and ended by itself; the most that was seen is {1}, and not often");
+constexpr const Excuse* excuses[] = {&few, &below_the_cap};
+
 struct Loop {
     std::size_t index = 0;
     int iterations = 0;
@@ -36,7 +42,10 @@ class UnresolvedLoopRule : public Rule {
                               glm::length(at - before.at) < slop;
             before.rising = more ? before.rising + 1 : 0;
             before.index = step.index, before.iterations = p.count, before.at = at;
-            if (p.count < least) continue;
+            const auto passes = [&](const Excuse& e, double measured, double limit) {
+                return context_.passes_body(e, step.index, step.index, body, measured, limit);
+            };
+            if (p.count < least && passes(few, p.count, least)) continue;
             Loop loop{step.index, p.count, 0.0, -1, -1, before.rising >= 3};
             for (const Meeting* met : step.of(body)) {
                 const Meeting& m = *met;
@@ -56,8 +65,14 @@ class UnresolvedLoopRule : public Rule {
             std::vector<Loop> bad;
             std::size_t capped = 0;
             for (const Loop& l : all) capped += l.iterations == cap_;
-            for (const Loop& l : all)
-                if ((l.iterations == cap_ && capped >= least_frames) || l.growing) bad.push_back(l);
+            for (const Loop& l : all) {
+                const bool at_cap = l.iterations == cap_ && capped >= least_frames;
+                if (!at_cap && !l.growing &&
+                    context_.passes_body(below_the_cap, l.index, l.index, context_.recording.body_slot(id),
+                                         l.iterations, cap_))
+                    continue;
+                bad.push_back(l);
+            }
             for (std::size_t i = 0; i < bad.size();) {
                 std::size_t j = i;
                 while (j + 1 < bad.size() && bad[j + 1].index <= bad[j].index + holes + 1) ++j;
@@ -136,6 +151,7 @@ const Fault unresolved_loop_fault = {
     .make_rule = make_rule,
     .describe = describe,
     .by_log = always_by_log,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

@@ -13,6 +13,15 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse wanted = excuse("wanted", "it wants to go up");
+constexpr Excuse flight = excuse("flight", "it rises no more than one that flies would");
+constexpr Excuse carried = excuse("carried", "something walkable, or something that rises, carries it");
+constexpr Excuse step_height =
+    limit("step", "it rises by {0}; up to {1} is a step that it may take", Measure::Length);
+constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);
+constexpr Excuse whole_pixels = excuse("whole-pixels", "its places are whole pixels: it may as well fly");
+constexpr const Excuse* excuses[] = {&wanted, &flight, &carried, &step_height, &too_short, &whole_pixels};
+
 struct Run {
     std::size_t first = 0, last = 0;
     Slot mover = -1, other = -1;
@@ -91,11 +100,15 @@ class WallClimbRule : public Rule {
         const double rise = glm::dot(is.pose.at - was.pose.at, up_), slop = context_.recording.slop();
         const bool wants_up =
             is.has_desired && glm::dot(is.desired, up_) > context_.shared.hardly * glm::length(is.desired);
-        if (rise <= context_.settings["wall-climb.least_step"] * slop || wants_up) return;
+        if (rise <= context_.settings["wall-climb.least_step"] * slop) return;
+        const auto passes = [&](const Excuse& e) {
+            return context_.passes_body(e, step.index, step.index, body);
+        };
+        if (wants_up && passes(wanted)) return;
         const Steep steep = surfaces(step, body);
         const bool flies = in_flight(step, body, rise, steep);
         Run* run = runs_.find(body);
-        if (!steep.meeting || flies || (steep.carried && !run)) return;
+        if (!steep.meeting || (flies && passes(flight)) || (steep.carried && !run && passes(carried))) return;
         const Slot mine = at(step.now, steep.meeting->a).body == body ? steep.meeting->a : steep.meeting->b;
         const Slot other = mine == steep.meeting->a ? steep.meeting->b : steep.meeting->a;
         Run& r = runs_.at(body, step.index);
@@ -136,12 +149,17 @@ class WallClimbRule : public Rule {
 
     void close(const Run& run) const {
         const Recording& r = context_.recording;
-        if (run.rise <= run.least ||
-            run.frames < static_cast<std::size_t>(context_.settings["wall-climb.frames"]))
-            return;
+        const auto passes = [&](const Excuse& e, double measured = 0.0, double least = 0.0) {
+            return context_.passes(e, run.first, run.last, run.mover, run.other, measured, least);
+        };
+        if (run.rise <= run.least && passes(step_height, run.rise, run.least)) return;
+        const double frames = static_cast<double>(run.frames), least = context_.settings["wall-climb.frames"];
+        if (frames < least && passes(too_short, frames, least)) return;
         // Among whole pixels a flight shows only in the long run.
-        if (run.noise > 0.0 && (run.slows <= 2.0 * run.noise ||
-                                run.first_speed - run.last_speed >= context_.shared.turned * run.slows))
+        if (run.noise > 0.0 &&
+            (run.slows <= 2.0 * run.noise ||
+             run.first_speed - run.last_speed >= context_.shared.turned * run.slows) &&
+            passes(whole_pixels))
             return;
         const World w = r.world_at(run.first);
         Finding f;
@@ -206,6 +224,7 @@ const Fault wall_climb_fault = {
     .headline = "{mover} up {other}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

@@ -13,6 +13,19 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse steered = excuse("steered", "code steers it also where it touches nothing");
+constexpr Excuse corner =
+    excuse("corner", "it is met so near a corner that the slop decides which face it is");
+constexpr Excuse taken_along = excuse("taken-along", "a surface that code moves takes it along");
+constexpr Excuse other_cause =
+    excuse("other-cause", "what it wants, or something else that it touches, turns it so");
+constexpr Excuse spins = excuse("spin", "its spin can turn it along the face");
+constexpr Excuse turns_round = excuse("turns-round", "a walker: it may turn round as it lands");
+constexpr Excuse paddle = excuse("paddle", "code moves the other one: a paddle may steer what hits it");
+constexpr Excuse jumped = excuse("jump", "it may jump in the frame in which it lands");
+constexpr const Excuse* excuses[] = {&steered, &corner,      &taken_along, &other_cause,
+                                     &spins,   &turns_round, &paddle,      &jumped};
+
 struct Hit {
     std::size_t index = 0;
     Vec3 came{0.0}, theirs{0.0}; // velocities before it, of the mover and of the other
@@ -78,7 +91,7 @@ class WrongFaceRule : public Rule {
         std::tie(h.mover, h.other) = responder_first(step, m);
         const BodyState &was = step.before.body_of(h.mover), &is = step.now.body_of(h.mover);
         if (!was.velocity_known || !is.velocity_known || is.teleported || is.fresh ||
-            context_.observed.steered(at(step.now, h.mover).body))
+            (context_.observed.steered(at(step.now, h.mover).body) && context_.passes(steered, step, m)))
             return {};
         const double matters = closing_that_matters(step);
         if (glm::length(was.velocity - step.before.body_of(h.other).velocity) <= matters) return {};
@@ -96,7 +109,7 @@ class WrongFaceRule : public Rule {
             !context_.recording.header.has(Channel::Contacts) &&
             closing_speed(step.now, h.mover, h.other, h.normal) < context_.shared.turned * h.closing;
         if (h.closing <= matters || (h.graze && !m.contact && !responded)) return {};
-        if (!flat_there(step, h)) return {};
+        if (!flat_there(step, h) && context_.passes(corner, step, m)) return {};
         return h;
     }
 
@@ -139,9 +152,14 @@ class WrongFaceRule : public Rule {
         const Vec3 slid = along(driven ? h.came : before), slides = along(driven ? is.velocity : now),
                    turned = along(driven ? change + theirs - theirs_before : change),
                    carried = along(theirs) - slid;
-        if (driven && glm::dot(turned, carried) > 0.0 && glm::length(turned) <= glm::length(carried)) return;
+        const auto passes = [&](const Excuse& e) {
+            return context_.passes(e, h.index, step.index, h.mover, h.other);
+        };
+        if (driven && glm::dot(turned, carried) > 0.0 && glm::length(turned) <= glm::length(carried) &&
+            passes(taken_along))
+            return;
         const double responded = -glm::dot(change, h.normal);
-        if (explained(step, h, turned, slides)) return;
+        if (explained(step, h, turned, slides) && passes(other_cause)) return;
         constexpr double hardly = 0.25; // of the closing speed: the face was not responded to
         const double slide = glm::length(slid);
         // Where contacts are logged, a response to this face is one.
@@ -154,13 +172,14 @@ class WrongFaceRule : public Rule {
                 waiting_.push_back(h);
             else if (const bool slides_on =
                          slide > matters && glm::dot(slides, slid) > context_.shared.turned * slide * slide;
-                     !slides_on && spin < hardly * h.closing &&
-                     glm::length(turned) > std::max(matters, hardly * h.closing))
+                     !slides_on && glm::length(turned) > std::max(matters, hardly * h.closing) &&
+                     !(spin >= hardly * h.closing && passes(spins)))
                 emit(step, h, change, "along");
-        } else if (!turns_by_code(is) && !steers(step, h) && !jumps(step, h, slides) &&
-                   slide > std::max(matters, context_.shared.hardly * h.closing) &&
-                   spin < context_.settings["wrong-face.spin"] * slide &&
-                   glm::dot(slides, slid) < -reversed_ * slide * slide)
+        } else if (slide > std::max(matters, context_.shared.hardly * h.closing) &&
+                   glm::dot(slides, slid) < -reversed_ * slide * slide &&
+                   !(turns_by_code(is) && passes(turns_round)) && !(steers(step, h) && passes(paddle)) &&
+                   !(jumps(step, h, slides) && passes(jumped)) &&
+                   !(spin >= context_.settings["wrong-face.spin"] * slide && passes(spins)))
             emit(step, h, change, "both");
     }
 
@@ -325,6 +344,7 @@ const Fault wrong_face_fault = {
     .headline = "{mover} off {other}, {kind}",
     .make_rule = make_rule,
     .describe = describe,
+    .excuses = excuses,
 };
 
 } // namespace oddbounce

@@ -89,6 +89,12 @@ json json_of(const Recording& r, const Scan& s) {
                 {"coverage", text_of(s.coverage)},
                 {"findings", findings}};
     if (!expected.empty()) out["expected"] = expected;
+    for (const Dismissal& d : s.dismissed) {
+        json one = {{"fault", d.fault}, {"why", d.excuse},    {"text", d.text},  {"first", d.first},
+                    {"last", d.last},   {"bodies", d.bodies}, {"names", d.names}};
+        if (!d.ray.empty()) one["ray"] = d.ray;
+        out["dismissed"].push_back(std::move(one));
+    }
     if (!s.complete) out["incomplete"] = true;
     return out;
 }
@@ -114,6 +120,10 @@ std::string text_of(const Recording& r, const Scan& s) {
             out += fmt::format("  {}: {}\n", t.changes.empty() ? "advice" : "fix", t.name);
         out += fmt::format("  id: {}\n", f.id);
     }
+    if (!s.dismissed.empty()) out += "\nlet pass:\n";
+    for (const Dismissal& d : s.dismissed)
+        out += fmt::format("  frames {}-{}  {}  {}: {}\n", d.first, d.last, d.fault,
+                           plain_text(subject_text(d), longest_note), plain_text(d.text, longest_note));
     if (!s.coverage.whole()) out += "\n" + text_of(s.coverage) + ".\n";
     return out;
 }

@@ -160,6 +160,8 @@ class LanguageTest : public QObject {
         for (const Text& t : texts_of(SOURCE "/app/language/core_de.ts")) known[t.source] = t.translation;
         QStringList wanted{"yes", "no", "ellipse", word(Grade::Sure), word(Grade::Likely), word(Grade::Hint)};
         for (const Fault& f : catalogue()) wanted << f.title << f.what << f.headline << f.headline_alone;
+        for (const Fault& f : catalogue())
+            for (const Excuse* e : f.excuses) wanted << e->sentence;
         for (const SettingInfo& s : Settings::table())
             wanted << s.reason << s.unit
                    << QString(s.name).section('.', 1).replace('_', ' ').replace('-', ' ');

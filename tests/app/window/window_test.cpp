@@ -21,6 +21,9 @@
 #include <QToolTip>
 #include <QtTest>
 
+#include <atomic>
+#include <thread>
+
 using namespace oddbounce;
 
 class WindowTest : public QObject {
@@ -258,14 +261,23 @@ class WindowTest : public QObject {
         QElapsedTimer beat;
         QTimer pulse;
         connect(&pulse, &QTimer::timeout, this, [&] { longest = std::max(longest, beat.restart()); });
+        std::atomic<bool> over = false;
+        qint64 machine = 0; // how long the machine itself lets a thread wait that only sleeps
+        std::thread sleeper([&] {
+            QElapsedTimer slept;
+            for (slept.start(); !over; machine = std::max(machine, slept.restart())) QThread::msleep(5);
+        });
+        const auto awake = qScopeGuard([&] { over = true, sleeper.join(); });
         beat.start(), pulse.start(5);
         window_->open(path);
         QTRY_VERIFY_WITH_TIMEOUT(window_->session().recording(), 30000);
         window_->session().choose_body(0); // plots it
         QTRY_VERIFY_WITH_TIMEOUT(window_->session().scan_complete(), 60000);
-        QTRY_COMPARE(window_->timeline().plotted().values.size(), std::size_t(150000));
-        qInfo("longest silence of the window: %lld ms", static_cast<long long>(longest));
-        QVERIFY2(longest < 400, qPrintable(QString::number(longest))); // 100 is the promise, 23 is usual
+        QTRY_COMPARE_WITH_TIMEOUT(window_->timeline().plotted().values.size(), std::size_t(150000), 30000);
+        const qint64 most = 400 + 3 * machine; // 100 is the promise, 23 is usual
+        qInfo("longest silence of the window: %lld ms, of the machine: %lld ms",
+              static_cast<long long>(longest), static_cast<long long>(machine));
+        QVERIFY2(longest < most, qPrintable(QString::number(longest)));
     }
 
     void filter_keepsOnlyWhatMatches() {
