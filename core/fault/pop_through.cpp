@@ -4,6 +4,7 @@
 // two inside first. Not: one-ways, teleports, what only slides round a corner.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
+#include "observation/measures.hpp"
 
 #include <numbers>
 
@@ -72,7 +73,9 @@ class PopThroughRule : public Rule {
                 return p;
             }
         // A solver turns the velocity first: what a place says of it is a mean over the hit.
-        const bool guessed = now.def->moves == Moves::Dynamic && !before.velocity_logged;
+        const bool guessed =
+            !before.velocity_logged &&
+            (now.def->moves == Moves::Dynamic || !context_.observed.knows_before(at(step.now, mover).body));
         if (!before.velocity_known || guessed) return {};
         if (carried_there(step, mover)) return {};
         p.at = before.pose.at + before.velocity * step.now.dt();
@@ -98,7 +101,15 @@ class PopThroughRule : public Rule {
         if (now.def->moves == Moves::Dynamic && pushed < nudge * gm.extent() &&
             context_.passes(nudged, step, m, pushed, nudge * gm.extent()))
             return;
-        emit(step, {mover, other}, -was.normal, -is.normal, *tried, theirs.to, -deep.gap, step.now.number());
+        // Across first, then out: a game that moves axis by axis comes to the face round the corner so.
+        Pose corner = step.before.body_of(mover).pose;
+        const Vec3 on = tried->at - corner.at;
+        corner.at += on + is.normal * -glm::dot(on, is.normal);
+        if (clear_way(gm, {step.before.body_of(mover).pose, corner, now.pose}, go, theirs.to,
+                      context_.recording.slop()) &&
+            context_.passes(round_corner, step, m))
+            return;
+        emit(step, {mover, other}, -was.normal, -is.normal, *tried, theirs.to, deep, step.now.number());
     }
 
     void enter(const Step& step, const Meeting& m) {
@@ -127,12 +138,12 @@ class PopThroughRule : public Rule {
         // Seen from the other, which may move itself.
         Pose from = in.first;
         from.at += step.now.body_of(in.other).pose.at - in.theirs.at;
-        emit(step, {in.mover, in.other}, in.came, -is.normal, from, step.now.body_of(in.other).pose,
-             -deep.gap, context_.recording.number(in.since));
+        emit(step, {in.mover, in.other}, in.came, -is.normal, from, step.now.body_of(in.other).pose, deep,
+             context_.recording.number(in.since));
     }
 
     void emit(const Step& step, Pair pair, const Vec3& came, const Vec3& went, const Pose& inside,
-              const Pose& theirs, double shortest, std::int64_t first) {
+              const Pose& theirs, const Distance& deep, std::int64_t first) {
         if (glm::dot(came, went) > turned_) return;
         const auto [mover, other] = pair;
         const Geometry &gm = *at(step.now, mover).geometry, &go = *at(step.now, other).geometry;
@@ -159,7 +170,7 @@ class PopThroughRule : public Rule {
             f.assumes = translated("the position before the push is derived from its velocity");
         f.weight = std::min(0.95, 0.75 + 0.1 * taken / std::max(gm.reach(), 1e-9));
         add_fact(f, "way_in", back, u), add_fact(f, "way_out", taken, u);
-        add_fact(f, "shortest_way_out", std::min(back, shortest), u);
+        add_fact(f, "shortest_way_out", std::min(back, -deep.gap), u);
         f.facts.push_back({"came_from", came, ""}), f.facts.push_back({"went_to", went, ""});
         f.facts.push_back({"inside_at", inside.at, u});
         const Vec3 there = step.now.body_of(mover).pose.at;

@@ -14,6 +14,8 @@ namespace oddbounce {
 namespace {
 
 constexpr Excuse steered = excuse("steered", "code steers it also where it touches nothing");
+constexpr Excuse mean =
+    excuse("mean", "its velocity is not logged, and it did not move evenly: how it came is not known");
 constexpr Excuse driven =
     excuse("driven", "it leaves at {0}, no faster than it came: only against what code moves it is faster",
            Measure::Speed);
@@ -26,17 +28,18 @@ constexpr Excuse explained_by =
 constexpr Excuse no_contact =
     excuse("no-contact", "contacts are logged, and none of the two is: something else pushed");
 constexpr Excuse fades = excuse("fades", "a frame later they part at {0} only", Measure::Speed);
-constexpr Excuse across = excuse(
-    "across", "the push does not point along its way: a joint or a spring may pull it");
+constexpr Excuse across =
+    excuse("across", "the push does not point along its way: a joint or a spring may pull it");
 constexpr Excuse touches_something =
     excuse("touches", "it gains {0} while it comes to touch something, or touches what moves or reports",
            Measure::Speed);
 constexpr Excuse too_short = limit("too-short", "it gains speed in {0}; {1} are needed", Measure::Frames);
 constexpr Excuse pushed_steadily = excuse("steady", "it gains evenly: a force that somebody applies");
 constexpr Excuse little = limit("little", "it ends at {0}; {1} are needed", Measure::Speed);
-constexpr const Excuse* excuses[] = {&steered,           &driven,     &before_it,       &turned,
-                                     &explained_by,      &no_contact, &fades,           &across,
-                                     &touches_something, &too_short,  &pushed_steadily, &little};
+constexpr const Excuse* excuses[] = {
+    &steered,    &mean,  &driven, &before_it,         &turned,    &explained_by,
+    &no_contact, &fades, &across, &touches_something, &too_short, &pushed_steadily,
+    &little};
 
 /// A contact that returned too much; it must last until the next frame.
 struct Surge {
@@ -90,6 +93,7 @@ class SpeedSurgeRule : public Rule {
         double last = 0.0, lately = 0.0, most = 0.0;  ///< closing speeds: of the last step, of two, of all
         double speed = 0.0, own_a = 0.0, own_b = 0.0; ///< the most of all: relative, and of each body
         bool contact = false, contact_lately = false; ///< logged in the last step, in the last two
+        bool known = false;                           ///< how they came, not only the mean over a step
     };
 
     double gravity_gain(const Step& step) const {
@@ -137,6 +141,7 @@ class SpeedSurgeRule : public Rule {
             return context_.passes(e, step, m, measured, limit);
         };
         if (context_.observed.steered(at(step.now, s.mover).body) && passes(steered)) return;
+        if (!come.known && passes(mean)) return;
         s.before = std::max(come.speed, come.most);
         const double spin = glm::length(was.angular_velocity) * at(step.now, s.mover).geometry->reach() +
                             glm::length(other_was.angular_velocity) * at(step.now, s.other).geometry->reach();
@@ -169,7 +174,8 @@ class SpeedSurgeRule : public Rule {
                                     std::max(glm::length(a), last.own_a),
                                     std::max(glm::length(b), last.own_b),
                                     m.contact,
-                                    m.contact || last.contact};
+                                    m.contact || last.contact,
+                                    last.known || known(step, m, &Observed::knows_before)};
     }
 
     /// A velocity that is derived is a mean over the step, in the step of the hit too small: how fast they
@@ -178,8 +184,19 @@ class SpeedSurgeRule : public Rule {
         const Vec3 a = step.now.body_of(m.a).velocity, b = step.now.body_of(m.b).velocity;
         const double closing = glm::dot(a - b, m.normal);
         if (closing > 0.0)
-            come_[{m.a, m.b}] = {closing,        closing,        closing, glm::length(a - b),
-                                 glm::length(a), glm::length(b), false,   false};
+            come_[{m.a, m.b}] = {closing,
+                                 closing,
+                                 closing,
+                                 glm::length(a - b),
+                                 glm::length(a),
+                                 glm::length(b),
+                                 false,
+                                 false,
+                                 known(step, m, &Observed::knows_now)};
+    }
+    bool known(const Step& step, const Meeting& m, bool (Observed::*knows)(Slot) const) const {
+        return (context_.observed.*knows)(at(step.now, m.a).body) &&
+               (context_.observed.*knows)(at(step.now, m.b).body);
     }
 
     /// The desired velocity pushes that way, or a third moving body takes part.

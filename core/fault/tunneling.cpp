@@ -196,16 +196,7 @@ bool TunnelingRule::goes_round(const Step& step, const Crossing& c) const {
     const auto clear = [&](const Vec3& first) {
         Pose corner = straight.from;
         corner.at += first;
-        for (const Motion& leg : {Motion{straight.from, corner}, Motion{corner, straight.to}}) {
-            const Sweep s = sweep(mine, leg, theirs, other);
-            if (s.status == Status::None) continue;
-            if (theirs.open() || s.status == Status::Undecided) return false;
-            for (int i = 0; i <= 8; ++i) {
-                const double t = s.first + (std::min(1.0, s.last) - s.first) * i / 8.0;
-                if (distance(mine, leg.at(t), theirs, other.from, 0.0).gap < -slop) return false;
-            }
-        }
-        return true;
+        return clear_way(mine, {straight.from, corner, straight.to}, theirs, other.from, slop);
     };
     return clear(rise) || clear(straight.travel() - rise);
 }

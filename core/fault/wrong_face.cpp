@@ -14,6 +14,8 @@ namespace oddbounce {
 namespace {
 
 constexpr Excuse steered = excuse("steered", "code steers it also where it touches nothing");
+constexpr Excuse mean =
+    excuse("mean", "its velocity is not logged, and it did not move evenly: how it came is not known");
 constexpr Excuse corner =
     excuse("corner", "it is met so near a corner that the slop decides which face it is");
 constexpr Excuse taken_along = excuse("taken-along", "a surface that code moves takes it along");
@@ -23,8 +25,8 @@ constexpr Excuse spins = excuse("spin", "its spin can turn it along the face");
 constexpr Excuse turns_round = excuse("turns-round", "a walker: it may turn round as it lands");
 constexpr Excuse paddle = excuse("paddle", "code moves the other one: a paddle may steer what hits it");
 constexpr Excuse jumped = excuse("jump", "it may jump in the frame in which it lands");
-constexpr const Excuse* excuses[] = {&steered, &corner,      &taken_along, &other_cause,
-                                     &spins,   &turns_round, &paddle,      &jumped};
+constexpr const Excuse* excuses[] = {&steered, &mean,        &corner, &taken_along, &other_cause,
+                                     &spins,   &turns_round, &paddle, &jumped};
 
 struct Hit {
     std::size_t index = 0;
@@ -33,7 +35,8 @@ struct Hit {
     Slot mover = -1, other = -1;
     Vec3 normal{0.0}, at{0.0}; // from the mover to the other
     double closing = 0.0, fraction = 0.0;
-    bool graze = false; // it only just comes to touch: the response may be the next frame's
+    std::vector<Vec3> others; // ways in which other surfaces pushed it then
+    bool graze = false;       // it only just comes to touch: the response may be the next frame's
 };
 
 class WrongFaceRule : public Rule {
@@ -93,6 +96,8 @@ class WrongFaceRule : public Rule {
         if (!was.velocity_known || !is.velocity_known || is.teleported || is.fresh ||
             (context_.observed.steered(at(step.now, h.mover).body) && context_.passes(steered, step, m)))
             return {};
+        if (!context_.observed.knows_before(at(step.now, h.mover).body) && context_.passes(mean, step, m))
+            return {};
         const double matters = closing_that_matters(step);
         if (glm::length(was.velocity - step.before.body_of(h.other).velocity) <= matters) return {};
         // A game that puts its bodies at the touch may leave them a hair before it: look a slop farther.
@@ -124,7 +129,7 @@ class WrongFaceRule : public Rule {
         for (const Vec3& along : directions(context_.recording).across(h.normal))
             for (const double side : {-1.0, 1.0}) {
                 const Sweep s = swept(step, h.mover, h.other, along * (side * slop) - h.normal * slop, 1.5);
-                if (s.status == Status::Found && glm::dot(s.normal, h.normal) < context_.shared.up)
+                if (s.status == Status::None || glm::dot(s.normal, h.normal) < context_.shared.up)
                     return false;
             }
         return true;
@@ -134,15 +139,14 @@ class WrongFaceRule : public Rule {
         const BodyState& is = step.now.body_of(h.mover);
         h.waited += step.now.dt();
         // A velocity that is derived is a mean over the step of the hit: the next one shows what came of it.
-        if (may_wait && !is.velocity_logged) return waiting_.push_back(h);
+        if (may_wait && !is.velocity_logged) return wait(step, h);
         const Vec3 theirs_before = h.theirs, theirs = step.now.body_of(h.other).velocity;
         const Vec3 before = h.came - theirs_before, now = is.velocity - theirs;
         const bool falls = is.def->moves != Moves::Static;
         const Vec3 change = now - before - (falls ? context_.recording.header.gravity * h.waited : Vec3(0.0));
         const double matters = closing_that_matters(step);
         if (glm::length(change) <= matters) {
-            if (may_wait && glm::dot(now, h.normal) > context_.shared.turned * h.closing)
-                waiting_.push_back(h);
+            if (may_wait && glm::dot(now, h.normal) > context_.shared.turned * h.closing) wait(step, h);
             return;
         }
         const auto along = [&](const Vec3& v) { return v - h.normal * glm::dot(v, h.normal); };
@@ -166,10 +170,10 @@ class WrongFaceRule : public Rule {
         const bool answers = !context_.recording.header.has(Channel::Contacts) || touched(step, h);
         const double spin = spin_speed(step, h.mover);
         if (responded < hardly * h.closing && !answers) {
-            if (may_wait) waiting_.push_back(h);
+            if (may_wait) wait(step, h);
         } else if (responded < hardly * h.closing) {
             if (h.graze && may_wait)
-                waiting_.push_back(h);
+                wait(step, h);
             else if (const bool slides_on =
                          slide > matters && glm::dot(slides, slid) > context_.shared.turned * slide * slide;
                      !slides_on && glm::length(turned) > std::max(matters, hardly * h.closing) &&
@@ -181,6 +185,18 @@ class WrongFaceRule : public Rule {
                    !(jumps(step, h, slides) && passes(jumped)) &&
                    !(spin >= context_.settings["wrong-face.spin"] * slide && passes(spins)))
             emit(step, h, change, "both");
+    }
+
+    /// What else it touches in the step of the hit may have turned it as well.
+    void wait(const Step& step, Hit h) {
+        const std::vector<Vec3> now = others(step, h);
+        h.others.insert(h.others.end(), now.begin(), now.end());
+        const double near = context_.recording.slop() + reach_after(step, h);
+        for (const Vec3& along : directions(context_.recording).across(h.normal))
+            for (const Vec3& way : {along, -along})
+                if (const auto face = other_face(step, h.mover, h.other, h.normal, way, near))
+                    h.others.push_back(-*face);
+        waiting_.push_back(std::move(h));
     }
 
     static bool touched(const Step& step, const Hit& h) {
@@ -226,20 +242,8 @@ class WrongFaceRule : public Rule {
                 return true;
         }
         const Slot own = at(step.now, h.mover).body, met = at(step.now, h.other).body;
-        // What the log says it touched in this step, though the way from end to end may be far from it.
-        for (const ContactRow& c : step.frame->contacts) {
-            if (!c.normal || c.phase == Phase::End || c.mark_a.slot < 0 || c.mark_b.slot < 0) continue;
-            const bool is_a = at(step.now, c.mark_a.slot).body == own,
-                       is_b = at(step.now, c.mark_b.slot).body == own;
-            if (is_a != is_b && std::minmax(c.mark_a.slot, c.mark_b.slot) != std::minmax(h.mover, h.other) &&
-                glm::dot(is_a ? -*c.normal : *c.normal, unit(turned)) > context_.shared.toward)
-                return true;
-        }
-        // Without contacts, whatever it could reach after the hit may have turned it, too.
         const bool logged = context_.recording.header.has(Channel::Contacts);
-        const double on =
-            logged ? 0.0
-                   : glm::length(step.before.body_of(h.mover).velocity) * step.now.dt() * (1.0 - h.fraction);
+        const double on = reach_after(step, h);
         const double slop = context_.recording.slop();
         // What the other one touches turns that one.
         if (step.now.body(met).def->moves == Moves::Dynamic)
@@ -253,17 +257,43 @@ class WrongFaceRule : public Rule {
         const Vec3 back = -unit(turned);
         const auto face = other_face(step, h.mover, h.other, h.normal, back, slop + on);
         if (face && glm::dot(*face, back) > context_.shared.toward) return true;
-        for (const Meeting* near : step.of(own)) {
-            const Meeting& m = *near;
-            const bool is_a = at(step.now, m.a).body == own;
-            if (m.does != Does::Solid || std::minmax(m.a, m.b) == std::minmax(h.mover, h.other)) continue;
-            // A solver sees what is only near, too, and pushes from there.
-            const bool solved = is.def->moves == Moves::Dynamic;
-            if (m.closest() > (solved ? 4.0 : 1.0) * slop + on && !m.contact) continue;
-            const Vec3 away = is_a ? -m.normal : m.normal;
-            if (glm::dot(away, unit(turned)) > (solved ? 0.2 : 0.5)) return true;
+        // A solver sees what is only near, too, and pushes from there.
+        const double least = is.def->moves == Moves::Dynamic ? context_.shared.leans : context_.shared.toward;
+        const auto that_way = [&](const Vec3& push) { return glm::dot(push, unit(turned)) > least; };
+        const std::vector<Vec3> now = others(step, h);
+        return std::any_of(now.begin(), now.end(), that_way) ||
+               std::any_of(h.others.begin(), h.others.end(), that_way);
+    }
+
+    /// Without contacts, whatever it could reach after the hit may have turned it, too.
+    double reach_after(const Step& step, const Hit& h) const {
+        return context_.recording.header.has(Channel::Contacts)
+                   ? 0.0
+                   : glm::length(step.before.body_of(h.mover).velocity) * step.now.dt() * (1.0 - h.fraction);
+    }
+
+    /// Ways in which other surfaces push the mover in this step.
+    std::vector<Vec3> others(const Step& step, const Hit& h) const {
+        std::vector<Vec3> out;
+        const Slot own = at(step.now, h.mover).body;
+        const auto is_pair = [&](Slot a, Slot b) {
+            return std::minmax(a, b) == std::minmax(h.mover, h.other);
+        };
+        // What the log says it touched, though the way from end to end may be far from it.
+        for (const ContactRow& c : step.frame->contacts) {
+            if (!c.normal || c.phase == Phase::End || c.mark_a.slot < 0 || c.mark_b.slot < 0) continue;
+            const bool is_a = at(step.now, c.mark_a.slot).body == own,
+                       is_b = at(step.now, c.mark_b.slot).body == own;
+            if (is_a != is_b && !is_pair(c.mark_a.slot, c.mark_b.slot))
+                out.push_back(is_a ? -*c.normal : *c.normal);
         }
-        return false;
+        const bool solved = step.now.body_of(h.mover).def->moves == Moves::Dynamic;
+        const double near = (solved ? context_.shared.solver_reach : 1.0) * context_.recording.slop();
+        for (const Meeting* m : step.of(own))
+            if (m->does == Does::Solid && !is_pair(m->a, m->b) &&
+                (m->contact || m->closest() <= near + reach_after(step, h)))
+                out.push_back(at(step.now, m->a).body == own ? -m->normal : m->normal);
+        return out;
     }
 
     void emit(const Step& step, const Hit& h, const Vec3& change, const char* kind) {

@@ -16,4 +16,20 @@ double moving_extent(const World& w, Slot a, Slot b) {
     return extent < infinity ? extent : 0.0;
 }
 
+bool clear_way(const Geometry& mine, std::initializer_list<Pose> poses, const Geometry& theirs,
+               const Pose& there, double slop) {
+    constexpr int looks = 8; // on the part of a leg that overlaps
+    for (auto from = poses.begin(), to = from + 1; to != poses.end(); ++from, ++to) {
+        const Motion leg{*from, *to};
+        const Sweep s = sweep(mine, leg, theirs, {there, there});
+        if (s.status == Status::None) continue;
+        if (theirs.open() || s.status == Status::Undecided) return false;
+        for (int i = 0; i <= looks; ++i) {
+            const double t = s.first + (std::min(1.0, s.last) - s.first) * i / looks;
+            if (distance(mine, leg.at(t), theirs, there, 0.0).gap < -slop) return false;
+        }
+    }
+    return true;
+}
+
 } // namespace oddbounce

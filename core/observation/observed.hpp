@@ -2,6 +2,7 @@
 // What is learned of the bodies of a recording as its steps go by, once for all rules.
 #pragma once
 
+#include "observation/steadiness.hpp"
 #include "observation/steering.hpp"
 
 namespace oddbounce {
@@ -10,15 +11,22 @@ namespace oddbounce {
 class Observed {
   public:
     /// Every step, in order, before the rules see it.
-    void step(const Step& step) { grain_.step(step), steering_.step(step, grain_); }
+    void step(const Step& step) {
+        grain_.step(step), steering_.step(step, grain_), steadiness_.step(step, grain_);
+    }
     /// Code steers the body, and nobody says what it wants.
     bool steered(Slot body) const { return steering_.steered(body); }
     /// The step by which its coordinates go, in units; 0: none is seen.
     double grain(Slot body) const { return grain_.of(body); }
 
+    /// Its velocity in `now`, in `before` of the last step is one at the end of the frame, not only a mean.
+    bool knows_now(Slot body) const { return steadiness_.now(body); }
+    bool knows_before(Slot body) const { return steadiness_.before(body); }
+
   private:
     Grain grain_;
     Steering steering_;
+    Steadiness steadiness_;
 };
 
 } // namespace oddbounce
