@@ -19,7 +19,8 @@ constexpr Excuse unusual =
     limit("unusual", "only {0} of such hits are followed by the event", Measure::Share);
 constexpr Excuse rests =
     excuse("rests", "the event came to one of the two shortly before: it may have to wait");
-constexpr const Excuse* excuses[] = {&came_in_time, &unusual, &rests};
+constexpr Excuse not_logged = excuse("left-out", "frames are left out: the event may be in one of them");
+constexpr const Excuse* excuses[] = {&not_logged, &came_in_time, &unusual, &rests};
 
 class NoReactionRule : public Rule {
   public:
@@ -41,7 +42,10 @@ class NoReactionRule : public Rule {
                                    static_cast<double>(step.index - w.index), w.expect.within);
         });
         std::erase_if(waiting_, [&](const Waiting& w) {
-            if (step.index < w.index + static_cast<std::size_t>(w.expect.within)) return false;
+            const auto within = static_cast<std::size_t>(w.expect.within);
+            if (step.index < w.index + within) return false;
+            if (left_out(w.index, within) && context_.passes(not_logged, w.index, step.index, w.a, w.b))
+                return true;
             report(w, step.now);
             return true;
         });
@@ -78,6 +82,14 @@ class NoReactionRule : public Rule {
             for (const Meeting& m : step.meetings)
                 if (m.does != Does::Ignore && m.closest() <= 0.0) touch(m.a, m.b, false);
         std::erase_if(touching_, [&](const auto& t) { return t.second + holes_ < step.index; });
+    }
+
+    /// Some frame about these, in which the event may be, is left out.
+    bool left_out(std::size_t index, std::size_t within) const {
+        const Recording& r = context_.recording;
+        for (std::size_t i = index; i <= std::min(index + within, r.size() - 1); ++i)
+            if (left_out_before(r, i)) return true;
+        return false;
     }
 
     // ---- what others of these layers do
@@ -162,7 +174,9 @@ class NoReactionRule : public Rule {
                     return context_.passes(e, h.index, h.index, h.a, h.b, share,
                                            context_.settings["no-reaction.others_share"]);
                 };
-                if ((!usual && passes(unusual)) || (lately(event, h) && passes(rests))) continue;
+                if ((!usual && passes(unusual)) || (lately(event, h) && passes(rests)) ||
+                    (left_out(h.index, within) && passes(not_logged)))
+                    continue;
                 ExpectDef expect;
                 expect.first = layers.first, expect.second = layers.second, expect.event = event;
                 expect.within = static_cast<int>(within);

@@ -25,9 +25,11 @@ constexpr Excuse not_tested =
 constexpr Excuse fixed_in_place = excuse(
     "built-in", "code moves it inside what is fixed from the first frame to the last: it is built that way");
 constexpr Excuse cut_off = excuse("cut-off", "it begins in the last frame: it may be told in the next");
+constexpr Excuse not_logged =
+    excuse("left-out", "frames are left out: a contact may be in the one before it");
 constexpr Excuse told = limit("told", "a contact or an event of the two bodies is logged");
-constexpr const Excuse* excuses[] = {&shallow,    &removed,        &others_meet, &never_meet,
-                                     &not_tested, &fixed_in_place, &cut_off,     &told};
+constexpr const Excuse* excuses[] = {&shallow,        &removed, &others_meet, &never_meet, &not_tested,
+                                     &fixed_in_place, &cut_off, &told,        &not_logged};
 
 struct Run {
     std::size_t first = 0, last = 0;
@@ -101,6 +103,7 @@ class SilentOverlapRule : public Rule {
             if (c.mark_a.slot < 0 || c.mark_b.slot < 0) continue;
             told_.insert(kinds_of(step.now, c.mark_a.slot, c.mark_b.slot));
             Report& r = reported_[bodies_of(step.now, c.mark_a.slot, c.mark_b.slot)];
+            stays_ = stays_ || (r.last > 0 && r.last + 1 == step.index);
             r.last = step.index;
             r.open = c.phase == Phase::Begin || (r.open && c.phase != Phase::End);
         }
@@ -175,11 +178,17 @@ class SilentOverlapRule : public Rule {
         const bool cut = context_.recording.complete() && run.first + 1 >= context_.recording.size();
         if (cut && passes(run, cut_off)) return;
         if (reported(bodies_of(w, key.a, key.b), run.first) && passes(run, told)) return;
+        if (left_out(run) && passes(run, not_logged)) return;
         // What reports, and what overlaps so little, may be of kinds of which the game tells nothing.
         if (!asked_.count(kinds_of(w, key.a, key.b)) && (run.sensor || run.deepest <= in_sight(w, run)))
             waiting_[kinds_of(w, key.a, key.b)].push_back(run);
         else
             emit(run);
+    }
+
+    /// Frames are left out: what the game tells once, as it begins, may be in one of them.
+    bool left_out(const Run& run) const {
+        return left_out_before(context_.recording, run.first) && (run.frames <= 2 || !stays_);
     }
 
     /// The game tells of one of these kinds, but only with others: it does not test these against each other.
@@ -232,6 +241,7 @@ class SilentOverlapRule : public Rule {
 
     RuleContext context_;
     bool logged_;
+    bool stays_ = false; ///< a pair was told of in two frames on end
     Runs<Key, Run> runs_;
     std::map<std::pair<Slot, Slot>, Report> reported_; // by bodies
     std::set<Kinds> met_, told_; // kinds that touched; that a contact or an event named together

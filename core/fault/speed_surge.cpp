@@ -6,6 +6,7 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
+#include "observation/measures.hpp"
 
 #include <set>
 
@@ -205,8 +206,9 @@ class SpeedSurgeRule : public Rule {
             const BodyState& b = step.now.body_of(c);
             const Vec3 away = c == s.mover ? -s.normal : s.normal;
             if (b.has_desired && glm::dot(b.desired, away) > context_.shared.leans * s.apart) return true;
-            // Whoever walks may jump in the frame in which it lands.
-            const bool walks = b.def->upright || b.grounded || step.before.body_of(c).grounded;
+            // Whoever walks may jump in the frame in which it lands; where frames are left out, anyone may.
+            const bool walks = b.def->upright || b.grounded || step.before.body_of(c).grounded ||
+                               left_out_before(context_.recording, step.index);
             const bool could_jump = walks && b.def->moves == Moves::Kinematic &&
                                     glm::dot(away, context_.recording.header.up) > context_.shared.up;
             if (could_jump) return true;

@@ -16,6 +16,12 @@ double moving_extent(const World& w, Slot a, Slot b) {
     return extent < infinity ? extent : 0.0;
 }
 
+bool left_out_before(const Recording& r, std::size_t index) {
+    constexpr double more_than_one = 1.5; // steps: those of varying length are one
+    return index > r.begin() && r.number(index) > r.number(index - 1) + 1 &&
+           r.frame(index)->dt * r.header.rate > more_than_one;
+}
+
 bool clear_way(const Geometry& mine, std::initializer_list<Pose> poses, const Geometry& theirs,
                const Pose& there, double slop) {
     constexpr int looks = 8; // on the part of a leg that overlaps

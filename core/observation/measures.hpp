@@ -12,6 +12,10 @@ const std::string& layer_of(const World& world, Slot collider);
 /// Extent, in units, of the smaller one of a pair that moves; what has no inside does not count. 0: none.
 double moving_extent(const World& world, Slot a, Slot b);
 
+/// Steps passed before this frame that are not in the recording: its number leaves some out, and so much time
+/// passed. What a game tells only once may have been told in them.
+bool left_out_before(const Recording& recording, std::size_t index);
+
 /// Going straight from pose to pose, `mine` nowhere ends up deeper than `slop` in `theirs`, which rests at
 /// `there`. What has no inside may not be crossed at all. Requires: poses of one turn.
 bool clear_way(const Geometry& mine, std::initializer_list<Pose> poses, const Geometry& theirs,

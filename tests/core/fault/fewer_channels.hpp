@@ -4,20 +4,42 @@
 
 #include <nlohmann/json.hpp>
 
+#include <algorithm>
 #include <sstream>
 
 struct Told {
     bool contacts = true, velocities = true;
+    int every = 1; ///< frame of so many; what changes in the others is told with the next one
 };
 
 /// The log without the channels that are not told. `log` has 2D body rows: id, x, y, turn, then velocities.
 inline std::string telling(const std::string& log, const Told& told) {
-    if (told.contacts && told.velocities) return log;
+    if (told.contacts && told.velocities && told.every == 1) return log;
     constexpr std::size_t places = 4; // of a body row
     std::istringstream lines(log);
+    constexpr double slowest = 20.0; // frames a second: less shows no motion
     std::string out;
+    nlohmann::json left_out; // the frames since the last one that is told
     for (std::string line; std::getline(lines, line);) {
         nlohmann::json o = nlohmann::json::parse(line);
+        if (o.contains("rate") && o["rate"].get<double>() < slowest * told.every) return log;
+        if (o.contains("frame") && left_out.is_object()) { // time passed, and what was changed stays changed
+            if (o.contains("dt")) o["dt"] = o["dt"].get<double>() + left_out["dt"].get<double>();
+            for (const char* change : {"on", "off", "removed", "teleport", "events"})
+                for (const nlohmann::json& one : left_out.value(change, nlohmann::json::array()))
+                    o[change].push_back(one);
+            for (const auto& [was, is] : {std::pair("on", "off"), {"off", "on"}}) // the later one holds
+                if (const auto later = nlohmann::json::parse(line).value(is, nlohmann::json::array());
+                    o.contains(was))
+                    std::erase_if(o[was].get_ref<nlohmann::json::array_t&>(), [&](const nlohmann::json& id) {
+                        return std::find(later.begin(), later.end(), id) != later.end();
+                    });
+        }
+        if (o.contains("frame") && o["frame"].get<int>() % told.every != 0) {
+            left_out = o;
+            continue;
+        }
+        left_out = {};
         if (!told.contacts) {
             o.erase("contacts");
             if (o.contains("logs")) {
@@ -34,4 +56,5 @@ inline std::string telling(const std::string& log, const Told& told) {
     }
     return out;
 }
-inline constexpr Told tellings[] = {{true, true}, {false, true}, {true, false}, {false, false}};
+inline constexpr Told tellings[] = {{true, true},   {false, true},   {true, false},
+                                    {false, false}, {true, true, 2}, {true, false, 2}};

@@ -42,9 +42,9 @@ class ScenesTest : public QObject {
                 for (const Told& told : tellings)
                     for (const Finding& f :
                          scan(*read_log_text(telling(read_file(path), told), path)).findings)
-                        QFAIL(fmt::format("seed {}{}{}, false alarm {}", seed,
+                        QFAIL(fmt::format("seed {}{}{}, every {}, false alarm {}", seed,
                                           told.contacts ? "" : ", no contacts",
-                                          told.velocities ? "" : ", no velocities", f.id)
+                                          told.velocities ? "" : ", no velocities", told.every, f.id)
                                   .c_str());
             const Scan found = scan(*read_recording(path));
             bool there = fault.empty();
