@@ -16,7 +16,7 @@ namespace {
 constexpr Excuse no_way =
     limit("no-way", "the face leaves it no way on: it presses against it squarely, or more is in the way");
 constexpr Excuse contact_holds = excuse("contact", "the log has a contact that pushes against the way on");
-constexpr Excuse inside = excuse("inside", "it is inside the other one: that is what holds it");
+constexpr Excuse inside = limit("inside", "it is inside the other one: that is what holds it");
 constexpr Excuse pressed =
     excuse("pressed", "the other one moves, or wants to: the two press against each other");
 constexpr Excuse too_short = limit("too-short", "it stands for {0}; {1} are needed", Measure::Frames);

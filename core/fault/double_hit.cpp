@@ -12,23 +12,18 @@ namespace oddbounce {
 
 namespace {
 
-constexpr Excuse rocks =
-    excuse("rocks", "it rocks onto another corner: its corners have turned by {0}", Measure::Length);
 constexpr Excuse new_approach =
     excuse("new-approach", "it came back at {0} by itself: a second approach", Measure::Speed);
-constexpr Excuse other_turns =
-    excuse("other-turns", "only the other one, which code moves, changed its own motion");
 constexpr Excuse elsewhere =
     excuse("struck-elsewhere", "something else touches one of the two in the same step");
-constexpr Excuse other_side = excuse("other-side", "the second response is on another side");
 constexpr Excuse no_new_contact = excuse("no-new-contact", "contacts are logged, and no second one begins");
 constexpr Excuse derived =
     excuse("derived", "velocities are derived from positions: one response shows in two steps");
 constexpr Excuse by_steps = excuse("solver", "a solver may take two steps for one response");
 constexpr Excuse jumped = excuse("jump", "it may have landed and jumped off again");
 constexpr Excuse late = excuse("late-response", "it was turned one frame later");
-constexpr const Excuse* excuses[] = {&rocks,          &new_approach, &other_turns, &elsewhere, &other_side,
-                                     &no_new_contact, &derived,      &by_steps,    &jumped,    &late};
+constexpr const Excuse* excuses[] = {&new_approach, &elsewhere, &no_new_contact, &derived, &by_steps,
+                                     &jumped,       &late};
 
 using Pair = std::pair<Slot, Slot>;
 
@@ -42,7 +37,6 @@ struct Approach {
     std::vector<Turn> turns;
     double apart = 0.0; // widest gap since the first turn
     double widest_between = 0.0;
-    Rotation turn_a, turn_b;
     bool thrown_back = false; // made to close again in a single frame, not by falling
     Vec3 at{0.0}, normal{0.0};
 };
@@ -101,8 +95,6 @@ ClosingChange change_of(const Step& step, const Meeting& m) {
     return closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);
 }
 
-const Rotation& turn_of(const World& w, Slot c) { return w.body_of(c).pose.turn; }
-
 /// One of the two is touched by something else in this step: what changed need not be this pair's doing.
 bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
     const double slop = context_.recording.slop() + context_.recording.header.skin;
@@ -119,18 +111,6 @@ bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
     return struck(body(m.a)) || struck(body(m.b));
 }
 
-/// What a kinematic or static body does to its own motion is no response: where only one of the two is
-/// dynamic, that one must have turned.
-bool turned_itself(const Step& step, const Meeting& m, double turned, double share) {
-    const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Dynamic; };
-    if (solved(m.a) == solved(m.b)) return true;
-    const Slot own = solved(m.a) ? m.a : m.b;
-    const Vec3 change = step.now.body_of(own).velocity - step.before.body_of(own).velocity;
-    const Vec3 spin = step.now.body_of(own).angular_velocity - step.before.body_of(own).angular_velocity;
-    const Vec3 arm = (m.on_a + m.on_b) * 0.5 - step.now.body_of(own).pose.at;
-    return std::abs(glm::dot(change + glm::cross(spin, arm), m.normal)) > share * turned;
-}
-
 /// The first response was a landing, and it jumps off from there.
 bool DoubleHitRule::leaves_from_rest(const Step& step, const Meeting& m, const Approach& a) const {
     const Vec3 off = a.mover == m.a ? -m.normal : m.normal;
@@ -143,22 +123,15 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
                                     double turned) const {
     const double matters = closing_that_matters(step);
     if (turned < std::max(matters, share_ * (a.turns[0].before - a.turns[0].after))) return false;
-    const double slop = context_.recording.slop();
-    const double rocked =
-        glm::length(a.turn_a.to(turn_of(step.now, m.a))) * at(step.now, m.a).geometry->corner_reach() +
-        glm::length(a.turn_b.to(turn_of(step.now, m.b))) * at(step.now, m.b).geometry->corner_reach();
     const auto passes = [&](const Excuse& e, double measured = 0.0, double limit = 0.0) {
         return context_.passes(e, step, m, measured, limit);
     };
-    if (rocked > slop && passes(rocks, rocked, slop)) return false;
     // Coming back by its own fall is a new approach, however low the hop was.
     constexpr double hardly = 0.25; // of what is turned
     const double came = change_of(step, m).before;
     if (came >= std::min(matters, hardly * turned) && !a.thrown_back && passes(new_approach, came))
         return false;
-    if (!turned_itself(step, m, turned, context_.shared.turned) && passes(other_turns)) return false;
     if (struck_elsewhere(step, m) && passes(elsewhere)) return false;
-    if (glm::dot(m.normal, a.normal) < context_.shared.same_face && passes(other_side)) return false;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
     const bool event = event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
     if (context_.recording.header.has(Channel::Contacts))
@@ -201,7 +174,6 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
         Approach a;
         std::tie(a.mover, a.other) = mover_first(step.before, step.now, m.a, m.b);
         a.turns.push_back({step.index, before, after});
-        a.turn_a = turn_of(step.now, m.a), a.turn_b = turn_of(step.now, m.b);
         a.at = (m.on_a + m.on_b) * 0.5, a.normal = m.normal;
         open_.emplace(key, a);
         return;

@@ -13,13 +13,11 @@ namespace oddbounce {
 namespace {
 
 constexpr Excuse hover = excuse("hovers", "it keeps its height a hair above the ground");
-constexpr Excuse rises = excuse("rises", "it is on its way up: a jump or a lift");
-constexpr Excuse wants_down = excuse("wants-down", "it wants to go down");
 constexpr Excuse drops = excuse("sinks", "it sinks as fast as a fall begins");
 constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);
 constexpr Excuse does_not_walk =
     excuse("does-not-walk", "no body of its kind is ever grounded, and it does not walk on its feet");
-constexpr const Excuse* excuses[] = {&hover, &rises, &wants_down, &drops, &too_short, &does_not_walk};
+constexpr const Excuse* excuses[] = {&hover, &drops, &too_short, &does_not_walk};
 
 struct Run {
     std::size_t first = 0, last = 0;
@@ -121,17 +119,13 @@ class FalseGroundedRule : public Rule {
             if (Run* run = runs_.find({body, claimed});
                 run && !run->jump && jumps && before.grounded == claimed && run->last + 1 >= step.index)
                 run->jump = step.index;
-        const bool asks_down = now.has_desired && glm::dot(now.desired, up) < 0.0;
-        const bool lifts = now.velocity_known && rise > context_.shared.hardly * matters;
         const auto passes = [&](const Excuse& e) {
             return context_.passes_body(e, step.index, step.index, body);
         };
         if (now.grounded && !carried) {
             if (!(hovers(step, body) && passes(hover))) add(step, {body, true}, touched);
         } else if (!now.grounded && carrier && pulled_) {
-            if (!(lifts && passes(rises)) && !(asks_down && passes(wants_down)) &&
-                !(falls(step, body, carrier->other) && passes(drops)))
-                add(step, {body, false}, carrier);
+            if (!(falls(step, body, carrier->other) && passes(drops))) add(step, {body, false}, carrier);
         }
     }
 

@@ -13,15 +13,11 @@ namespace {
 
 constexpr Excuse unlike =
     excuse("unlike", "from outside, a contact that reverses keeps the speed; here it changes");
-constexpr Excuse wanted = excuse("wanted", "it moves as it wants to");
-constexpr Excuse steered =
-    excuse("steered", "code steers one of them back and forth also where it touches nothing");
-constexpr Excuse crowd = excuse("crowd", "a solver squeezes it among others");
 constexpr Excuse rattles = excuse(
     "rattles", "it is reversed in {0} on end; where a solver moves it {1} are needed", Measure::Frames);
 constexpr Excuse narrow =
     limit("narrow", "it goes {0} back and forth; more than {1} is told", Measure::Length);
-constexpr const Excuse* excuses[] = {&unlike, &wanted, &steered, &crowd, &rattles, &narrow};
+constexpr const Excuse* excuses[] = {&unlike, &rattles, &narrow};
 
 struct Run {
     std::size_t first = 0, last = 0;
@@ -75,29 +71,15 @@ class JitterRule : public Rule {
             const Vec3 change = reversal(before, now, matters, context_.settings["jitter.slow_half"]);
             if (change == Vec3(0.0)) continue;
             const bool across = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
-            if (across && (!inside || (as_desired(step, run.mover) && passes(wanted)))) continue;
+            if (across && !inside) continue;
             if (!inside && (halves < alike || halves * alike > 1.0) && passes(unlike)) return Vec3(0.0);
             return change;
         }
         return Vec3(0.0);
     }
-    bool as_desired(const Step& step, Slot c) const {
-        const BodyState& b = step.now.body_of(c);
-        return b.has_desired && glm::length(b.velocity - b.desired) <=
-                                    context_.settings["jitter.as_desired"] * glm::length(b.desired);
-    }
-
     void take(const Step& step, const Meeting& m) {
         if (step.now.body_of(m.a).teleported || step.now.body_of(m.b).teleported) return;
-        const bool outside = std::max(m.gap_before, m.gap_after) >= -context_.recording.slop();
-        if (outside &&
-            (context_.observed.steered(at(step.now, m.a).body) ||
-             context_.observed.steered(at(step.now, m.b).body)) &&
-            context_.passes(steered, step, m))
-            return;
         const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Dynamic; };
-        if ((solved(m.a) || solved(m.b)) && touched_by_third(step, m) && context_.passes(crowd, step, m))
-            return;
         const bool fresh = !runs_.find({m.a, m.b});
         Run& run = runs_.at({m.a, m.b}, step.index);
         if (fresh) {

@@ -12,13 +12,12 @@ namespace oddbounce {
 
 namespace {
 
-constexpr Excuse nudged = excuse("nudged", "a solver nudged it by {0}, less than {1}", Measure::Length);
 constexpr Excuse round_corner = excuse("round-corner", "its own velocity took it round the corner");
 constexpr Excuse moved_elsewhere =
-    excuse("moved-elsewhere", "it was moved by {0}, not toward the side where it ends", Measure::Length);
+    limit("moved-elsewhere", "it was moved by {0}, not toward the side where it ends", Measure::Length);
 constexpr Excuse no_detour =
     limit("shortest", "the way that it took, {0}, is about as short as the way back, {1}", Measure::Length);
-constexpr const Excuse* excuses[] = {&nudged, &round_corner, &moved_elsewhere, &no_detour};
+constexpr const Excuse* excuses[] = {&round_corner, &moved_elsewhere, &no_detour};
 
 /// Where a pair is on its way in: kept while it overlaps.
 struct Inside {
@@ -94,13 +93,7 @@ class PopThroughRule : public Rule {
         if (!deep.known || deep.gap > -context_.settings["pop-through.least"] * context_.recording.slop() ||
             !was.known || !is.known)
             return;
-        // A solver nudges what it holds; in a single frame it is a good part of the body.
-        constexpr double nudge = 0.25; // of the extent
         const BodyState& now = step.now.body_of(mover);
-        const double pushed = glm::length(now.pose.at - tried->at);
-        if (now.def->moves == Moves::Dynamic && pushed < nudge * gm.extent() &&
-            context_.passes(nudged, step, m, pushed, nudge * gm.extent()))
-            return;
         // Across first, then out: a game that moves axis by axis comes to the face round the corner so.
         Pose corner = step.before.body_of(mover).pose;
         const Vec3 on = tried->at - corner.at;

@@ -12,7 +12,7 @@ namespace oddbounce {
 namespace {
 
 constexpr Excuse begins_again =
-    excuse("begins-again", "a new contact of the two begins: the event fires rightly again");
+    limit("begins-again", "a new contact of the two begins: the event fires rightly again");
 constexpr Excuse too_few =
     limit("too-few", "it fires in {0} on end without a touch; {1} are needed", Measure::Frames);
 constexpr Excuse fires_apart =

@@ -29,18 +29,15 @@ constexpr Excuse explained_by =
 constexpr Excuse no_contact =
     excuse("no-contact", "contacts are logged, and none of the two is: something else pushed");
 constexpr Excuse fades = excuse("fades", "a frame later they part at {0} only", Measure::Speed);
-constexpr Excuse across =
-    excuse("across", "the push does not point along its way: a joint or a spring may pull it");
 constexpr Excuse touches_something =
     excuse("touches", "it gains {0} while it comes to touch something, or touches what moves or reports",
            Measure::Speed);
 constexpr Excuse too_short = limit("too-short", "it gains speed in {0}; {1} are needed", Measure::Frames);
 constexpr Excuse pushed_steadily = excuse("steady", "it gains evenly: a force that somebody applies");
 constexpr Excuse little = limit("little", "it ends at {0}; {1} are needed", Measure::Speed);
-constexpr const Excuse* excuses[] = {
-    &steered,    &mean,  &driven, &before_it,         &turned,    &explained_by,
-    &no_contact, &fades, &across, &touches_something, &too_short, &pushed_steadily,
-    &little};
+constexpr const Excuse* excuses[] = {&steered,         &mean,       &driven, &before_it,         &turned,
+                                     &explained_by,    &no_contact, &fades,  &touches_something, &too_short,
+                                     &pushed_steadily, &little};
 
 /// A contact that returned too much; it must last until the next frame.
 struct Surge {
@@ -310,7 +307,6 @@ class SpeedSurgeRule : public Rule {
         const auto passes = [&](const Excuse& e) {
             return context_.passes_body(e, step.index, step.index, body, v1 - free, least);
         };
-        if (solved && !along_its_way(step, is, was) && passes(across)) return;
         Slot beside = -1;
         if (!unexplained(step, body, beside) && passes(touches_something)) return;
         // A steady push is a force that somebody applies; what leaks comes in a single frame, or more and
@@ -326,14 +322,6 @@ class SpeedSurgeRule : public Rule {
         g.grew = grew;
         g.after = v1;
         if (beside >= 0) g.beside = beside;
-    }
-
-    /// Joints and springs, which no log shows, pull a solver's body hither and thither; what leaks speed
-    /// leaks it into the speed that there is.
-    bool along_its_way(const Step& step, const BodyState& is, const BodyState& was) const {
-        const Vec3 push = is.velocity - was.velocity - context_.recording.header.gravity * step.now.dt();
-        constexpr double along = 0.98; // cosine
-        return glm::dot(push, was.velocity) >= along * glm::length(push) * glm::length(was.velocity);
     }
 
     /// It goes on as it did, gravity set aside.

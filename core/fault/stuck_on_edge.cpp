@@ -17,6 +17,8 @@ namespace oddbounce {
 
 namespace {
 
+constexpr Excuse landing = excuse(
+    "landing", "it lands at {0}: friction can take as much from its speed along the ground", Measure::Speed);
 constexpr Excuse in_the_air = limit("in-the-air", "it is held up, but stands on nothing walkable");
 constexpr Excuse obstacle = limit(
     "obstacle", "lifted by {0} it would still run into something: an obstacle, no edge", Measure::Length);
@@ -32,8 +34,9 @@ constexpr Excuse enough_ground =
     limit("enough-ground", "{0} of its width is supported; less than {1} is told", Measure::Share);
 constexpr Excuse in_a_pile = excuse("pile", "it is held by others that move: a pile");
 constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);
-constexpr const Excuse* excuses[] = {&in_the_air,  &obstacle, &no_flat_run,   &no_contact, &never_fell,
-                                     &no_way_down, &balanced, &enough_ground, &in_a_pile,  &too_short};
+constexpr const Excuse* excuses[] = {&landing,       &in_the_air, &obstacle,    &no_flat_run,
+                                     &no_contact,    &never_fell, &no_way_down, &balanced,
+                                     &enough_ground, &in_a_pile,  &too_short};
 
 enum class Kind { None, Seam, Hung, Perch, Hook };
 const char* name(Kind k) {
@@ -151,6 +154,12 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
         now.def->moves == Moves::Dynamic && now.def->upright && is < -context_.shared.turned * was;
     s.trip = ran && !sent_back && is < context_.settings["stuck-on-edge.trip_share"] * was &&
              (moved < context_.settings["stuck-on-edge.goes_on"] * was || stands);
+    // Who lands is stopped by the friction of the landing.
+    const double landed = glm::dot(now.velocity - before.velocity, up_);
+    constexpr double grip = 1.0; // as much along the ground as into it
+    if (s.trip && now.def->moves == Moves::Dynamic && was - is <= grip * landed &&
+        context_.passes_body(landing, step.index, step.index, body, landed))
+        s.trip = false;
     // Thrown up: only where the log says which contact did it; a jump has none that opposes the way.
     if (ran && !wants_up && r_.header.has(Channel::Contacts) && before.velocity_known && now.velocity_known &&
         std::abs(glm::dot(before.velocity, up_)) < context_.shared.hardly * was) {

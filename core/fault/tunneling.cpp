@@ -20,17 +20,18 @@ constexpr Excuse short_way =
     limit("short-way", "its way inside is {0} long, no more than the slop of {1}", Measure::Length);
 constexpr Excuse free_way =
     excuse("one-way", "the one-way lets it through: it goes along the free direction, or asks to drop");
-constexpr Excuse logged_response = excuse("contact", "a contact of the two is logged that pushes against it");
-constexpr Excuse turned_back = excuse("turned-back", "its velocity was turned back");
+constexpr Excuse logged_response =
+    excuse("contact", "a contact of the two is logged, a frame before or after, that pushes against it");
+constexpr Excuse turned_back =
+    excuse("turned-back", "its velocity was turned back, a frame later at the latest");
 constexpr Excuse clip = excuse("clip", "it only clips a corner: nowhere on its way it is deep enough inside");
 constexpr Excuse goes_round_corner =
     excuse("goes-round", "it can have gone round the corner: one axis first, then the other");
 constexpr Excuse put_there =
     excuse("put-there", "its velocity does not explain a way of {0}: it was put there", Measure::Length);
-constexpr Excuse late_response = excuse("late-response", "it was turned back one frame later");
-constexpr const Excuse* excuses[] = {&ignored,         &ends_inside,  &short_way, &free_way,
-                                     &logged_response, &turned_back,  &clip,      &goes_round_corner,
-                                     &put_there,       &late_response};
+constexpr const Excuse* excuses[] = {&ignored,  &ends_inside,       &short_way,
+                                     &free_way, &logged_response,   &turned_back,
+                                     &clip,     &goes_round_corner, &put_there};
 
 struct Crossing {
     Slot mover = -1, other = -1; // colliders
@@ -239,7 +240,7 @@ void TunnelingRule::settle(const Step& step, Crossing& c) const {
     const auto passes = [&](const Excuse& e) {
         return context_.passes(e, c.index, c.index, c.mover, c.other, c.jump);
     };
-    if (answered_by_log(step.now, *step.frame, c) && passes(late_response)) c.responded = true;
+    if (answered_by_log(step.now, *step.frame, c) && passes(logged_response)) c.responded = true;
     // It goes on as it did before: it was put there, and nobody marked the teleport.
     const double went = glm::length(step.now.motion_since(step.before, at(step.now, c.mover).body).travel());
     if (c.jump > 0.0 && went < c.jump / context_.settings["tunneling.jump"] && passes(put_there))
@@ -255,7 +256,7 @@ void TunnelingRule::settle(const Step& step, Crossing& c) const {
         const bool same = std::minmax(m.a, m.b) == std::minmax(c.mover, c.other);
         if (!same && m.does == Does::Solid && (m.contact || m.closest() <= context_.recording.slop())) return;
     }
-    if (passes(late_response)) c.responded = true;
+    if (passes(turned_back)) c.responded = true;
 }
 
 bool TunnelingRule::same_wall(const Crossing& a, const Crossing& b) const {

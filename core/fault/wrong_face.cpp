@@ -18,14 +18,13 @@ constexpr Excuse mean =
     excuse("mean", "its velocity is not logged, and it did not move evenly: how it came is not known");
 constexpr Excuse corner =
     excuse("corner", "it is met so near a corner that the slop decides which face it is");
-constexpr Excuse taken_along = excuse("taken-along", "a surface that code moves takes it along");
 constexpr Excuse other_cause =
     excuse("other-cause", "what it wants, or something else that it touches, turns it so");
 constexpr Excuse spins = excuse("spin", "its spin can turn it along the face");
 constexpr Excuse turns_round = excuse("turns-round", "a walker: it may turn round as it lands");
 constexpr Excuse paddle = excuse("paddle", "code moves the other one: a paddle may steer what hits it");
 constexpr Excuse jumped = excuse("jump", "it may jump in the frame in which it lands");
-constexpr const Excuse* excuses[] = {&steered, &mean,        &corner, &taken_along, &other_cause,
+constexpr const Excuse* excuses[] = {&steered, &mean,        &corner, &other_cause,
                                      &spins,   &turns_round, &paddle, &jumped};
 
 struct Hit {
@@ -154,14 +153,10 @@ class WrongFaceRule : public Rule {
         // friction takes the body along.
         const bool driven = steers(step, h);
         const Vec3 slid = along(driven ? h.came : before), slides = along(driven ? is.velocity : now),
-                   turned = along(driven ? change + theirs - theirs_before : change),
-                   carried = along(theirs) - slid;
+                   turned = along(driven ? change + theirs - theirs_before : change);
         const auto passes = [&](const Excuse& e) {
             return context_.passes(e, h.index, step.index, h.mover, h.other);
         };
-        if (driven && glm::dot(turned, carried) > 0.0 && glm::length(turned) <= glm::length(carried) &&
-            passes(taken_along))
-            return;
         const double responded = -glm::dot(change, h.normal);
         if (explained(step, h, turned, slides) && passes(other_cause)) return;
         constexpr double hardly = 0.25; // of the closing speed: the face was not responded to
