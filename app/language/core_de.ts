@@ -3088,10 +3088,6 @@
         <translation>Er steckt im anderen: Das hält ihn</translation>
     </message>
     <message>
-        <source>the other one moves, or wants to: the two press against each other</source>
-        <translation>Der andere bewegt sich oder will es: Die beiden drücken gegeneinander</translation>
-    </message>
-    <message>
         <source>it stands for {0}; {1} are needed</source>
         <translation>Er steht {0}; nötig sind {1}</translation>
     </message>
@@ -3140,24 +3136,12 @@
         <translation>{0} tief: Er wird innerhalb eines Frames umgekehrt und ist von da an weniger tief</translation>
     </message>
     <message>
-        <source>it rocks onto another corner: its corners have turned by {0}</source>
-        <translation>Er kippt auf eine andere Ecke: Seine Ecken haben sich um {0} gedreht</translation>
-    </message>
-    <message>
         <source>it came back at {0} by itself: a second approach</source>
         <translation>Er kam mit {0} von selbst zurück: eine zweite Annäherung</translation>
     </message>
     <message>
-        <source>only the other one, which code moves, changed its own motion</source>
-        <translation>Nur der andere, den Code bewegt, hat seine eigene Bewegung geändert</translation>
-    </message>
-    <message>
         <source>something else touches one of the two in the same step</source>
         <translation>Etwas anderes berührt einen der beiden im selben Schritt</translation>
-    </message>
-    <message>
-        <source>the second response is on another side</source>
-        <translation>Die zweite Antwort ist auf einer anderen Seite</translation>
     </message>
     <message>
         <source>contacts are logged, and no second one begins</source>
@@ -3172,24 +3156,12 @@
         <translation>Ein Löser darf für eine Antwort zwei Schritte brauchen</translation>
     </message>
     <message>
-        <source>it may have landed and jumped off again</source>
-        <translation>Er kann gelandet und wieder abgesprungen sein</translation>
-    </message>
-    <message>
         <source>it was turned one frame later</source>
         <translation>Er wurde einen Frame später umgekehrt</translation>
     </message>
     <message>
         <source>it keeps its height a hair above the ground</source>
         <translation>Er hält seine Höhe ein Haar über dem Boden</translation>
-    </message>
-    <message>
-        <source>it is on its way up: a jump or a lift</source>
-        <translation>Er ist auf dem Weg nach oben: ein Sprung oder ein Aufzug</translation>
-    </message>
-    <message>
-        <source>it wants to go down</source>
-        <translation>Er will nach unten</translation>
     </message>
     <message>
         <source>it sinks as fast as a fall begins</source>
@@ -3240,18 +3212,6 @@
         <translation>Von außen behält ein Kontakt, der umkehrt, die Geschwindigkeit bei; hier ändert sie sich</translation>
     </message>
     <message>
-        <source>it moves as it wants to</source>
-        <translation>Er bewegt sich, wie er will</translation>
-    </message>
-    <message>
-        <source>code steers one of them back and forth also where it touches nothing</source>
-        <translation>Der Code steuert einen der beiden auch dort hin und her, wo er nichts berührt</translation>
-    </message>
-    <message>
-        <source>a solver squeezes it among others</source>
-        <translation>Ein Löser klemmt ihn zwischen anderen ein</translation>
-    </message>
-    <message>
         <source>it is reversed in {0} on end; where a solver moves it {1} are needed</source>
         <translation>Er wird {0} hintereinander umgekehrt; wo ein Löser ihn bewegt, sind {1} nötig</translation>
     </message>
@@ -3300,14 +3260,6 @@
         <translation>Er ist {0} tief und kommt unten nicht heraus</translation>
     </message>
     <message>
-        <source>the one-way, or the pair, was switched off meanwhile</source>
-        <translation>Die Einwegfläche oder das Paar wurde inzwischen abgeschaltet</translation>
-    </message>
-    <message>
-        <source>a solver nudged it by {0}, less than {1}</source>
-        <translation>Ein Löser hat ihn um {0} verschoben, weniger als {1}</translation>
-    </message>
-    <message>
         <source>its own velocity took it round the corner</source>
         <translation>Seine eigene Geschwindigkeit führte ihn um die Ecke</translation>
     </message>
@@ -3334,10 +3286,6 @@
     <message>
         <source>no cast of it hits before and after: it may be meant to end there</source>
         <translation>Kein Wurf davor und danach trifft: Er soll vielleicht dort enden</translation>
-    </message>
-    <message>
-        <source>one such cast only: it may be the last step of a bullet before it hits</source>
-        <translation>Nur ein solcher Wurf: Es kann der letzte Schritt eines Geschosses vor dem Treffer sein</translation>
     </message>
     <message>
         <source>a new contact of the two begins: the event fires rightly again</source>
@@ -3418,10 +3366,6 @@
     <message>
         <source>a frame later they part at {0} only</source>
         <translation>Einen Frame später trennen sie sich nur noch mit {0}</translation>
-    </message>
-    <message>
-        <source>the push does not point along its way: a joint or a spring may pull it</source>
-        <translation>Der Stoß zeigt nicht in seine Richtung: Ein Gelenk oder eine Feder kann ihn ziehen</translation>
     </message>
     <message>
         <source>it gains {0} while it comes to touch something, or touches what moves or reports</source>
@@ -3508,14 +3452,6 @@
         <translation>Die Einwegfläche lässt ihn durch: Er geht in die freie Richtung oder will hinunter</translation>
     </message>
     <message>
-        <source>a contact of the two is logged that pushes against it</source>
-        <translation>Ein Kontakt der beiden, der dagegen drückt, ist protokolliert</translation>
-    </message>
-    <message>
-        <source>its velocity was turned back</source>
-        <translation>Seine Geschwindigkeit wurde umgekehrt</translation>
-    </message>
-    <message>
         <source>it only clips a corner: nowhere on its way it is deep enough inside</source>
         <translation>Er streift nur eine Ecke: Nirgends auf dem Weg ist er tief genug im Inneren</translation>
     </message>
@@ -3526,10 +3462,6 @@
     <message>
         <source>its velocity does not explain a way of {0}: it was put there</source>
         <translation>Seine Geschwindigkeit erklärt einen Weg von {0} nicht: Er wurde dorthin gesetzt</translation>
-    </message>
-    <message>
-        <source>it was turned back one frame later</source>
-        <translation>Er wurde einen Frame später zurückgeworfen</translation>
     </message>
     <message>
         <source>its loop ran {0} times; {1} are needed</source>
@@ -3564,10 +3496,6 @@
         <translation>Er trifft so nah an einer Ecke, dass die Toleranz entscheidet, welche Fläche es ist</translation>
     </message>
     <message>
-        <source>a surface that code moves takes it along</source>
-        <translation>Eine Fläche, die Code bewegt, nimmt ihn mit</translation>
-    </message>
-    <message>
         <source>what it wants, or something else that it touches, turns it so</source>
         <translation>Was er will oder etwas anderes, das er berührt, lenkt ihn so</translation>
     </message>
@@ -3594,6 +3522,30 @@
     <message>
         <source>the ray '{}'</source>
         <translation>der Strahl „{}“</translation>
+    </message>
+    <message>
+        <source>it lies inside the other one all the time: no hit turned it</source>
+        <translation>Er liegt die ganze Zeit im anderen: Kein Treffer hat ihn gedreht</translation>
+    </message>
+    <message>
+        <source>frames are left out: the event may be in one of them</source>
+        <translation>Frames sind ausgelassen: Das Ereignis kann in einem davon stehen</translation>
+    </message>
+    <message>
+        <source>frames are left out: a contact may be in the one before it</source>
+        <translation>Frames sind ausgelassen: Ein Kontakt kann in dem davor stehen</translation>
+    </message>
+    <message>
+        <source>its velocity is not logged, and it did not move evenly: how it came is not known</source>
+        <translation>Seine Geschwindigkeit ist nicht protokolliert, und er bewegte sich nicht gleichmäßig: Wie er kam, weiß man nicht</translation>
+    </message>
+    <message>
+        <source>it lands at {0}: friction can take as much from its speed along the ground</source>
+        <translation>Er landet mit {0}: So viel kann die Reibung vom Tempo entlang des Bodens nehmen</translation>
+    </message>
+    <message>
+        <source>a contact of the two is logged, a frame before or after, that pushes against it</source>
+        <translation>Ein Kontakt der beiden, der dagegen drückt, ist protokolliert, höchstens einen Frame vorher oder nachher</translation>
     </message>
 </context>
 </TS>

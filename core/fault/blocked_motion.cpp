@@ -17,10 +17,8 @@ constexpr Excuse no_way =
     limit("no-way", "the face leaves it no way on: it presses against it squarely, or more is in the way");
 constexpr Excuse contact_holds = excuse("contact", "the log has a contact that pushes against the way on");
 constexpr Excuse inside = limit("inside", "it is inside the other one: that is what holds it");
-constexpr Excuse pressed =
-    excuse("pressed", "the other one moves, or wants to: the two press against each other");
 constexpr Excuse too_short = limit("too-short", "it stands for {0}; {1} are needed", Measure::Frames);
-constexpr const Excuse* excuses[] = {&no_way, &contact_holds, &inside, &pressed, &too_short};
+constexpr const Excuse* excuses[] = {&no_way, &contact_holds, &inside, &too_short};
 
 /// Where it could go on.
 struct Way {
@@ -95,7 +93,6 @@ class BlockedMotionRule : public Rule {
             const Meeting& m = *met;
             if (m.does != Does::Solid || m.gap_after > clearance() + glm::length(on)) continue;
             if (m.gap_after < -slop_ && context_.passes(inside, step, m)) return {};
-            if (pushes(step, m, body) && context_.passes(pressed, step, m)) return {};
             const Slot own = at(step.now, m.a).body == body ? m.a : m.b, other = own == m.a ? m.b : m.a;
             Pose moved = step.now.body(body).pose;
             moved.at += on + way * std::max(m.gap_after, 0.0);
@@ -107,15 +104,6 @@ class BlockedMotionRule : public Rule {
                 out = Way{"", own, other, d.normal, (d.on_a + d.on_b) * 0.5, Vec3(0.0), 0.0};
         }
         return out;
-    }
-
-    /// The other one moves, or wants to: two that press against each other.
-    bool pushes(const Step& step, const Meeting& m, Slot body) const {
-        const Slot other = at(step.now, m.a).body == body ? at(step.now, m.b).body : at(step.now, m.a).body;
-        const BodyState& b = step.now.body(other);
-        return b.def->moves != Moves::Static &&
-               ((b.has_desired && glm::length(b.desired) > 0.0) ||
-                glm::length(b.pose.at - step.before.body(other).pose.at) > context_.shared.hardly * slop_);
     }
 
     /// A part of what it wants that matters leads along the face.

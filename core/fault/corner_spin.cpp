@@ -15,9 +15,10 @@ namespace {
 constexpr Excuse little = limit("little", "it turns by {0}; more than {1} is told", Measure::Degrees);
 constexpr Excuse central = limit(
     "central", "the hit passes its centre by {0}: it gives no turn; more than {1} is told", Measure::Length);
+constexpr Excuse inside = excuse("inside", "it lies inside the other one all the time: no hit turned it");
 constexpr Excuse rotates = excuse("rotates", "it rotated before: it is meant to");
 constexpr Excuse faces = excuse("faces", "code lets it look where it goes, or faces it another way");
-constexpr const Excuse* excuses[] = {&little, &central, &rotates, &faces};
+constexpr const Excuse* excuses[] = {&little, &central, &inside, &rotates, &faces};
 
 struct Run {
     std::size_t first = 0, last = 0;
@@ -55,10 +56,12 @@ class CornerSpinRule : public Rule {
     }
 
     /// Code faces a body another way, or lets it look where it goes; a hit tips it.
-    static bool tipped(const Step& step, Slot body) {
+    bool tipped(const Step& step, Slot body) const {
         constexpr double most = std::numbers::pi / 3.0, same = std::numbers::pi / 180.0;
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
-        if (is.angular_velocity != Vec3(0.0)) return true;
+        // Not logged, it says no more than that the body turned; and not where it goes on to.
+        if (!is.velocity_logged && !context_.observed.knows_now(body)) return false;
+        if (is.velocity_logged && is.angular_velocity != Vec3(0.0)) return true;
         const Vec3 by = turned(step, body);
         if (glm::length(by) >= most) return false;
         const Rotation& turn_was = step.before.body(body).pose.turn;
@@ -90,6 +93,9 @@ class CornerSpinRule : public Rule {
             constexpr double degrees = 180.0 / std::numbers::pi;
             if (turn <= least_ &&
                 (turn == 0.0 || context_.passes(little, step, m, turn * degrees, least_ * degrees)))
+                continue;
+            if (m.gap_before < -context_.recording.slop() && m.gap_after < -context_.recording.slop() &&
+                context_.passes(inside, step, m))
                 continue;
             if (!upright && turned_.count(body) && context_.passes(rotates, step, m)) continue;
             if (!upright && !tipped(step, body) && context_.passes(faces, step, m)) continue;

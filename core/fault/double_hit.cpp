@@ -20,10 +20,8 @@ constexpr Excuse no_new_contact = excuse("no-new-contact", "contacts are logged,
 constexpr Excuse derived =
     excuse("derived", "velocities are derived from positions: one response shows in two steps");
 constexpr Excuse by_steps = excuse("solver", "a solver may take two steps for one response");
-constexpr Excuse jumped = excuse("jump", "it may have landed and jumped off again");
 constexpr Excuse late = excuse("late-response", "it was turned one frame later");
-constexpr const Excuse* excuses[] = {&new_approach, &elsewhere, &no_new_contact, &derived, &by_steps,
-                                     &jumped,       &late};
+constexpr const Excuse* excuses[] = {&new_approach, &elsewhere, &no_new_contact, &derived, &by_steps, &late};
 
 using Pair = std::pair<Slot, Slot>;
 
@@ -75,7 +73,6 @@ class DoubleHitRule : public Rule {
   private:
     void solid(const Step& step, const Meeting& m);
     bool struck_elsewhere(const Step& step, const Meeting& m) const;
-    bool leaves_from_rest(const Step& step, const Meeting& m, const Approach& a) const;
     bool second_response(const Step& step, const Meeting& m, const Approach& a, double turned) const;
     void report(const Reported& r) const;
     void look_for_cancelled(const Step& step);
@@ -111,14 +108,6 @@ bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
     return struck(body(m.a)) || struck(body(m.b));
 }
 
-/// The first response was a landing, and it jumps off from there.
-bool DoubleHitRule::leaves_from_rest(const Step& step, const Meeting& m, const Approach& a) const {
-    const Vec3 off = a.mover == m.a ? -m.normal : m.normal;
-    const double rests = context_.settings["double-hit.absorbed"] * a.turns[0].before;
-    return std::abs(a.turns.back().after) <= rests && std::abs(change_of(step, m).before) <= rests &&
-           glm::dot(off, context_.recording.header.up) > context_.shared.up;
-}
-
 bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Approach& a,
                                     double turned) const {
     const double matters = closing_that_matters(step);
@@ -145,8 +134,7 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
         return false;
     if (!event && by_solver && (!by_code || a.turns.back().index + 1 == step.index) && passes(by_steps))
         return false;
-    const bool jumps = mover.has_desired || mover.grounded || step.before.body_of(a.mover).grounded;
-    return event || !((jumps || leaves_from_rest(step, m, a)) && passes(jumped));
+    return true;
 }
 
 void DoubleHitRule::solid(const Step& step, const Meeting& m) {

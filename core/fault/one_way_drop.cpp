@@ -20,10 +20,8 @@ constexpr Excuse may_have_asked = excuse(
     "may-have-asked", "it stood there and drops, and nothing tells what it wanted: it may have asked to");
 constexpr Excuse not_through =
     limit("not-through", "it is {0} deep and does not come out below", Measure::Length);
-constexpr Excuse switched_off =
-    excuse("switched-off", "the one-way, or the pair, was switched off meanwhile");
-constexpr const Excuse* excuses[] = {&not_above, &off_the_edge,   &put_back,    &asked_down,
-                                     &shallow,   &may_have_asked, &not_through, &switched_off};
+constexpr const Excuse* excuses[] = {&not_above, &off_the_edge,   &put_back,   &asked_down,
+                                     &shallow,   &may_have_asked, &not_through};
 
 struct Run {
     std::size_t first = 0, last = 0;
@@ -148,8 +146,6 @@ class OneWayDropRule : public Rule {
         // Still inside at the end: it must be on its way through, not sunk in a little.
         const bool through = run.out || run.deepest > context_.shared.partly * extent;
         if (!through && passes(not_through)) return;
-        if ((!end.live(run.other) || end.does(run.mover, run.other) != Does::Solid) && passes(switched_off))
-            return;
         const std::string& u = r.header.unit;
         Finding f;
         f.fault = "one-way-drop", f.first = r.number(run.first), f.last = r.number(run.last);

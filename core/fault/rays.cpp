@@ -316,9 +316,7 @@ void describe_wrong_answer(const Recording&, Finding& f) {
 
 constexpr Excuse no_hits_around =
     limit("no-hits-around", "no cast of it hits before and after: it may be meant to end there");
-constexpr Excuse last_step =
-    excuse("last-step", "one such cast only: it may be the last step of a bullet before it hits");
-constexpr const Excuse* too_short_excuses[] = {&no_hits_around, &last_step};
+constexpr const Excuse* too_short_excuses[] = {&no_hits_around};
 
 class RayTooShortRule : public Rule {
   public:
@@ -328,7 +326,6 @@ class RayTooShortRule : public Rule {
     void step(const Step& step) override {
         runs_.step(step.index);
         for (const RayRow& ray : step.frame->rays) {
-            cut_ = false;
             if (ray.hit && !ray.name.empty()) {
                 reach_[ray.name] = std::max(reach_[ray.name], glm::length(ray.to - ray.from));
                 const Slot hit = logged(context_.recording, ray);
@@ -343,7 +340,6 @@ class RayTooShortRule : public Rule {
             RayRun& run = runs_.bad(ray, step.index);
             run.measure(by, ray, step.index);
             if (run.casts == 1) run.number = by, run.collider = target;
-            cuts_[{ray.name, ray.caster.value_or(-1)}] = cut_;
             longest_[{ray.name, ray.caster.value_or(-1)}] =
                 run.casts == 1 ? by : std::max(longest_[{ray.name, ray.caster.value_or(-1)}], by);
         }
@@ -370,8 +366,7 @@ class RayTooShortRule : public Rule {
         if (known == kinds_.end() || !known->second.count(step.now.body_of(target).def->kind)) return 0.0;
         // Cast shorter than others of its name, it was cut to measure, not to a range.
         constexpr double clearly = 0.99;
-        cut_ = length < clearly * reach_[ray.name] && !ends_at_somebody(step, ray);
-        if (cut_) return by;
+        if (length < clearly * reach_[ray.name] && !ends_at_somebody(step, ray)) return by;
         const bool down =
             glm::dot(ray.to - ray.from, context_.recording.header.up) < -context_.shared.up * length;
         return down && stands(step, ray) ? by : 0.0;
@@ -408,10 +403,6 @@ class RayTooShortRule : public Rule {
             context_.passes_ray(no_hits_around, run.first, run.last, run.ray))
             return;
         const Recording& r = context_.recording;
-        // One such cast may be a bullet's last step before it hits.
-        if (run.casts < 2 && cuts_.at({run.ray.name, run.ray.caster.value_or(-1)}) &&
-            context_.passes_ray(last_step, run.first, run.last, run.ray))
-            return;
         const World w = r.world_at(run.first);
         Finding f = ray_finding("ray-short", r, run, w);
         f.weight = 0.5;
@@ -435,8 +426,6 @@ class RayTooShortRule : public Rule {
     RayRuns runs_;
     std::map<std::string, std::set<std::string>> kinds_; ///< that rays of a name have hit
     std::map<std::string, double> reach_;                ///< the longest of a name that has hit
-    bool cut_ = false;                                   ///< the cast at hand is shorter than those
-    std::map<RayRuns::Key, bool> cuts_;                  ///< so is the run under way
     std::map<RayRuns::Key, double> longest_;             ///< shortfall of the run under way
 };
 

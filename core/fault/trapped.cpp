@@ -13,7 +13,7 @@ namespace {
 
 constexpr Excuse in_order_depth =
     limit("shallow", "it is {0} deep, no more than {1}, and nobody wants out", Measure::Length);
-constexpr Excuse coming_out = excuse("coming-out", "it gets out, a little every frame", Measure::Length);
+constexpr Excuse coming_out = excuse("coming-out", "it gets out, a little every frame");
 constexpr Excuse too_short =
     limit("too-short", "one of them wants to move, or moves, in {0} of it; {1} are needed", Measure::Frames);
 constexpr Excuse got_away =

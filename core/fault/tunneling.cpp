@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // tunneling: over one step the swept shape of a body crosses a collider that is solid for it (a one-way:
 // against its blocked direction), free of overlap before and after, and nothing responses: no contact whose
-// push opposes the entry within one frame, no velocity turned back. Sensors crossed without a report too.
+// push opposes the entry within one frame. Sensors crossed without a report too.
 // Not: a clip (path inside, or depth, below the slop), a body that ends a frame inside, a teleport, a pair
 // that does nothing, a one-way dropped through on purpose.
 #include "fault/account_text.hpp"
@@ -22,16 +22,13 @@ constexpr Excuse free_way =
     excuse("one-way", "the one-way lets it through: it goes along the free direction, or asks to drop");
 constexpr Excuse logged_response =
     excuse("contact", "a contact of the two is logged, a frame before or after, that pushes against it");
-constexpr Excuse turned_back =
-    excuse("turned-back", "its velocity was turned back, a frame later at the latest");
 constexpr Excuse clip = excuse("clip", "it only clips a corner: nowhere on its way it is deep enough inside");
 constexpr Excuse goes_round_corner =
     excuse("goes-round", "it can have gone round the corner: one axis first, then the other");
 constexpr Excuse put_there =
     excuse("put-there", "its velocity does not explain a way of {0}: it was put there", Measure::Length);
-constexpr const Excuse* excuses[] = {&ignored,  &ends_inside,       &short_way,
-                                     &free_way, &logged_response,   &turned_back,
-                                     &clip,     &goes_round_corner, &put_there};
+constexpr const Excuse* excuses[] = {&ignored,         &ends_inside, &short_way,         &free_way,
+                                     &logged_response, &clip,        &goes_round_corner, &put_there};
 
 struct Crossing {
     Slot mover = -1, other = -1; // colliders
@@ -137,11 +134,6 @@ void TunnelingRule::consider(const Step& step, const Meeting& m) {
          (previous_ && answered_by_log(step.before, *previous_, c, most))) &&
         context_.passes(logged_response, step, m))
         return;
-    const bool logged = step.now.body_of(c.mover).velocity_logged;
-    if (!c.sensor && logged &&
-        closing_speed(step.now, c.mover, c.other, c.sweep.normal) < -context_.shared.hardly * c.closing &&
-        context_.passes(turned_back, step, m))
-        return;
     if (!deep_enough(step, c) && context_.passes(clip, step, m)) return;
     if (goes_round(step, c) && context_.passes(goes_round_corner, step, m)) return;
     c.jump = jump(step, c.mover);
@@ -235,7 +227,7 @@ void TunnelingRule::measure(const Step& step, Crossing& c) const {
     c.thickness = std::min(c.thickness, c.inside);
 }
 
-/// One frame later: a late contact, or a velocity turned back that no other contact explains.
+/// One frame later: a late contact, or it was only put there.
 void TunnelingRule::settle(const Step& step, Crossing& c) const {
     const auto passes = [&](const Excuse& e) {
         return context_.passes(e, c.index, c.index, c.mover, c.other, c.jump);
@@ -245,18 +237,6 @@ void TunnelingRule::settle(const Step& step, Crossing& c) const {
     const double went = glm::length(step.now.motion_since(step.before, at(step.now, c.mover).body).travel());
     if (c.jump > 0.0 && went < c.jump / context_.settings["tunneling.jump"] && passes(put_there))
         c.responded = true;
-    const BodyState& body = step.now.body_of(c.mover);
-    if (c.sensor || body.teleported || body.fresh || !step.now.stays(c.mover) || !step.now.stays(c.other))
-        return;
-    if (closing_speed(step.now, c.mover, c.other, c.sweep.normal) >= -context_.shared.hardly * c.closing)
-        return;
-    const Slot own = at(step.now, c.mover).body;
-    for (const Meeting* met : step.of(own)) {
-        const Meeting& m = *met;
-        const bool same = std::minmax(m.a, m.b) == std::minmax(c.mover, c.other);
-        if (!same && m.does == Does::Solid && (m.contact || m.closest() <= context_.recording.slop())) return;
-    }
-    if (passes(turned_back)) c.responded = true;
 }
 
 bool TunnelingRule::same_wall(const Crossing& a, const Crossing& b) const {

@@ -13,7 +13,6 @@ namespace oddbounce {
 
 namespace {
 
-constexpr Excuse steered = excuse("steered", "code steers it also where it touches nothing");
 constexpr Excuse mean =
     excuse("mean", "its velocity is not logged, and it did not move evenly: how it came is not known");
 constexpr Excuse corner =
@@ -24,8 +23,7 @@ constexpr Excuse spins = excuse("spin", "its spin can turn it along the face");
 constexpr Excuse turns_round = excuse("turns-round", "a walker: it may turn round as it lands");
 constexpr Excuse paddle = excuse("paddle", "code moves the other one: a paddle may steer what hits it");
 constexpr Excuse jumped = excuse("jump", "it may jump in the frame in which it lands");
-constexpr const Excuse* excuses[] = {&steered, &mean,        &corner, &other_cause,
-                                     &spins,   &turns_round, &paddle, &jumped};
+constexpr const Excuse* excuses[] = {&mean, &corner, &other_cause, &spins, &turns_round, &paddle, &jumped};
 
 struct Hit {
     std::size_t index = 0;
@@ -92,9 +90,7 @@ class WrongFaceRule : public Rule {
         Hit h;
         std::tie(h.mover, h.other) = responder_first(step, m);
         const BodyState &was = step.before.body_of(h.mover), &is = step.now.body_of(h.mover);
-        if (!was.velocity_known || !is.velocity_known || is.teleported || is.fresh ||
-            (context_.observed.steered(at(step.now, h.mover).body) && context_.passes(steered, step, m)))
-            return {};
+        if (!was.velocity_known || !is.velocity_known || is.teleported || is.fresh) return {};
         if (!context_.observed.knows_before(at(step.now, h.mover).body) && context_.passes(mean, step, m))
             return {};
         const double matters = closing_that_matters(step);
@@ -125,9 +121,12 @@ class WrongFaceRule : public Rule {
             !at(step.now, h.other).geometry->has_face(theirs.at(h.fraction), -h.normal))
             return false;
         const double slop = context_.recording.slop();
+        // A slop back along its way, so that it arrives a slop to the side and nowhere else.
+        const Vec3 way = unit(h.came - h.theirs);
+        const Vec3 back = way * (slop / std::max(glm::dot(way, h.normal), context_.shared.leans));
         for (const Vec3& along : directions(context_.recording).across(h.normal))
             for (const double side : {-1.0, 1.0}) {
-                const Sweep s = swept(step, h.mover, h.other, along * (side * slop) - h.normal * slop, 1.5);
+                const Sweep s = swept(step, h.mover, h.other, along * (side * slop) - back, 1.5);
                 if (s.status == Status::None || glm::dot(s.normal, h.normal) < context_.shared.up)
                     return false;
             }

@@ -35,6 +35,7 @@ struct MoreScene {
     const char* fault; ///< what must be found; empty: nothing
     void (*write)(const std::string& path, Chance& vary);
     const char* about = ""; ///< the name that the finding must give first; empty: any
+    bool by_all = false;    ///< it takes all that is logged to see that it is right
 };
 const std::vector<MoreScene>& more_scenes();
 const std::vector<MoreScene>& effect_scenes();
@@ -42,3 +43,4 @@ const std::vector<MoreScene>& further_scenes();
 const std::vector<MoreScene>& game_scenes();
 const std::vector<MoreScene>& cause_scenes();
 const std::vector<MoreScene>& little_log_scenes();
+const std::vector<MoreScene>& excuse_scenes();

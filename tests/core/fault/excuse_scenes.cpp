@@ -1,0 +1,417 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What looks like a fault and is none: for each excuse of a rule a scene that needs it (excuses_test).
+#include "more_scenes.hpp"
+
+namespace {
+
+using bounce::Body;
+using bounce::Surface;
+
+/// Stands on a quay whose top is at 0.
+Block quay_of(Stage& s) { return s.block("quay", "quay", 0, -20, 800, 40); }
+
+/// Its head touches a deck, its hurt box, which the deck ignores, reaches into it.
+void hurt_box_in_deck(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("hurt box", vary.rate(), {"desired"}));
+    s.log.pair("hurt", "deck", "ignore");
+    Surface deck, hurt;
+    deck.layer = "deck", hurt.layer = "hurt";
+    const Block above = s.block("deck", "deck", 0, 60, 400, 20, deck);
+    Flyer stoat;
+    stoat.x = -60, stoat.y = above.bottom() - 18, stoat.vx = vary(60);
+    stoat.enter(s, "stoat", bounce::box(18, 36));
+    s.log.collider(2, 1, bounce::box(24, 44), hurt);
+    while (s.next(60)) {
+        stoat.step(s), stoat.describe(s), s.log.desired(1, stoat.vx, 0);
+        s.touch(1, above.id, stoat.x, above.bottom(), 0, 1);
+    }
+}
+
+/// A flipper sits in its table; a ball that lands on the table is told of, the flipper is not.
+void flipper_in_table(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("flipper", vary.rate(), {}, -vary(900)));
+    const Block table = quay_of(s);
+    Flyer flipper, ball;
+    flipper.id = 2, flipper.y = -10, flipper.enter(s, "flipper", bounce::box(60, 16));
+    ball.x = 90, ball.y = 60, ball.enter(s, "ball", bounce::circle(6));
+    while (s.next(90)) {
+        flipper.turn = 0.2 * std::sin(0.2 * s.n()), flipper.describe(s);
+        if (s.n() > 0) ball.vy += s.gravity * s.dt;
+        ball.step(s);
+        if (ball.y <= 6) ball.y = 6, ball.vy = -0.7 * ball.vy, s.touch(1, table.id, ball.x, 0, 0, -1);
+        ball.describe(s);
+    }
+}
+
+enum class Plank { SinksIn, DropsUntold };
+/// Lands on a one-way and sinks in for some frames before it is put back; or stands there and drops, and
+/// nothing tells whether it wanted to.
+void on_a_plank(const std::string& path, Chance& vary, Plank kind) {
+    const bool drops = kind == Plank::DropsUntold;
+    const std::vector<std::string> logs =
+        drops ? std::vector<std::string>{} : std::vector<std::string>{"desired"};
+    Stage s(path, vary, plain("on a plank", vary.rate(), logs, -vary(900)));
+    Surface one_way;
+    one_way.role = "one-way";
+    const Block plank = s.block("plank", "plank", 0, -4, 200, 8, one_way);
+    Flyer stoat;
+    stoat.y = drops ? 18 : 60, stoat.enter(s, "stoat", bounce::box(18, 36));
+    int sunk = 0;
+    while (s.next(90)) {
+        if (s.n() > 0 && (drops ? s.n() > 40 : stoat.y > 18)) stoat.vy += s.gravity * s.dt;
+        stoat.step(s);
+        if (!drops && stoat.y < 18) {
+            stoat.vy = 0, stoat.y = ++sunk < 4 ? std::min(stoat.y, 18 - vary(3)) : 18;
+            s.touch(1, plank.id, stoat.x, 0, 0, -1, 18 - stoat.y);
+        } else if (stoat.y == 18)
+            s.touch(1, plank.id, stoat.x, 0, 0, -1);
+        stoat.describe(s);
+        if (!drops) s.log.desired(1, 0, 0);
+    }
+}
+
+/// Lands, stands for some frames, and jumps off: nobody says what it wants.
+void lands_then_jumps(const std::string& path, Chance& vary) {
+    Stage s(path, vary, untold("lands, then jumps", vary.rate(), {}, -vary(900)));
+    quay_of(s);
+    Flyer stoat;
+    stoat.y = 70, stoat.enter(s, "stoat", bounce::box(18, 36));
+    int stands = 0;
+    while (s.next(120)) {
+        if (s.n() > 0 && stoat.y > 18) stoat.vy += s.gravity * s.dt;
+        stoat.step(s);
+        if (stoat.y <= 18) {
+            stoat.y = 18, stoat.vy = 0;
+            if (++stands == 4) stoat.vy = vary(380), stands = 0;
+        }
+        stoat.describe(s);
+    }
+}
+
+/// Falls on the seam of two crates; both contacts are logged one frame before the velocity turns.
+void turns_a_frame_late(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("turns late", vary.rate()));
+    const Block left = s.block("crate", "crate", -15, 0, 30, 30),
+                right = s.block("crate", "crate", 15, 0, 30, 30);
+    Flyer ball;
+    ball.y = 70, ball.vy = -vary(120), ball.enter(s, "ball", bounce::box(8, 8));
+    bool met = false;
+    while (s.next(80)) {
+        if (met && ball.vy < 0) ball.vy = -ball.vy;
+        ball.step(s);
+        if (!met && ball.y <= 19 + 60 * s.dt) {
+            ball.y = 19, met = true;
+            s.touch(1, left.id, -2, 15, 0, -1), s.touch(1, right.id, 2, 15, 0, -1);
+        }
+        ball.describe(s);
+    }
+}
+
+enum class Wanders { Turns, Flees };
+/// A gull of which nobody says what it wants: it turns every few frames, also where it comes to a wall, along
+/// it; or leaves the wall at twice its speed.
+void wanders(const std::string& path, Chance& vary, Wanders kind) {
+    Stage s(path, vary, plain("wanders", vary.rate()));
+    const Block wall = s.block("wall", "wall", 100, 0, 20, 400);
+    Flyer gull;
+    const double speed = vary(160);
+    gull.x = -60, gull.vx = speed, gull.enter(s, "gull", bounce::box(16, 16));
+    while (s.next(300)) {
+        if (s.n() % 4 == 3) { // a quarter turn in the open, back to the wall in the end
+            const bool along = gull.vx == 0;
+            gull.vx = along ? speed : 0, gull.vy = along ? 0 : (s.n() % 2 ? speed : -speed);
+        }
+        gull.step(s);
+        if (gull.x >= wall.left() - 8) {
+            gull.x = wall.left() - 8;
+            if (gull.vx > 0) {
+                if (kind == Wanders::Turns)
+                    gull.vx = 0, gull.vy = speed;
+                else
+                    gull.vx = -2 * speed;
+            }
+            s.touch(1, wall.id, wall.left(), gull.y, 1, 0);
+        }
+        gull.describe(s);
+    }
+}
+
+enum class Lands { TurnsRound, WallJump };
+/// A walker turns round in the frame in which it lands; or falls along a wall, comes to it and jumps off it.
+void walker_lands(const std::string& path, Chance& vary, Lands kind) {
+    const bool wall_jump = kind == Lands::WallJump;
+    const std::vector<std::string> logs =
+        wall_jump ? std::vector<std::string>{"desired"} : std::vector<std::string>{};
+    Stage s(path, vary, plain("walker lands", vary.rate(), logs, -vary(900)));
+    const Block quay = quay_of(s), wall = s.block("wall", "quay", 120, 200, 20, 400);
+    Body stoat("stoat", "stoat", "kinematic");
+    stoat.upright = true;
+    Flyer f;
+    f.x = wall_jump ? 60 : 0, f.y = wall_jump ? 220 : 80, f.vx = vary(110);
+    s.log.body(1, stoat), s.log.collider(1, 1, bounce::box(18, 36));
+    while (s.next(60)) {
+        if (s.n() > 0 && f.y > 18) f.vy += s.gravity * s.dt;
+        f.step(s);
+        if (f.x > wall.left() - 9) {
+            f.x = wall.left() - 9, f.vx = -f.vx, f.vy = vary(300);
+            s.touch(1, wall.id, wall.left(), f.y, 1, 0);
+        }
+        if (f.y <= 18) {
+            if (f.vy < 0 && !wall_jump) f.vx = -f.vx;
+            f.y = 18, f.vy = 0, s.touch(1, quay.id, f.x, 0, 0, -1);
+        }
+        f.describe(s);
+        if (wall_jump) s.log.desired(1, f.vx, 0);
+    }
+}
+
+/// Meets a block a hair beside its corner: by rounding it is the side that is met, the game takes the top.
+void meets_a_corner(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("meets a corner", vary.rate()));
+    const Block block = s.block("block", "block", 0, 0, 40, 40);
+    Flyer ball;
+    const double vx = -vary(150), vy = -vary(150), hair = 0.02, until = vary(0.3);
+    ball.x = block.right() + 4 - vx * until, ball.y = block.top() + 4 - hair - vy * until;
+    ball.vx = vx, ball.vy = vy, ball.enter(s, "ball", bounce::box(8, 8));
+    while (s.next(60)) {
+        const bool meets = s.n() > 0 && ball.vy < 0 && ball.y + ball.vy * s.dt < block.top() + 4 &&
+                           ball.x + ball.vx * s.dt < block.right() + 4;
+        ball.step(s);
+        if (meets) ball.y = block.top() + 4, ball.vy = -ball.vy, s.touch(1, block.id, 20, 20, 0, -1);
+        ball.describe(s);
+    }
+}
+
+/// A gust throws the ball back just before the wall: contacts are logged, and there is none.
+void thrown_back_before_the_wall(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("thrown back", vary.rate()));
+    const Block wall = s.block("wall", "wall", 100, 0, 20, 200);
+    Flyer ball;
+    ball.vx = vary(150), ball.enter(s, "ball", bounce::circle(5));
+    while (s.next(80)) {
+        ball.step(s);
+        if (ball.vx > 0 && ball.x + ball.vx * s.dt > wall.left() - 5)
+            ball.x = wall.left() - 5.1, ball.vx = -2.5 * ball.vx;
+        ball.describe(s);
+    }
+}
+
+/// A crate of a solver comes to the quay in the very last frame.
+void in_the_last_frame(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("last frame", vary.rate(), {}, -900));
+    quay_of(s);
+    Flyer crate;
+    crate.y = 12 + vary(60), crate.enter(s, "crate", bounce::box(24, 24), "dynamic");
+    while (crate.y >= 12 && s.next(400)) {
+        if (s.n() > 0) crate.vy += s.gravity * s.dt;
+        crate.step(s), crate.describe(s);
+    }
+}
+
+/// A crate of a solver is pressed in by a heavy one, with a contact in every frame, and comes out again when
+/// that one goes.
+void pressed_in(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("pressed in", vary.rate(), {}, -900));
+    const Block quay = quay_of(s);
+    Flyer crate, heavy;
+    heavy.id = 2;
+    crate.enter(s, "crate", bounce::box(24, 24), "dynamic"),
+        heavy.enter(s, "stone", bounce::box(24, 24), "dynamic");
+    const double deep = vary(3.0);
+    const int frames = 160;
+    while (s.next(frames)) {
+        const double t = static_cast<double>(s.n()) / frames;
+        const double depth =
+            deep * std::sin(3.14159265 * std::min(1.0, t * 1.3)) * (1 + 0.05 * std::sin(s.n() * 0.7));
+        crate.y = 12 - std::max(0.0, depth), heavy.y = crate.y + 24;
+        crate.describe(s), heavy.describe(s);
+        s.touch(1, quay.id, 0, 0, 0, -1, std::max(0.0, depth)), s.touch(1, 2, 0, crate.y + 12, 0, 1);
+    }
+}
+
+enum class Turns { MillFaster, Dart };
+/// A mill that rotates anyway runs faster while it touches the quay; or a dart that points where it flies
+/// glances off a slope.
+void turning(const std::string& path, Chance& vary, Turns kind) {
+    Stage s(path, vary, plain("turning", vary.rate()));
+    const bool dart = kind == Turns::Dart;
+    const Block quay = quay_of(s);
+    Flyer f;
+    f.x = dart ? -120 : 0, f.y = dart ? vary(22) : 40, f.vx = dart ? vary(300) : 0,
+    f.vy = dart ? -vary(80) : 0;
+    f.turn = dart ? std::atan2(f.vy, f.vx) : 0;
+    f.enter(s, dart ? "dart" : "mill", bounce::box(dart ? 20 : 80, 4));
+    while (s.next(90)) {
+        if (!dart) f.spin = 1.0 + 0.1 * s.n();
+        f.step(s);
+        const double reach = std::abs(std::sin(f.turn)) * (dart ? 10 : 40) + std::abs(std::cos(f.turn)) * 2;
+        if (f.y - reach <= 0) {
+            if (dart) f.vy = std::abs(f.vy), f.turn = std::atan2(f.vy, f.vx), f.y = std::max(f.y, reach);
+            s.touch(1, quay.id, f.x + reach, 0, 0, -1);
+        }
+        f.describe(s);
+    }
+}
+
+enum class Carries { Falls, OnACart };
+/// The wearer falls away from the lantern that it carries; or stands on a cart that takes it away from it.
+void with_a_lantern(const std::string& path, Chance& vary, Carries kind) {
+    const bool falls = kind == Carries::Falls;
+    Stage s(path, vary, plain("with a lantern", vary.rate(), {"desired"}, -900));
+    Body lantern("lantern", "lantern", "kinematic");
+    lantern.owner = 1;
+    Flyer stoat, cart;
+    stoat.y = falls ? 600 : 28, stoat.enter(s, "stoat", bounce::box(18, 36));
+    s.log.body(2, lantern), s.log.collider(2, 2, bounce::box(8, 8));
+    cart.id = 3, cart.x = falls ? 500 : 0, cart.y = 5, cart.vx = falls ? 0 : vary(60),
+    cart.enter(s, "cart", bounce::box(60, 10));
+    while (s.next(60)) {
+        if (falls && s.n() > 0) stoat.vy += s.gravity * s.dt;
+        stoat.vx = cart.vx, stoat.step(s), cart.step(s);
+        stoat.describe(s), cart.describe(s), s.log.desired(1, 0, 0);
+        const double x = falls ? stoat.x : stoat.x - 13, y = falls ? stoat.y + 22 : stoat.y;
+        s.log.state(2, x, y, 0, stoat.vx, stoat.vy);
+        s.touch(1, 2, falls ? x : x + 4, falls ? y - 4 : y, falls ? 0 : -1, falls ? 1 : 0);
+        if (!falls) s.touch(1, 3, stoat.x, 10, 0, -1);
+    }
+}
+
+/// A gull that never falls presses against the side of a wall.
+void hovers_at_a_wall(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("hovers at a wall", vary.rate(), {"desired"}, -900));
+    const Block wall = s.block("wall", "wall", 60, 0, 20, 300);
+    Flyer gull;
+    gull.vx = vary(80), gull.enter(s, "gull", bounce::box(16, 16));
+    while (s.next(120)) {
+        gull.step(s);
+        if (gull.x > wall.left() - 8) gull.x = wall.left() - 8, gull.vx = 0;
+        if (gull.vx == 0) s.touch(1, wall.id, wall.left(), 0, 1, 0);
+        gull.describe(s), s.log.desired(1, 80, 0);
+    }
+}
+
+enum class Rises { Ladder, WholePixels };
+/// Climbs a wall because it wants to; or jumps along one, in a game that keeps whole pixels.
+void rises_at_a_wall(const std::string& path, Chance& vary, Rises kind) {
+    const bool ladder = kind == Rises::Ladder;
+    Stage s(path, vary, plain("rises at a wall", ladder ? vary.rate() : 60, {"desired"}, -400));
+    const Block quay = quay_of(s), wall = s.block("wall", "quay", 40, 200, 20, 400);
+    Flyer stoat;
+    const double speed = vary(70);
+    stoat.x = wall.left() - 9, stoat.y = 18, stoat.enter(s, "stoat", bounce::box(18, 36));
+    double y = 18, vy = ladder ? speed : 220;
+    while (s.next(60)) {
+        if (s.n() > 0) y += vy * s.dt;
+        if (!ladder) vy += s.gravity * s.dt;
+        if (y < 18) y = 18, vy = 0, s.touch(1, quay.id, stoat.x, 0, 0, -1);
+        stoat.y = ladder ? y : std::floor(y);
+        s.touch(1, wall.id, wall.left(), stoat.y, 1, 0);
+        if (ladder)
+            stoat.vy = vy, stoat.describe(s), s.log.desired(1, 0, speed);
+        else
+            s.log.state(1, stoat.x, stoat.y), s.log.desired(1, 30, 0);
+    }
+}
+
+/// Wades into mud, which takes its speed little by little, though it still wants on.
+void wades(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("wades", rate, {"desired"}));
+    const Block quay = quay_of(s);
+    Flyer stoat;
+    const double speed = vary(120);
+    stoat.x = -200, stoat.y = 18, stoat.vx = speed, stoat.enter(s, "stoat", bounce::box(18, 36));
+    while (s.next(static_cast<int>(rate * 5))) {
+        const double t = s.n() / rate;
+        stoat.vx = t < 1 ? speed : std::max(0.0, speed * (1 - (t - 1) / 2));
+        stoat.step(s), stoat.describe(s), s.log.desired(1, speed, 0);
+        s.touch(1, quay.id, stoat.x, 0, 0, -1);
+    }
+}
+
+enum class Held { ByAPost, ByAnother };
+/// Presses slantwise against a wall and is held there: by a post that the log names and the shapes do not
+/// show, or by another one that presses against it.
+void held_at_a_wall(const std::string& path, Chance& vary, Held kind) {
+    Stage s(path, vary, plain("held at a wall", vary.rate(), {"desired"}));
+    const Block wall = s.block("wall", "wall", 60, 0, 20, 300),
+                post = s.block("post", "post", 20, 60, 40, 10);
+    Flyer stoat, other;
+    stoat.x = wall.left() - 9, other.id = 2, other.x = stoat.x, other.y = 18;
+    stoat.enter(s, "stoat", bounce::box(18, 18));
+    if (kind == Held::ByAnother) other.enter(s, "gull", bounce::box(18, 18));
+    const double speed = vary(90);
+    while (s.next(90)) {
+        stoat.describe(s), s.log.desired(1, speed, speed), s.touch(1, wall.id, wall.left(), 0, 1, 0);
+        if (kind == Held::ByAPost)
+            s.touch(1, post.id, stoat.x, 9, 0, 1);
+        else {
+            other.describe(s), s.log.desired(2, speed, -speed);
+            s.touch(2, wall.id, wall.left(), 18, 1, 0), s.touch(1, 2, stoat.x, 9, 0, 1);
+        }
+    }
+}
+
+enum class Rests { LogsNowAndThen, Flickers };
+/// Rests flush: the game logs the contact only now and then; or a solver has laid it down and it flickers a
+/// few times.
+void rests_flush(const std::string& path, Chance& vary, Rests kind) {
+    Stage s(path, vary, plain("rests flush", 60, {}, -900));
+    const Block quay = quay_of(s);
+    Flyer crate;
+    crate.y = 12,
+    crate.enter(s, "crate", bounce::box(24, 24), kind == Rests::Flickers ? "dynamic" : "kinematic");
+    const int phase = static_cast<int>(vary(8, 0.5));
+    while (s.next(kind == Rests::Flickers ? 50 : 600)) {
+        crate.describe(s);
+        const bool told = kind == Rests::Flickers ? s.n() % 16 != phase : (s.n() / 140) % 2 == 0;
+        if (told) s.touch(1, quay.id, 0, 0, 0, -1);
+    }
+}
+
+} // namespace
+
+const std::vector<MoreScene>& excuse_scenes() {
+    static const std::vector<MoreScene> all = {
+        {"a hurt box in the deck", "", hurt_box_in_deck},
+        {"a flipper in its table", "", flipper_in_table},
+        {"sinks into a plank and is put back", "",
+         [](const std::string& p, Chance& v) { on_a_plank(p, v, Plank::SinksIn); }},
+        {"drops, and nobody says why", "",
+         [](const std::string& p, Chance& v) { on_a_plank(p, v, Plank::DropsUntold); }},
+        {"lands, stands, jumps", "", lands_then_jumps},
+        {"turns a frame after two contacts", "", turns_a_frame_late},
+        {"wanders along a wall", "", [](const std::string& p, Chance& v) { wanders(p, v, Wanders::Turns); }},
+        {"flees from a wall", "", [](const std::string& p, Chance& v) { wanders(p, v, Wanders::Flees); }},
+        {"turns round as it lands", "",
+         [](const std::string& p, Chance& v) { walker_lands(p, v, Lands::TurnsRound); }},
+        {"jumps off a wall", "",
+         [](const std::string& p, Chance& v) { walker_lands(p, v, Lands::WallJump); }},
+        {"meets a block at its corner", "", meets_a_corner},
+        {"thrown back before the wall", "", thrown_back_before_the_wall, "", true},
+        {"comes down in the last frame", "", in_the_last_frame},
+        {"pressed in and out again", "", pressed_in, "", true},
+        {"a mill runs faster", "", [](const std::string& p, Chance& v) { turning(p, v, Turns::MillFaster); }},
+        {"a dart glances off", "", [](const std::string& p, Chance& v) { turning(p, v, Turns::Dart); }, "",
+         true},
+        {"falls with a lantern", "",
+         [](const std::string& p, Chance& v) { with_a_lantern(p, v, Carries::Falls); }},
+        {"rides with a lantern", "",
+         [](const std::string& p, Chance& v) { with_a_lantern(p, v, Carries::OnACart); }},
+        {"hovers at a wall", "", hovers_at_a_wall},
+        {"climbs because it wants to", "",
+         [](const std::string& p, Chance& v) { rises_at_a_wall(p, v, Rises::Ladder); }},
+        {"jumps along a wall in whole pixels", "",
+         [](const std::string& p, Chance& v) { rises_at_a_wall(p, v, Rises::WholePixels); }},
+        {"wades into mud", "", wades},
+        {"held by a post that is not shown", "",
+         [](const std::string& p, Chance& v) { held_at_a_wall(p, v, Held::ByAPost); }, "", true},
+        {"held by another", "",
+         [](const std::string& p, Chance& v) { held_at_a_wall(p, v, Held::ByAnother); }},
+        {"rests flush, told now and then", "",
+         [](const std::string& p, Chance& v) { rests_flush(p, v, Rests::LogsNowAndThen); }},
+        {"rests flush and flickers a little", "",
+         [](const std::string& p, Chance& v) { rests_flush(p, v, Rests::Flickers); }},
+    };
+    return all;
+}
