@@ -38,7 +38,7 @@ void add_reading(CLI::App& app, Call& call, Run& run) {
     on_scan->add_flag("--no-case", call.no_case, "ignores findings that are marked as expected");
     on_scan->add_option("--frames", call.frames, "A:B, frame numbers");
     CLI::Option* dismissed = on_scan->add_flag("--dismissed", call.dismissed,
-                                               "also tells what was considered and let pass, and why");
+                                               "also tells what was considered and not reported, and why");
     on_scan->add_option("--about", call.about, "with --dismissed: bodies, by name or id, separated by commas")
         ->needs(dismissed);
     on_scan->add_option("--jobs", call.jobs, "threads; 0: all cores")->check(CLI::Range(0, 1024));

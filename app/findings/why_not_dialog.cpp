@@ -25,13 +25,13 @@ QString frames_text(std::int64_t first, std::int64_t last) {
 
 WhyNotDialog::WhyNotDialog(Session& session, QWidget* parent)
     : QDialog(parent), session_(session), about_(new QLabel), rest_(new QLabel), reasons_(new QTreeWidget) {
-    setWindowTitle(tr("Why not?")), resize(760, 460);
+    setWindowTitle(tr("Why not?")), resize(860, 460);
     auto* column = new QVBoxLayout(this);
     for (QLabel* label : {about_, rest_}) label->setWordWrap(true), label->setTextFormat(Qt::PlainText);
-    reasons_->setHeaderLabels({tr("fault"), tr("frames"), tr("bodies"), tr("why it was let pass")});
+    reasons_->setHeaderLabels({tr("fault"), tr("frames"), tr("bodies"), tr("why not")});
     reasons_->setRootIsDecorated(false), reasons_->setAccessibleName(tr("reasons"));
-    reasons_->setWordWrap(true), reasons_->setUniformRowHeights(false);
-    for (const int c : {0, 1, 2}) reasons_->header()->setSectionResizeMode(c, QHeaderView::ResizeToContents);
+    reasons_->header()->setStretchLastSection(false); // long sentences scroll
+    reasons_->header()->setSectionResizeMode(QHeaderView::ResizeToContents);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
     column->addWidget(about_), column->addWidget(reasons_, 1), column->addWidget(rest_),
         column->addWidget(buttons);
@@ -68,15 +68,15 @@ void WhyNotDialog::look() {
     const Range range{r->number(first), r->number(now), r->number(last)};
     const Slot body = session_.body();
     const Id id = body >= 0 ? r->body_id(body) : 0;
-    about_->setText(
-        body >= 0
-            ? tr("What the rules considered of %1 about frame %2, and why they let it pass. Bold: at this "
-                 "frame.")
-                  .arg(QString::fromStdString(the(body_name(*r, id))))
-                  .arg(range.now)
-            : tr("What the rules considered about frame %1, and why they let it pass. Bold: at this frame. "
-                 "Choose a body to see its part only.")
-                  .arg(range.now));
+    about_->setText(body >= 0 ? tr("What the rules considered of %1 about frame %2, and why they did not "
+                                   "report it. Bold: at this "
+                                   "frame.")
+                                    .arg(QString::fromStdString(the(body_name(*r, id))))
+                                    .arg(range.now)
+                              : tr("What the rules considered about frame %1, and why they did not report "
+                                   "it. Bold: at this frame. "
+                                   "Choose a body to see its part only.")
+                                    .arg(range.now));
     auto result = std::make_shared<Scan>();
     work_.run(
         [r, options, result](Background::Work& work) mutable {
@@ -126,7 +126,8 @@ void WhyNotDialog::list(const Scan& scan, const Range& range, Id body, bool of_b
                 QString::fromStdString(d->text), range);
     const auto others = static_cast<int>(scan.judged.size()) - static_cast<int>(considered.size());
     QString rest = tr("%n other faults were judged and saw nothing of their kind here.", nullptr, others);
-    if (!scan.coverage.whole()) rest += ' ' + QString::fromStdString(text_of(scan.coverage)) + '.';
+    if (!scan.coverage.whole())
+        rest += ' ' + QString::fromStdString(text_of(scan.coverage)).remove('`') + '.';
     rest_->setText(rest);
 }
 

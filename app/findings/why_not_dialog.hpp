@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// "Why not?": which rules considered the chosen body about this moment, what they measured, and why they let
-// it pass.
+// "Why not?": which rules considered the chosen body about this moment, what they measured, and why they did
+// not report it.
 #pragma once
 
 #include "session/session.hpp"

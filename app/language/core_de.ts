@@ -3072,7 +3072,7 @@
         <translation>unsichtbar</translation>
     </message>
     <message>
-        <source>their pictures overlap by {0}; more than {1} is told</source>
+        <source>their pictures overlap by {0}; more than {1} is reported</source>
         <translation>Die Bilder überlappen um {0}; gemeldet wird mehr als {1}</translation>
     </message>
     <message>
@@ -3092,11 +3092,11 @@
         <translation>Er steht {0}; nötig sind {1}</translation>
     </message>
     <message>
-        <source>it turns by {0}; more than {1} is told</source>
+        <source>it turns by {0}; more than {1} is reported</source>
         <translation>Er dreht sich um {0}; gemeldet wird mehr als {1}</translation>
     </message>
     <message>
-        <source>the hit passes its centre by {0}: it gives no turn; more than {1} is told</source>
+        <source>the hit passes its centre by {0}: it gives no turn; more than {1} is reported</source>
         <translation>Der Treffer geht {0} an der Mitte vorbei: Das gibt keine Drehung; gemeldet wird mehr als {1}</translation>
     </message>
     <message>
@@ -3108,7 +3108,7 @@
         <translation>Der Code lässt ihn dorthin sehen, wohin er geht, oder dreht ihn um</translation>
     </message>
     <message>
-        <source>it is at most {0} inside; more than {1} is told</source>
+        <source>it is at most {0} inside; more than {1} is reported</source>
         <translation>Er ist höchstens {0} im anderen; gemeldet wird mehr als {1}</translation>
     </message>
     <message>
@@ -3188,11 +3188,11 @@
         <translation>Ein Löser hat ihn abgelegt: {0} Änderungen sind sein Flackern; nötig sind {1}</translation>
     </message>
     <message>
-        <source>their pictures are {0} apart; more than {1} is told</source>
+        <source>their pictures are {0} apart; more than {1} is reported</source>
         <translation>Die Bilder sind {0} auseinander; gemeldet wird mehr als {1}</translation>
     </message>
     <message>
-        <source>something visible is {0} from it on that side; none within {1} is told</source>
+        <source>something visible is {0} from it on that side; none within {1} would be reported</source>
         <translation>Etwas Sichtbares ist auf dieser Seite {0} entfernt; gemeldet wird, wenn keines näher ist als {1}</translation>
     </message>
     <message>
@@ -3216,7 +3216,7 @@
         <translation>Er wird {0} hintereinander umgekehrt; wo ein Löser ihn bewegt, sind {1} nötig</translation>
     </message>
     <message>
-        <source>it goes {0} back and forth; more than {1} is told</source>
+        <source>it goes {0} back and forth; more than {1} is reported</source>
         <translation>Er geht {0} hin und her; gemeldet wird mehr als {1}</translation>
     </message>
     <message>
@@ -3248,7 +3248,7 @@
         <translation>Er wollte nach unten, jetzt oder kurz vorher</translation>
     </message>
     <message>
-        <source>it sinks in by {0} at most; more than {1} is told</source>
+        <source>it sinks in by {0} at most; more than {1} is reported</source>
         <translation>Er sinkt höchstens {0} ein; gemeldet wird mehr als {1}</translation>
     </message>
     <message>
@@ -3280,7 +3280,7 @@
         <translation>Was er trifft oder treffen sollte, wurde erst in diesem Frame dorthin gesetzt</translation>
     </message>
     <message>
-        <source>not the plain answer, but right where a start inside, its own colliders or one-ways do not count, in the frame before, or a hair aside</source>
+        <source>not the plain result, but right where a start inside, its own colliders or one-ways do not count, in the frame before, or a hair aside</source>
         <translation>Nicht die einfache Antwort, aber richtig, wo ein Beginn im Inneren, eigene Collider oder Einwegflächen nicht zählen, im Frame davor oder ein Haar daneben</translation>
     </message>
     <message>
@@ -3304,7 +3304,7 @@
         <translation>Beide sind Glieder, die ein Löser bewegt</translation>
     </message>
     <message>
-        <source>it is moved away by {0} in a frame; more than {1} is told</source>
+        <source>it is moved away by {0} in a frame; more than {1} is reported</source>
         <translation>Er wird in einem Frame um {0} weggeschoben; gemeldet wird mehr als {1}</translation>
     </message>
     <message>
@@ -3325,14 +3325,14 @@
     </message>
     <message>
         <source>bodies of these kinds meet nowhere in the recording</source>
-        <translation>Körper dieser Arten treffen sich nirgends in der Aufnahme</translation>
+        <translation>Körper dieser Arten treffen sich nirgends in der Aufzeichnung</translation>
     </message>
     <message>
         <source>the game tells of one of these kinds, but never with the other</source>
         <translation>Das Spiel meldet eine dieser Arten, aber nie mit der anderen</translation>
     </message>
     <message>
-        <source>it begins in the last frame: it may be told in the next</source>
+        <source>it begins in the last frame: it may be reported in the next</source>
         <translation>Es beginnt im letzten Frame: Es kann im nächsten gemeldet werden</translation>
     </message>
     <message>
@@ -3352,7 +3352,7 @@
         <translation>Er entfernte sich schon vor diesem Schritt vom anderen</translation>
     </message>
     <message>
-        <source>{0} in all directions: the speed was turned, not gained; more than {1} is told</source>
+        <source>{0} in all directions: the speed was turned, not gained; more than {1} is reported</source>
         <translation>{0} in allen Richtungen: Das Tempo wurde gedreht, nicht gewonnen; gemeldet wird mehr als {1}</translation>
     </message>
     <message>
@@ -3412,7 +3412,7 @@
         <translation>Nur ein Löser bewegt ihn: Er ruht, wo seine Kräfte im Gleichgewicht sind</translation>
     </message>
     <message>
-        <source>{0} of its width is supported; less than {1} is told</source>
+        <source>{0} of its width is supported; less than {1} is reported</source>
         <translation>{0} seiner Breite liegt auf; gemeldet wird weniger als {1}</translation>
     </message>
     <message>
@@ -3480,7 +3480,7 @@
         <translation>Er steigt nicht mehr als einer, der fliegt</translation>
     </message>
     <message>
-        <source>something walkable, or something that rises, carries it</source>
+        <source>something walkable, or something that rises, supports it</source>
         <translation>Etwas Begehbares oder etwas, das steigt, trägt ihn</translation>
     </message>
     <message>

@@ -1246,6 +1246,52 @@
     </message>
 </context>
 <context>
+    <name>oddbounce::WhyNotDialog</name>
+    <message>
+        <source>Why not?</source>
+        <translation>Warum nicht?</translation>
+    </message>
+    <message>
+        <source>fault</source>
+        <translation>Fehler</translation>
+    </message>
+    <message>
+        <source>frames</source>
+        <translation>Frames</translation>
+    </message>
+    <message>
+        <source>bodies</source>
+        <translation>Körper</translation>
+    </message>
+    <message>
+        <source>why not</source>
+        <translation>warum nicht</translation>
+    </message>
+    <message>
+        <source>reasons</source>
+        <translation>Gründe</translation>
+    </message>
+    <message>
+        <source>What the rules considered of %1 about frame %2, and why they did not report it. Bold: at this frame.</source>
+        <translation>Was die Regeln an %1 um Frame %2 erwogen haben und warum sie es nicht melden. Fett: in diesem Frame.</translation>
+    </message>
+    <message>
+        <source>What the rules considered about frame %1, and why they did not report it. Bold: at this frame. Choose a body to see its part only.</source>
+        <translation>Was die Regeln um Frame %1 erwogen haben und warum sie es nicht melden. Fett: in diesem Frame. Wähle einen Körper, um nur seinen Teil zu sehen.</translation>
+    </message>
+    <message>
+        <source>It was found.</source>
+        <translation>Es wurde gefunden.</translation>
+    </message>
+    <message numerus="yes">
+        <source>%n other faults were judged and saw nothing of their kind here.</source>
+        <translation>
+            <numerusform>%n anderer Fehler wurde geprüft und sah hier nichts seiner Art.</numerusform>
+            <numerusform>%n andere Fehler wurden geprüft und sahen hier nichts ihrer Art.</numerusform>
+        </translation>
+    </message>
+</context>
+<context>
     <name>oddbounce::Window</name>
     <message>
         <source>Open…</source>
@@ -1710,6 +1756,10 @@ GPL-3.0-or-later. Die Recorder stehen unter MIT, damit jedes Spiel sie verwenden
     <message>
         <source>Open a recording first.</source>
         <translation>Öffne zuerst eine Aufzeichnung.</translation>
+    </message>
+    <message>
+        <source>Why was nothing found here?</source>
+        <translation>Warum wurde hier nichts gefunden?</translation>
     </message>
 </context>
 </TS>

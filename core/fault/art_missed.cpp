@@ -13,7 +13,7 @@ namespace oddbounce {
 namespace {
 
 constexpr Excuse shallow =
-    limit("shallow", "their pictures overlap by {0}; more than {1} is told", Measure::Length);
+    limit("shallow", "their pictures overlap by {0}; more than {1} is reported", Measure::Length);
 constexpr const Excuse* excuses[] = {&shallow};
 
 struct Run {

@@ -12,9 +12,10 @@ namespace oddbounce {
 
 namespace {
 
-constexpr Excuse little = limit("little", "it turns by {0}; more than {1} is told", Measure::Degrees);
-constexpr Excuse central = limit(
-    "central", "the hit passes its centre by {0}: it gives no turn; more than {1} is told", Measure::Length);
+constexpr Excuse little = limit("little", "it turns by {0}; more than {1} is reported", Measure::Degrees);
+constexpr Excuse central =
+    limit("central", "the hit passes its centre by {0}: it gives no turn; more than {1} is reported",
+          Measure::Length);
 constexpr Excuse inside = excuse("inside", "it lies inside the other one all the time: no hit turned it");
 constexpr Excuse rotates = excuse("rotates", "it rotated before: it is meant to");
 constexpr Excuse faces = excuse("faces", "code lets it look where it goes, or faces it another way");

@@ -13,7 +13,7 @@ namespace oddbounce {
 namespace {
 
 constexpr Excuse shallow =
-    limit("shallow", "it is at most {0} inside; more than {1} is told", Measure::Length);
+    limit("shallow", "it is at most {0} inside; more than {1} is reported", Measure::Length);
 constexpr Excuse removed =
     excuse("removed", "one of the two is removed where they meet: that is the response");
 constexpr Excuse cut_off = excuse("cut-off", "it begins in the last frame: a solver may respond in the next");

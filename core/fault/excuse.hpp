@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Why a rule lets something pass that it considered: each reason has a name and a sentence, and is told to
+// Why a rule does not report what it considered: each reason has a name and a sentence, and is told to
 // whoever asks "why not?".
 #pragma once
 
@@ -36,7 +36,7 @@ struct Considered {
     auto operator<=>(const Considered&) const = default;
 };
 
-/// What was let pass, in frames one after another.
+/// What was not reported, in frames one after another.
 struct Dismissal {
     std::string fault, excuse, text; ///< ids, and the sentence with its numbers
     std::int64_t first = 0, last = 0;
@@ -48,7 +48,7 @@ struct Dismissal {
 /// "crate, floor", "crate, the ray 'left foot'"
 std::string subject_text(const Dismissal& dismissal);
 
-/// Collects what the rules of a scan let pass. Not shared between threads.
+/// Collects what the rules of a scan considered and did not report. Not shared between threads.
 class Dismissals {
   public:
     /// `without`: "tunneling/clip" is not accepted; to see what an excuse excuses. Empty: all are.

@@ -20,7 +20,7 @@ constexpr std::pair<const char*, const char*> outlines[] = {{"circle", "a circle
                                                             {"hull", "its convex hull"}};
 
 constexpr Excuse pictures_meet =
-    limit("pictures-meet", "their pictures are {0} apart; more than {1} is told", Measure::Length);
+    limit("pictures-meet", "their pictures are {0} apart; more than {1} is reported", Measure::Length);
 constexpr const Excuse* excuses[] = {&pictures_meet};
 
 struct Run {

@@ -12,9 +12,10 @@ namespace oddbounce {
 namespace {
 
 constexpr Excuse something_seen =
-    limit("seen", "something visible is {0} from it on that side; none within {1} is told", Measure::Length);
+    limit("seen", "something visible is {0} from it on that side; none within {1} would be reported",
+          Measure::Length);
 constexpr Excuse obstacle = limit("obstacle", "a collider, or a contact that is logged, is in its way");
-constexpr Excuse taken_back = excuse("carried", "it touches something that moves and may take it back");
+constexpr Excuse taken_back = excuse("taken-along", "it touches something that moves and may take it back");
 constexpr Excuse slows_down = excuse("slows-down", "it slowed down by itself before it stood");
 constexpr Excuse too_short = limit("too-short", "it stands for {0}; {1} are needed", Measure::Frames);
 constexpr const Excuse* excuses[] = {&something_seen, &obstacle, &taken_back, &slows_down, &too_short};

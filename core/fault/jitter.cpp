@@ -16,7 +16,7 @@ constexpr Excuse unlike =
 constexpr Excuse rattles = excuse(
     "rattles", "it is reversed in {0} on end; where a solver moves it {1} are needed", Measure::Frames);
 constexpr Excuse narrow =
-    limit("narrow", "it goes {0} back and forth; more than {1} is told", Measure::Length);
+    limit("narrow", "it goes {0} back and forth; more than {1} is reported", Measure::Length);
 constexpr const Excuse* excuses[] = {&unlike, &rattles, &narrow};
 
 struct Run {

@@ -15,7 +15,7 @@ constexpr Excuse off_the_edge = excuse("off-the-edge", "its middle is not over i
 constexpr Excuse put_back = excuse("put-back", "it was put back on top, or teleported");
 constexpr Excuse asked_down = excuse("asked", "it wanted to go down, now or shortly before");
 constexpr Excuse shallow =
-    limit("shallow", "it sinks in by {0} at most; more than {1} is told", Measure::Length);
+    limit("shallow", "it sinks in by {0} at most; more than {1} is reported", Measure::Length);
 constexpr Excuse may_have_asked = excuse(
     "may-have-asked", "it stood there and drops, and nothing tells what it wanted: it may have asked to");
 constexpr Excuse not_through =

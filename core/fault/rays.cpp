@@ -92,7 +92,7 @@ void describe_self_hit(const Recording& r, Finding& f) {
 constexpr Excuse just_there =
     excuse("just-put", "what it hits, or should hit, was only put there in this frame");
 constexpr Excuse another_reading =
-    excuse("another-reading", "not the plain answer, but right where a start inside, its own colliders or "
+    excuse("another-reading", "not the plain result, but right where a start inside, its own colliders or "
                               "one-ways do not count, in the frame before, or a hair aside");
 constexpr const Excuse* wrong_answer_excuses[] = {&just_there, &another_reading};
 

@@ -70,7 +70,7 @@ struct Fault {
     /// True for a finding that rests on what the game logged (grounded, events, rays, iterations): no
     /// candidate fix can tell what it would log then. No function: none does.
     bool (*by_log)(const Finding&) = nullptr;
-    std::span<const Excuse* const> excuses = {}; ///< why its rule lets pass what it considered
+    std::span<const Excuse* const> excuses = {}; ///< why its rule does not report what it considered
 };
 
 /// For faults that always rest on what the game logged.

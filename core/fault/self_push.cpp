@@ -12,7 +12,7 @@ namespace {
 
 constexpr Excuse solver_limbs = excuse("limbs", "both are limbs that a solver moves");
 constexpr Excuse little =
-    limit("little", "it is moved away by {0} in a frame; more than {1} is told", Measure::Length);
+    limit("little", "it is moved away by {0} in a frame; more than {1} is reported", Measure::Length);
 constexpr Excuse falling = excuse("falls", "it falls that way");
 constexpr Excuse wanted = excuse("wanted", "it wants to move that way");
 constexpr Excuse by_another = excuse("by-another", "something else that it touches moves that way");

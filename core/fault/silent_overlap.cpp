@@ -15,7 +15,7 @@ namespace oddbounce {
 namespace {
 
 constexpr Excuse shallow =
-    limit("shallow", "it is at most {0} inside; more than {1} is told", Measure::Length);
+    limit("shallow", "it is at most {0} inside; more than {1} is reported", Measure::Length);
 constexpr Excuse removed =
     excuse("removed", "one of the two is removed where they meet: that is the response");
 constexpr Excuse others_meet = excuse("others-meet", "other colliders of the same two bodies meet");
@@ -24,7 +24,7 @@ constexpr Excuse not_tested =
     excuse("not-tested", "the game tells of one of these kinds, but never with the other");
 constexpr Excuse fixed_in_place = excuse(
     "built-in", "code moves it inside what is fixed from the first frame to the last: it is built that way");
-constexpr Excuse cut_off = excuse("cut-off", "it begins in the last frame: it may be told in the next");
+constexpr Excuse cut_off = excuse("cut-off", "it begins in the last frame: it may be reported in the next");
 constexpr Excuse not_logged =
     excuse("left-out", "frames are left out: a contact may be in the one before it");
 constexpr Excuse told = limit("told", "a contact or an event of the two bodies is logged");

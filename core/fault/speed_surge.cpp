@@ -22,7 +22,7 @@ constexpr Excuse driven =
            Measure::Speed);
 constexpr Excuse before_it = limit("before", "it went away from the other before this step");
 constexpr Excuse turned =
-    limit("turned", "{0} in all directions: the speed was turned, not gained; more than {1} is told",
+    limit("turned", "{0} in all directions: the speed was turned, not gained; more than {1} is reported",
           Measure::Speed);
 constexpr Excuse explained_by =
     excuse("explained", "what it wants, a jump, or another that moves explains the speed");

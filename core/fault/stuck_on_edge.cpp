@@ -31,7 +31,7 @@ constexpr Excuse no_way_down =
 constexpr Excuse balanced =
     excuse("balanced", "only a solver moves it: it rests where its forces are in balance");
 constexpr Excuse enough_ground =
-    limit("enough-ground", "{0} of its width is supported; less than {1} is told", Measure::Share);
+    limit("enough-ground", "{0} of its width is supported; less than {1} is reported", Measure::Share);
 constexpr Excuse in_a_pile = excuse("pile", "it is held by others that move: a pile");
 constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);
 constexpr const Excuse* excuses[] = {&landing,       &in_the_air, &obstacle,    &no_flat_run,

@@ -15,7 +15,7 @@ namespace {
 
 constexpr Excuse wanted = excuse("wanted", "it wants to go up");
 constexpr Excuse flight = excuse("flight", "it rises no more than one that flies would");
-constexpr Excuse carried = excuse("carried", "something walkable, or something that rises, carries it");
+constexpr Excuse carried = excuse("supported", "something walkable, or something that rises, supports it");
 constexpr Excuse step_height =
     limit("step", "it rises by {0}; up to {1} is a step that it may take", Measure::Length);
 constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);

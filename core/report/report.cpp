@@ -120,7 +120,7 @@ std::string text_of(const Recording& r, const Scan& s) {
             out += fmt::format("  {}: {}\n", t.changes.empty() ? "advice" : "fix", t.name);
         out += fmt::format("  id: {}\n", f.id);
     }
-    if (!s.dismissed.empty()) out += "\nlet pass:\n";
+    if (!s.dismissed.empty()) out += "\nconsidered, and not reported:\n";
     for (const Dismissal& d : s.dismissed)
         out += fmt::format("  frames {}-{}  {}  {}: {}\n", d.first, d.last, d.fault,
                            plain_text(subject_text(d), longest_note), plain_text(d.text, longest_note));

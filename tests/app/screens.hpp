@@ -2,6 +2,7 @@
 // Every screen of the window, for tests that look at all of them.
 #pragma once
 
+#include "findings/why_not_dialog.hpp"
 #include "help/coverage_dialog.hpp"
 #include "help/record_dialog.hpp"
 #include "window/window.hpp"
@@ -11,8 +12,8 @@
 
 namespace oddbounce {
 
-inline constexpr const char* screens[] = {"start page", "review",    "settings",
-                                          "coverage",   "recorders", "guide"};
+inline constexpr const char* screens[] = {"start page", "review",    "settings", "coverage",
+                                          "why not",    "recorders", "guide"};
 
 inline void trigger(const Window& window, const char* keys) {
     for (QAction* action : window.actions())
@@ -38,6 +39,12 @@ inline QWidget* show_screen(Window& window, const QString& screen) {
     if (screen == "start page") trigger(window, "Ctrl+W");
     if (screen == "settings") return window.show_settings(), window.settings();
     if (screen == "coverage") return window.show_coverage(), window.findChild<CoverageDialog*>();
+    if (screen == "why not") {
+        window.show_why_not();
+        auto* dialog = window.findChild<WhyNotDialog*>();
+        while (dialog->looking()) QTest::qWait(10);
+        return dialog;
+    }
     if (screen == "recorders") return window.show_recorders(), window.findChild<RecordDialog*>();
     if (screen == "guide") return trigger(window, "F1"), window.findChild<QDialog*>("guide");
     return &window;

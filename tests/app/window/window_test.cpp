@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The window, used as a person drives it: open, next finding, the touch, step, try, undo, pictures.
+#include "fault/account_text.hpp"
 #include "fixes/candidate_dialog.hpp"
 #include "language/language.hpp"
 #include "screens.hpp"
@@ -278,6 +279,34 @@ class WindowTest : public QObject {
         qInfo("longest silence of the window: %lld ms, of the machine: %lld ms",
               static_cast<long long>(longest), static_cast<long long>(machine));
         QVERIFY2(longest < most, qPrintable(QString::number(longest)));
+    }
+
+    void whyNot_tellsWhatTheRulesMeasured() {
+        open("net-throw-caught"); // the net catches what flies at it
+        const Recording& r = *window_->session().recording();
+        for (Slot body = 0; body < static_cast<Slot>(r.body_count()); ++body)
+            if (body_name(r, r.body_id(body)) == "parcel") window_->session().choose_body(body);
+        window_->show_why_not();
+        auto* dialog = window_->findChild<WhyNotDialog*>();
+        QTRY_VERIFY(!dialog->looking() && dialog->reasons()->topLevelItemCount() > 0);
+        QVERIFY(dialog->about()->text().contains("the parcel"));
+        QVERIFY2(dialog->rest()->text().contains("other faults were judged"),
+                 qPrintable(dialog->rest()->text()));
+        window_->session().set_moment(static_cast<double>(r.frame_index(371)));
+        const auto row = [&](const QString& fault, const QString& why) -> QTreeWidgetItem* {
+            for (int i = 0; i < dialog->reasons()->topLevelItemCount(); ++i) {
+                QTreeWidgetItem* item = dialog->reasons()->topLevelItem(i);
+                if (item->text(0) == fault && item->text(3).contains(why)) return item;
+            }
+            return nullptr;
+        };
+        QTRY_VERIFY(!dialog->looking() && row("Hit outside art", "their pictures are 0.5 px apart"));
+        QVERIFY(row("Hit outside art", "their pictures are 0.5 px apart")->font(0).bold()); // at this very frame
+        QTreeWidgetItem* earlier =
+            dialog->reasons()->topLevelItem(dialog->reasons()->topLevelItemCount() - 1);
+        const double was = window_->session().moment();
+        emit dialog->reasons()->itemClicked(earlier, 0);
+        QVERIFY(window_->session().moment() != was);
     }
 
     void filter_keepsOnlyWhatMatches() {

@@ -67,7 +67,7 @@ void count(const std::vector<std::string>& variants, Table& table) {
 std::string text_of(const Table& table) {
     std::string out =
         "# Excuses\n\n"
-        "What a rule considers and lets pass, and why. An excuse has to be general: the table counts, "
+        "What a rule considers and does not report, and why. An excuse has to be general: the table counts, "
         "over all recordings\nof the tests, in how many it acts, how many of these would show a fault "
         "that is none without it, and in how many the\nfault is found all the same. "
         "`oddb scan --dismissed` tells where they act in a recording of yours; in the window it "
