@@ -3547,5 +3547,9 @@
         <source>a contact of the two is logged, a frame before or after, that pushes against it</source>
         <translation>Ein Kontakt der beiden, der dagegen drückt, ist protokolliert, höchstens einen Frame vorher oder nachher</translation>
     </message>
+    <message>
+        <source>only the other one, which code moves, changed its own motion</source>
+        <translation>Nur der andere, den Code bewegt, hat seine eigene Bewegung geändert</translation>
+    </message>
 </context>
 </TS>

@@ -14,6 +14,8 @@ namespace {
 
 constexpr Excuse new_approach =
     excuse("new-approach", "it came back at {0} by itself: a second approach", Measure::Speed);
+constexpr Excuse other_turns =
+    excuse("other-turns", "only the other one, which code moves, changed its own motion");
 constexpr Excuse elsewhere =
     excuse("struck-elsewhere", "something else touches one of the two in the same step");
 constexpr Excuse no_new_contact = excuse("no-new-contact", "contacts are logged, and no second one begins");
@@ -21,7 +23,8 @@ constexpr Excuse derived =
     excuse("derived", "velocities are derived from positions: one response shows in two steps");
 constexpr Excuse by_steps = excuse("solver", "a solver may take two steps for one response");
 constexpr Excuse late = excuse("late-response", "it was turned one frame later");
-constexpr const Excuse* excuses[] = {&new_approach, &elsewhere, &no_new_contact, &derived, &by_steps, &late};
+constexpr const Excuse* excuses[] = {&new_approach, &other_turns, &elsewhere, &no_new_contact,
+                                     &derived,      &by_steps,    &late};
 
 using Pair = std::pair<Slot, Slot>;
 
@@ -120,6 +123,7 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
     const double came = change_of(step, m).before;
     if (came >= std::min(matters, hardly * turned) && !a.thrown_back && passes(new_approach, came))
         return false;
+    if (!turned_itself(step, m, turned, context_.shared.turned) && passes(other_turns)) return false;
     if (struck_elsewhere(step, m) && passes(elsewhere)) return false;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
     const bool event = event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);

@@ -26,6 +26,8 @@ constexpr Excuse turned =
           Measure::Speed);
 constexpr Excuse explained_by =
     excuse("explained", "what it wants, a jump, or another that moves explains the speed");
+constexpr Excuse other_turns =
+    excuse("other-turns", "only the other one, which code moves, changed its own motion");
 constexpr Excuse no_contact =
     excuse("no-contact", "contacts are logged, and none of the two is: something else pushed");
 constexpr Excuse fades = excuse("fades", "a frame later they part at {0} only", Measure::Speed);
@@ -35,9 +37,10 @@ constexpr Excuse touches_something =
 constexpr Excuse too_short = limit("too-short", "it gains speed in {0}; {1} are needed", Measure::Frames);
 constexpr Excuse pushed_steadily = excuse("steady", "it gains evenly: a force that somebody applies");
 constexpr Excuse little = limit("little", "it ends at {0}; {1} are needed", Measure::Speed);
-constexpr const Excuse* excuses[] = {&steered,         &mean,       &driven, &before_it,         &turned,
-                                     &explained_by,    &no_contact, &fades,  &touches_something, &too_short,
-                                     &pushed_steadily, &little};
+constexpr const Excuse* excuses[] = {
+    &steered,     &mean,       &driven, &before_it,         &turned,    &explained_by,
+    &other_turns, &no_contact, &fades,  &touches_something, &too_short, &pushed_steadily,
+    &little};
 
 /// A contact that returned too much; it must last until the next frame.
 struct Surge {
@@ -155,6 +158,7 @@ class SpeedSurgeRule : public Rule {
         const double in_all = (s.before + spin) * (1.0 + share_) + slack;
         if (s.after <= in_all && passes(turned, s.after, in_all)) return;
         if (explained(step, m, s) && passes(explained_by)) return;
+        if (!turned_itself(step, m, c.turned(), context_.shared.turned) && passes(other_turns)) return;
         s.contact = come.contact_lately;
         waiting_.push_back(s);
     }

@@ -39,4 +39,14 @@ std::pair<Slot, Slot> responder_first(const Step& step, const Meeting& m) {
     return mover_first(step.before, step.now, m.a, m.b);
 }
 
+bool turned_itself(const Step& step, const Meeting& m, double turned, double share) {
+    const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Dynamic; };
+    if (solved(m.a) == solved(m.b)) return true;
+    const Slot own = solved(m.a) ? m.a : m.b;
+    const Vec3 change = step.now.body_of(own).velocity - step.before.body_of(own).velocity;
+    const Vec3 spin = step.now.body_of(own).angular_velocity - step.before.body_of(own).angular_velocity;
+    const Vec3 arm = (m.on_a + m.on_b) * 0.5 - step.now.body_of(own).pose.at;
+    return std::abs(glm::dot(change + glm::cross(spin, arm), m.normal)) > share * turned;
+}
+
 } // namespace oddbounce

@@ -18,4 +18,8 @@ double unexplained_change(const Step& step, Slot collider);
 /// paddle that hits it. Where neither stands out, as `mover_first`.
 std::pair<Slot, Slot> responder_first(const Step& step, const Meeting& meeting);
 
+/// What a kinematic or static body does to its own motion is no response: where only one of the two is
+/// dynamic, that one must have turned, by more than `share` of the change of closing speed `turned`.
+bool turned_itself(const Step& step, const Meeting& m, double turned, double share);
+
 } // namespace oddbounce

@@ -88,6 +88,22 @@ void lands_then_jumps(const std::string& path, Chance& vary) {
     }
 }
 
+/// A drum of a solver lands on a lift, and is carried; soon the lift drops away below it.
+void lift_drops_away(const std::string& path, Chance& vary) {
+    Stage s(path, vary, untold("lift drops away", vary.rate()));
+    Flyer drum, lift;
+    drum.y = 50, drum.vy = -vary(240), drum.enter(s, "drum", bounce::box(20, 20), "dynamic");
+    lift.id = 2, lift.y = -5, lift.vy = vary(60), lift.enter(s, "lift", bounce::box(80, 10));
+    int carried = 0;
+    while (s.next(60)) {
+        if (s.n() > 0 && drum.vy < 0 && drum.y + drum.vy * s.dt <= lift.y + 15 + lift.vy * s.dt)
+            drum.vy = lift.vy, drum.y = lift.y + 15;
+        carried += drum.vy == lift.vy;
+        if (carried == 4) lift.vy = -6 * lift.vy, ++carried;
+        drum.step(s), lift.step(s), drum.describe(s), lift.describe(s);
+    }
+}
+
 /// Falls on the seam of two crates; both contacts are logged one frame before the velocity turns.
 void turns_a_frame_late(const std::string& path, Chance& vary) {
     Stage s(path, vary, plain("turns late", vary.rate()));
@@ -380,6 +396,7 @@ const std::vector<MoreScene>& excuse_scenes() {
         {"drops, and nobody says why", "",
          [](const std::string& p, Chance& v) { on_a_plank(p, v, Plank::DropsUntold); }},
         {"lands, stands, jumps", "", lands_then_jumps},
+        {"a lift drops away", "", lift_drops_away},
         {"turns a frame after two contacts", "", turns_a_frame_late},
         {"wanders along a wall", "", [](const std::string& p, Chance& v) { wanders(p, v, Wanders::Turns); }},
         {"flees from a wall", "", [](const std::string& p, Chance& v) { wanders(p, v, Wanders::Flees); }},
