@@ -3,7 +3,7 @@
 //   twice      a second turn (or a new contact that turns) on the pair before it has parted by the slop
 //   cancelled  one step responded to against two neighbouring colliders, so that the velocity ends as it was
 //   reported   one activation of a switched hitbox, or one touch, that reports the same target twice
-// Not: contacts that flicker at rest, a body that rocks onto its second corner, a jump.
+// Not: contacts that flicker at rest, a second approach by its own fall, what something else does to it.
 #include "fault/account_text.hpp"
 #include "fault/reports.hpp"
 #include "fault/rule.hpp"

@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // jitter: while two solid colliders touch, the body's velocity, or its way, is reversed in three or more
 // frames one after another: along the normal; along the surface only while it is inside. Against a surface
-// that moves one half may be slow: what counts is their difference. Not: flicker too small to matter, a body
-// that does what it wants.
+// that moves one half may be slow: what counts is their difference. Not: flicker too small to matter.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"

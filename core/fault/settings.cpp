@@ -64,7 +64,6 @@ constexpr SettingInfo settings_table[] = {
     {"one-way-drop.asked", 8, "frames", "a request to drop is a short press; it counts for this long"},
     {"repeat-effect.apart", 3, "frames", "an effect from afar may come once; not in every frame"},
     {"jitter.turns", 3, "turns", "two reversals can be a bounce; three in a row are not"},
-    {"jitter.as_desired", 0.05, "share", "of the desired velocity: this close to it, it does what it wants"},
     {"jitter.alike", 0.7, "share", "a reversal by a contact keeps so much of the speed, or adds as little"},
     {"jitter.slow_half", 0.02, "share",
      "of the reversal: against a moving surface one half may be slow, but a stop is no reversal"},
