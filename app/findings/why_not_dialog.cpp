@@ -3,6 +3,7 @@
 
 #include "fault/account_text.hpp"
 #include "language/language.hpp"
+#include "recording/plain_text.hpp"
 
 #include <QDialogButtonBox>
 #include <QHeaderView>
@@ -16,6 +17,9 @@ constexpr int frame_role = Qt::UserRole;
 constexpr double around = 1.0; // seconds before and after the moment that are told of
 constexpr double lead = 10.0;  // seconds before them from which rules learn
 constexpr std::size_t most_rows = 500;
+
+/// Names come from strangers.
+QString shown(const std::string& text) { return QString::fromStdString(plain_text(text, 300)); }
 
 QString frames_text(std::int64_t first, std::int64_t last) {
     return first == last ? QString::number(first) : QString("%1–%2").arg(first).arg(last);
@@ -71,7 +75,7 @@ void WhyNotDialog::look() {
     about_->setText(body >= 0 ? tr("What the rules considered of %1 about frame %2, and why they did not "
                                    "report it. Bold: at this "
                                    "frame.")
-                                    .arg(QString::fromStdString(the(body_name(*r, id))))
+                                    .arg(shown(the(body_name(*r, id))))
                                     .arg(range.now)
                               : tr("What the rules considered about frame %1, and why they did not report "
                                    "it. Bold: at this frame. "
@@ -90,7 +94,6 @@ void WhyNotDialog::add(const QString& fault, std::int64_t first, std::int64_t la
                        const QString& why, const Range& range) {
     auto* item = new QTreeWidgetItem({fault, frames_text(first, last), who, why});
     item->setData(0, frame_role, static_cast<qlonglong>(std::max(first, range.first)));
-    item->setToolTip(2, who), item->setToolTip(3, why);
     if (first <= range.now && range.now <= last)
         for (int c = 0; c < 4; ++c) {
             QFont bold = item->font(c);
@@ -122,8 +125,7 @@ void WhyNotDialog::list(const Scan& scan, const Range& range, Id body, bool of_b
     if (told.size() > most_rows) told.resize(most_rows);
     for (const Dismissal* d : told)
         if (const Fault* fault = fault_by_id(d->fault))
-            add(core_text(fault->title), d->first, d->last, QString::fromStdString(subject_text(*d)),
-                QString::fromStdString(d->text), range);
+            add(core_text(fault->title), d->first, d->last, shown(subject_text(*d)), shown(d->text), range);
     const auto others = static_cast<int>(scan.judged.size()) - static_cast<int>(considered.size());
     QString rest = tr("%n other faults were judged and saw nothing of their kind here.", nullptr, others);
     if (!scan.coverage.whole())

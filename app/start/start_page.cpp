@@ -142,7 +142,7 @@ class RecentCard : public Card {
                QFileInfo(path).path() + "\n" +
                    language_locale().toString(QFileInfo(path).lastModified(), QLocale::ShortFormat)),
           picture_(thumbnail_path(path)) {
-        setToolTip(path), setMinimumWidth(200);
+        setToolTip(plain_tip(path)), setMinimumWidth(200);
         setFixedHeight(line_height(13) + 2 * line_height(12) + 18);
     }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "theme/elided_label.hpp"
 
+#include "theme/theme.hpp"
+
 namespace oddbounce {
 
 ElidedLabel::ElidedLabel(QWidget* parent) : QLabel(parent) {
@@ -23,7 +25,7 @@ void ElidedLabel::resizeEvent(QResizeEvent*) { elide(); }
 void ElidedLabel::elide() {
     const QString shown = fontMetrics().elidedText(whole_, Qt::ElideRight, width());
     setText(shown);
-    setToolTip(shown == whole_ ? QString() : whole_);
+    setToolTip(shown == whole_ ? QString() : plain_tip(whole_));
 }
 
 } // namespace oddbounce

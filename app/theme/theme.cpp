@@ -4,6 +4,7 @@
 #include <QApplication>
 #include <QFontDatabase>
 #include <QPalette>
+#include <QTextDocument>
 
 namespace oddbounce {
 
@@ -121,6 +122,10 @@ void Theme::use(QApplication& app, bool dark, double text_scale) {
             .arg(t.paper.name(), t.rule.name(), t.soft.name(), t.panel.name(), t.shade.name(), t.ink.name(),
                  t.chosen.name(), dark ? "dark" : "light")
             .arg(t.finding.name()));
+}
+
+QString plain_tip(const QString& text) {
+    return Qt::mightBeRichText(text) ? Qt::convertFromPlainText(text) : text;
 }
 
 } // namespace oddbounce

@@ -30,4 +30,7 @@ struct Theme {
 /// font has them.
 QFont type(int pixels, bool bold = false);
 
+/// The text for a tool tip, which would take what looks like markup for markup: names come from strangers.
+QString plain_tip(const QString& text);
+
 } // namespace oddbounce

@@ -55,31 +55,34 @@ bool Dismissals::take(const char* fault, const std::string& kind, const Excuse& 
 
 std::vector<Dismissal>
 Dismissals::told(const std::function<std::string(const std::vector<Id>&)>& kind_of) const {
-    std::vector<Dismissal> out;
+    // In order of frames, so that the worlds that are asked for are at hand.
+    std::vector<std::pair<const Key*, const Span*>> all;
     for (const auto& [key, spans] : spans_)
-        for (const Span& span : spans) {
-            Dismissal d;
-            d.fault = key.fault, d.excuse = key.excuse->id, d.ray = key.what.ray;
-            d.first = recording_.number(span.first), d.last = recording_.number(span.last);
-            const World w = recording_.world_at(span.first);
-            std::vector<Slot> bodies;
-            if (key.what.body >= 0) bodies.push_back(key.what.body);
-            for (const Slot c : {key.what.a, key.what.b})
-                if (c >= 0 && w.colliders()[static_cast<std::size_t>(c)].def) bodies.push_back(at(w, c).body);
-            for (const Slot body : bodies)
-                if (w.body(body).def) {
-                    d.bodies.push_back(w.body(body).def->id);
-                    d.names.push_back(body_name(w, body));
-                }
-            if (kind_of(d.bodies) != key.kind) continue;
-            const std::string measured = measured_text(recording_, key.excuse->measure, span.measured),
-                              least = measured_text(recording_, key.excuse->measure, span.limit);
-            d.text = fmt::format(fmt::runtime(translated(key.excuse->sentence)), measured, least);
-            out.push_back(std::move(d));
-        }
-    std::stable_sort(out.begin(), out.end(), [](const Dismissal& a, const Dismissal& b) {
-        return std::tie(a.first, a.last) < std::tie(b.first, b.last);
+        for (const Span& span : spans) all.emplace_back(&key, &span);
+    std::stable_sort(all.begin(), all.end(), [](const auto& a, const auto& b) {
+        return std::tie(a.second->first, a.second->last) < std::tie(b.second->first, b.second->last);
     });
+    std::vector<Dismissal> out;
+    for (const auto& [key, span] : all) {
+        Dismissal d;
+        d.fault = key->fault, d.excuse = key->excuse->id, d.ray = key->what.ray;
+        d.first = recording_.number(span->first), d.last = recording_.number(span->last);
+        const World w = recording_.world_at(span->first);
+        std::vector<Slot> bodies;
+        if (key->what.body >= 0) bodies.push_back(key->what.body);
+        for (const Slot c : {key->what.a, key->what.b})
+            if (c >= 0 && w.colliders()[static_cast<std::size_t>(c)].def) bodies.push_back(at(w, c).body);
+        for (const Slot body : bodies)
+            if (w.body(body).def) {
+                d.bodies.push_back(w.body(body).def->id);
+                d.names.push_back(body_name(w, body));
+            }
+        if (kind_of(d.bodies) != key->kind) continue;
+        const std::string measured = measured_text(recording_, key->excuse->measure, span->measured),
+                          least = measured_text(recording_, key->excuse->measure, span->limit);
+        d.text = fmt::format(fmt::runtime(translated(key->excuse->sentence)), measured, least);
+        out.push_back(std::move(d));
+    }
     return out;
 }
 

@@ -4,6 +4,7 @@
 #include "fixes/candidate_dialog.hpp"
 #include "language/language.hpp"
 #include "screens.hpp"
+#include "theme/elided_label.hpp"
 #include "theme/theme.hpp"
 #include "view/scene_painter.hpp"
 #include "window/window.hpp"
@@ -307,6 +308,13 @@ class WindowTest : public QObject {
         const double was = window_->session().moment();
         emit dialog->reasons()->itemClicked(earlier, 0);
         QVERIFY(window_->session().moment() != was);
+    }
+
+    void markupInATitle_staysTextInItsTip() {
+        ElidedLabel label;
+        label.resize(40, 20), label.show();
+        label.set_text("<img src=\"/dev/zero\"> a title that is too long for its place");
+        QVERIFY(label.toolTip().contains("&lt;img") && !label.toolTip().contains("<img"));
     }
 
     void filter_keepsOnlyWhatMatches() {
