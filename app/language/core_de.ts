@@ -3551,5 +3551,17 @@
         <source>only the other one, which code moves, changed its own motion</source>
         <translation>Nur der andere, den Code bewegt, hat seine eigene Bewegung geändert</translation>
     </message>
+    <message>
+        <source>code steers one of them back and forth also where it touches nothing</source>
+        <translation>Der Code steuert einen der beiden auch dort hin und her, wo er nichts berührt</translation>
+    </message>
+    <message>
+        <source>it can have gone across first, and then have met the face that turned it</source>
+        <translation>Er kann zuerst quer gegangen sein und dann die Fläche getroffen haben, die ihn umkehrte</translation>
+    </message>
+    <message>
+        <source>something else that it touches in the same step turned it</source>
+        <translation>Etwas anderes, das er im selben Schritt berührt, hat ihn umgekehrt</translation>
+    </message>
 </context>
 </TS>

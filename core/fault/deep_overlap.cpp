@@ -290,8 +290,7 @@ bool DeepOverlapRule::in_order(const Run& run) const {
     };
     if (no_more_to_see(run) && passes(cut_off)) return true;
     if (built_in(r, run.first, run.last, run.mover, run.other) && passes(fixed_in_place)) return true;
-    if (!run.placed && run.last <= run.first + 1 && soon_removed(r, run.last, run.mover, run.other) &&
-        passes(removed))
+    if (run.last <= run.first + 1 && soon_removed(r, run.last, run.mover, run.other) && passes(removed))
         return true;
     if (logged && !contact_logged(run)) return false;
     if (under_load(run) && passes(pressed)) return true;

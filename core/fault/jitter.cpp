@@ -12,11 +12,14 @@ namespace {
 
 constexpr Excuse unlike =
     excuse("unlike", "from outside, a contact that reverses keeps the speed; here it changes");
+constexpr Excuse steered =
+    excuse("steered", "code steers one of them back and forth also where it touches nothing");
+constexpr Excuse between = excuse("between", "something else that it touches in the same step turned it");
 constexpr Excuse rattles = excuse(
     "rattles", "it is reversed in {0} on end; where a solver moves it {1} are needed", Measure::Frames);
 constexpr Excuse narrow =
     limit("narrow", "it goes {0} back and forth; more than {1} is reported", Measure::Length);
-constexpr const Excuse* excuses[] = {&unlike, &rattles, &narrow};
+constexpr const Excuse* excuses[] = {&unlike, &steered, &between, &rattles, &narrow};
 
 struct Run {
     std::size_t first = 0, last = 0;
@@ -72,10 +75,26 @@ class JitterRule : public Rule {
             const bool across = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
             if (across && !inside) continue;
             if (!inside && (halves < alike || halves * alike > 1.0) && passes(unlike)) return Vec3(0.0);
+            if (!inside && turned_elsewhere(step, m, run.mover, change) && passes(between)) return Vec3(0.0);
+            const bool by_code = context_.observed.steered(at(step.now, m.a).body) ||
+                                 context_.observed.steered(at(step.now, m.b).body);
+            if (!inside && by_code && passes(steered)) return Vec3(0.0);
             return change;
         }
         return Vec3(0.0);
     }
+    /// Something else that the body touches in this step turned it so.
+    bool turned_elsewhere(const Step& step, const Meeting& m, Slot mover, const Vec3& change) const {
+        const Slot body = at(step.now, mover).body;
+        const auto all = step.of(body);
+        return std::any_of(all.begin(), all.end(), [&](const Meeting* o) {
+            const Vec3 away = at(step.now, o->a).body == body ? -o->normal : o->normal;
+            return o != &m && o->does == Does::Solid &&
+                   (o->contact || o->closest() <= context_.recording.slop()) &&
+                   glm::dot(away, change) > context_.shared.toward;
+        });
+    }
+
     void take(const Step& step, const Meeting& m) {
         if (step.now.body_of(m.a).teleported || step.now.body_of(m.b).teleported) return;
         const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Dynamic; };

@@ -6,6 +6,7 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "observation/faces.hpp"
+#include "observation/measures.hpp"
 
 #include <numbers>
 
@@ -17,13 +18,16 @@ constexpr Excuse mean =
     excuse("mean", "its velocity is not logged, and it did not move evenly: how it came is not known");
 constexpr Excuse corner =
     excuse("corner", "it is met so near a corner that the slop decides which face it is");
+constexpr Excuse by_axes =
+    excuse("axis-by-axis", "it can have gone across first, and then have met the face that turned it");
 constexpr Excuse other_cause =
     excuse("other-cause", "what it wants, or something else that it touches, turns it so");
 constexpr Excuse spins = excuse("spin", "its spin can turn it along the face");
 constexpr Excuse turns_round = excuse("turns-round", "a walker: it may turn round as it lands");
 constexpr Excuse paddle = excuse("paddle", "code moves the other one: a paddle may steer what hits it");
 constexpr Excuse jumped = excuse("jump", "it may jump in the frame in which it lands");
-constexpr const Excuse* excuses[] = {&mean, &corner, &other_cause, &spins, &turns_round, &paddle, &jumped};
+constexpr const Excuse* excuses[] = {&mean,  &corner,      &by_axes, &other_cause,
+                                     &spins, &turns_round, &paddle,  &jumped};
 
 struct Hit {
     std::size_t index = 0;
@@ -32,6 +36,8 @@ struct Hit {
     Slot mover = -1, other = -1;
     Vec3 normal{0.0}, at{0.0}; // from the mover to the other
     double closing = 0.0, fraction = 0.0;
+    Motion way;               // straight on, as it came
+    Pose there;               // of the other
     std::vector<Vec3> others; // ways in which other surfaces pushed it then
     bool graze = false;       // it only just comes to touch: the response may be the next frame's
 };
@@ -99,6 +105,7 @@ class WrongFaceRule : public Rule {
         const double longer = 1.0 + slop / std::max(glm::length(was.velocity) * step.now.dt(), slop);
         const Sweep s = swept(step, h.mover, h.other, Vec3(0.0), longer);
         if (s.status != Status::Found && s.status != Status::Started) return {};
+        h.way = straight(step, h.mover), h.there = step.now.body_of(h.other).pose;
         h.came = was.velocity, h.theirs = step.before.body_of(h.other).velocity;
         h.index = step.index, h.normal = s.normal, h.at = (s.on_a + s.on_b) * 0.5;
         h.fraction = std::min(1.0, s.first * longer);
@@ -171,7 +178,8 @@ class WrongFaceRule : public Rule {
             else if (const bool slides_on =
                          slide > matters && glm::dot(slides, slid) > context_.shared.turned * slide * slide;
                      !slides_on && glm::length(turned) > std::max(matters, hardly * h.closing) &&
-                     !(spin >= hardly * h.closing && passes(spins)))
+                     !(spin >= hardly * h.closing && passes(spins)) &&
+                     !(axis_by_axis(step, h, turned) && passes(by_axes)))
                 emit(step, h, change, "along");
         } else if (slide > std::max(matters, context_.shared.hardly * h.closing) &&
                    glm::dot(slides, slid) < -reversed_ * slide * slide &&
@@ -191,6 +199,19 @@ class WrongFaceRule : public Rule {
                 if (const auto face = other_face(step, h.mover, h.other, h.normal, way, near))
                     h.others.push_back(-*face);
         waiting_.push_back(std::move(h));
+    }
+
+    /// A game that moves axis by axis: first across, where nothing is in its way, then against the face that
+    /// turned it.
+    bool axis_by_axis(const Step& step, const Hit& h, const Vec3& turned) const {
+        if (step.now.body_of(h.mover).def->moves != Moves::Kinematic) return false;
+        const Vec3 face = -unit(turned), on = h.way.travel(), against = face * glm::dot(on, face);
+        const Geometry &mine = *at(step.now, h.mover).geometry, &other = *at(step.now, h.other).geometry;
+        Pose aside = h.way.from, end = h.way.to;
+        aside.at += on - against, end.at = aside.at + against;
+        if (!clear_way(mine, {h.way.from, aside}, other, h.there, context_.recording.slop())) return false;
+        const Sweep s = sweep(mine, {aside, end}, other, {h.there, h.there});
+        return s.status == Status::Found && glm::dot(s.normal, face) > context_.shared.same_face;
     }
 
     static bool touched(const Step& step, const Hit& h) {

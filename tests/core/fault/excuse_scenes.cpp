@@ -152,6 +152,46 @@ void wanders(const std::string& path, Chance& vary, Wanders kind) {
     }
 }
 
+/// A paddle follows a ball with a shaking hand, also where it stops at the wall.
+void paddle_shakes(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("paddle shakes", vary.rate()));
+    const Block wall = s.block("wall", "wall", 100, 0, 20, 200);
+    Flyer paddle;
+    const double hand = vary(3) / s.dt;
+    paddle.x = -40, paddle.enter(s, "paddle", bounce::box(50, 8));
+    while (s.next(240)) {
+        const double drift = s.n() < 120 ? 2.0 : 0.0;
+        paddle.vx = hand * (s.n() % 2 ? -1.0 : 1.0 + drift);
+        const double edge = wall.left() - 25;
+        if (paddle.x + paddle.vx * s.dt > edge) paddle.vx = (edge - paddle.x) / s.dt;
+        paddle.step(s);
+        if (paddle.x > edge - 1e-9) s.touch(1, wall.id, wall.left(), 0, 1, 0);
+        paddle.describe(s);
+    }
+}
+
+/// A ball between two walls that stand hardly farther apart than it is wide: each sends it to the other.
+void between_walls(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("between walls", vary.rate()));
+    const Block left = s.block("wall", "wall", -14, 0, 20, 200),
+                right = s.block("wall", "wall", 14, 0, 20, 200);
+    Flyer ball;
+    const double gap = 2.0; // beside the ball
+    ball.vx = vary(3.0) / s.dt, ball.vy = vary(20);
+    s.log.body(1, Body("ball", "ball", "kinematic"));
+    s.log.collider(1, 1, bounce::box(8 - gap, 8));
+    const double low = left.right() + (8 - gap) / 2, high = right.left() - (8 - gap) / 2;
+    ball.x = low;
+    while (s.next(40)) {
+        ball.step(s);
+        if (ball.x >= high)
+            ball.x = high, ball.vx = -ball.vx, s.touch(1, right.id, right.left(), ball.y, 1, 0);
+        if (ball.x <= low && ball.vx < 0)
+            ball.x = low, ball.vx = -ball.vx, s.touch(1, left.id, left.right(), ball.y, -1, 0);
+        ball.describe(s);
+    }
+}
+
 enum class Lands { TurnsRound, WallJump };
 /// A walker turns round in the frame in which it lands; or falls along a wall, comes to it and jumps off it.
 void walker_lands(const std::string& path, Chance& vary, Lands kind) {
@@ -188,13 +228,57 @@ void meets_a_corner(const std::string& path, Chance& vary) {
     Flyer ball;
     const double vx = -vary(150), vy = -vary(150), hair = 0.02, until = vary(0.3);
     ball.x = block.right() + 4 - vx * until, ball.y = block.top() + 4 - hair - vy * until;
-    ball.vx = vx, ball.vy = vy, ball.enter(s, "ball", bounce::box(8, 8));
+    ball.vx = vx, ball.vy = vy, ball.enter(s, "ball", bounce::box(8, 8), "dynamic");
     while (s.next(60)) {
         const bool meets = s.n() > 0 && ball.vy < 0 && ball.y + ball.vy * s.dt < block.top() + 4 &&
                            ball.x + ball.vx * s.dt < block.right() + 4;
         ball.step(s);
         if (meets) ball.y = block.top() + 4, ball.vy = -ball.vy, s.touch(1, block.id, 20, 20, 0, -1);
         ball.describe(s);
+    }
+}
+
+/// Goes past a block's corner slantwise: moved across first, it is below it, and then comes against its
+/// underside.
+void moves_axis_by_axis(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("axis by axis", vary.rate()));
+    const Block block = s.block("block", "block", 0, 60, 40, 20);
+    Flyer ball;
+    const double vx = -vary(4) / s.dt, vy = vary(8) / s.dt;
+    const int hits = 6; // the step in which it passes the corner
+    ball.x = block.right() + 4 - 0.4 * vx * s.dt - hits * vx * s.dt;
+    ball.y = block.bottom() - 4 - 0.2 * vy * s.dt - hits * vy * s.dt;
+    ball.vx = vx, ball.vy = vy, ball.enter(s, "ball", bounce::box(8, 8));
+    const auto inside = [&](double x, double y) { return Block{0, x, y, 8, 8}.overlaps(block); };
+    while (s.next(40)) {
+        if (s.n() > 0) {
+            const double x = ball.x + ball.vx * s.dt, y = ball.y + ball.vy * s.dt;
+            if (inside(x, ball.y))
+                ball.vx = -ball.vx, s.touch(1, block.id, block.right(), ball.y, -1, 0);
+            else
+                ball.x = x;
+            if (inside(ball.x, y))
+                ball.y = block.bottom() - 4, ball.vy = -ball.vy,
+                s.touch(1, block.id, ball.x, block.bottom(), 0, 1);
+            else
+                ball.y = y;
+        }
+        ball.describe(s);
+    }
+}
+
+/// A shot begins inside a foe that stands close; a frame later it has hit it, and is gone.
+void shot_from_close_by(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("shot from close by", vary.rate(), {"events"}));
+    Flyer foe;
+    foe.enter(s, "foe", bounce::circle(8));
+    const int fires = 20;
+    while (s.next(50)) {
+        foe.describe(s);
+        if (s.n() == fires)
+            s.log.body(2, Body("shot", "shot", "kinematic")), s.log.collider(2, 2, bounce::circle(3));
+        if (s.n() == fires || s.n() == fires + 1) s.log.state(2, vary(5), 2.0 * (s.n() - fires), 0, 0, 120);
+        if (s.n() == fires + 1) s.touch(1, 2, 0, 5, 0, 1), s.log.event("shot", {2, 1}), s.log.removed(2);
     }
 }
 
@@ -400,11 +484,15 @@ const std::vector<MoreScene>& excuse_scenes() {
         {"turns a frame after two contacts", "", turns_a_frame_late},
         {"wanders along a wall", "", [](const std::string& p, Chance& v) { wanders(p, v, Wanders::Turns); }},
         {"flees from a wall", "", [](const std::string& p, Chance& v) { wanders(p, v, Wanders::Flees); }},
+        {"a paddle shakes at the wall", "", paddle_shakes},
+        {"between two walls", "", between_walls},
         {"turns round as it lands", "",
          [](const std::string& p, Chance& v) { walker_lands(p, v, Lands::TurnsRound); }},
         {"jumps off a wall", "",
          [](const std::string& p, Chance& v) { walker_lands(p, v, Lands::WallJump); }},
         {"meets a block at its corner", "", meets_a_corner},
+        {"moves axis by axis past a corner", "", moves_axis_by_axis},
+        {"a shot from close by", "", shot_from_close_by},
         {"thrown back before the wall", "", thrown_back_before_the_wall, "", true},
         {"comes down in the last frame", "", in_the_last_frame},
         {"pressed in and out again", "", pressed_in, "", true},
