@@ -142,7 +142,7 @@ class SpeedSurgeRule : public Rule {
             return context_.passes(e, step, m, measured, limit);
         };
         if (context_.observed.steered(at(step.now, s.mover).body) && passes(steered)) return;
-        if (!come.known && passes(mean)) return;
+        if (!logged && (!come.known || touches_more(step, m)) && passes(mean)) return;
         s.before = std::max(come.speed, come.most);
         const double spin = glm::length(was.angular_velocity) * at(step.now, s.mover).geometry->reach() +
                             glm::length(other_was.angular_velocity) * at(step.now, s.other).geometry->reach();
@@ -161,6 +161,21 @@ class SpeedSurgeRule : public Rule {
         if (!turned_itself(step, m, c.turned(), context_.shared.turned) && passes(other_turns)) return;
         s.contact = come.contact_lately;
         waiting_.push_back(s);
+    }
+
+    /// One of the two touches something else, or did in the step before.
+    bool touches_more(const Step& step, const Meeting& m) const {
+        const auto body = [&](Slot c) { return at(step.now, c).body; };
+        const auto other = [&](Slot a, Slot b) {
+            const bool one = a == body(m.a) || a == body(m.b), two = b == body(m.a) || b == body(m.b);
+            return one != two;
+        };
+        const auto more = [&](const Meeting* o) {
+            return o->does == Does::Solid && near(*o) && other(body(o->a), body(o->b));
+        };
+        return std::any_of(before_.begin(), before_.end(),
+                           [&](const auto& pair) { return other(pair.first, pair.second); }) ||
+               std::ranges::any_of(step.of(body(m.a)), more) || std::ranges::any_of(step.of(body(m.b)), more);
     }
 
     /// Engines may respond in two steps: it must have closed in one of them; what came in is the most that it
