@@ -113,7 +113,9 @@ bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
 
 bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Approach& a,
                                     double turned) const {
-    const double matters = closing_that_matters(step);
+    const double matters =
+        std::max({closing_that_matters(step), context_.observed.rounding(step, at(step.now, m.a).body),
+                  context_.observed.rounding(step, at(step.now, m.b).body)});
     if (turned < std::max(matters, share_ * (a.turns[0].before - a.turns[0].after))) return false;
     const auto passes = [&](const Excuse& e, double measured = 0.0, double limit = 0.0) {
         return context_.passes(e, step, m, measured, limit);

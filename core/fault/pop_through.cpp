@@ -149,7 +149,8 @@ class PopThroughRule : public Rule {
         if (glm::dot(unit(put), went) <= context_.settings["pop-through.that_way"] &&
             passes(moved_elsewhere, taken, 0.0))
             return; // a jump from there, say
-        if ((taken <= back + 2.0 * slop || taken <= context_.settings["pop-through.farther"] * back) &&
+        if ((taken <= back + context_.shared.clear * slop ||
+             taken <= context_.settings["pop-through.farther"] * back) &&
             passes(no_detour, taken, back))
             return;
         const Recording& r = context_.recording;

@@ -135,8 +135,9 @@ class SpeedSurgeRule : public Rule {
         const bool logged = is.velocity_logged || other_is.velocity_logged;
         // A solver pushes places apart: what they move by then is no speed.
         if (!logged && (is.def->moves == Moves::Dynamic || other_is.def->moves == Moves::Dynamic)) return;
-        const double slack =
-            2.0 * gravity_gain(step) + (logged ? 0.05 : 1.0) * context_.recording.slop() / step.now.dt();
+        const double slack = 2.0 * gravity_gain(step) +
+                             (logged ? 0.05 : 1.0) * context_.recording.slop() / step.now.dt() +
+                             context_.observed.rounding(step, at(step.now, s.mover).body);
         if (come.lately <= (logged ? slack : closing_that_matters(step)) || s.apart <= most + slack) return;
         const auto passes = [&](const Excuse& e, double measured = 0.0, double limit = 0.0) {
             return context_.passes(e, step, m, measured, limit);
@@ -317,7 +318,8 @@ class SpeedSurgeRule : public Rule {
         // Steps, not a steady push: a drum that something rolls uphill gains little a frame.
         // What is kinematic and logs its velocity has no noise in it.
         const bool exact = is.def->moves == Moves::Kinematic && is.velocity_logged && was.velocity_logged;
-        const double least = std::max(share_ * v0, (exact ? 0.05 : 0.5) * closing_that_matters(step));
+        const double least = std::max({share_ * v0, (exact ? 0.05 : 0.5) * closing_that_matters(step),
+                                       context_.observed.rounding(step, body)});
         if (v1 <= free + least) {
             if (Gain* g = gains_.find(body); g && !unmoved(step, is, was)) g->pulled_since = true;
             return;

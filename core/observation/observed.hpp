@@ -19,6 +19,13 @@ class Observed {
     /// The step by which its coordinates go, in units; 0: none is seen.
     double grain(Slot body) const { return grain_.of(body); }
 
+    /// By how much the change of a velocity that is derived from rounded places may be wrong, unit/s; 0:
+    /// logged.
+    double rounding(const Step& step, Slot body) const {
+        constexpr double places = 3.0; // it rests on three of them
+        const BodyState& is = step.now.body(body);
+        return is.velocity_logged || step.now.dt() <= 0.0 ? 0.0 : places * grain(body) / step.now.dt();
+    }
     /// Its velocity in `now`, in `before` of the last step is one at the end of the frame, not only a mean.
     bool knows_now(Slot body) const { return steadiness_.now(body); }
     bool knows_before(Slot body) const { return steadiness_.before(body); }

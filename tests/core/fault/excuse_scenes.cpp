@@ -7,9 +7,6 @@ namespace {
 using bounce::Body;
 using bounce::Surface;
 
-/// Stands on a quay whose top is at 0.
-Block quay_of(Stage& s) { return s.block("quay", "quay", 0, -20, 800, 40); }
-
 /// Its head touches a deck, its hurt box, which the deck ignores, reaches into it.
 void hurt_box_in_deck(const std::string& path, Chance& vary) {
     Stage s(path, vary, plain("hurt box", vary.rate(), {"desired"}));
@@ -329,146 +326,6 @@ void pressed_in(const std::string& path, Chance& vary) {
     }
 }
 
-enum class Turns { MillFaster, Dart };
-/// A mill that rotates anyway runs faster while it touches the quay; or a dart that points where it flies
-/// glances off a slope.
-void turning(const std::string& path, Chance& vary, Turns kind) {
-    Stage s(path, vary, plain("turning", vary.rate()));
-    const bool dart = kind == Turns::Dart;
-    const Block quay = quay_of(s);
-    Flyer f;
-    f.x = dart ? -120 : 0, f.y = dart ? vary(22) : 40, f.vx = dart ? vary(300) : 0,
-    f.vy = dart ? -vary(80) : 0;
-    f.turn = dart ? std::atan2(f.vy, f.vx) : 0;
-    f.enter(s, dart ? "dart" : "mill", bounce::box(dart ? 20 : 80, 4));
-    while (s.next(90)) {
-        if (!dart) f.spin = 1.0 + 0.1 * s.n();
-        f.step(s);
-        const double reach = std::abs(std::sin(f.turn)) * (dart ? 10 : 40) + std::abs(std::cos(f.turn)) * 2;
-        if (f.y - reach <= 0) {
-            if (dart) f.vy = std::abs(f.vy), f.turn = std::atan2(f.vy, f.vx), f.y = std::max(f.y, reach);
-            s.touch(1, quay.id, f.x + reach, 0, 0, -1);
-        }
-        f.describe(s);
-    }
-}
-
-enum class Carries { Falls, OnACart };
-/// The wearer falls away from the lantern that it carries; or stands on a cart that takes it away from it.
-void with_a_lantern(const std::string& path, Chance& vary, Carries kind) {
-    const bool falls = kind == Carries::Falls;
-    Stage s(path, vary, plain("with a lantern", vary.rate(), {"desired"}, -900));
-    Body lantern("lantern", "lantern", "kinematic");
-    lantern.owner = 1;
-    Flyer stoat, cart;
-    stoat.y = falls ? 600 : 28, stoat.enter(s, "stoat", bounce::box(18, 36));
-    s.log.body(2, lantern), s.log.collider(2, 2, bounce::box(8, 8));
-    cart.id = 3, cart.x = falls ? 500 : 0, cart.y = 5, cart.vx = falls ? 0 : vary(60),
-    cart.enter(s, "cart", bounce::box(60, 10));
-    while (s.next(60)) {
-        if (falls && s.n() > 0) stoat.vy += s.gravity * s.dt;
-        stoat.vx = cart.vx, stoat.step(s), cart.step(s);
-        stoat.describe(s), cart.describe(s), s.log.desired(1, 0, 0);
-        const double x = falls ? stoat.x : stoat.x - 13, y = falls ? stoat.y + 22 : stoat.y;
-        s.log.state(2, x, y, 0, stoat.vx, stoat.vy);
-        s.touch(1, 2, falls ? x : x + 4, falls ? y - 4 : y, falls ? 0 : -1, falls ? 1 : 0);
-        if (!falls) s.touch(1, 3, stoat.x, 10, 0, -1);
-    }
-}
-
-/// A gull that never falls presses against the side of a wall.
-void hovers_at_a_wall(const std::string& path, Chance& vary) {
-    Stage s(path, vary, plain("hovers at a wall", vary.rate(), {"desired"}, -900));
-    const Block wall = s.block("wall", "wall", 60, 0, 20, 300);
-    Flyer gull;
-    gull.vx = vary(80), gull.enter(s, "gull", bounce::box(16, 16));
-    while (s.next(120)) {
-        gull.step(s);
-        if (gull.x > wall.left() - 8) gull.x = wall.left() - 8, gull.vx = 0;
-        if (gull.vx == 0) s.touch(1, wall.id, wall.left(), 0, 1, 0);
-        gull.describe(s), s.log.desired(1, 80, 0);
-    }
-}
-
-enum class Rises { Ladder, WholePixels };
-/// Climbs a wall because it wants to; or jumps along one, in a game that keeps whole pixels.
-void rises_at_a_wall(const std::string& path, Chance& vary, Rises kind) {
-    const bool ladder = kind == Rises::Ladder;
-    Stage s(path, vary, plain("rises at a wall", ladder ? vary.rate() : 60, {"desired"}, -400));
-    const Block quay = quay_of(s), wall = s.block("wall", "quay", 40, 200, 20, 400);
-    Flyer stoat;
-    const double speed = vary(70);
-    stoat.x = wall.left() - 9, stoat.y = 18, stoat.enter(s, "stoat", bounce::box(18, 36));
-    double y = 18, vy = ladder ? speed : 220;
-    while (s.next(60)) {
-        if (s.n() > 0) y += vy * s.dt;
-        if (!ladder) vy += s.gravity * s.dt;
-        if (y < 18) y = 18, vy = 0, s.touch(1, quay.id, stoat.x, 0, 0, -1);
-        stoat.y = ladder ? y : std::floor(y);
-        s.touch(1, wall.id, wall.left(), stoat.y, 1, 0);
-        if (ladder)
-            stoat.vy = vy, stoat.describe(s), s.log.desired(1, 0, speed);
-        else
-            s.log.state(1, stoat.x, stoat.y), s.log.desired(1, 30, 0);
-    }
-}
-
-/// Wades into mud, which takes its speed little by little, though it still wants on.
-void wades(const std::string& path, Chance& vary) {
-    const double rate = vary.rate();
-    Stage s(path, vary, plain("wades", rate, {"desired"}));
-    const Block quay = quay_of(s);
-    Flyer stoat;
-    const double speed = vary(120);
-    stoat.x = -200, stoat.y = 18, stoat.vx = speed, stoat.enter(s, "stoat", bounce::box(18, 36));
-    while (s.next(static_cast<int>(rate * 5))) {
-        const double t = s.n() / rate;
-        stoat.vx = t < 1 ? speed : std::max(0.0, speed * (1 - (t - 1) / 2));
-        stoat.step(s), stoat.describe(s), s.log.desired(1, speed, 0);
-        s.touch(1, quay.id, stoat.x, 0, 0, -1);
-    }
-}
-
-enum class Held { ByAPost, ByAnother };
-/// Presses slantwise against a wall and is held there: by a post that the log names and the shapes do not
-/// show, or by another one that presses against it.
-void held_at_a_wall(const std::string& path, Chance& vary, Held kind) {
-    Stage s(path, vary, plain("held at a wall", vary.rate(), {"desired"}));
-    const Block wall = s.block("wall", "wall", 60, 0, 20, 300),
-                post = s.block("post", "post", 20, 60, 40, 10);
-    Flyer stoat, other;
-    stoat.x = wall.left() - 9, other.id = 2, other.x = stoat.x, other.y = 18;
-    stoat.enter(s, "stoat", bounce::box(18, 18));
-    if (kind == Held::ByAnother) other.enter(s, "gull", bounce::box(18, 18));
-    const double speed = vary(90);
-    while (s.next(90)) {
-        stoat.describe(s), s.log.desired(1, speed, speed), s.touch(1, wall.id, wall.left(), 0, 1, 0);
-        if (kind == Held::ByAPost)
-            s.touch(1, post.id, stoat.x, 9, 0, 1);
-        else {
-            other.describe(s), s.log.desired(2, speed, -speed);
-            s.touch(2, wall.id, wall.left(), 18, 1, 0), s.touch(1, 2, stoat.x, 9, 0, 1);
-        }
-    }
-}
-
-enum class Rests { LogsNowAndThen, Flickers };
-/// Rests flush: the game logs the contact only now and then; or a solver has laid it down and it flickers a
-/// few times.
-void rests_flush(const std::string& path, Chance& vary, Rests kind) {
-    Stage s(path, vary, plain("rests flush", 60, {}, -900));
-    const Block quay = quay_of(s);
-    Flyer crate;
-    crate.y = 12,
-    crate.enter(s, "crate", bounce::box(24, 24), kind == Rests::Flickers ? "dynamic" : "kinematic");
-    const int phase = static_cast<int>(vary(8, 0.5));
-    while (s.next(kind == Rests::Flickers ? 50 : 600)) {
-        crate.describe(s);
-        const bool told = kind == Rests::Flickers ? s.n() % 16 != phase : (s.n() / 140) % 2 == 0;
-        if (told) s.touch(1, quay.id, 0, 0, 0, -1);
-    }
-}
-
 } // namespace
 
 const std::vector<MoreScene>& excuse_scenes() {
@@ -496,27 +353,6 @@ const std::vector<MoreScene>& excuse_scenes() {
         {"thrown back before the wall", "", thrown_back_before_the_wall, "", true},
         {"comes down in the last frame", "", in_the_last_frame},
         {"pressed in and out again", "", pressed_in, "", true},
-        {"a mill runs faster", "", [](const std::string& p, Chance& v) { turning(p, v, Turns::MillFaster); }},
-        {"a dart glances off", "", [](const std::string& p, Chance& v) { turning(p, v, Turns::Dart); }, "",
-         true},
-        {"falls with a lantern", "",
-         [](const std::string& p, Chance& v) { with_a_lantern(p, v, Carries::Falls); }},
-        {"rides with a lantern", "",
-         [](const std::string& p, Chance& v) { with_a_lantern(p, v, Carries::OnACart); }},
-        {"hovers at a wall", "", hovers_at_a_wall},
-        {"climbs because it wants to", "",
-         [](const std::string& p, Chance& v) { rises_at_a_wall(p, v, Rises::Ladder); }},
-        {"jumps along a wall in whole pixels", "",
-         [](const std::string& p, Chance& v) { rises_at_a_wall(p, v, Rises::WholePixels); }},
-        {"wades into mud", "", wades},
-        {"held by a post that is not shown", "",
-         [](const std::string& p, Chance& v) { held_at_a_wall(p, v, Held::ByAPost); }, "", true},
-        {"held by another", "",
-         [](const std::string& p, Chance& v) { held_at_a_wall(p, v, Held::ByAnother); }},
-        {"rests flush, told now and then", "",
-         [](const std::string& p, Chance& v) { rests_flush(p, v, Rests::LogsNowAndThen); }},
-        {"rests flush and flickers a little", "",
-         [](const std::string& p, Chance& v) { rests_flush(p, v, Rests::Flickers); }},
     };
     return all;
 }

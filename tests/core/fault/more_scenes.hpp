@@ -30,6 +30,9 @@ inline Setting untold(const char* title, double rate, std::vector<std::string> m
     return s;
 }
 
+/// A quay whose top is at 0.
+inline Block quay_of(Stage& s) { return s.block("quay", "quay", 0, -20, 800, 40); }
+
 struct MoreScene {
     const char* name;
     const char* fault; ///< what must be found; empty: nothing
@@ -44,3 +47,4 @@ const std::vector<MoreScene>& game_scenes();
 const std::vector<MoreScene>& cause_scenes();
 const std::vector<MoreScene>& little_log_scenes();
 const std::vector<MoreScene>& excuse_scenes();
+const std::vector<MoreScene>& still_scenes();

@@ -22,7 +22,7 @@ class ScenesTest : public QObject {
     const std::vector<MoreScene> all_ = [] {
         std::vector<MoreScene> all = more_scenes();
         for (const auto* more : {&effect_scenes(), &further_scenes(), &game_scenes(), &cause_scenes(),
-                                 &little_log_scenes(), &excuse_scenes()})
+                                 &little_log_scenes(), &excuse_scenes(), &still_scenes()})
             all.insert(all.end(), more->begin(), more->end());
         return all;
     }();
