@@ -11,9 +11,13 @@
 
 #include <cerrno>
 #include <csignal>
+#include <cstdio>
+#include <cstdlib>
 #include <cstring>
+#include <exception>
 #include <functional>
 #include <iostream>
+#include <new>
 
 namespace oddbounce {
 
@@ -202,6 +206,17 @@ int main(int argc, char** argv) {
     using namespace oddbounce;
     for (const int signal : {SIGPIPE, SIGXFSZ})
         std::signal(signal, SIG_IGN); // a failed write is told as an error
+    // A library's destructor may run out of memory, too, and then nothing can be caught.
+    std::set_terminate([] {
+        try {
+            if (const std::exception_ptr e = std::current_exception()) std::rethrow_exception(e);
+        } catch (const std::bad_alloc&) {
+            std::fputs("oddb: not enough memory for this recording\n", stderr);
+            std::_Exit(Unusable);
+        } catch (...) {
+        }
+        std::abort();
+    });
     try {
         return run_call(argc, argv);
     } catch (const BadInput& e) {

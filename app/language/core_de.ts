@@ -3563,5 +3563,41 @@
         <source>something else that it touches in the same step turned it</source>
         <translation>Etwas anderes, das er im selben Schritt berührt, hat ihn umgekehrt</translation>
     </message>
+    <message>
+        <source>the two were touching for {0} already; a hit comes from apart, or within {1}</source>
+        <translation>Die beiden berührten sich schon {0} lang; ein Treffer kommt von außen oder innerhalb von {1}</translation>
+    </message>
+    <message>
+        <source>it changes as the body goes, or wants to go, another way; else {0} times, and {1} are needed</source>
+        <translation>Es ändert sich, wenn der Körper anders geht oder gehen will; sonst {0}-mal, nötig sind {1}</translation>
+    </message>
+    <message>
+        <source>its places are rounded: a fall that begins does not show yet</source>
+        <translation>Seine Orte sind gerundet: Ein beginnender Fall zeigt sich noch nicht</translation>
+    </message>
+    <message>
+        <source>what has touched for longer is pressed together: no hit begins</source>
+        <translation>Was länger berührt, ist aneinandergedrückt: Kein Treffer beginnt</translation>
+    </message>
+    <message>
+        <source>less far back and forth, of the smaller one, cannot be seen</source>
+        <translation>Ein kleineres Hin und Her, gemessen am kleineren Körper, sieht man nicht</translation>
+    </message>
+    <message>
+        <source>a solver's bodies rattle farther</source>
+        <translation>Die Körper eines Solvers rütteln weiter</translation>
+    </message>
+    <message>
+        <source>pressed</source>
+        <translation>aneinandergedrückt</translation>
+    </message>
+    <message>
+        <source>width</source>
+        <translation>Breite</translation>
+    </message>
+    <message>
+        <source>solver width</source>
+        <translation>Breite bei Solvern</translation>
+    </message>
 </context>
 </TS>

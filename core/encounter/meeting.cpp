@@ -72,6 +72,15 @@ double Pairing::gap_before(Slot a, Slot b) const {
     return it != last_.end() && it->a == a && it->b == b ? it->gap : infinity;
 }
 
+namespace {
+/// By how much the gap of a pair may be wrong because places are rounded.
+double gap_error(const World& now, Slot a, Slot b, const Vec3& normal) {
+    const double rounded = fixed(now, a) || fixed(now, b) ? 1.0 : 2.0;
+    return 0.5 * rounded * now.recording().rounding() *
+           (std::abs(normal[0]) + std::abs(normal[1]) + std::abs(normal[2]));
+}
+} // namespace
+
 void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool first,
                    std::vector<Meeting>& out) const {
     if (at(now, a).def->id > at(now, b).def->id) std::swap(a, b);
@@ -111,8 +120,8 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
                 distance(*at(before, a).geometry, ma.from, *at(before, b).geometry, mb.from, near).gap;
         if (m.gap_before > near) m.gap_before = infinity;
         // What is farther apart at both ends than it travels in between cannot touch on the way.
-        const double moved = travel + ma.turning() * ca.geometry->corner_reach() +
-                             mb.turning() * cb.geometry->corner_reach();
+        const double moved =
+            travel + ma.turning() * ca.geometry->corner_reach() + mb.turning() * cb.geometry->corner_reach();
         const bool apart =
             same_shapes && std::min(m.gap_before, near) + std::min(m.gap_after, near) > 1.000001 * moved;
         if (!unmoved && !apart)
@@ -123,6 +132,10 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
             m.normal = m.sweep.normal, m.on_a = m.sweep.on_a, m.on_b = m.sweep.on_b;
     }
     if (m.gap_after == infinity && m.gap_before == infinity && m.sweep.status == Status::None) return;
+    // What is apart or inside by no more than the rounding of places touches, as far as anyone can tell.
+    m.error = gap_error(now, a, b, m.normal);
+    for (double* gap : {&m.gap_after, &m.gap_before})
+        if (std::abs(*gap) <= m.error) *gap = 0.0;
     out.push_back(m);
 }
 

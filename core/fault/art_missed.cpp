@@ -79,7 +79,8 @@ class ArtMissedRule : public Rule {
         if (!pair) return;
         const auto pose = [&](Slot body) { return step.now.body(body).pose; };
         const ArtLook::Seen sa = art_.seen(step.now, a), sb = art_.seen(step.now, b);
-        const double allowed = context_.recording.slop() + sa.half_pixel + sb.half_pixel;
+        const double allowed =
+            context_.recording.slop() + sa.half_pixel + sb.half_pixel + context_.recording.rounding();
         // What the axes say is never too small: only a new deepest is worth its sixteen directions.
         const double rough = -visible_gap(sa, pose(a), sb, pose(b), 0.0).gap;
         if (rough <= allowed) return;

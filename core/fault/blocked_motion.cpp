@@ -165,10 +165,12 @@ class BlockedMotionRule : public Rule {
         return slop_ / (step.now.dt() * setting("blocked-motion.frames"));
     }
     double clearance() const { return context_.shared.clear * slop_ + context_.recording.header.skin; }
-    /// The way of a step, but at least one that can be seen.
+    /// The way of a step, but at least one that can be seen; what ends it may be as much farther off as
+    /// places are rounded.
     Vec3 ahead(const Step& step, const Vec3& velocity) const {
         return unit(velocity) *
-               std::max(glm::length(velocity) * step.now.dt(), setting("blocked-motion.ahead") * slop_);
+               (context_.recording.rounding() +
+                std::max(glm::length(velocity) * step.now.dt(), setting("blocked-motion.ahead") * slop_));
     }
 
     /// The log says that something stops it there, though the shapes do not show it.

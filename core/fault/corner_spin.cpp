@@ -69,7 +69,9 @@ class CornerSpinRule : public Rule {
         const Rotation& turn_is = step.now.body(body).pose.turn;
         const Vec3 from = turn_was.turn_back(unit(was.velocity)), to = turn_is.turn_back(unit(is.velocity));
         const bool goes = from != Vec3(0.0) && to != Vec3(0.0);
-        return glm::length(goes ? to - from : by) > same;
+        const double noise = context_.observed.rounding(step, body) /
+                             std::min(glm::length(was.velocity), glm::length(is.velocity));
+        return glm::length(goes ? to - from : by) > (goes ? same + noise : same);
     }
 
     /// More turn in this step, or at its end, than the step before had, in radians a step.

@@ -105,7 +105,7 @@ bool DeepOverlapRule::judged(const Step& step, const Meeting& m) const {
     if (m.does != Does::Solid || m.gap_after >= 0.0 || one_way(m.a) || one_way(m.b) ||
         one_owner(step.now, m.a, m.b))
         return false;
-    const double least = most(step.now, m.a, m.b);
+    const double least = most(step.now, m.a, m.b) + m.error;
     if (m.gap_after >= -least && context_.passes(shallow, step, m, -m.gap_after, least)) return false;
     return (step.now.stays(m.a) && step.now.stays(m.b)) || !context_.passes(removed, step, m);
 }
@@ -165,7 +165,7 @@ void DeepOverlapRule::take(const Step& step, const Meeting& m) {
     // Engines that look at the start of a step see in the next frame what came in this one.
     if (step.index > run.first)
         run.loaded = run.loaded && (m.contact || !step.now.recording().header.has(Channel::Contacts)) &&
-                     closing <= closing_that_matters(step) && step.index == run.last + 1;
+                     closing <= context_.observed.closing_that_matters(step, m) && step.index == run.last + 1;
     if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= context_.shared.hardly * run.closing)
         run.responded = true;
     // The frame after the response must already be less deep.
@@ -185,7 +185,8 @@ void DeepOverlapRule::take(const Step& step, const Meeting& m) {
     // No solver at work leaves a depth just as it is, not even for a moment.
     constexpr double same = 1e-4;
     constexpr std::size_t at_rest = 3; // frames
-    const bool lay = step.index == run.last + 1 && std::abs(depth - run.previous) <= same * run.previous;
+    const bool lay =
+        m.error == 0.0 && step.index == run.last + 1 && std::abs(depth - run.previous) <= same * run.previous;
     run.still = step.index > run.first && lay ? run.still + 1 : 0;
     if (run.still >= at_rest) run.lies = true, run.loaded = false;
     run.previous = depth, run.last = step.index;

@@ -23,8 +23,11 @@ constexpr Excuse derived =
     excuse("derived", "velocities are derived from positions: one response shows in two steps");
 constexpr Excuse by_steps = excuse("solver", "a solver may take two steps for one response");
 constexpr Excuse late = excuse("late-response", "it was turned one frame later");
+constexpr Excuse pressed =
+    limit("pressed", "the two were touching for {0} already; a hit comes from apart, or within {1}",
+          Measure::Frames);
 constexpr const Excuse* excuses[] = {&new_approach, &other_turns, &elsewhere, &no_new_contact,
-                                     &derived,      &by_steps,    &late};
+                                     &derived,      &by_steps,    &late,      &pressed};
 
 using Pair = std::pair<Slot, Slot>;
 
@@ -67,6 +70,9 @@ class DoubleHitRule : public Rule {
                 it = (close(it->second), open_.erase(it));
             else
                 ++it;
+        constexpr std::size_t now_and_then = 128; // frames
+        if (step.index % now_and_then == 0)
+            std::erase_if(touching_, [&](const auto& t) { return t.second.last + 1 < step.index; });
     }
     void finish() override {
         for (auto& [pair, a] : open_) close(a);
@@ -86,7 +92,14 @@ class DoubleHitRule : public Rule {
     RuleContext context_;
     std::size_t window_;
     double share_;
+    struct Touching {
+        std::size_t since = 0, last = 0; ///< frames
+        Vec3 normal{0.0};
+    };
+    std::size_t touching(const Step& step, const Meeting& m);
+
     std::map<Pair, Approach> open_;
+    std::map<Pair, Touching> touching_;
     std::vector<Cancelled> cancelled_;
     Reports reports_;
 };
@@ -113,9 +126,7 @@ bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
 
 bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Approach& a,
                                     double turned) const {
-    const double matters =
-        std::max({closing_that_matters(step), context_.observed.rounding(step, at(step.now, m.a).body),
-                  context_.observed.rounding(step, at(step.now, m.b).body)});
+    const double matters = context_.observed.closing_that_matters(step, m);
     if (turned < std::max(matters, share_ * (a.turns[0].before - a.turns[0].after))) return false;
     const auto passes = [&](const Excuse& e, double measured = 0.0, double limit = 0.0) {
         return context_.passes(e, step, m, measured, limit);
@@ -143,6 +154,15 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
     return true;
 }
 
+/// For how many frames before this one the two have touched there.
+std::size_t DoubleHitRule::touching(const Step& step, const Meeting& m) {
+    Touching& t = touching_[{m.a, m.b}];
+    const bool goes_on = t.last + 1 >= step.index && glm::dot(t.normal, m.normal) > context_.shared.same_face;
+    if (!goes_on) t.since = step.index;
+    t.last = step.index, t.normal = m.normal;
+    return step.index - t.since;
+}
+
 void DoubleHitRule::solid(const Step& step, const Meeting& m) {
     const Recording& r = context_.recording;
     const double slop = r.slop() + r.header.skin;
@@ -162,9 +182,14 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
     }
     const bool touched = m.contact || std::min(m.gap_before, m.gap_after) <= slop || m.closest() <= 0.0;
     if (!touched) return;
+    const std::size_t lies = touching(step, m);
     const auto [before, after] = change_of(step, m);
     if (it == open_.end()) {
-        if (before < closing_that_matters(step) || after > context_.shared.hardly * before) return;
+        if (before < context_.observed.closing_that_matters(step, m) ||
+            after > context_.shared.hardly * before)
+            return;
+        const double least = context_.settings["double-hit.pressed"], frames = static_cast<double>(lies);
+        if (frames > least && context_.passes(pressed, step, m, frames, least)) return;
         Approach a;
         std::tie(a.mover, a.other) = mover_first(step.before, step.now, m.a, m.b);
         a.turns.push_back({step.index, before, after});
@@ -263,7 +288,8 @@ void DoubleHitRule::look_for_cancelled(const Step& step) {
         // A velocity that is not logged is a mean over the step: what a solver turned shows in the next one.
         const BodyState& moved = step.now.body_of(mover);
         const bool mean = moved.def->moves == Moves::Dynamic && !moved.velocity_logged;
-        if (!mean && c.before >= closing_that_matters(step) && c.after >= context_.shared.turned * c.before)
+        if (!mean && c.before >= context_.observed.closing_that_matters(step, m) &&
+            c.after >= context_.shared.turned * c.before)
             hits.push_back(side);
     }
     for (std::size_t i = 0; i < hits.size(); ++i)

@@ -75,7 +75,8 @@ bool EdgeLook::opposed(const Step& step, const Touch& t, const Vec3& way) const 
     const Id mine = at(step.now, t.mine).def->id, other = at(step.now, t.other).def->id;
     return std::any_of(step.frame->contacts.begin(), step.frame->contacts.end(), [&](const ContactRow& c) {
         const bool same = c.a == mine && c.b == other, swapped = c.a == other && c.b == mine;
-        return (same || swapped) && (!c.normal || glm::dot(*c.normal, way) * (same ? 1.0 : -1.0) > leans_);
+        return (same || swapped) && c.phase != Phase::End &&
+               (!c.normal || glm::dot(*c.normal, way) * (same ? 1.0 : -1.0) > leans_);
     });
 }
 
@@ -86,7 +87,7 @@ double EdgeLook::supported_share(const Step& step, Slot mine, const std::vector<
     const double left = -g.along(pose, -right_), right = g.along(pose, right_), low = -g.along(pose, -up_),
                  high = g.along(pose, up_);
     // A game may keep a margin of its own: what the log says carries the body carries it from there.
-    double rest = 2.0 * slop_ + r_.header.skin;
+    double rest = 2.0 * slop_ + r_.header.skin + r_.rounding();
     for (const Touch& t : all)
         if (t.logged && t.mine == mine && glm::dot(t.normal, up_) < 0.0) rest = std::max(rest, t.gap + slop_);
     // A box on a slope stands on one corner; the slope goes on below the rest of it.

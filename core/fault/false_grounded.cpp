@@ -140,7 +140,8 @@ class FalseGroundedRule : public Rule {
             glm::dot(step.now.motion_since(step.before, body).travel(), context_.recording.header.up));
         constexpr double rounding = 1e-3; // of its extent
         return extent < infinity && sinks <= rounding * extent &&
-               gap_below(step.now, body) <= context_.settings["false-grounded.hover"] * extent;
+               gap_below(step.now, body) <=
+                   context_.settings["false-grounded.hover"] * extent + context_.recording.rounding();
     }
 
     /// It sinks from what is below it as fast as falling begins: nothing holds it up.

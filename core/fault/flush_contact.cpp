@@ -16,11 +16,14 @@ constexpr Excuse rarely =
     excuse("rarely", "it changes rarely in {0}: that is the game, not rounding", Measure::Frames);
 constexpr Excuse flickers =
     excuse("solver", "a solver laid it down: {0} changes are its flicker; {1} are needed");
-constexpr const Excuse* excuses[] = {&steady, &rarely, &flickers};
+constexpr Excuse with_reason =
+    excuse("with-reason",
+           "it changes as the body goes, or wants to go, another way; else {0} times, and {1} are needed");
+constexpr const Excuse* excuses[] = {&steady, &rarely, &flickers, &with_reason};
 
 struct Told {
-    int answer = 0;
-    std::size_t changes = 0;
+    int answer = 0, doing = 0;            // doing: see what_it_does
+    std::size_t changes = 0, unasked = 0; // unasked: while it does the same, at the same face
 };
 
 struct Run {
@@ -28,7 +31,7 @@ struct Run {
     Slot mover = -1, other = -1;
     std::size_t frames = 0;
     double most = 0.0, place = 0.0, low = infinity, high = -infinity; // gaps in ULPs; size of one
-    Vec3 at{0.0};
+    Vec3 at{0.0}, normal{0.0};                                        // normal: of the last frame
     std::map<std::string, Told> told; // by what it says: contact, grounded state, ...
 };
 
@@ -78,7 +81,10 @@ class FlushContactRule : public Rule {
             const Id a = at(step.now, m.a).def->id, b = at(step.now, m.b).def->id;
             out["contact"] = std::any_of(
                 step.frame->contacts.begin(), step.frame->contacts.end(), [&](const ContactRow& c) {
-                    return c.active && c.phase != Phase::End && std::minmax(c.a, c.b) == std::minmax(a, b);
+                    const bool of_it =
+                        !c.normal || std::abs(glm::dot(*c.normal, m.normal)) > context_.shared.toward;
+                    return c.active && c.phase != Phase::End && of_it &&
+                           std::minmax(c.a, c.b) == std::minmax(a, b);
                 });
         }
         const auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
@@ -93,6 +99,7 @@ class FlushContactRule : public Rule {
     }
 
     void take(const Step& step, const Meeting& m) {
+        if (m.error > 0.0) return; // how its places are rounded decides, not how the game computes
         const double place = ulp(step, m);
         if (!(place > 0.0) || std::abs(m.gap_after) > most_ * place) return;
         const Run* under_way = runs_.find({m.a, m.b});
@@ -101,15 +108,31 @@ class FlushContactRule : public Rule {
         if (said.empty() && !context_.recording.header.has(Channel::Iterations)) return; // nothing is told
         Run& run = runs_.at({m.a, m.b}, step.index);
         if (fresh) std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
+        const int doing = what_it_does(step, m, run.mover, most_ * place);
+        constexpr double hardly_turns = 1e-9; // from 1, of a cosine
+        const bool same_face = glm::dot(run.normal, m.normal) > 1.0 - hardly_turns;
+        run.normal = m.normal;
         for (const auto& [what, answer] : said) {
             const auto [it, first] = run.told.try_emplace(what);
-            it->second.changes += !first && it->second.answer != answer;
-            it->second.answer = answer;
+            Told& told = it->second;
+            const bool changes = !first && told.answer != answer;
+            told.changes += changes, told.unasked += changes && told.doing == doing && same_face;
+            told.answer = answer, told.doing = doing;
         }
         run.place = std::max(run.place, place), ++run.frames;
         run.most = std::max(run.most, std::abs(m.gap_after) / place);
         run.low = std::min(run.low, m.gap_after), run.high = std::max(run.high, m.gap_after);
         run.at = (m.on_a + m.on_b) * 0.5;
+    }
+
+    /// A number for: it wants to go into the surface, out of it or neither; and the two move against each
+    /// other, or do not.
+    static int what_it_does(const Step& step, const Meeting& m, Slot mover, double hardly) {
+        const BodyState& is = step.now.body_of(mover);
+        const double in = is.has_desired ? glm::dot(is.desired, mover == m.a ? m.normal : -m.normal) : 0.0;
+        const bool moves = glm::length(relative_travel(step.before, step.now, m.a, m.b)) > hardly;
+        constexpr int wishes = 3;
+        return (in > 0.0 ? 1 : in < 0.0 ? 2 : 0) + (moves ? wishes : 0);
     }
 
     void close(const Run& run) const {
@@ -126,6 +149,8 @@ class FlushContactRule : public Rule {
         const double changes = static_cast<double>(told.changes),
                      least = context_.settings["flush-contact.changes"];
         if (changes < least && (changes == 0.0 || passes(steady, changes, least))) return;
+        const double unasked = static_cast<double>(told.unasked);
+        if (unasked < least && passes(with_reason, unasked, least)) return;
         if (told.changes * 2 * holes_ < run.frames &&
             passes(rarely, static_cast<double>(run.frames), 2.0 * changes * static_cast<double>(holes_)))
             return;

@@ -91,7 +91,7 @@ class HitOutsideArtRule : public Rule {
         for (const double t : moments)
             if (const Distance d = visible_gap(a, ma.at(t), b, mb.at(t)); d.gap < nearest.gap) nearest = d;
         const Distance now = visible_gap(a, ma.to, b, mb.to);
-        const double allowed = context_.recording.slop() + a.half_pixel + b.half_pixel;
+        const double allowed = context_.recording.slop() + a.half_pixel + b.half_pixel + m.error;
         run.apart = nearest.known && nearest.gap > allowed, run.gap = nearest.gap, run.allowed = allowed;
         run.on_a = now.on_a, run.on_b = now.on_b;
         run.at =

@@ -26,6 +26,7 @@ struct Blocked {
     Vec3 at{0.0}, way{0.0};
     double gap = infinity; // to the nearest thing seen that way
     double speed = 0.0;    // that was lost, at first
+    double wanted = 0.0;   // way that it would go in a frame
     std::size_t frames = 0;
 };
 
@@ -134,7 +135,8 @@ class InvisibleWallRule : public Rule {
         const bool stands = now < same * desired && speed < same * desired;
         UnderWay& moved = under_way_[body];
         if (glm::length(moved.desired - is.desired) > same * desired) moved = {is.desired, {}, 0.0};
-        if (now >= context_.settings["invisible-wall.moved_share"] * desired)
+        const double rounding = context_.recording.rounding() / step.now.dt();
+        if (now >= context_.settings["invisible-wall.moved_share"] * desired + rounding)
             moved.at = step.index, moved.speed = std::max(now, speed), moved.since = 0.0;
         moved.since += step.now.dt();
         // Between going and standing it was slowed down: what is in its way then is what stops it.
@@ -151,7 +153,8 @@ class InvisibleWallRule : public Rule {
             return;
         const double before = moved.speed;
         Blocked& b = nothing_.at(body, step.index);
-        if (b.frames++ == 0) b.way = way, b.speed = before - now, b.at = is.pose.at;
+        if (b.frames++ == 0)
+            b.wanted = desired * step.now.dt(), b.way = way, b.speed = before - now, b.at = is.pose.at;
     }
 
     bool in_the_way(const Step& step, Slot body, const Vec3& way) const {
@@ -201,8 +204,11 @@ class InvisibleWallRule : public Rule {
 
     void stopped_by_nothing(Slot body, const Blocked& b) const {
         const Recording& r = context_.recording;
+        // Among rounded places it may be that much longer before a slow one is seen to go on.
+        const double moves = context_.settings["invisible-wall.stands_share"] * b.wanted;
         const double frames = static_cast<double>(b.frames),
-                     least = context_.settings["invisible-wall.frames"];
+                     least = std::max(context_.settings["invisible-wall.frames"],
+                                      std::ceil(r.rounding() / moves));
         if (frames < least && context_.passes_body(too_short, b.first, b.last, body, frames, least)) return;
         const World w = r.world_at(b.first);
         if (w.colliders_of(body).empty()) return;

@@ -5,6 +5,7 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
+#include "observation/measures.hpp"
 
 namespace oddbounce {
 
@@ -29,6 +30,7 @@ struct Run {
     Vec3 normal{0.0}, at{0.0};                            // from the mover to the other
     Vec3 relative{0.0}, own{0.0}, went{0.0}; // of the frame before: velocities, and the way as one
     Vec3 change{0.0};                        // direction of the last reversal
+    double error = 0.0;                      // of the gaps, where places are rounded
 };
 
 class JitterRule : public Rule {
@@ -110,7 +112,8 @@ class JitterRule : public Rule {
         const Vec3 own = step.now.body_of(run.mover).velocity,
                    relative = own - step.now.body_of(run.other).velocity,
                    went = relative_travel(step.before, step.now, run.mover, run.other) / step.now.dt();
-        const double matters = (solved(m.a) || solved(m.b) ? 2.0 : 1.0) * closing_that_matters(step);
+        const double matters =
+            (solved(m.a) || solved(m.b) ? 2.0 : 1.0) * context_.observed.closing_that_matters(step, m);
         const Vec3 change = reversed(step, m, run, relative, own, went, matters);
         const bool back = run.turns == 0 || glm::dot(change, run.change) < -context_.shared.toward;
         if (change != Vec3(0.0) && back) {
@@ -120,6 +123,7 @@ class JitterRule : public Rule {
             run.speed = std::max(run.speed, std::abs(glm::dot(relative, change)));
             if (m.gap_after != infinity)
                 run.low = std::min(run.low, m.gap_after), run.high = std::max(run.high, m.gap_after);
+            run.error = std::max(run.error, m.error);
             run.at = (m.on_a + m.on_b) * 0.5;
         } else {
             // Over, or never begun: what was there stays one finding, what comes is another.
@@ -138,10 +142,13 @@ class JitterRule : public Rule {
         const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Dynamic; };
         return solved(run.mover) || solved(run.other) ? 3 * least_ : least_;
     }
-    /// Less far back and forth cannot be seen; a solver's bodies rattle farther.
+    /// Less far back and forth is in order.
     double least_width(const World& w, const Run& run) const {
         const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Dynamic; };
-        return (solved(run.mover) || solved(run.other) ? 4.0 : 1.0) * context_.recording.slop();
+        const double slops =
+            solved(run.mover) || solved(run.other) ? context_.settings["jitter.solver_width"] : 1.0;
+        return std::max({slops * context_.recording.slop(), 2.0 * run.error,
+                         context_.settings["jitter.width"] * moving_extent(w, run.mover, run.other)});
     }
     /// How far it goes back and forth.
     static double wide(const World& w, const Run& run) {

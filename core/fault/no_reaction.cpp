@@ -80,7 +80,10 @@ class NoReactionRule : public Rule {
                     touch(c.mark_a.slot, c.mark_b.slot, c.phase == Phase::Begin);
         } else
             for (const Meeting& m : step.meetings)
-                if (m.does != Does::Ignore && m.closest() <= 0.0) touch(m.a, m.b, false);
+                // Where places are rounded, only an overlap is a touch for certain.
+                if (m.does != Does::Ignore && m.closest() <= 0.0 &&
+                    (m.error == 0.0 || std::min(m.gap_before, m.gap_after) < 0.0))
+                    touch(m.a, m.b, false);
         std::erase_if(touching_, [&](const auto& t) { return t.second + holes_ < step.index; });
     }
 
@@ -107,14 +110,14 @@ class NoReactionRule : public Rule {
         return std::minmax(layer_of(w, a), layer_of(w, b));
     }
     /// A touch that matters: something flew at it, or it is there to report.
-    static bool hits(const Step& step, Slot a, Slot b) {
+    bool hits(const Step& step, Slot a, Slot b) const {
         const auto all = step.of(at(step.now, a).body);
         const auto it = std::find_if(all.begin(), all.end(), [&](const Meeting* m) {
             return std::minmax(m->a, m->b) == std::minmax(a, b);
         });
         if (it == all.end()) return false;
-        return (*it)->does == Does::Report ||
-               closing_speed(step.before, (*it)->a, (*it)->b, (*it)->normal) > closing_that_matters(step);
+        return (*it)->does == Does::Report || closing_speed(step.before, (*it)->a, (*it)->b, (*it)->normal) >
+                                                  context_.observed.closing_that_matters(step, **it);
     }
 
     void compare(const Step& step) {

@@ -125,7 +125,7 @@ class RayWrongAnswerRule : public Rule {
             const auto some_reading = [&] {
                 return right(step.now, ray, hit, all) ||
                        right(step.before, ray, hit, look_along(step.before, ray)) ||
-                       nearly_right(step.now, ray, hit);
+                       nearly_right(step.now, ray, hit) || nearly_right(step.before, ray, hit);
             };
             const bool collider_is_right =
                 self || (some_reading() && (should == hit || passes(another_reading)));
@@ -182,6 +182,7 @@ class RayWrongAnswerRule : public Rule {
     bool wrong_cell(const Step& step, const RayRow& ray) const {
         const Vec3 ulps = ray_ulps(context_.recording, ray);
         const double rounding =
+            context_.recording.rounding() +
             std::max(context_.settings["ray-wrong-answer.cell"] * context_.recording.slop(),
                      context_.settings["ray-knife-edge.ulps"] * ulps[longest_axis(ulps)]);
         const auto wrong = [&](const World& w) {
@@ -200,7 +201,8 @@ class RayWrongAnswerRule : public Rule {
 
     /// Games read a start inside, their own colliders and one-ways either way: any reading will do.
     bool right(const World& w, const RayRow& ray, Slot hit, const std::vector<RayMeets>& all) const {
-        const double near = context_.recording.slop() / std::max(glm::length(ray.to - ray.from), 1e-12);
+        const double near = (context_.recording.slop() + context_.recording.rounding()) /
+                            std::max(glm::length(ray.to - ray.from), 1e-12);
         for (int reading = 0; reading < 8; ++reading) {
             const RayMeets* first = nullptr;
             const RayMeets* own = nullptr;
@@ -219,12 +221,12 @@ class RayWrongAnswerRule : public Rule {
         }
         return false;
     }
-    /// A ray that grazes: a slop's hundredth aside the answer is another.
+    /// A ray that grazes: a slop's hundredth aside, or what places are rounded by, the answer is another.
     bool nearly_right(const World& w, const RayRow& ray, Slot hit) const {
         const Vec3 way = ray.to - ray.from;
         const double length = glm::length(way);
         if (length == 0.0) return true;
-        const double aside = 0.01 * context_.recording.slop();
+        const double aside = 0.01 * context_.recording.slop() + context_.recording.rounding();
         for (const Vec3& side : directions(context_.recording).across(way))
             for (const double by : {-aside, aside}) {
                 RayRow moved = ray;

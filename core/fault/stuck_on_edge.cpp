@@ -33,10 +33,11 @@ constexpr Excuse balanced =
 constexpr Excuse enough_ground =
     limit("enough-ground", "{0} of its width is supported; less than {1} is reported", Measure::Share);
 constexpr Excuse in_a_pile = excuse("pile", "it is held by others that move: a pile");
+constexpr Excuse rounded = excuse("rounded", "its places are rounded: a fall that begins does not show yet");
 constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);
 constexpr const Excuse* excuses[] = {&landing,       &in_the_air, &obstacle,    &no_flat_run,
                                      &no_contact,    &never_fell, &no_way_down, &balanced,
-                                     &enough_ground, &in_a_pile,  &too_short};
+                                     &enough_ground, &in_a_pile,  &rounded,     &too_short};
 
 enum class Kind { None, Seam, Hung, Perch, Hook };
 const char* name(Kind k) {
@@ -58,6 +59,7 @@ const char* name(Kind k) {
 struct Stall {
     Vec3 way{0.0};
     double speed = 0.0, lost = 0.0, thrown = 0.0, rise = 0.0; ///< thrown: unit/s upward; rise: unit
+    double missed = 0.0;                                      ///< of the way that it wanted, unit
     bool stuck = false, trip = false;
 };
 
@@ -66,7 +68,7 @@ struct Evidence {
     Slot mine = -1;
     std::vector<Slot> others;
     Vec3 at{0.0};
-    double friction = 0.0, overhang = 0.0, lost = 0.0, thrown = 0.0;
+    double friction = 0.0, overhang = 0.0, lost = 0.0, thrown = 0.0, missed = infinity;
     bool trip = false;
 };
 
@@ -74,7 +76,7 @@ struct Run {
     Evidence evidence;
     std::size_t first = 0, last = 0, frames = 0;
     bool trip = false;
-    double lost = 0.0, thrown = 0.0;
+    double lost = 0.0, thrown = 0.0, missed = 0.0, grain = 0.0; // grain: by which its places are rounded
 };
 
 class StuckOnEdgeRule : public Rule {
@@ -152,7 +154,9 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     // Code that steers a walker of a solver sends it back as fast as it came; no seam does.
     const bool sent_back =
         now.def->moves == Moves::Dynamic && now.def->upright && is < -context_.shared.turned * was;
-    s.trip = ran && !sent_back && is < context_.settings["stuck-on-edge.trip_share"] * was &&
+    s.missed = std::max(0.0, s.speed - moved) * dt;
+    s.trip = ran && !sent_back && was - is > context_.observed.rounding(step, body) &&
+             is < context_.settings["stuck-on-edge.trip_share"] * was &&
              (moved < context_.settings["stuck-on-edge.goes_on"] * was || stands);
     // Who lands is stopped by the friction of the landing.
     const double landed = glm::dot(now.velocity - before.velocity, up_);
@@ -176,8 +180,14 @@ Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const std::vector<To
     const std::optional<Stall> s = stalled(step, body);
     if (!s) return {};
     const double near = slop_ + r_.header.skin + s->rise;
+    // What it flies up from, beside it, does not support it; a seam may throw it up.
+    const auto leaves = [&](const Touch& t) {
+        const BodyState &is = step.now.body(body), &on = step.now.body_of(t.other);
+        return s->thrown == 0.0 && is.velocity_known &&
+               glm::dot(on.velocity - is.velocity, t.normal) > closing_that_matters(step);
+    };
     const bool supported = std::any_of(all.begin(), all.end(), [&](const Touch& t) {
-        return t.gap <= near && look_.walkable(step, body, t.normal);
+        return t.gap <= near && look_.walkable(step, body, t.normal) && !leaves(t);
     });
     const auto passes = [&](const Excuse& e, double measured = 0.0) {
         return context_.passes_body(e, step.index, step.index, body, measured);
@@ -187,7 +197,11 @@ Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const std::vector<To
     // Thrown up: what rises behind the seam is a slope that it goes up.
     const double ahead =
         std::max(s->speed * step.now.dt(), 4.0 * slop_) + (s->thrown > 0.0 ? 20.0 * slop_ : 0.0);
-    if (!look_.free_ahead(step, body, up_ * lift, s->way * ahead) && passes(obstacle, lift)) return {};
+    // A game that moves axis by axis meets what is in its way where it was before it fell.
+    const double fell = -glm::dot(step.now.motion_since(step.before, body).travel(), up_);
+    for (const double height : {lift, std::max(lift, fell)})
+        if (!look_.free_ahead(step, body, up_ * height, s->way * ahead) && passes(obstacle, height))
+            return {};
     for (const Touch& t : all) {
         Vec3 vertex;
         if (!look_.vertex_ahead(step, t, s->way, lift + slop_, vertex)) continue;
@@ -196,7 +210,7 @@ Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const std::vector<To
             continue;
         Evidence e;
         e.kind = Kind::Seam, e.mine = t.mine, e.others = {t.other}, e.at = vertex, e.trip = s->trip;
-        e.lost = s->lost, e.thrown = s->thrown;
+        e.lost = s->lost, e.thrown = s->thrown, e.missed = s->missed;
         for (const Touch& o : all)
             if (o.other != t.other && o.gap <= near && look_.walkable(step, body, o.normal))
                 e.others.push_back(o.other);
@@ -223,6 +237,11 @@ std::optional<double> StuckOnEdgeRule::does_not_fall(const Step& step, Slot body
         return {};
     }
     ++still;
+    // Among rounded places nobody sees a fall begin.
+    constexpr double seen = 4.0; // times the rounding
+    const double time = dt * still, fall = gravity_ * time * time / 2.0;
+    if (fall <= seen * r_.rounding() && context_.passes_body(rounded, step.index, step.index, body))
+        return {};
     return should;
 }
 
@@ -265,7 +284,9 @@ Evidence StuckOnEdgeRule::carried(const Step& step, Slot body, Slot mine, const 
     const bool hooked = feet > context_.settings["stuck-on-edge.overhang_height"] * tall;
     const double least =
         context_.settings[hooked ? "stuck-on-edge.overhang_share" : "stuck-on-edge.ledge_share"];
-    if (share >= least && context_.passes_body(enough_ground, step.index, step.index, body, share, least))
+    const double error = r_.rounding() / at(step.now, mine).geometry->extent();
+    if (share + error >= least &&
+        context_.passes_body(enough_ground, step.index, step.index, body, share, least))
         return {};
     e.kind = hooked ? Kind::Hook : Kind::Perch;
     return e;
@@ -306,7 +327,8 @@ Evidence StuckOnEdgeRule::judge(const Step& step, Slot body) {
     if (!now.present || !now.def || now.def->moves == Moves::Static || now.fresh || now.teleported ||
         step.index == 0)
         return {};
-    if (gravity_ > 0.0 && now.velocity_known && before.velocity_known) {
+    if (gravity_ > 0.0 && now.velocity_known && before.velocity_known &&
+        context_.observed.rounding(step, body) < gravity_ * step.now.dt()) {
         const double gain = glm::dot(before.velocity - now.velocity, up_) / (gravity_ * step.now.dt());
         if (gain > context_.settings["stuck-on-edge.falls_least"] &&
             gain < context_.settings["stuck-on-edge.falls_most"])
@@ -334,12 +356,12 @@ void StuckOnEdgeRule::step(const Step& step) {
             it = runs_.end();
         }
         if (e.kind == Kind::None) continue;
-        if (it == runs_.end())
-            it = runs_.emplace(body, Run{e, step.index, step.index, 0, false, 0.0, 0.0}).first;
+        if (it == runs_.end()) it = runs_.emplace(body, Run{e, step.index, step.index}).first;
         Run& run = it->second;
         run.last = step.index, ++run.frames;
         run.trip = run.trip || e.trip, run.lost = std::max(run.lost, e.lost);
         run.thrown = std::max(run.thrown, e.thrown);
+        run.missed += e.missed, run.grain = r_.rounding();
     }
 }
 
@@ -366,7 +388,7 @@ void StuckOnEdgeRule::suggest(Finding& f, const Run& run) const {
 }
 
 void StuckOnEdgeRule::close(const Run& run) const {
-    const bool long_enough = run.frames >= frames_;
+    const bool long_enough = run.frames >= frames_ && run.missed > run.grain;
     if (!long_enough && !run.trip &&
         context_.passes(too_short, run.first, run.last, run.evidence.mine, run.evidence.others[0],
                         static_cast<double>(run.frames), static_cast<double>(frames_)))

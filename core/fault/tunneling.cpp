@@ -89,7 +89,7 @@ class TunnelingRule : public Rule {
     double jump(const Step& step, Slot mover) const;
     void follow_point(const Step& step, Crossing& c) const;
     bool goes_round(const Step& step, const Crossing& c) const;
-    bool deep_enough(const Step& step, const Crossing& c) const;
+    bool deep_enough(const Step& step, const Crossing& c, double slop) const;
     void measure(const Step& step, Crossing& c) const;
     void settle(const Step& step, Crossing& c) const;
     void emit();
@@ -102,7 +102,7 @@ class TunnelingRule : public Rule {
 };
 
 void TunnelingRule::consider(const Step& step, const Meeting& m) {
-    const double slop = context_.recording.slop();
+    const double slop = std::max(context_.recording.slop(), m.error);
     const bool crossed =
         m.sweep.status == Status::Found || m.sweep.status == Status::Started; // from a touch, too
     if (!crossed || m.sweep.last >= 1.0 || one_owner(step.now, m.a, m.b)) return;
@@ -134,7 +134,7 @@ void TunnelingRule::consider(const Step& step, const Meeting& m) {
          (previous_ && answered_by_log(step.before, *previous_, c, most))) &&
         context_.passes(logged_response, step, m))
         return;
-    if (!deep_enough(step, c) && context_.passes(clip, step, m)) return;
+    if (!deep_enough(step, c, slop) && context_.passes(clip, step, m)) return;
     if (goes_round(step, c) && context_.passes(goes_round_corner, step, m)) return;
     c.jump = jump(step, c.mover);
     if (c.jump > 0.0 && step.now.body_of(c.mover).velocity_logged &&
@@ -194,12 +194,11 @@ bool TunnelingRule::goes_round(const Step& step, const Crossing& c) const {
     return clear(rise) || clear(straight.travel() - rise);
 }
 
-bool TunnelingRule::deep_enough(const Step& step, const Crossing& c) const {
+bool TunnelingRule::deep_enough(const Step& step, const Crossing& c, double slop) const {
     const ColliderState &cm = at(step.now, c.mover), &co = at(step.now, c.other);
     const Motion mm = step.now.motion_since(step.before, cm.body),
                  mo = step.now.motion_since(step.before, co.body);
-    double least = std::min(context_.settings["tunneling.least_depth"] * context_.recording.slop(),
-                            0.25 * cm.geometry->extent());
+    double least = std::min(context_.settings["tunneling.least_depth"] * slop, 0.25 * cm.geometry->extent());
     // Past a corner, in by one face and out by its neighbour, it must be as deep as an overlap that shows.
     const double out = std::min(1.0, c.sweep.last + 1e-3);
     const Distance leaving = distance(*cm.geometry, mm.at(out), *co.geometry, mo.at(out));

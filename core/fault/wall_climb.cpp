@@ -22,14 +22,18 @@ constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", 
 constexpr Excuse whole_pixels = excuse("whole-pixels", "its places are whole pixels: it may as well fly");
 constexpr const Excuse* excuses[] = {&wanted, &flight, &carried, &step_height, &too_short, &whole_pixels};
 
+struct Rise {
+    double by, dt;
+};
+
 struct Run {
     std::size_t first = 0, last = 0;
     Slot mover = -1, other = -1;
     double rise = 0.0, slope = 0.0, least = 0.0; // height gained; degrees; height that is in order
     std::size_t frames = 0;
-    double first_speed = 0.0, last_speed = 0.0, slows = 0.0; // upward; by how much a flight would slow down
-    double noise = 0.0;                                      // of these speeds, where places are rounded
-    Vec3 began{0.0}, at{0.0};                                // the first and the last contact
+    double grain = 0.0, pull = 0.0; // by which its places are rounded; how a flight would slow down, unit/s²
+    std::vector<Rise> rises;        // of each frame, where places are rounded
+    Vec3 began{0.0}, at{0.0};       // the first and the last contact
 };
 
 class WallClimbRule : public Rule {
@@ -87,9 +91,11 @@ class WallClimbRule : public Rule {
     /// while nothing touches them.
     struct Flight {
         double speed = 0.0; // upward, of the last step, unit/s
-        double pull = 0.0;  // how fast that decreases, unit/s²
+        double slows = 0.0; // by how much that decreased, unit/s²
+        double pull = 0.0;  // the less of the last two of those: a head that meets a ceiling is no pull
         std::size_t last = 0;
         bool free = false, pulled = false; // untouched in the last step; `pull` is known
+        std::vector<Rise> rises;           // of each step while untouched, where places are rounded
     };
 
     void take(const Step& step, Slot body) {
@@ -106,18 +112,18 @@ class WallClimbRule : public Rule {
         };
         if (wants_up && passes(wanted)) return;
         const Steep steep = surfaces(step, body);
-        const bool flies = in_flight(step, body, rise, steep);
+        const double grain = context_.observed.grain(body);
+        const bool flies = in_flight(step, body, rise, steep) && grain == 0.0; // else: on the whole
         Run* run = runs_.find(body);
         if (!steep.meeting || (flies && passes(flight)) || (steep.carried && !run && passes(carried))) return;
         const Slot mine = at(step.now, steep.meeting->a).body == body ? steep.meeting->a : steep.meeting->b;
         const Slot other = mine == steep.meeting->a ? steep.meeting->b : steep.meeting->a;
         Run& r = runs_.at(body, step.index);
         const Flight& f = flights_[body];
-        constexpr double places = 2.0; // a speed rests on two of them, each rounded
-        r.noise = places * context_.observed.grain(body) / step.now.dt(), r.last_speed = f.speed;
-        r.slows += (f.pulled ? f.pull : -glm::dot(context_.recording.header.gravity, up_)) * step.now.dt();
+        r.grain = grain;
+        if (grain > 0.0) r.rises.push_back({rise, step.now.dt()});
         if (r.frames++ == 0) {
-            r.first_speed = f.speed, r.slows = 0.0;
+            r.pull = grain > 0.0 ? least_pull(f, grain) : pull(f);
             r.mover = mine, r.other = other, r.slope = steep.slope;
             const Geometry& g = *at(step.now, mine).geometry;
             const double height = g.along(is.pose, up_) + g.along(is.pose, -up_);
@@ -128,21 +134,62 @@ class WallClimbRule : public Rule {
         if (r.frames == 1) r.began = r.at;
     }
 
+    double pull(const Flight& f) const {
+        return f.pulled ? f.pull : -glm::dot(context_.recording.header.gravity, up_);
+    }
+
+    // Places are rounded: one step tells nothing, the two halves of many do.
+
+    /// By how much it is slower in the second half, unit/s, by how much that may be wrong, and the time
+    /// between.
+    struct Slowing {
+        double by = 0.0, error = 0.0, time = 0.0;
+    };
+    static Slowing slowing(const std::vector<Rise>& rises, double grain) {
+        const std::size_t half = rises.size() / 2;
+        if (half == 0) return {};
+        double way[2] = {}, time[2] = {};
+        for (std::size_t i = 0; i < half; ++i)
+            for (const std::size_t k : {0, 1}) {
+                const Rise& r = rises[k == 0 ? i : rises.size() - 1 - i];
+                way[k] += r.by, time[k] += r.dt;
+            }
+        return {way[0] / time[0] - way[1] / time[1], grain / time[0] + grain / time[1],
+                (time[0] + time[1]) / 2.0};
+    }
+    /// The least that may pull it, after what it did while untouched: it may be pulled less than others are.
+    double least_pull(const Flight& f, double grain) const {
+        if (f.rises.empty()) return pull(f);
+        const Slowing s = slowing(f.rises, grain);
+        return s.time > 0.0 ? std::clamp((s.by - s.error) / s.time, 0.0, pull(f)) : 0.0;
+    }
+    /// It slows down as one that flies, or too little can be told.
+    bool flies_on_the_whole(const Run& run) const {
+        const Slowing s = slowing(run.rises, run.grain);
+        const double taken = run.pull * s.time;
+        return taken <= 2.0 * s.error || s.by >= context_.shared.turned * taken;
+    }
+
     /// It rises no more than one that flies would: gravity slows it, on a slope by its share along the slope.
     /// The first frame of a jump is none, but the next ones tell. Remembers the step.
     bool in_flight(const Step& step, Slot body, double rise, const Steep& steep) {
         const double dt = step.now.dt(), speed = rise / dt;
         Flight& f = flights_[body];
         const bool follows = f.last > 0 && f.last + 1 == step.index && f.speed > 0.0;
-        if (follows && f.free && !steep.touched)
-            f.pull = std::max(0.0, (f.speed - speed) / dt), f.pulled = true;
-        const double pull = f.pulled ? f.pull : -glm::dot(context_.recording.header.gravity, up_);
+        if (follows && f.free && !steep.touched && context_.observed.grain(body) == 0.0) {
+            const double slows = std::max(0.0, (f.speed - speed) / dt);
+            f.pull = f.pulled ? std::min(f.slows, slows) : slows;
+            f.slows = slows, f.pulled = true;
+        }
         const double share = std::pow(std::sin(steep.slope * std::numbers::pi / 180.0), 2.0);
-        const double most = -0.5 * pull * dt * share, rounding = 1e-6 * speed; // of the change of its speed
+        const double most = -0.5 * pull(f) * dt * share,
+                     rounding = 1e-6 * speed; // of the change of its speed
         const double logged = glm::dot(step.before.body(body).velocity, up_);
         const bool flies = (logged > 0.0 && speed < logged + most) ||
                            (follows && f.pulled && speed <= f.speed + most + rounding) ||
                            (follows && speed < f.speed + most);
+        if (!follows) f.rises.clear();
+        if (context_.observed.grain(body) > 0.0 && !steep.touched) f.rises.push_back({rise, dt});
         f.speed = speed, f.last = step.index, f.free = !steep.touched;
         return flies;
     }
@@ -156,12 +203,8 @@ class WallClimbRule : public Rule {
         const double frames = static_cast<double>(run.frames), least = context_.settings["wall-climb.frames"];
         if (frames < least && passes(too_short, frames, least)) return;
         // Among whole pixels a flight shows only in the long run.
-        if (run.noise > 0.0 &&
-            (run.slows <= 2.0 * run.noise ||
-             run.first_speed - run.last_speed >= context_.shared.turned * run.slows) &&
-            passes(whole_pixels))
-            return;
         const World w = r.world_at(run.first);
+        if (run.grain > 0.0 && flies_on_the_whole(run) && passes(whole_pixels)) return;
         Finding f;
         f.fault = "wall-climb", f.first = r.number(run.first), f.last = r.number(run.last);
         name_bodies(w, {run.mover, run.other}, f);

@@ -34,12 +34,12 @@ struct Hit {
     Vec3 came{0.0}, theirs{0.0}; // velocities before it, of the mover and of the other
     double waited = 0.0;         // seconds since then
     Slot mover = -1, other = -1;
-    Vec3 normal{0.0}, at{0.0}; // from the mover to the other
-    double closing = 0.0, fraction = 0.0;
-    Motion way;               // straight on, as it came
-    Pose there;               // of the other
-    std::vector<Vec3> others; // ways in which other surfaces pushed it then
-    bool graze = false;       // it only just comes to touch: the response may be the next frame's
+    Vec3 normal{0.0}, at{0.0};                           // from the mover to the other
+    double closing = 0.0, fraction = 0.0, matters = 0.0; // matters: a smaller change of speed tells nothing
+    Motion way;                                          // straight on, as it came
+    Pose there;                                          // of the other
+    std::vector<Vec3> others;                            // ways in which other surfaces pushed it then
+    bool graze = false; // it only just comes to touch: the response may be the next frame's
 };
 
 class WrongFaceRule : public Rule {
@@ -99,14 +99,14 @@ class WrongFaceRule : public Rule {
         if (!was.velocity_known || !is.velocity_known || is.teleported || is.fresh) return {};
         if (!context_.observed.knows_before(at(step.now, h.mover).body) && context_.passes(mean, step, m))
             return {};
-        const double matters = closing_that_matters(step);
+        const double matters = context_.observed.closing_that_matters(step, m);
         if (glm::length(was.velocity - step.before.body_of(h.other).velocity) <= matters) return {};
         // A game that puts its bodies at the touch may leave them a hair before it: look a slop farther.
         const double longer = 1.0 + slop / std::max(glm::length(was.velocity) * step.now.dt(), slop);
         const Sweep s = swept(step, h.mover, h.other, Vec3(0.0), longer);
         if (s.status != Status::Found && s.status != Status::Started) return {};
         h.way = straight(step, h.mover), h.there = step.now.body_of(h.other).pose;
-        h.came = was.velocity, h.theirs = step.before.body_of(h.other).velocity;
+        h.matters = matters, h.came = was.velocity, h.theirs = step.before.body_of(h.other).velocity;
         h.index = step.index, h.normal = s.normal, h.at = (s.on_a + s.on_b) * 0.5;
         h.fraction = std::min(1.0, s.first * longer);
         h.closing = closing_speed(step.before, h.mover, h.other, h.normal);
@@ -149,7 +149,7 @@ class WrongFaceRule : public Rule {
         const Vec3 before = h.came - theirs_before, now = is.velocity - theirs;
         const bool falls = is.def->moves != Moves::Static;
         const Vec3 change = now - before - (falls ? context_.recording.header.gravity * h.waited : Vec3(0.0));
-        const double matters = closing_that_matters(step);
+        const double matters = h.matters;
         if (glm::length(change) <= matters) {
             if (may_wait && glm::dot(now, h.normal) > context_.shared.turned * h.closing) wait(step, h);
             return;
@@ -251,9 +251,14 @@ class WrongFaceRule : public Rule {
     bool explained(const Step& step, const Hit& h, const Vec3& turned, const Vec3& slides) const {
         const BodyState& is = step.now.body_of(h.mover);
         if (is.has_desired && glm::length(is.desired) > 0.0) {
-            const Vec3 desired = is.desired - h.normal * glm::dot(is.desired, h.normal);
-            if (glm::length(slides - desired) <
-                context_.settings["wrong-face.as_desired"] * glm::length(is.desired))
+            const auto along = [&](const Vec3& v) { return v - h.normal * glm::dot(v, h.normal); };
+            const double close = context_.settings["wrong-face.as_desired"] * glm::length(is.desired);
+            if (glm::length(slides - along(is.desired)) < close) return true;
+            // A mean over the frame in which it began to want another way is of both.
+            const BodyState& was = step.before.body_of(h.mover);
+            const Vec3 now = along(is.desired), before = along(was.desired);
+            if (!is.velocity_logged && was.has_desired &&
+                glm::length(slides - now) + glm::length(slides - before) < glm::length(now - before) + close)
                 return true;
         }
         const Slot own = at(step.now, h.mover).body, met = at(step.now, h.other).body;

@@ -4,6 +4,7 @@
 namespace oddbounce {
 
 void Grain::step(const Step& step) {
+    of_all_ = step.now.recording().rounding();
     for (const Slot body : step.now.movers()) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
         if (is.fresh || is.teleported || is.pose.at == was.pose.at) continue;
@@ -16,8 +17,8 @@ void Grain::step(const Step& step) {
 
 double Grain::of(Slot body) const {
     const auto it = seen_.find(body);
-    return it == seen_.end() || it->second.moves < enough || it->second.grain < smallest ? 0.0
-                                                                                         : it->second.grain;
+    const bool seen = it != seen_.end() && it->second.moves >= enough && it->second.grain >= smallest;
+    return std::max(of_all_, seen ? it->second.grain : 0.0);
 }
 
 } // namespace oddbounce

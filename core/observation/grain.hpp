@@ -12,7 +12,8 @@ namespace oddbounce {
 class Grain {
   public:
     void step(const Step& step);
-    /// The step by which the body's coordinates go, a power of two from 1/16 to 16 units; 0: none is seen.
+    /// The step by which the body's coordinates go: that of the recording, or a power of two from 1/16 to 16
+    /// units; 0: none is seen.
     double of(Slot body) const;
 
   private:
@@ -22,6 +23,7 @@ class Grain {
     };
     static constexpr double largest = 16.0, smallest = 1.0 / 16.0;
     static constexpr std::size_t enough = 4; ///< moves before anything is believed
+    double of_all_ = 0.0;                    ///< the recording's
     std::unordered_map<Slot, Seen> seen_;
 };
 

@@ -2,6 +2,8 @@
 // What is learned of the bodies of a recording as its steps go by, once for all rules.
 #pragma once
 
+#include "encounter/encounter.hpp"
+#include "observation/measures.hpp"
 #include "observation/steadiness.hpp"
 #include "observation/steering.hpp"
 
@@ -18,13 +20,21 @@ class Observed {
     bool steered(Slot body) const { return steering_.steered(body); }
     /// The step by which its coordinates go, in units; 0: none is seen.
     double grain(Slot body) const { return grain_.of(body); }
-
     /// By how much the change of a velocity that is derived from rounded places may be wrong, unit/s; 0:
     /// logged.
     double rounding(const Step& step, Slot body) const {
         constexpr double places = 3.0; // it rests on three of them
         const BodyState& is = step.now.body(body);
         return is.velocity_logged || step.now.dt() <= 0.0 ? 0.0 : places * grain(body) / step.now.dt();
+    }
+    /// Least closing speed of a pair that matters, unit/s: see closing_that_matters. A recording's slop is of
+    /// its median collider; larger ones have their own. And it is more than rounding.
+    double closing_that_matters(const Step& step, const Meeting& m) const {
+        const Recording& r = step.now.recording();
+        const double slop =
+            r.header.slop ? 0.0 : Recording::slop_of_extent * moving_extent(step.now, m.a, m.b);
+        return std::max({oddbounce::closing_that_matters(step), slop / step.now.dt(),
+                         rounding(step, at(step.now, m.a).body), rounding(step, at(step.now, m.b).body)});
     }
     /// Its velocity in `now`, in `before` of the last step is one at the end of the frame, not only a mean.
     bool knows_now(Slot body) const { return steadiness_.now(body); }

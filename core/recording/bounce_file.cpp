@@ -9,6 +9,7 @@
 #include "recording/rows.hpp"
 
 #include <algorithm>
+#include <charconv>
 #include <cstdio>
 #include <filesystem>
 #include <fstream>
@@ -208,6 +209,7 @@ class BounceFile : public Store {
         const std::lock_guard lock(mutex_);
         for (const Definition& d : r.after()) carry(d, r);
         insert_about("after", lines_of(r.after(), header_.space));
+        insert_about("rounding", fmt::format("{}", r.rounding()));
         insert_about("warnings", nlohmann::json(r.reader_warnings())
                                      .dump(-1, ' ', false, nlohmann::json::error_handler_t::replace));
         insert_about("checksum", std::to_string(checksum_of_rest(db_)));
@@ -296,6 +298,15 @@ std::optional<Id> unknown_body(const Recording& r) {
         if (missing(named)) return named;
     }
     return {};
+}
+
+/// The step that places are rounded to.
+double step_of(const std::string& text) {
+    double step = -1.0;
+    const auto read = std::from_chars(text.data(), text.data() + text.size(), step);
+    if (read.ec != std::errc() || read.ptr != text.data() + text.size() || !(step >= 0.0 && step < infinity))
+        throw Damaged("holds a rounding that is not a number");
+    return step;
 }
 
 /// The messages of a file that is written beside name the file that was asked for.
@@ -406,6 +417,7 @@ std::shared_ptr<Recording> open_bounce_file(const std::string& path, const std::
         while (row.next()) placed.push_back(row.whole(0));
 
         Feed feed(name, header, std::move(file));
+        if (const auto rounding = about_if(db, "rounding")) feed.know_rounding(step_of(*rounding));
         feed.draw_from(pictures ? pictures : carried_pictures(path));
         std::size_t last = 0;
         for (Recording::Defined& d : definitions) {

@@ -90,7 +90,7 @@ std::shared_ptr<Recording> clip(const Recording& r, std::size_t first, std::size
     const std::size_t start = std::max(r.begin(), first > 0 ? first - 1 : 0);
     Draft out;
     out.file = r.file, out.header = r.header, out.warnings = r.reader_warnings();
-    out.header.slop = r.slop(), out.pictures = r.pictures();
+    out.header.slop = r.slop(), out.header.rounding = r.rounding(), out.pictures = r.pictures();
     out.frames.push_back(start == 0 ? *r.frame(0) : opening(r, start));
     for (std::size_t i = start + 1; i <= last; ++i) out.frames.push_back(*r.frame(i));
     const std::set<Id> absent = never_there(r, out);

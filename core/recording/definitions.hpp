@@ -42,6 +42,7 @@ struct Header {
     int float_bits = 32;
     std::optional<double> slop; ///< as logged; Recording::slop() has the default
     double skin = 0.0;
+    std::optional<double> rounding; ///< as logged; Recording::rounding() has what the places show
     std::array<bool, channel_count> logs{};
     std::string extra; ///< unknown keys, as the text of a JSON object; empty for none
 

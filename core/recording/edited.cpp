@@ -100,6 +100,7 @@ class EditedSpans : public Store {
 
 std::shared_ptr<Recording> edited(const Recording& base, const Edits& edits) {
     Feed feed(base.file, base.header, std::make_unique<EditedSpans>(base, edits));
+    feed.know_rounding(base.rounding());
     feed.draw_from(edits.pictures ? edits.pictures : base.pictures());
     for (const Recording::Defined& d : edits.definitions) feed.know(d.before, d.definition);
     if (base.begin() > 0) feed.skip(base.begin(), base.number(base.begin()));

@@ -18,7 +18,9 @@ using Writing = std::unique_lock<std::shared_mutex>;
 
 Feed::Feed(std::string file, Header header, MakeStore make_store)
     : recording_(std::make_shared<Recording>(std::move(file), std::move(header))), now_(*recording_),
-      make_store_(std::move(make_store)) {}
+      make_store_(std::move(make_store)) {
+    if (const auto rounding = recording_->header.rounding) know_rounding(*rounding);
+}
 
 Feed::Feed(std::string file, Header header, std::unique_ptr<Store> store)
     : Feed(std::move(file), std::move(header)) {
@@ -104,6 +106,11 @@ std::optional<UnknownId> Feed::take(Frame&& frame) {
         r.tail_->frames.push_back(held);
     }
     if (r.store_) r.store_->arrived(*held, r.size() - 1);
+    if (places_) {
+        constexpr double coarse = 0.25; // of the median collider: who steps so far goes from tile to tile
+        places_->take(*held, now_);
+        r.rounding_ = places_->step() <= coarse * r.median_extent() ? places_->step() : 0.0;
+    }
     now_.step(*held);
     last_ = held;
     r.grown_.notify_all();
@@ -218,6 +225,8 @@ void Feed::resume() {
     now_ = recording_->world_at(recording_->size() - 1);
     recording_->tail_->start = std::make_shared<const World>(now_);
 }
+
+void Feed::know_rounding(double step) { recording_->rounding_ = step, places_.reset(); }
 
 void Feed::note_placed(Slot body) {
     const Writing lock(recording_->mutex_);

@@ -185,6 +185,8 @@ Header LogReader::read_header_values(Header h, Keys k) {
     if (k.has("slop")) h.slop = k.number("slop");
     if (h.slop && *h.slop < 0.0) k.place().fail("slop", "must not be negative");
     h.skin = k.number("skin", 0.0);
+    if (k.has("rounding")) h.rounding = k.number("rounding");
+    if (h.rounding && *h.rounding < 0.0) k.place().fail("rounding", "must not be negative");
     for (const std::string& name : k.texts("logs")) {
         bool known = false;
         for (int c = 0; c < channel_count; ++c)

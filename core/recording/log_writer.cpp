@@ -173,6 +173,7 @@ struct Writer {
         o.whole("float", h.float_bits);
         if (h.slop) o.number("slop", *h.slop);
         o.number_if("skin", h.skin, 0.0);
+        if (h.rounding) o.number("rounding", *h.rounding);
         std::vector<Channel> channels;
         for (int c = 0; c < channel_count; ++c)
             if (h.has(static_cast<Channel>(c))) channels.push_back(static_cast<Channel>(c));

@@ -206,7 +206,8 @@ std::vector<std::string> Recording::warnings() const {
         if (!placed_[b])
             out.push_back("body " + std::to_string(body_ids_[b]) +
                           (body_defs_[b]->name.empty() ? "" : " (" + body_defs_[b]->name + ")") +
-                          " is never placed and stands at the origin");
+                          (body_defs_[b]->moves == Moves::Static ? " is never placed and stands at the origin"
+                                                                 : " is never placed, so it is never there"));
     return out;
 }
 
@@ -257,7 +258,7 @@ bool Recording::ever_placed(Slot body) const {
 
 bool Recording::stands_unplaced(Slot body, const BodyDef& def) const {
     const Reading lock(mutex_);
-    return !placed_[static_cast<std::size_t>(body)] && (complete_ || def.moves == Moves::Static);
+    return !placed_[static_cast<std::size_t>(body)] && def.moves == Moves::Static;
 }
 
 std::vector<Recording::Defined> Recording::definitions(std::size_t first, std::size_t last) const {
@@ -277,13 +278,14 @@ std::vector<DefinitionRef> Recording::definitions_before(std::size_t index) cons
 
 // ---- growing
 
-void Recording::follow_slop(const ColliderDef& def) {
-    constexpr double slop_of_extent = 0.005; // of the median collider: see docs/bounce-log.md
-    if (header.slop || def.shape.space != 2) return;
+void Recording::follow_extents(const ColliderDef& def) {
+    if (def.shape.space != 2) return;
     const double extent = geometry(def, Vec3(1.0))->extent();
     if (extent > 0.0) extents_.insert(std::upper_bound(extents_.begin(), extents_.end(), extent), extent);
-    if (!extents_.empty()) slop_ = slop_of_extent * extents_[extents_.size() / 2];
+    if (!header.slop) slop_ = slop_of_extent * median_extent();
 }
+
+double Recording::median_extent() const { return extents_.empty() ? 0.0 : extents_[extents_.size() / 2]; }
 
 /// Requires: mutex_ is held.
 void Recording::name(const Definition& d, std::size_t before) {
@@ -299,7 +301,7 @@ void Recording::name(const Definition& d, std::size_t before) {
         if (collider_slots_.emplace(c->id, static_cast<Slot>(collider_ids_.size())).second)
             collider_ids_.push_back(c->id), collider_since_.push_back(before);
         if (!c->layer.empty()) add_layer(c->layer);
-        follow_slop(*c);
+        follow_extents(*c);
     } else if (const auto* p = std::get_if<PairDef>(&d))
         add_layer(p->first), add_layer(p->second);
 }

@@ -4,6 +4,7 @@
 
 #include "picture/pictures.hpp"
 #include "recording/recent_worlds.hpp"
+#include "recording/rounding.hpp"
 #include "recording/ticks.hpp"
 
 #include <condition_variable>
@@ -110,11 +111,15 @@ class Recording {
     bool shares_label(const std::string& label) const;
     /// True where some frame has a row of the body: before its first one it is not there.
     bool ever_placed(Slot body) const;
-    /// True where a body that has no row yet is taken to stand at the origin: it never gets one. While frames
-    /// still come that is unknown; static bodies are taken to stand.
+    /// True where a body that has no row yet is taken to stand at the origin: a static one that gets none, as
+    /// far as the frames have come. Others that never get one, as those of a pool, are never there.
     bool stands_unplaced(Slot body, const BodyDef& def) const;
+    /// The default slop as a share of the median collider's extent: see docs/bounce-log.md.
+    static constexpr double slop_of_extent = 0.005;
     /// The recording's slop, or its default from the colliders' sizes.
     double slop() const { return slop_; }
+    /// The step that its places are rounded to, in units; 0: they are not. As logged, or as the places show.
+    double rounding() const { return rounding_; }
     /// Definitions that stand before frames first..last-1, in order.
     struct Defined {
         std::size_t before;
@@ -138,7 +143,8 @@ class Recording {
     struct Geometries;
     void name(const Definition& definition, std::size_t before);
     void place(Slot body);
-    void follow_slop(const ColliderDef& def);
+    void follow_extents(const ColliderDef& def);
+    double median_extent() const; ///< of colliders; 0: none
 
     mutable std::shared_mutex mutex_; // of all that grows
     mutable std::condition_variable_any grown_;
@@ -158,7 +164,7 @@ class Recording {
     std::size_t placed_count_ = 0;
     bool settled_ = false;        // worlds know which bodies are never placed
     std::vector<double> extents_; // of colliders, sorted
-    std::atomic<double> slop_{0.0};
+    std::atomic<double> slop_{0.0}, rounding_{0.0};
 
     std::shared_ptr<const Pictures> pictures_;
     std::unique_ptr<Store> store_;
@@ -213,6 +219,8 @@ class Feed {
     void know(std::size_t before, DefinitionRef definition);
     void know(std::int64_t number, double dt, std::uint8_t has);
     void note_placed(Slot body);
+    /// Its places are rounded to this, whatever the frames that still come show.
+    void know_rounding(double step);
     /// From here on frames are taken again, after those that are known.
     void resume();
 
@@ -225,7 +233,8 @@ class Feed {
     World now_;
     std::shared_ptr<const Frame> last_;
     MakeStore make_store_;
-    std::size_t rows_ = 0; // held in memory
+    std::size_t rows_ = 0;                               // held in memory
+    std::optional<RoundedPlaces> places_{std::in_place}; // nothing: their rounding is known
 };
 
 /// All that is kept, as plain data.

@@ -16,7 +16,7 @@ class Recording;
 /// A body at the end of a frame.
 struct BodyState {
     const BodyDef* def = nullptr; ///< lives as long as the recording
-    bool present = false;         ///< placed (or never placed at all: it stands at the origin), and not gone
+    bool present = false;    ///< placed (or static and never placed: it stands at the origin), and not gone
     bool leaving = false;    ///< removed in this frame: it was there during the step, and is gone after it
     bool waiting = false;    ///< defined, and no row of it yet
     bool fresh = false;      ///< first placed in this frame: no step led here

@@ -109,9 +109,7 @@ class ExcusesTest : public QObject {
         for (const Scene& s : scenes())
             for (const bool wrong : {true, false})
                 scene([&](const std::string& to, Chance& vary) { s.write(to, wrong, vary); });
-        for (const auto* some : {&more_scenes(), &effect_scenes(), &further_scenes(), &game_scenes(),
-                                 &cause_scenes(), &little_log_scenes(), &excuse_scenes(), &still_scenes()})
-            for (const MoreScene& s : *some) scene(s.write);
+        for (const MoreScene& s : every_more_scene()) scene(s.write);
         const QDir labelled(TEST_DATA "/labelled");
         for (const QString& name : labelled.entryList({"*.bouncelog"}))
             count({read_file(labelled.filePath(name).toStdString())}, table);

@@ -5,15 +5,59 @@
 #include <nlohmann/json.hpp>
 
 #include <algorithm>
+#include <cmath>
+#include <set>
 #include <sstream>
+#include <vector>
 
 struct Told {
     bool contacts = true, velocities = true;
-    int every = 1; ///< frame of so many; what changes in the others is told with the next one
+    int every = 1;        ///< frame of so many; what changes in the others is told with the next one
+    bool rounded = false; ///< the places of what moves, as of a game that logs whole pixels
 };
+
+/// The log with places of all that is not static rounded, to no more than a sixth of the median collider.
+/// Velocities, which would tell more, are left out.
+inline std::string rounded(const std::string& log) {
+    std::istringstream lines(log);
+    std::vector<nlohmann::json> all;
+    std::vector<double> extents;
+    std::set<std::int64_t> fixed;
+    for (std::string line; std::getline(lines, line);) {
+        const nlohmann::json& o = all.emplace_back(nlohmann::json::parse(line));
+        const bool part = o.contains("collider") || o.contains("art") || o.contains("probe");
+        if (o.contains("body") && !part && o.value("moves", "static") == "static")
+            fixed.insert(o["body"].get<std::int64_t>());
+        if (!o.contains("collider") || !o.contains("shape")) continue;
+        const nlohmann::json& shape = o["shape"];
+        if (shape.contains("size"))
+            extents.push_back(std::min(shape["size"][0].get<double>(), shape["size"][1].get<double>()));
+        else if (shape.contains("r"))
+            extents.push_back(2.0 * shape["r"].get<double>());
+    }
+    if (extents.empty()) return log;
+    std::nth_element(extents.begin(), extents.begin() + static_cast<std::ptrdiff_t>(extents.size() / 2),
+                     extents.end());
+    double step = 1.0;
+    while (6.0 * step > extents[extents.size() / 2]) step *= 0.1;
+    all.front()["rounding"] = step;
+    std::string out;
+    for (nlohmann::json& o : all) {
+        if (o.contains("frame") && o.contains("bodies"))
+            for (nlohmann::json& row : o["bodies"]) {
+                if (fixed.count(row[0].get<std::int64_t>()) > 0) continue;
+                for (const std::size_t place : {1, 2})
+                    row[place] = std::round(row[place].get<double>() / step) * step;
+                while (row.size() > 4) row.erase(row.size() - 1);
+            }
+        out += o.dump() + '\n';
+    }
+    return out;
+}
 
 /// The log without the channels that are not told. `log` has 2D body rows: id, x, y, turn, then velocities.
 inline std::string telling(const std::string& log, const Told& told) {
+    if (told.rounded) return rounded(log);
     if (told.contacts && told.velocities && told.every == 1) return log;
     constexpr std::size_t places = 4; // of a body row
     std::istringstream lines(log);
@@ -56,5 +100,5 @@ inline std::string telling(const std::string& log, const Told& told) {
     }
     return out;
 }
-inline constexpr Told tellings[] = {{true, true},   {false, true},   {true, false},
-                                    {false, false}, {true, true, 2}, {true, false, 2}};
+inline constexpr Told tellings[] = {{true, true},    {false, true},    {true, false},         {false, false},
+                                    {true, true, 2}, {true, false, 2}, {true, false, 1, true}};

@@ -48,3 +48,13 @@ const std::vector<MoreScene>& cause_scenes();
 const std::vector<MoreScene>& little_log_scenes();
 const std::vector<MoreScene>& excuse_scenes();
 const std::vector<MoreScene>& still_scenes();
+const std::vector<MoreScene>& small_game_scenes();
+/// All of them.
+inline std::vector<MoreScene> every_more_scene() {
+    std::vector<MoreScene> all;
+    for (const auto* some :
+         {&more_scenes(), &effect_scenes(), &further_scenes(), &game_scenes(), &cause_scenes(),
+          &little_log_scenes(), &excuse_scenes(), &still_scenes(), &small_game_scenes()})
+        all.insert(all.end(), some->begin(), some->end());
+    return all;
+}

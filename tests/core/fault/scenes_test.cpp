@@ -19,13 +19,7 @@ class ScenesTest : public QObject {
     Q_OBJECT
   private:
     QTemporaryDir folder_;
-    const std::vector<MoreScene> all_ = [] {
-        std::vector<MoreScene> all = more_scenes();
-        for (const auto* more : {&effect_scenes(), &further_scenes(), &game_scenes(), &cause_scenes(),
-                                 &little_log_scenes(), &excuse_scenes(), &still_scenes()})
-            all.insert(all.end(), more->begin(), more->end());
-        return all;
-    }();
+    const std::vector<MoreScene> all_ = every_more_scene();
 
     /// The faults that are found, each once, and what is told of those that should not be.
     void judge(const std::function<void(const std::string&, Chance&)>& write, const std::string& fault,
@@ -42,7 +36,8 @@ class ScenesTest : public QObject {
                 for (const Told& told : tellings)
                     for (const Finding& f :
                          scan(*read_log_text(telling(read_file(path), told), path)).findings)
-                        QFAIL(fmt::format("seed {}{}{}, every {}, false alarm {}", seed,
+                        QFAIL(fmt::format("seed {}{}{}{}, every {}, false alarm {}", seed,
+                                          told.rounded ? ", rounded" : "",
                                           told.contacts ? "" : ", no contacts",
                                           told.velocities ? "" : ", no velocities", told.every, f.id)
                                   .c_str());

@@ -146,6 +146,21 @@ void rests_flush(const std::string& path, Chance& vary, Rests kind) {
     }
 }
 
+/// Stands flush at a wall and wants into it now and then: only then the game has a contact to tell.
+void presses_now_and_then(const std::string& path, Chance& vary) {
+    Stage s(path, vary, plain("presses now and then", vary.rate(), {"desired"}));
+    const Block wall = s.block("wall", "quay", 40, 0, 40, 200);
+    Flyer stoat;
+    stoat.x = wall.left() - 9, stoat.enter(s, "stoat", bounce::circle(9));
+    const double speed = vary(90);
+    const int presses = 2 + static_cast<int>(vary(4, 0.5));
+    while (s.next(90)) {
+        const bool wants = s.n() / presses % 2 == 0;
+        stoat.describe(s), s.log.desired(1, wants ? speed : 0, 0);
+        if (wants) s.touch(1, wall.id, wall.left(), 0, 1, 0);
+    }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& still_scenes() {
@@ -171,6 +186,7 @@ const std::vector<MoreScene>& still_scenes() {
          [](const std::string& p, Chance& v) { rests_flush(p, v, Rests::LogsNowAndThen); }},
         {"rests flush and flickers a little", "",
          [](const std::string& p, Chance& v) { rests_flush(p, v, Rests::Flickers); }},
+        {"presses a wall now and then", "", presses_now_and_then},
     };
     return all;
 }

@@ -2,6 +2,10 @@
 // The state of a recording at a frame: what is there, how it moves, what meets what.
 #include "core/scene.hpp"
 
+#include "recording/bounce_file.hpp"
+#include "recording/clip.hpp"
+
+#include <QTemporaryDir>
 #include <QtTest>
 
 using namespace oddbounce;
@@ -155,7 +159,7 @@ class WorldTest : public QObject {
         QVERIFY(!there(1)); // its place comes later
         QVERIFY(!there(2)); // a place may still come
         feed.finish();
-        QVERIFY(there(2)); // none came: it stands at the origin
+        QVERIFY(!there(2)); // none came: it is never there
     }
 
     void slop_isTheHeadersOrComesFromTheSmallestCollider() {
@@ -169,6 +173,35 @@ class WorldTest : public QObject {
         };
         QVERIFY(by_size(2) > 0.0);
         QVERIFY(std::abs(by_size(20) - 10.0 * by_size(2)) < 1e-9 * by_size(20));
+    }
+
+    /// Of a body that goes so far in each frame, its places rounded to `step`.
+    void rounding_isSeenInUnevenMotion_data() {
+        QTest::addColumn<double>("by");
+        QTest::addColumn<double>("step");
+        QTest::addColumn<double>("seen");
+        QTest::newRow("whole pixels") << 1.4 << 1.0 << 1.0;
+        QTest::newRow("quarter pixels") << 0.6 << 0.25 << 0.25;
+        QTest::newRow("two decimals") << 0.123 << 0.01 << 0.01;
+        QTest::newRow("as computed") << 1.4 << 0.0 << 0.0;
+        QTest::newRow("evenly, by whole pixels") << 3.0 << 1.0 << 0.0;
+        QTest::newRow("tile by tile, in turns") << 5.6 << 16.0 << 0.0;
+    }
+    void rounding_isSeenInUnevenMotion() {
+        QFETCH(double, by);
+        QFETCH(double, step);
+        QFETCH(double, seen);
+        Scene scene;
+        scene.body(1, "kinematic", ball);
+        for (int i = 0; i < 60; ++i)
+            scene.frame({{1, step > 0.0 ? std::round(i * by / step) * step : i * by, 3}});
+        const auto r = scene.recording();
+        QCOMPARE(r->rounding(), seen);
+        QCOMPARE(clip(*r, 20, 30)->rounding(), seen); // what part shows too little of is kept
+        QTemporaryDir folder;
+        const std::string file = folder.filePath("r.bounce").toStdString();
+        write_bounce_file(*r, file);
+        QCOMPARE(open_bounce_file(file)->rounding(), seen);
     }
 };
 
