@@ -3148,10 +3148,6 @@
         <translation>Kontakte werden protokolliert, und kein zweiter beginnt</translation>
     </message>
     <message>
-        <source>velocities are derived from positions: one response shows in two steps</source>
-        <translation>Geschwindigkeiten sind aus Orten abgeleitet: Eine Antwort zeigt sich in zwei Schritten</translation>
-    </message>
-    <message>
         <source>a solver may take two steps for one response</source>
         <translation>Ein Löser darf für eine Antwort zwei Schritte brauchen</translation>
     </message>
@@ -3344,10 +3340,6 @@
         <translation>Der Code steuert ihn auch dort, wo er nichts berührt</translation>
     </message>
     <message>
-        <source>it leaves at {0}, no faster than it came: only against what code moves it is faster</source>
-        <translation>Er geht mit {0}, nicht schneller, als er kam: Nur gegenüber dem, was Code bewegt, ist er schneller</translation>
-    </message>
-    <message>
         <source>it went away from the other before this step</source>
         <translation>Er entfernte sich schon vor diesem Schritt vom anderen</translation>
     </message>
@@ -3512,10 +3504,6 @@
         <translation>Code bewegt den anderen: Ein Schläger darf lenken, was ihn trifft</translation>
     </message>
     <message>
-        <source>it may jump in the frame in which it lands</source>
-        <translation>Er darf in dem Frame springen, in dem er landet</translation>
-    </message>
-    <message>
         <source>it is what comes of this: {}, {}</source>
         <translation>Es ist die Folge davon: {}, {}</translation>
     </message>
@@ -3598,6 +3586,30 @@
     <message>
         <source>solver width</source>
         <translation>Breite bei Solvern</translation>
+    </message>
+    <message>
+        <source>it had come to rest there, and goes away: nothing came that would be responded to</source>
+        <translation>Er war dort zur Ruhe gekommen und geht weg: Es kam nichts, worauf zu antworten wäre</translation>
+    </message>
+    <message>
+        <source>an event about it fires: the game did something to it</source>
+        <translation>Ein Ereignis über ihn feuert: Das Spiel hat etwas mit ihm getan</translation>
+    </message>
+    <message>
+        <source>other casts of this ray, from inside the caster too, report what is beyond it</source>
+        <translation>Andere Würfe dieses Strahls, auch von innen, melden, was jenseits liegt</translation>
+    </message>
+    <message>
+        <source>it goes along its own heading, as a car does</source>
+        <translation>Er fährt entlang seiner eigenen Richtung wie ein Auto</translation>
+    </message>
+    <message>
+        <source>'{}' is not meant to throw it back</source>
+        <translation>'{}' soll ihn nicht zurückwerfen</translation>
+    </message>
+    <message>
+        <source>'{}' hits no '{}' at all: it may leave them out, and `layers` are not logged</source>
+        <translation>'{}' trifft nie '{}': Vielleicht lässt er sie aus, und `layers` sind nicht protokolliert</translation>
     </message>
 </context>
 </TS>

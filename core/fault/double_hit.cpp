@@ -14,20 +14,20 @@ namespace {
 
 constexpr Excuse new_approach =
     excuse("new-approach", "it came back at {0} by itself: a second approach", Measure::Speed);
+constexpr Excuse leaves =
+    excuse("leaves", "it had come to rest there, and goes away: nothing came that would be responded to");
 constexpr Excuse other_turns =
     excuse("other-turns", "only the other one, which code moves, changed its own motion");
 constexpr Excuse elsewhere =
     excuse("struck-elsewhere", "something else touches one of the two in the same step");
 constexpr Excuse no_new_contact = excuse("no-new-contact", "contacts are logged, and no second one begins");
-constexpr Excuse derived =
-    excuse("derived", "velocities are derived from positions: one response shows in two steps");
 constexpr Excuse by_steps = excuse("solver", "a solver may take two steps for one response");
 constexpr Excuse late = excuse("late-response", "it was turned one frame later");
 constexpr Excuse pressed =
     limit("pressed", "the two were touching for {0} already; a hit comes from apart, or within {1}",
           Measure::Frames);
 constexpr const Excuse* excuses[] = {&new_approach, &other_turns, &elsewhere, &no_new_contact,
-                                     &derived,      &by_steps,    &late,      &pressed};
+                                     &by_steps,     &late,        &pressed,   &leaves};
 
 using Pair = std::pair<Slot, Slot>;
 
@@ -146,10 +146,14 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
     // A solver may take two steps for one response, and what only it moves may be driven on by others.
     const bool by_solver = mover.def->moves == Moves::Dynamic;
     const bool by_code = step.now.body_of(a.other).def->moves == Moves::Kinematic;
-    // A velocity that is derived is a mean: one response shows in two steps.
-    if (!event && !mover.velocity_logged && a.turns.back().index + 1 == step.index && passes(derived))
-        return false;
     if (!event && by_solver && (!by_code || a.turns.back().index + 1 == step.index) && passes(by_steps))
+        return false;
+    // The first left hardly anything: then what code moves leaves as it likes.
+    const double left = std::abs(a.turns.back().after),
+                 absorbed = context_.settings["double-hit.absorbed"] * a.turns.back().before;
+    const bool code = step.now.body_of(a.mover).def->moves == Moves::Kinematic;
+    if (!event && code && left <= absorbed && std::abs(came) < matters && m.gap_before >= 0.0 &&
+        passes(leaves, came))
         return false;
     return true;
 }

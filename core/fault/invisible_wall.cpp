@@ -17,8 +17,9 @@ constexpr Excuse something_seen =
 constexpr Excuse obstacle = limit("obstacle", "a collider, or a contact that is logged, is in its way");
 constexpr Excuse taken_back = excuse("taken-along", "it touches something that moves and may take it back");
 constexpr Excuse slows_down = excuse("slows-down", "it slowed down by itself before it stood");
+constexpr Excuse told = excuse("told", "an event about it fires: the game did something to it");
 constexpr Excuse too_short = limit("too-short", "it stands for {0}; {1} are needed", Measure::Frames);
-constexpr const Excuse* excuses[] = {&something_seen, &obstacle, &taken_back, &slows_down, &too_short};
+constexpr const Excuse* excuses[] = {&something_seen, &obstacle, &taken_back, &slows_down, &told, &too_short};
 
 struct Blocked {
     std::size_t first = 0, last = 0;
@@ -42,6 +43,9 @@ class InvisibleWallRule : public Rule {
     void step(const Step& step) override {
         for (const Meeting& m : step.meetings) take(step, m);
         hits_.sweep(step.index);
+        for (const EventRow& e : step.frame->events)
+            for (const Id id : e.about)
+                if (e.name != "mark") told_[id] = step.index;
         if (context_.recording.header.has(Channel::Desired))
             for (const Slot body : step.now.movers()) take(step, body);
         nothing_.sweep(step.index);
@@ -151,6 +155,11 @@ class InvisibleWallRule : public Rule {
         if (!run && moved.since > context_.settings["invisible-wall.slowing"] + 2.0 * step.now.dt() &&
             passes(slows_down))
             return;
+        const auto event = told_.find(is.def->id);
+        if (!run && event != told_.end() && event->second + 1 >= step.index && passes(told)) {
+            moved.at = {};
+            return;
+        }
         const double before = moved.speed;
         Blocked& b = nothing_.at(body, step.index);
         if (b.frames++ == 0)
@@ -232,6 +241,7 @@ class InvisibleWallRule : public Rule {
 
     RuleContext context_;
     Runs<Pair, Blocked> hits_;
+    std::map<Id, std::size_t> told_; // when an event about the body last fired
     std::map<Slot, UnderWay> under_way_;
     Runs<Slot, Blocked> nothing_; // by body
     std::map<Pair, std::size_t> last_touch_;

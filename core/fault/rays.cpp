@@ -18,6 +18,10 @@ Slot logged(const Recording& r, const RayRow& ray) { return ray.hit ? r.collider
 
 // ---- ray-self-hit
 
+constexpr Excuse skips_own =
+    excuse("skips-own", "other casts of this ray, from inside the caster too, report what is beyond it");
+constexpr const Excuse* self_hit_excuses[] = {&skips_own};
+
 class RaySelfHitRule : public Rule {
   public:
     explicit RaySelfHitRule(const RuleContext& context)
@@ -30,6 +34,13 @@ class RaySelfHitRule : public Rule {
             const Slot hit = logged(context_.recording, ray);
             Slot own = hit >= 0 && is_own(step.now, ray, hit) ? hit : -1;
             double out = 0.0;
+            const auto starts_inside = [&] {
+                const auto all = look_along(step.now, ray);
+                return std::any_of(all.begin(), all.end(), [&](const RayMeets& m) {
+                    return m.inside && is_own(step.now, ray, m.collider);
+                });
+            };
+            if (own < 0 && hit >= 0 && !skips_.count(ray.name) && starts_inside()) skips_.insert(ray.name);
             if (own >= 0 || hit < 0) {
                 const auto all = look_along(step.now, ray);
                 const bool beyond = std::any_of(all.begin(), all.end(), [&](const RayMeets& m) {
@@ -51,10 +62,22 @@ class RaySelfHitRule : public Rule {
             if (run.casts == 1) run.collider = own, run.number = inside;
         }
     }
-    void finish() override { runs_.finish(); }
+    void finish() override {
+        runs_.finish();
+        for (const RayRun& run : silent_)
+            if (!skips_.count(run.ray.name) || !context_.passes_ray(skips_own, run.first, run.last, run.ray))
+                emit(run);
+    }
 
   private:
-    void close(const RayRun& run) const {
+    /// A ray that reports nothing may have hit itself, or looks for something else.
+    void close(const RayRun& run) {
+        if (logged(context_.recording, run.ray) >= 0)
+            emit(run);
+        else
+            silent_.push_back(run);
+    }
+    void emit(const RayRun& run) const {
         const Recording& r = context_.recording;
         const World w = r.world_at(run.first);
         Finding f = ray_finding("ray-self-hit", r, run, w);
@@ -76,6 +99,8 @@ class RaySelfHitRule : public Rule {
     }
     RuleContext context_;
     RayRuns runs_;
+    std::vector<RayRun> silent_;  ///< casts from inside the caster that report nothing
+    std::set<std::string> skips_; ///< rays that report something beyond the caster that they start in
 };
 
 void describe_self_hit(const Recording& r, Finding& f) {
@@ -100,7 +125,7 @@ class RayWrongAnswerRule : public Rule {
   public:
     explicit RayWrongAnswerRule(const RuleContext& context)
         : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
-                                   [this](RayRun& run, bool) { close(run); }),
+                                   [this](RayRun& run, bool) { wrong_.push_back(run); }),
           blind_(static_cast<std::size_t>(context.settings["run.holes"]),
                  [this](RayRun& run, bool) { passed_.push_back(run); }) {}
     void step(const Step& step) override {
@@ -108,6 +133,7 @@ class RayWrongAnswerRule : public Rule {
         for (const RayRow& ray : step.frame->rays) {
             const Slot hit = logged(context_.recording, ray);
             look_for_blind(step, ray, hit);
+            if (hit >= 0) ++hits_[{ray.name, kind_of(step.now, hit)}], ++casts_[ray.name];
             const auto all = look_along(step.now, ray);
             const bool blind = hit < 0 && std::any_of(all.begin(), all.end(), [&](const RayMeets& m) {
                                    return m.inside && is_own(step.now, ray, m.collider);
@@ -140,6 +166,7 @@ class RayWrongAnswerRule : public Rule {
     }
     void finish() override {
         runs_.finish(), blind_.finish();
+        for (const RayRun& run : wrong_) close(run);
         // Its layers leave a body out though it hits others of that kind.
         for (const RayRun& run : passed_)
             if (kinds_.count({run.ray.name, kind_of(context_.recording.world_at(run.first), run.collider)}))
@@ -176,6 +203,16 @@ class RayWrongAnswerRule : public Rule {
             return;
         }
         blind_.good(ray, step.index);
+    }
+
+    static constexpr std::size_t enough_casts = 10;
+    static constexpr std::ptrdiff_t enough_times = 3;
+
+    /// Nobody says what the ray looks for, and it never hits what it passed.
+    bool left_out(const RayRun& run, const World& w) const {
+        const std::string& kind = kind_of(w, run.collider);
+        return !run.ray.layers && logged(context_.recording, run.ray) >= 0 && !kind.empty() &&
+               hits_.count({run.ray.name, kind}) == 0;
     }
 
     /// It names a cell that it does not come near, neither now nor in the frame before.
@@ -247,6 +284,17 @@ class RayWrongAnswerRule : public Rule {
                 say("'{}' hits other bodies of the kind '{}'", run.ray.name, kind_of(w, run.collider));
             f.facts.push_back({"layer", layer_of(w, run.collider), "text"});
         }
+        if (!run.blind && left_out(run, w)) {
+            const std::string& kind = kind_of(w, run.collider);
+            const auto times = std::ranges::count_if(wrong_, [&](const RayRun& other) {
+                const World there = r.world_at(other.first);
+                return other.ray.name == run.ray.name && kind_of(there, other.collider) == kind;
+            });
+            const bool always = casts_.at(run.ray.name) >= enough_casts && times >= enough_times;
+            f.grade = always ? Grade::Hint : Grade::Likely;
+            f.assumes = say("'{}' hits no '{}' at all: it may leave them out, and `layers` are not logged",
+                            run.ray.name, kind);
+        }
         const Slot hit = logged(r, run.ray);
         if (hit >= 0 && w.body_of(hit).def) {
             f.colliders.push_back(*run.ray.hit);
@@ -289,7 +337,10 @@ class RayWrongAnswerRule : public Rule {
     }
     RuleContext context_;
     RayRuns runs_, blind_;
-    std::vector<RayRun> passed_;                          // by blind rays
+    std::vector<RayRun> passed_; // by blind rays
+    std::vector<RayRun> wrong_;
+    std::map<std::pair<std::string, std::string>, std::size_t> hits_; // by name of a ray, kind of a body
+    std::map<std::string, std::size_t> casts_;                        // that hit anything, by name
     std::set<std::pair<std::string, std::string>> kinds_; // name of a ray, kind of a body that it hit
 };
 
@@ -458,6 +509,7 @@ const Fault ray_self_hit_fault = {
     .make_rule = make_rule<RaySelfHitRule>,
     .describe = describe_self_hit,
     .by_log = always_by_log,
+    .excuses = self_hit_excuses,
 };
 const Fault ray_short_fault = {
     .id = "ray-short",

@@ -38,8 +38,7 @@ class RepeatEffectRule : public Rule {
         touch(step);
         std::set<Key> fired;
         for (const EventRow& e : step.frame->events)
-            if (e.about.size() == 2 && e.name != "mark")
-                fired.insert({e.name, std::minmax(e.about[0], e.about[1])});
+            if (e.about.size() == 2 && e.name != "mark") fired.insert({e.name, {e.about[0], e.about[1]}});
         for (const Key& key : fired) fire(step, key);
         for (auto it = runs_.begin(); it != runs_.end();) {
             if (fired.count(it->first) && it->second.last == step.index) {
@@ -61,7 +60,9 @@ class RepeatEffectRule : public Rule {
 
   private:
     using Pair = std::pair<Id, Id>; // bodies
+    /// An event's name, and the two as it names them: who did it to whom.
     using Key = std::pair<std::string, Pair>;
+    static Pair bodies(const Key& key) { return std::minmax(key.second.first, key.second.second); }
 
     void touch(const Step& step) {
         const auto add = [&](Slot a, Slot b, bool begins) {
@@ -81,9 +82,9 @@ class RepeatEffectRule : public Rule {
     }
 
     void fire(const Step& step, const Key& key) {
-        const bool begins = begun_.count(key.second) > 0;
+        const bool begins = begun_.count(bodies(key)) > 0;
         const auto under_way = runs_.find(key);
-        const auto touching = now_touching_.find(key.second);
+        const auto touching = now_touching_.find(bodies(key));
         if (under_way != runs_.end() && begins && // rightly again
             context_.passes(begins_again, step.index, step.index, touching->second.first,
                             touching->second.second)) {

@@ -32,8 +32,15 @@ void Reports::finish() {
 void Reports::sensor(const Step& step, const Meeting& m) {
     const Id a = at(step.now, m.a).def->id, b = at(step.now, m.b).def->id;
     if (logged_begin(*step.frame, a, b)) activations_[{m.a, m.b}].begins.push_back(step.index);
-    if (event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id))
-        activations_[{m.a, m.b}].events.push_back(step.index);
+    const Id mine = step.now.body_of(m.a).def->id, theirs = step.now.body_of(m.b).def->id;
+    for (const EventRow& e : step.frame->events) {
+        const auto names = [&](Id id) { return std::find(e.about.begin(), e.about.end(), id); };
+        if (names(mine) == e.about.end() || names(theirs) == e.about.end()) continue;
+        // Who did it to whom: of two that strike each other each may strike once.
+        const bool in_order = names(mine) < names(theirs);
+        std::vector<std::size_t>& told = activations_[{m.a, m.b}].events[in_order];
+        if (told.empty() || told.back() != step.index) told.push_back(step.index);
+    }
 }
 
 void Reports::restart(Slot collider) {
@@ -47,7 +54,9 @@ void Reports::restart(Slot collider) {
 
 void Reports::close(const Pair& pair, const Activation& a) const {
     // A game that tells its hits by events may let a touch begin again without counting it.
-    const std::vector<std::size_t>& reports = a.events.empty() ? a.begins : a.events;
+    const bool by_events = !a.events[0].empty() || !a.events[1].empty();
+    const std::vector<std::size_t>& more = a.events[a.events[0].size() < a.events[1].size()];
+    const std::vector<std::size_t>& reports = by_events ? more : a.begins;
     if (reports.size() > 1) found_({pair.first, pair.second, reports, ""});
 }
 

@@ -30,7 +30,8 @@ class Reports {
     using Pair = std::pair<Slot, Slot>;
     /// What is told of one target while a hitbox is on: by the game's own events, and by contacts that begin.
     struct Activation {
-        std::vector<std::size_t> events, begins;
+        std::array<std::vector<std::size_t>, 2> events; ///< those that name b first, those that name a first
+        std::vector<std::size_t> begins;
     };
     void sensor(const Step& step, const Meeting& m);
     void restart(Slot collider);

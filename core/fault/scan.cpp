@@ -230,6 +230,7 @@ void describe(const Recording& r, Finding& f) {
     constexpr std::size_t most = 2000; // characters of a sentence
     fault_by_id(f.fault)->describe(r, f);
     for (Sentence& s : f.account) s.text = plain_text(s.text, most);
+    f.assumes = plain_text(f.assumes, most);
     for (Suggestion& s : f.suggest) s.name = plain_text(s.name, most);
     for (Mark& m : f.marks) m.label = plain_text(m.label, most);
 }

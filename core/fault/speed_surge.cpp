@@ -17,9 +17,6 @@ namespace {
 constexpr Excuse steered = excuse("steered", "code steers it also where it touches nothing");
 constexpr Excuse mean =
     excuse("mean", "its velocity is not logged, and it did not move evenly: how it came is not known");
-constexpr Excuse driven =
-    excuse("driven", "it leaves at {0}, no faster than it came: only against what code moves it is faster",
-           Measure::Speed);
 constexpr Excuse before_it = limit("before", "it went away from the other before this step");
 constexpr Excuse turned =
     limit("turned", "{0} in all directions: the speed was turned, not gained; more than {1} is reported",
@@ -37,10 +34,11 @@ constexpr Excuse touches_something =
 constexpr Excuse too_short = limit("too-short", "it gains speed in {0}; {1} are needed", Measure::Frames);
 constexpr Excuse pushed_steadily = excuse("steady", "it gains evenly: a force that somebody applies");
 constexpr Excuse little = limit("little", "it ends at {0}; {1} are needed", Measure::Speed);
+constexpr Excuse drives = excuse("drives", "it goes along its own heading, as a car does");
 constexpr const Excuse* excuses[] = {
-    &steered,     &mean,       &driven, &before_it,         &turned,    &explained_by,
-    &other_turns, &no_contact, &fades,  &touches_something, &too_short, &pushed_steadily,
-    &little};
+    &steered,    &mean,  &before_it,         &turned,    &explained_by,    &other_turns,
+    &no_contact, &fades, &touches_something, &too_short, &pushed_steadily, &little,
+    &drives};
 
 /// A contact that returned too much; it must last until the next frame.
 struct Surge {
@@ -49,6 +47,7 @@ struct Surge {
     Vec3 normal{0.0}, at{0.0};
     double before = 0.0, after = 0.0, closing = 0.0, apart = 0.0, fraction = 0.0, restitution = 0.0;
     bool contact = false; // the log has it
+    std::string event;    // about the two, in that step
 };
 
 /// A body that gains speed step by step.
@@ -80,6 +79,7 @@ class SpeedSurgeRule : public Rule {
         for (const Meeting& m : step.meetings)
             if (m.does == Does::Solid && near(m))
                 before_.push_back({at(step.now, m.a).body, at(step.now, m.b).body});
+        frame_before_ = step.frame;
         for (const Slot body : step.now.movers()) gain(step, body);
         gains_.sweep(step.index);
     }
@@ -92,7 +92,7 @@ class SpeedSurgeRule : public Rule {
     /// What came in, of a touch that goes on, or of two that come near.
     struct Came {
         double last = 0.0, lately = 0.0, most = 0.0;  ///< closing speeds: of the last step, of two, of all
-        double speed = 0.0, own_a = 0.0, own_b = 0.0; ///< the most of all: relative, and of each body
+        double speed = 0.0;                           ///< the most of all, relative
         bool contact = false, contact_lately = false; ///< logged in the last step, in the last two
         bool known = false;                           ///< how they came, not only the mean over a step
     };
@@ -127,7 +127,7 @@ class SpeedSurgeRule : public Rule {
         s.at = swept ? (m.sweep.on_a + m.sweep.on_b) * 0.5 : (m.on_a + m.on_b) * 0.5;
         s.index = step.index, s.fraction = swept ? m.sweep.first : 0.0;
         const ClosingChange c = closing_change(step.before, step.now, s.mover, s.other, s.normal, s.at);
-        const Came& come = remember(step, m, c.before);
+        const Came& come = remember(step, m, s.mover, c.before);
         s.restitution =
             std::max(at(step.now, s.mover).def->restitution, at(step.now, s.other).def->restitution);
         s.closing = come.most, s.apart = -c.after;
@@ -148,19 +148,16 @@ class SpeedSurgeRule : public Rule {
         const double spin = glm::length(was.angular_velocity) * at(step.now, s.mover).geometry->reach() +
                             glm::length(other_was.angular_velocity) * at(step.now, s.other).geometry->reach();
         s.after = glm::length(is.velocity - other_is.velocity);
-        // Seen from a surface that code moves, and by itself: it must be faster in both. And in this very
-        // step.
-        const double itself = s.mover == m.a ? come.own_a : come.own_b,
-                     most_itself = (itself + spin) * (1.0 + share_) + slack;
-        if (other_is.def->moves == Moves::Kinematic && glm::length(is.velocity) <= most_itself &&
-            passes(driven, glm::length(is.velocity), most_itself))
-            return;
         if (-c.before >= s.apart - slack && passes(before_it)) return;
         const double in_all = (s.before + spin) * (1.0 + share_) + slack;
         if (s.after <= in_all && passes(turned, s.after, in_all)) return;
         if (explained(step, m, s) && passes(explained_by)) return;
+        if (context_.observed.drives(at(step.now, s.mover).body) && passes(drives)) return;
         if (!turned_itself(step, m, c.turned(), context_.shared.turned) && passes(other_turns)) return;
         s.contact = come.contact_lately;
+        const Id mine = step.now.body_of(s.mover).def->id, theirs = step.now.body_of(s.other).def->id;
+        s.event = event_of(*step.frame, mine, theirs);
+        if (s.event.empty() && frame_before_) s.event = event_of(*frame_before_, mine, theirs);
         waiting_.push_back(s);
     }
 
@@ -179,18 +176,39 @@ class SpeedSurgeRule : public Rule {
                std::ranges::any_of(step.of(body(m.a)), more) || std::ranges::any_of(step.of(body(m.b)), more);
     }
 
+    /// The name of an event about the two; empty: none.
+    static std::string event_of(const Frame& frame, Id a, Id b) {
+        const auto about = [](const EventRow& e, Id id) {
+            return std::find(e.about.begin(), e.about.end(), id) != e.about.end();
+        };
+        for (const EventRow& e : frame.events)
+            if (about(e, a) && about(e, b) && e.name != "mark") return e.name;
+        return {};
+    }
+
+    /// The velocity of its step of what is kinematic; else that before it.
+    static Vec3 in_step(const Step& step, Slot c) {
+        return step.now.body_of(c).def->moves == Moves::Kinematic
+                   ? step.now.motion_since(step.before, at(step.now, c).body).travel() / step.now.dt()
+                   : step.before.body_of(c).velocity;
+    }
+
     /// Engines may respond in two steps: it must have closed in one of them; what came in is the most that it
     /// did in this touch.
-    const Came& remember(const Step& step, const Meeting& m, double closing) {
+    const Came& remember(const Step& step, const Meeting& m, Slot mover, double closing) {
         const auto found = came_.find({m.a, m.b});
         const Came last = found == came_.end() ? Came{} : found->second;
         const Vec3 a = step.before.body_of(m.a).velocity, b = step.before.body_of(m.b).velocity;
+        // What code moves comes as fast as it goes in this very step.
+        const Vec3 goes_a = m.a == mover ? a : in_step(step, m.a),
+                   goes_b = m.b == mover ? b : in_step(step, m.b);
+        closing +=
+            std::max(0.0, glm::dot(goes_a - a, m.normal)) + std::max(0.0, glm::dot(b - goes_b, m.normal));
+        const double speed = std::max(glm::length(a - b), glm::length(goes_a - goes_b));
         return come_[{m.a, m.b}] = {closing,
                                     std::max(closing, last.last),
                                     std::max(closing, last.most),
-                                    std::max(glm::length(a - b), last.speed),
-                                    std::max(glm::length(a), last.own_a),
-                                    std::max(glm::length(b), last.own_b),
+                                    std::max(speed, last.speed),
                                     m.contact,
                                     m.contact || last.contact,
                                     last.known || known(step, m, &Observed::knows_before)};
@@ -206,8 +224,6 @@ class SpeedSurgeRule : public Rule {
                                  closing,
                                  closing,
                                  glm::length(a - b),
-                                 glm::length(a),
-                                 glm::length(b),
                                  false,
                                  false,
                                  known(step, m, &Observed::knows_now)};
@@ -273,6 +289,8 @@ class SpeedSurgeRule : public Rule {
         if (!r.header.has(Channel::Contacts))
             f.grade = Grade::Likely,
             f.assumes = translated("`contacts` is not logged: nothing else pushes them apart");
+        else if (!s.event.empty())
+            f.grade = Grade::Likely, f.assumes = say("'{}' is not meant to throw it back", s.event);
         describe_speeds(f, s.before, s.after);
         // The same along the normal: what came in and what went out.
         const std::string u = context_.recording.header.unit + "/s";
@@ -422,6 +440,7 @@ class SpeedSurgeRule : public Rule {
     std::vector<Surge> waiting_;
     std::map<std::pair<Slot, Slot>, Came> came_, come_; // by the last step, and by this one
     std::vector<std::pair<Slot, Slot>> before_;         // bodies that were near each other in the step before
+    std::shared_ptr<const Frame> frame_before_;
     Runs<Slot, Gain> gains_;
 };
 

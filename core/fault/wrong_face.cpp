@@ -25,9 +25,9 @@ constexpr Excuse other_cause =
 constexpr Excuse spins = excuse("spin", "its spin can turn it along the face");
 constexpr Excuse turns_round = excuse("turns-round", "a walker: it may turn round as it lands");
 constexpr Excuse paddle = excuse("paddle", "code moves the other one: a paddle may steer what hits it");
-constexpr Excuse jumped = excuse("jump", "it may jump in the frame in which it lands");
+constexpr Excuse drives = excuse("drives", "it goes along its own heading, as a car does");
 constexpr const Excuse* excuses[] = {&mean,  &corner,      &by_axes, &other_cause,
-                                     &spins, &turns_round, &paddle,  &jumped};
+                                     &spins, &turns_round, &paddle,  &drives};
 
 struct Hit {
     std::size_t index = 0;
@@ -183,8 +183,9 @@ class WrongFaceRule : public Rule {
                 emit(step, h, change, "along");
         } else if (slide > std::max(matters, context_.shared.hardly * h.closing) &&
                    glm::dot(slides, slid) < -reversed_ * slide * slide &&
-                   !(turns_by_code(is) && passes(turns_round)) && !(steers(step, h) && passes(paddle)) &&
-                   !(jumps(step, h, slides) && passes(jumped)) &&
+                   !(turns_by_code(is) && passes(turns_round)) &&
+                   !(context_.observed.drives(at(step.now, h.mover).body) && passes(drives)) &&
+                   !(steers(step, h) && passes(paddle)) &&
                    !(spin >= context_.settings["wrong-face.spin"] * slide && passes(spins)))
             emit(step, h, change, "both");
     }
@@ -193,7 +194,7 @@ class WrongFaceRule : public Rule {
     void wait(const Step& step, Hit h) {
         const std::vector<Vec3> now = others(step, h);
         h.others.insert(h.others.end(), now.begin(), now.end());
-        const double near = context_.recording.slop() + reach_after(step, h);
+        const double near = context_.recording.slop() + reach_in_step(step, h);
         for (const Vec3& along : directions(context_.recording).across(h.normal))
             for (const Vec3& way : {along, -along})
                 if (const auto face = other_face(step, h.mover, h.other, h.normal, way, near))
@@ -227,15 +228,6 @@ class WrongFaceRule : public Rule {
         return b.def->upright && !context_.recording.header.has(Channel::Desired);
     }
 
-    /// Whoever walks may jump in the frame in which it lands.
-    bool jumps(const Step& step, const Hit& h, const Vec3& slides) const {
-        const BodyState& is = step.now.body_of(h.mover);
-        const bool walks =
-            is.def->upright || is.has_desired || is.grounded || step.before.body_of(h.mover).grounded;
-        return walks && is.def->moves == Moves::Kinematic &&
-               glm::dot(unit(slides), context_.recording.header.up) > context_.shared.up;
-    }
-
     /// A paddle may send a ball wherever it likes: code that moves a body may steer what hits it.
     static bool steers(const Step& step, const Hit& h) {
         return step.now.body_of(h.other).def->moves == Moves::Kinematic;
@@ -260,10 +252,14 @@ class WrongFaceRule : public Rule {
             if (!is.velocity_logged && was.has_desired &&
                 glm::length(slides - now) + glm::length(slides - before) < glm::length(now - before) + close)
                 return true;
+            // Whatever it falls by, sideways it does what it wants.
+            const Vec3 up = context_.recording.header.up;
+            const auto level = [&](const Vec3& v) { return v - up * glm::dot(v, up); };
+            if (glm::length(level(is.velocity) - level(is.desired)) < close) return true;
         }
         const Slot own = at(step.now, h.mover).body, met = at(step.now, h.other).body;
         const bool logged = context_.recording.header.has(Channel::Contacts);
-        const double on = reach_after(step, h);
+        const double on = reach_in_step(step, h);
         const double slop = context_.recording.slop();
         // What the other one touches turns that one.
         if (step.now.body(met).def->moves == Moves::Dynamic)
@@ -285,11 +281,12 @@ class WrongFaceRule : public Rule {
                std::any_of(h.others.begin(), h.others.end(), that_way);
     }
 
-    /// Without contacts, whatever it could reach after the hit may have turned it, too.
-    double reach_after(const Step& step, const Hit& h) const {
+    /// Without contacts, whatever it could reach in the step, before the hit or after it, may have turned it,
+    /// too.
+    double reach_in_step(const Step& step, const Hit& h) const {
         return context_.recording.header.has(Channel::Contacts)
                    ? 0.0
-                   : glm::length(step.before.body_of(h.mover).velocity) * step.now.dt() * (1.0 - h.fraction);
+                   : glm::length(step.before.body_of(h.mover).velocity) * step.now.dt();
     }
 
     /// Ways in which other surfaces push the mover in this step.
@@ -311,7 +308,7 @@ class WrongFaceRule : public Rule {
         const double near = (solved ? context_.shared.solver_reach : 1.0) * context_.recording.slop();
         for (const Meeting* m : step.of(own))
             if (m->does == Does::Solid && !is_pair(m->a, m->b) &&
-                (m->contact || m->closest() <= near + reach_after(step, h)))
+                (m->contact || m->closest() <= near + reach_in_step(step, h)))
                 out.push_back(at(step.now, m->a).body == own ? -m->normal : m->normal);
         return out;
     }

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "encounter/encounter.hpp"
+#include "observation/heading.hpp"
 #include "observation/measures.hpp"
 #include "observation/steadiness.hpp"
 #include "observation/steering.hpp"
@@ -15,9 +16,12 @@ class Observed {
     /// Every step, in order, before the rules see it.
     void step(const Step& step) {
         grain_.step(step), steering_.step(step, grain_), steadiness_.step(step, grain_);
+        heading_.step(step);
     }
     /// Code steers the body, and nobody says what it wants.
     bool steered(Slot body) const { return steering_.steered(body); }
+    /// It goes along its own heading, as a car does.
+    bool drives(Slot body) const { return heading_.drives(body); }
     /// The step by which its coordinates go, in units; 0: none is seen.
     double grain(Slot body) const { return grain_.of(body); }
     /// By how much the change of a velocity that is derived from rounded places may be wrong, unit/s; 0:
@@ -44,6 +48,7 @@ class Observed {
     Grain grain_;
     Steering steering_;
     Steadiness steadiness_;
+    Heading heading_;
 };
 
 } // namespace oddbounce

@@ -217,12 +217,138 @@ void gulls_crowd(const std::string& path, Chance& vary) {
     }
 }
 
+// ---- crates that are pushed from square to square
+
+/// A stoat that walks from square to square and pushes the crate before it, if there is room; no contacts.
+void pushes_crates(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), square = 32;
+    Stage s(path, vary, untold("pushes crates", rate));
+    Dice dice(vary);
+    struct Square {
+        int x, y;
+        bool operator==(const Square&) const = default;
+    };
+    const auto outside = [](const Square& q) { return q.x < 1 || q.x > 7 || q.y < 1 || q.y > 5; };
+    s.block("north wall", "wall", 128, 192, 288, square), s.block("south wall", "wall", 128, 0, 288, square);
+    s.block("west wall", "wall", 0, 96, square, 160), s.block("east wall", "wall", 256, 96, square, 160);
+    std::vector<Square> all{{2, 2}, {3, 3}, {5, 2}, {4, 4}, {6, 4}}; // the stoat is the first
+    const auto id = [](std::size_t i) { return static_cast<bounce::Id>(i == 0 ? 1 : 99 + i); };
+    for (std::size_t i = 0; i < all.size(); ++i)
+        s.log.body(id(i), bounce::Body(i == 0 ? "stoat" : "crate", i == 0 ? "stoat" : "crate", "kinematic")),
+            s.log.collider(id(i), id(i), bounce::box(square, square));
+    const int takes = std::max(2, static_cast<int>(rate * vary(0.15)));
+    Square way{0, 0};
+    int gone = 0;
+    std::vector<std::size_t> moves;
+    const auto at = [&](const Square& q) {
+        return static_cast<std::size_t>(std::find(all.begin(), all.end(), q) - all.begin());
+    };
+    for (const int frames = static_cast<int>(rate * 8); s.next(frames);) {
+        if (s.n() > 0 && moves.empty()) {
+            way = dice.one_of<Square>({{1, 0}, {-1, 0}, {0, 1}, {0, -1}});
+            const Square to{all[0].x + way.x, all[0].y + way.y}, behind{to.x + way.x, to.y + way.y};
+            const std::size_t crate = at(to);
+            if (!outside(to) && crate == all.size()) moves = {0};
+            if (crate < all.size() && !outside(behind) && at(behind) == all.size()) moves = {0, crate};
+            gone = 0;
+        }
+        gone += !moves.empty();
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            const bool on = std::find(moves.begin(), moves.end(), i) != moves.end();
+            const double part = on ? gone / static_cast<double>(takes) : 0.0;
+            s.log.state(id(i), (all[i].x + way.x * part) * square, (all[i].y + way.y * part) * square);
+        }
+        if (gone < takes) continue;
+        for (const std::size_t i : moves) all[i] = {all[i].x + way.x, all[i].y + way.y};
+        moves.clear(), gone = 0;
+    }
+}
+
+// ---- a cart that drives
+
+/// It turns a while, drives against a wall askew and is sent back the way it came, its engine pushing.
+void cart_drives(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("cart drives", rate));
+    const Block wall = s.block("wall", "quay", 0, 200, 600, 40);
+    Flyer cart;
+    cart.x = -150, cart.y = 20, cart.enter(s, "cart", bounce::circle(12));
+    const double fast = vary(130), askew = vary(0.9), turns = 0.6;
+    double speed = fast, heading = askew - turns;
+    for (const int frames = static_cast<int>(rate * 5); s.next(frames);) {
+        if (s.n() > 0 && s.n() < rate / 2) heading += turns * 2 / rate, cart.turn = heading;
+        const bool meets = cart.y + std::sin(heading) * speed * s.dt > wall.bottom() - 12;
+        if (s.n() > 0 && meets) {
+            cart.y = wall.bottom() - 12, speed = -0.3 * fast;
+            s.touch(1, wall.id, cart.x, wall.bottom(), 0, 1);
+        } else if (s.n() > 0)
+            speed = std::min(fast, speed + fast * s.dt);
+        cart.turn = heading, cart.vx = std::cos(heading) * speed, cart.vy = std::sin(heading) * speed;
+        if (!meets) cart.step(s), cart.turn = heading;
+        cart.describe(s);
+    }
+}
+
+// ---- who looks ahead for walls only
+
+/// A crab looks a little ahead, from its middle, for walls; gulls that walk before it are none.
+void looks_ahead(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("looks ahead", rate, {"rays"}));
+    const Block wall = s.block("wall", "quay", 200, 0, 40, 100),
+                back = s.block("back wall", "quay", -200, 0, 40, 100);
+    Flyer crab, gull;
+    crab.id = 1, crab.enter(s, "crab", bounce::box(12, 12));
+    gull.id = 2, gull.x = 22, gull.enter(s, "gull", bounce::box(8, 8));
+    s.log.pair("crab", "gull", "ignore");
+    crab.vx = vary(60);
+    constexpr double far = 30;
+    for (const int frames = static_cast<int>(rate * 8); s.next(frames);) {
+        if (crab.x > wall.left() - 8) crab.vx = -std::abs(crab.vx);
+        if (crab.x < back.right() + 8) crab.vx = std::abs(crab.vx);
+        crab.step(s);
+        gull.x = crab.x + (crab.vx > 0 ? 22 : -22), gull.y = std::abs(crab.x) < 100 ? 0 : 80;
+        const double side = crab.vx > 0 ? 1 : -1, face = side > 0 ? wall.left() : back.right();
+        bounce::Ray ray("ahead", crab.x, 0, crab.x + side * far, 0);
+        ray.caster(1);
+        if (std::abs(face - crab.x) <= far) ray.hit(side > 0 ? wall.id : back.id).at(face, 0);
+        s.log.ray(ray);
+        crab.describe(s), gull.describe(s);
+        s.log.teleport(2);
+    }
+}
+
+// ---- who is struck
+
+/// A stoat that goes on wanting to walk right is struck from afar and thrown back: the game tells of it.
+void thrown_back(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, untold("thrown back", rate, {"desired", "events"}));
+    Flyer stoat, gull;
+    stoat.x = -100, stoat.enter(s, "stoat", bounce::circle(9));
+    gull.id = 2, gull.x = 90, gull.y = 60, gull.enter(s, "gull", bounce::circle(9));
+    const double walks = vary(100), blow = vary(300);
+    const int struck = static_cast<int>(rate * vary(0.7));
+    double thrown = 0;
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
+        stoat.vx = thrown > 5 ? -thrown : walks;
+        stoat.step(s), stoat.describe(s), gull.describe(s);
+        s.log.desired(1, walks, 0);
+        thrown *= std::exp(-6 * s.dt);
+        if (s.n() == struck) thrown = blow, s.log.event("struck", {2, 1});
+    }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& small_game_scenes() {
     static const std::vector<MoreScene> all = {
         {"a courier on a map of tiles", "", courier_on_tiles},
         {"gulls crowd round a courier", "", gulls_crowd},
+        {"crates pushed from square to square", "", pushes_crates},
+        {"a cart drives against a wall", "", cart_drives},
+        {"a crab looks ahead for walls", "", looks_ahead},
+        {"thrown back by a blow", "", thrown_back},
     };
     return all;
 }

@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "observation/heading.hpp"
+
+#include "encounter/encounter.hpp"
+
+namespace oddbounce {
+
+void Heading::step(const Step& step) {
+    const Recording& r = step.now.recording();
+    const double matters = closing_that_matters(step), near = r.slop() + r.header.skin;
+    for (const Slot body : step.now.movers()) {
+        const BodyState &is = step.now.body(body), &was = step.before.body(body);
+        if (is.def->moves != Moves::Kinematic || is.fresh || is.teleported || !is.velocity_known ||
+            is.pose.turn == was.pose.turn || glm::length(is.velocity) <= matters)
+            continue;
+        const auto all = step.of(body);
+        const bool touched = std::any_of(all.begin(), all.end(), [&](const Meeting* m) {
+            return m->does != Does::Ignore && (m->contact || m->closest() <= near);
+        });
+        if (touched) continue; // what pushes it does not drive it
+        const Vec3 line = is.pose.turn.turn_back(unit(is.velocity));
+        Seen& s = seen_[body];
+        if (s.turned++ == 0) s.line = line;
+        s.along += std::abs(glm::dot(line, s.line)) > same_line;
+    }
+}
+
+bool Heading::drives(Slot body) const {
+    const auto it = seen_.find(body);
+    return it != seen_.end() && it->second.turned >= enough &&
+           static_cast<double>(it->second.along) >= nearly_all * static_cast<double>(it->second.turned);
+}
+
+} // namespace oddbounce
