@@ -17,6 +17,9 @@ namespace {
 constexpr Excuse steered = excuse("steered", "code steers it also where it touches nothing");
 constexpr Excuse mean =
     excuse("mean", "its velocity is not logged, and it did not move evenly: how it came is not known");
+constexpr Excuse driven =
+    excuse("driven", "it leaves at {0}, no faster than it came: only against what code moves it is faster",
+           Measure::Speed);
 constexpr Excuse before_it = limit("before", "it went away from the other before this step");
 constexpr Excuse turned =
     limit("turned", "{0} in all directions: the speed was turned, not gained; more than {1} is reported",
@@ -36,9 +39,9 @@ constexpr Excuse pushed_steadily = excuse("steady", "it gains evenly: a force th
 constexpr Excuse little = limit("little", "it ends at {0}; {1} are needed", Measure::Speed);
 constexpr Excuse drives = excuse("drives", "it goes along its own heading, as a car does");
 constexpr const Excuse* excuses[] = {
-    &steered,    &mean,  &before_it,         &turned,    &explained_by,    &other_turns,
-    &no_contact, &fades, &touches_something, &too_short, &pushed_steadily, &little,
-    &drives};
+    &steered,     &mean,       &driven, &before_it,         &turned,    &explained_by,
+    &other_turns, &no_contact, &fades,  &touches_something, &too_short, &pushed_steadily,
+    &little,      &drives};
 
 /// A contact that returned too much; it must last until the next frame.
 struct Surge {
@@ -92,7 +95,7 @@ class SpeedSurgeRule : public Rule {
     /// What came in, of a touch that goes on, or of two that come near.
     struct Came {
         double last = 0.0, lately = 0.0, most = 0.0;  ///< closing speeds: of the last step, of two, of all
-        double speed = 0.0;                           ///< the most of all, relative
+        double speed = 0.0, own_a = 0.0, own_b = 0.0; ///< the most of all: relative, and of each body
         bool contact = false, contact_lately = false; ///< logged in the last step, in the last two
         bool known = false;                           ///< how they came, not only the mean over a step
     };
@@ -148,6 +151,13 @@ class SpeedSurgeRule : public Rule {
         const double spin = glm::length(was.angular_velocity) * at(step.now, s.mover).geometry->reach() +
                             glm::length(other_was.angular_velocity) * at(step.now, s.other).geometry->reach();
         s.after = glm::length(is.velocity - other_is.velocity);
+        // Seen from a surface that code moves, and by itself: it must be faster in both. And in this very
+        // step.
+        const double itself = s.mover == m.a ? come.own_a : come.own_b,
+                     most_itself = (itself + spin) * (1.0 + share_) + slack;
+        if (other_is.def->moves == Moves::Kinematic && glm::length(is.velocity) <= most_itself &&
+            passes(driven, glm::length(is.velocity), most_itself))
+            return;
         if (-c.before >= s.apart - slack && passes(before_it)) return;
         const double in_all = (s.before + spin) * (1.0 + share_) + slack;
         if (s.after <= in_all && passes(turned, s.after, in_all)) return;
@@ -209,6 +219,8 @@ class SpeedSurgeRule : public Rule {
                                     std::max(closing, last.last),
                                     std::max(closing, last.most),
                                     std::max(speed, last.speed),
+                                    std::max(glm::length(a), last.own_a),
+                                    std::max(glm::length(b), last.own_b),
                                     m.contact,
                                     m.contact || last.contact,
                                     last.known || known(step, m, &Observed::knows_before)};
@@ -224,6 +236,8 @@ class SpeedSurgeRule : public Rule {
                                  closing,
                                  closing,
                                  glm::length(a - b),
+                                 glm::length(a),
+                                 glm::length(b),
                                  false,
                                  false,
                                  known(step, m, &Observed::knows_now)};

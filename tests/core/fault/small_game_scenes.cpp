@@ -264,6 +264,55 @@ void pushes_crates(const std::string& path, Chance& vary) {
     }
 }
 
+// ---- a ball, a board and stones that it breaks
+
+/// The ball moves axis by axis; a board, which follows it, sends it back by where it is hit.
+void breaks_stones(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Setting setting = plain("breaks stones", rate, {"events"});
+    Stage s(path, vary, setting);
+    Dice dice(vary);
+    std::vector<Block> fixed = {
+        s.block("top", "rail", 160, 245, 320, 10), s.block("left", "rail", -5, 120, 10, 240),
+        s.block("right", "rail", 325, 120, 10, 240), s.block("bottom", "rail", 160, -5, 320, 10)};
+    for (int row = 0; row < 3; ++row)
+        for (int column = 0; column < 8; ++column)
+            fixed.push_back(s.block("stone", "stone", 34 + column * 36, 210 - row * 16, 34, 12));
+    Block ball{1, 160, 90, 6, 6}, board{2, 160, 15, 50, 8};
+    s.log.body(1, bounce::Body("ball", "ball", "kinematic")), s.log.collider(1, 1, bounce::box(6, 6));
+    s.log.body(2, bounce::Body("board", "board", "kinematic")), s.log.collider(2, 2, bounce::box(50, 8));
+    const double speed = vary(170), board_speed = 260;
+    double vx = 0.6 * speed, vy = -0.8 * speed;
+    for (const int frames = static_cast<int>(rate * 8); s.next(frames);) {
+        const double was = board.x;
+        const auto axis = [&](double& at, double& v, double Block::*place, double Block::*extent,
+                              bool across) {
+            at += v * s.dt;
+            const auto hit =
+                std::find_if(fixed.begin(), fixed.end(), [&](const Block& b) { return ball.overlaps(b); });
+            if (hit == fixed.end()) return;
+            const double way = v > 0 ? 1 : -1;
+            at = (*hit).*place - way * ((*hit).*extent + 6) / 2, v = -v;
+            s.touch(1, hit->id, ball.x, ball.y, across ? way : 0, across ? 0 : way);
+            if (hit - fixed.begin() >= 4)
+                s.log.event("broken", {1, hit->id}), s.log.removed(hit->id), fixed.erase(hit);
+        };
+        if (s.n() > 0) {
+            const double to = ball.x + dice.between(-12, 12), most = board_speed * s.dt;
+            board.x = std::clamp(board.x + std::clamp(to - board.x, -most, most), 25.0, 295.0);
+            axis(ball.x, vx, &Block::x, &Block::w, true), axis(ball.y, vy, &Block::y, &Block::h, false);
+            if (vy < 0 && ball.overlaps(board)) {
+                ball.y = board.top() + 3;
+                vx = speed * 0.8 * std::clamp((ball.x - board.x) / 25, -1.0, 1.0);
+                vy = std::sqrt(speed * speed - vx * vx);
+                s.touch(1, 2, ball.x, board.top(), 0, -1), s.log.event("sent back", {1, 2});
+            }
+        }
+        s.log.state(2, board.x, board.y, 0, (board.x - was) / s.dt, 0);
+        s.log.state(1, ball.x, ball.y, 0, vx, vy);
+    }
+}
+
 // ---- a cart that drives
 
 /// It turns a while, drives against a wall askew and is sent back the way it came, its engine pushing.
@@ -346,6 +395,7 @@ const std::vector<MoreScene>& small_game_scenes() {
         {"a courier on a map of tiles", "", courier_on_tiles},
         {"gulls crowd round a courier", "", gulls_crowd},
         {"crates pushed from square to square", "", pushes_crates},
+        {"a ball breaks stones", "", breaks_stones},
         {"a cart drives against a wall", "", cart_drives},
         {"a crab looks ahead for walls", "", looks_ahead},
         {"thrown back by a blow", "", thrown_back},
