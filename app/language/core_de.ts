@@ -3611,5 +3611,9 @@
         <source>'{}' hits no '{}' at all: it may leave them out, and `layers` are not logged</source>
         <translation>'{}' trifft nie '{}': Vielleicht lässt er sie aus, und `layers` sind nicht protokolliert</translation>
     </message>
+    <message>
+        <source>it leaves at {0}, no faster than it came: only against what code moves it is faster</source>
+        <translation>Er geht mit {0}, nicht schneller, als er kam: Nur gegenüber dem, was Code bewegt, ist er schneller</translation>
+    </message>
 </context>
 </TS>

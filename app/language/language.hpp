@@ -34,7 +34,7 @@ QString core_text(const char* english);
 QString in_line(const QString& title);
 /// "Tunneling"
 QString title_of(const Finding& finding);
-/// "tunneling"
+/// The title as words in a line: without a capital.
 QString title_in_line(const Finding& finding);
 /// "parcel through net"
 QString headline_text(const Finding& finding);

@@ -18,9 +18,12 @@ QString text_fact(const Finding& f, const char* key) {
     return text ? QString::fromStdString(*text) : QString();
 }
 
+/// Of a ray's answer, told in both widths; else of two surfaces.
+bool of_a_ray(const Finding& f) { return f.fact("answer_64") != nullptr; }
+
 /// What is left and right of the edge; what both answers begin with, the name of the body, is left out.
 std::pair<QString, QString> sides(const Finding& f) {
-    if (f.fault != "ray-knife-edge")
+    if (!of_a_ray(f))
         return {QString::fromStdString(f.names.at(0)),
                 QString::fromStdString(f.names.size() > 1 ? f.names[1] : "")};
     QString left = text_fact(f, "answer_64"), right = text_fact(f, "answer_32");
@@ -31,7 +34,7 @@ std::pair<QString, QString> sides(const Finding& f) {
 
 /// How many ULPs lie between the two surfaces at this moment; below zero: overlapped.
 std::optional<double> places_now(const Session& s, const Finding& f) {
-    if (f.fault != "flush-contact" || f.colliders.size() < 2) return {};
+    if (of_a_ray(f) || f.colliders.size() < 2) return {};
     const PairView v = pair_at(*s.instant().now, s.recording()->collider_slot(f.colliders[0]),
                                s.recording()->collider_slot(f.colliders[1]));
     if (!v.known || f.number("ulp") <= 0.0) return {};
@@ -41,7 +44,7 @@ std::optional<double> places_now(const Session& s, const Finding& f) {
 } // namespace
 
 bool is_rounding_sensitive(const Finding& f) {
-    return f.fault == "flush-contact" || f.fault == "ray-knife-edge";
+    return f.fact("ulps") && f.fact("ulp");
 }
 
 void paint_ulps(QPainter& p, const QRectF& area, const Session& s, const Finding& f) {
@@ -59,7 +62,7 @@ void paint_ulps(QPainter& p, const QRectF& area, const Session& s, const Finding
     p.setPen(QPen(th.finding, 2.0));
     p.drawLine(QPointF(edge, area.top() + 20), QPointF(edge, area.bottom() - 30));
     p.setFont(type(11));
-    const bool ray = f.fault == "ray-knife-edge";
+    const bool ray = of_a_ray(f);
     // Where it lies: as told by the finding, or at this moment.
     const double at = std::clamp(-places_now(s, f).value_or(apart), -widest + 0.5, widest - 0.5);
     const double y = area.center().y() - 4;

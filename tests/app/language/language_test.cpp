@@ -154,6 +154,19 @@ class LanguageTest : public QObject {
         }
     }
 
+    /// What the window shows of a fault comes from its finding: it knows none by name.
+    void noFault_isNamedInTheWindow() {
+        for (QDirIterator it(SOURCE "/app", {"*.cpp", "*.hpp"}, QDir::Files, QDirIterator::Subdirectories);
+             it.hasNext();) {
+            QFile file(it.next());
+            QVERIFY(file.open(QIODevice::ReadOnly));
+            const QString text = QString::fromUtf8(file.readAll());
+            for (const Fault& f : catalogue())
+                QVERIFY2(!text.contains(QString("\"%1\"").arg(f.id)),
+                         qPrintable(file.fileName() + ": " + f.id));
+        }
+    }
+
     /// The fixed texts of the core: what faults are called and are, thresholds, units, roles.
     void coreTexts_areComplete() {
         std::map<QString, QString> known;
