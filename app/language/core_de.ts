@@ -1020,8 +1020,8 @@
         <translation>nichts hat ihn hinausgeschoben.</translation>
     </message>
     <message>
-        <source>{} is {} {} {}, {} ({} per frame).</source>
-        <translation>{} ist {} {} {}, {} ({} je Frame).</translation>
+        <source>{} is {} {}, {} ({} per frame).</source>
+        <translation>{} ist {} {}, {} ({} je Frame).</translation>
     </message>
     <message>
         <source>{} ends the frame {} inside {}.</source>
@@ -1322,10 +1322,6 @@
     <message>
         <source>reverse {} only while approaching</source>
         <translation>{} nur bei Annäherung umkehren</translation>
-    </message>
-    <message>
-        <source>{} is {} {} {}, {}.</source>
-        <translation>{} ist {} {} {}, {}.</translation>
     </message>
     <message>
         <source>inside</source>
@@ -1880,8 +1876,8 @@
         <translation>Seine Geschwindigkeit wurde nicht umgekehrt. Kontakte sind nicht geloggt.</translation>
     </message>
     <message>
-        <source>It is {} {} {}. {}</source>
-        <translation>Er ist {} {} {}. {}</translation>
+        <source>It is {} {}. {}</source>
+        <translation>Er ist {} {}. {}</translation>
     </message>
     <message>
         <source>the game tests only at the end of each step. {} and {} together are {} thick along the path, one step is {}. Below {} at least one test would hit.</source>

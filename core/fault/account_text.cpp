@@ -132,6 +132,11 @@ std::string side_word(const Recording& r, const Vec3& away) {
     return translated(right >= 0.0 ? "right of" : "left of");
 }
 
+std::string place_text(const Recording& r, const PairView& v) {
+    return length_text(r, std::abs(v.gap)) + " " +
+           (v.gap < 0.0 ? translated("inside") : side_word(r, -v.normal));
+}
+
 namespace {
 /// The eight ways in which something may go: level or upright first, then slantwise.
 enum class Heading { Right, Left, Up, Down, RightUp, RightDown, LeftUp, LeftDown };

@@ -46,6 +46,8 @@ PairView pair_at(const World& world, Slot collider_a, Slot collider_b);
 
 /// "above", "below", "left of", "right of": where something lies if `away` points from the other to it.
 std::string side_word(const Recording& recording, const Vec3& away);
+/// "2 px above", "0.4 px inside": where the first of a pair lies. Requires: it is known.
+std::string place_text(const Recording& recording, const PairView& pair);
 /// "falling at 1 460 px/s", "moving left at 220 px/s", "at rest".
 std::string motion_text(const Recording& recording, const Vec3& velocity);
 /// "wants to move right at 150 px/s", "wants to stand still".

@@ -369,9 +369,9 @@ void describe(const Recording& r, Finding& f) {
         const PairView v = pair_at(w, a, b);
         const Vec3 velocity = w.body_of(a).velocity;
         if (v.known && v.gap >= 0.0)
-            account.at(w.number(), say("{} is {} {} {}, {} ({} per frame).", mover, length_text(r, v.gap),
-                                       side_word(r, -v.normal), other, motion_text(r, velocity),
-                                       length_text(r, glm::length(velocity) * w.dt())));
+            account.at(w.number(),
+                       say("{} is {} {}, {} ({} per frame).", mover, place_text(r, v), other,
+                           motion_text(r, velocity), length_text(r, glm::length(velocity) * w.dt())));
     }
     const World w = r.world_at(static_cast<std::size_t>(first));
     account.at(w.number(),

@@ -205,10 +205,8 @@ void describe(const Recording& r, Finding& f) {
         const World w = r.world_at(i);
         const PairView v = pair_at(w, a, b);
         if (!v.known) continue;
-        account.at(w.number(),
-                   say("{} is {} {} {}, {}.", sentence_the(f.names[0]), length_text(r, std::abs(v.gap)),
-                       v.gap < 0.0 ? translated("inside") : side_word(r, -v.normal), the(f.names[1]),
-                       motion_text(r, w.body_of(a).velocity)));
+        account.at(w.number(), say("{} is {} {}, {}.", sentence_the(f.names[0]), place_text(r, v),
+                                   the(f.names[1]), motion_text(r, w.body_of(a).velocity)));
     }
     const bool inside = std::get<std::string>(f.fact("left_inside")->value) != "nobody";
     account.at(f.last, say("Its velocity was reversed in {} in a row, at up to {}.",

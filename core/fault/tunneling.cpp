@@ -321,9 +321,9 @@ void describe(const Recording& r, Finding& f) {
         const PairView v = pair_at(w, a, b);
         if (!v.known) continue;
         const Vec3 velocity = w.body_of(a).velocity;
-        account.at(w.number(), say("{} is {} {} {}, {} ({} per frame).", sentence_the(f.names[0]),
-                                   length_text(r, v.gap), side_word(r, -v.normal), other,
-                                   motion_text(r, velocity), length_text(r, glm::length(velocity) * w.dt())));
+        account.at(w.number(),
+                   say("{} is {} {}, {} ({} per frame).", sentence_the(f.names[0]), place_text(r, v), other,
+                       motion_text(r, velocity), length_text(r, glm::length(velocity) * w.dt())));
     }
     account.at(f.last, f.number("enter"), say("It touches {}.", other));
     account.at(f.last, f.number("exit"), say("It has passed {} completely.", other));
@@ -332,8 +332,7 @@ void describe(const Recording& r, Finding& f) {
         f.fact("sensor")                  ? "No report was logged."
         : r.header.has(Channel::Contacts) ? "No contact was logged and its velocity was not turned back."
                                           : "Its velocity was not turned back. Contacts are not logged.");
-    account.at(f.last,
-               say("It is {} {} {}. {}", length_text(r, v.gap), side_word(r, -v.normal), other, silence));
+    account.at(f.last, say("It is {} {}. {}", place_text(r, v), other, silence));
     account.cause(
         say("the game tests only at the end of each step. {} and {} together are {} thick along the path, "
             "one step "
