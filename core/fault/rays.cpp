@@ -34,13 +34,8 @@ class RaySelfHitRule : public Rule {
             const Slot hit = logged(context_.recording, ray);
             Slot own = hit >= 0 && is_own(step.now, ray, hit) ? hit : -1;
             double out = 0.0;
-            const auto starts_inside = [&] {
-                const auto all = look_along(step.now, ray);
-                return std::any_of(all.begin(), all.end(), [&](const RayMeets& m) {
-                    return m.inside && is_own(step.now, ray, m.collider);
-                });
-            };
-            if (own < 0 && hit >= 0 && !skips_.count(ray.name) && starts_inside()) skips_.insert(ray.name);
+            if (own < 0 && hit >= 0 && !skips_.count(ray.name) && starts_inside(step.now, ray))
+                skips_.insert(ray.name);
             if (own >= 0 || hit < 0) {
                 const auto all = look_along(step.now, ray);
                 const bool beyond = std::any_of(all.begin(), all.end(), [&](const RayMeets& m) {
@@ -70,6 +65,14 @@ class RaySelfHitRule : public Rule {
     }
 
   private:
+    static bool starts_inside(const World& w, const RayRow& ray) {
+        const Slot caster = w.recording().body_slot(*ray.caster);
+        if (caster < 0) return false;
+        const auto own = w.colliders_of(caster);
+        return std::any_of(own.begin(), own.end(), [&](Slot c) {
+            return w.live(c) && point_distance(ray.from, *at(w, c).geometry, w.body_of(c).pose) <= 0.0;
+        });
+    }
     /// A ray that reports nothing may have hit itself, or looks for something else.
     void close(const RayRun& run) {
         if (logged(context_.recording, run.ray) >= 0)
@@ -166,6 +169,8 @@ class RayWrongAnswerRule : public Rule {
     }
     void finish() override {
         runs_.finish(), blind_.finish();
+        for (const RayRun& run : wrong_)
+            ++times_[{run.ray.name, kind_of(context_.recording.world_at(run.first), run.collider)}];
         for (const RayRun& run : wrong_) close(run);
         // Its layers leave a body out though it hits others of that kind.
         for (const RayRun& run : passed_)
@@ -205,8 +210,7 @@ class RayWrongAnswerRule : public Rule {
         blind_.good(ray, step.index);
     }
 
-    static constexpr std::size_t enough_casts = 10;
-    static constexpr std::ptrdiff_t enough_times = 3;
+    static constexpr std::size_t enough_casts = 10, enough_times = 3;
 
     /// Nobody says what the ray looks for, and it never hits what it passed.
     bool left_out(const RayRun& run, const World& w) const {
@@ -286,11 +290,8 @@ class RayWrongAnswerRule : public Rule {
         }
         if (!run.blind && left_out(run, w)) {
             const std::string& kind = kind_of(w, run.collider);
-            const auto times = std::ranges::count_if(wrong_, [&](const RayRun& other) {
-                const World there = r.world_at(other.first);
-                return other.ray.name == run.ray.name && kind_of(there, other.collider) == kind;
-            });
-            const bool always = casts_.at(run.ray.name) >= enough_casts && times >= enough_times;
+            const bool always =
+                casts_.at(run.ray.name) >= enough_casts && times_.at({run.ray.name, kind}) >= enough_times;
             f.grade = always ? Grade::Hint : Grade::Likely;
             f.assumes = say("'{}' hits no '{}' at all: it may leave them out, and `layers` are not logged",
                             run.ray.name, kind);
@@ -339,9 +340,10 @@ class RayWrongAnswerRule : public Rule {
     RayRuns runs_, blind_;
     std::vector<RayRun> passed_; // by blind rays
     std::vector<RayRun> wrong_;
-    std::map<std::pair<std::string, std::string>, std::size_t> hits_; // by name of a ray, kind of a body
-    std::map<std::string, std::size_t> casts_;                        // that hit anything, by name
-    std::set<std::pair<std::string, std::string>> kinds_; // name of a ray, kind of a body that it hit
+    using NameAndKind = std::pair<std::string, std::string>; // of a ray, of a body
+    std::map<NameAndKind, std::size_t> hits_, times_;        // times_: of wrong ones, by what they passed
+    std::map<std::string, std::size_t> casts_;               // that hit anything, by name
+    std::set<std::pair<std::string, std::string>> kinds_;    // name of a ray, kind of a body that it hit
 };
 
 void describe_wrong_answer(const Recording&, Finding& f) {
