@@ -3611,5 +3611,9 @@
         <source>it leaves at {0}, no faster than it came: only against what code moves it is faster</source>
         <translation>Er geht mit {0}, nicht schneller, als er kam: Nur gegenüber dem, was Code bewegt, ist er schneller</translation>
     </message>
+    <message>
+        <source>it may jump in the frame in which it lands</source>
+        <translation>Er darf in dem Frame springen, in dem er landet</translation>
+    </message>
 </context>
 </TS>

@@ -289,7 +289,10 @@ class SpeedSurgeRule : public Rule {
             return false;
         if (!step.now.stays(s.mover) || !step.now.stays(s.other)) return true;
         const double apart = -closing_speed(step.now, s.mover, s.other, s.normal);
-        const double least = context_.settings["speed-surge.lasts"] * s.apart - 2.0 * gravity_gain(step);
+        double least = context_.settings["speed-surge.lasts"] * s.apart - 2.0 * gravity_gain(step);
+        // A mean over the step of the hit has the push out in it: the next one shows how fast it left.
+        if (!step.now.body_of(s.mover).velocity_logged)
+            least = std::max(least, std::max(1.0, s.restitution) * (1.0 + share_) * s.closing);
         return apart > least || !passes(fades, apart, least);
     }
 

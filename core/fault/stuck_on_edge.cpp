@@ -167,7 +167,7 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     // Thrown up: only where the log says which contact did it; a jump has none that opposes the way.
     if (ran && !wants_up && r_.header.has(Channel::Contacts) && before.velocity_known && now.velocity_known &&
         std::abs(glm::dot(before.velocity, up_)) < context_.shared.hardly * was) {
-        const double up = glm::dot(now.velocity, up_);
+        const double up = glm::dot(now.velocity, up_) - context_.observed.rounding(step, body);
         if (up > context_.settings["stuck-on-edge.launch_share"] * was &&
             up > context_.settings["stuck-on-edge.ran"] * gravity_ * dt)
             s.trip = true, s.thrown = up, s.rise = std::max(0.0, glm::dot(travel, up_));

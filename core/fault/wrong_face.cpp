@@ -25,9 +25,10 @@ constexpr Excuse other_cause =
 constexpr Excuse spins = excuse("spin", "its spin can turn it along the face");
 constexpr Excuse turns_round = excuse("turns-round", "a walker: it may turn round as it lands");
 constexpr Excuse paddle = excuse("paddle", "code moves the other one: a paddle may steer what hits it");
+constexpr Excuse jumped = excuse("jump", "it may jump in the frame in which it lands");
 constexpr Excuse drives = excuse("drives", "it goes along its own heading, as a car does");
-constexpr const Excuse* excuses[] = {&mean,  &corner,      &by_axes, &other_cause,
-                                     &spins, &turns_round, &paddle,  &drives};
+constexpr const Excuse* excuses[] = {&mean,        &corner, &by_axes, &other_cause, &spins,
+                                     &turns_round, &paddle, &jumped,  &drives};
 
 struct Hit {
     std::size_t index = 0;
@@ -185,7 +186,7 @@ class WrongFaceRule : public Rule {
                    glm::dot(slides, slid) < -reversed_ * slide * slide &&
                    !(turns_by_code(is) && passes(turns_round)) &&
                    !(context_.observed.drives(at(step.now, h.mover).body) && passes(drives)) &&
-                   !(steers(step, h) && passes(paddle)) &&
+                   !(steers(step, h) && passes(paddle)) && !(jumps(step, h, slides) && passes(jumped)) &&
                    !(spin >= context_.settings["wrong-face.spin"] * slide && passes(spins)))
             emit(step, h, change, "both");
     }
@@ -226,6 +227,16 @@ class WrongFaceRule : public Rule {
     /// A walker of which nobody says where it wants to go: it may turn round in the frame in which it lands.
     bool turns_by_code(const BodyState& b) const {
         return b.def->upright && !context_.recording.header.has(Channel::Desired);
+    }
+
+    /// Whoever walks may jump in the frame in which it lands.
+    bool jumps(const Step& step, const Hit& h, const Vec3& slides) const {
+        const BodyState& is = step.now.body_of(h.mover);
+        const Vec3 up = context_.recording.header.up;
+        const bool walks =
+            is.def->upright || is.has_desired || is.grounded || step.before.body_of(h.mover).grounded;
+        return walks && is.def->moves == Moves::Kinematic &&
+               std::max(glm::dot(unit(slides), up), glm::dot(unit(is.velocity), up)) > context_.shared.up;
     }
 
     /// A paddle may send a ball wherever it likes: code that moves a body may steer what hits it.

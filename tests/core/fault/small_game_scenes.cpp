@@ -313,6 +313,86 @@ void breaks_stones(const std::string& path, Chance& vary) {
     }
 }
 
+// ---- two mallets and a puck
+
+/// The mallets go where their players want; the puck is moved in small parts and pushed out of what it meets.
+void mallets_and_puck(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), w = 300, h = 180;
+    Stage s(path, vary, plain("mallets and puck", rate));
+    Dice dice(vary);
+    s.block("south rail", "rail", w / 2, -10, w + 40, 20),
+        s.block("north rail", "rail", w / 2, h + 10, w + 40, 20);
+    s.block("west rail", "rail", -10, h / 2, 20, h), s.block("east rail", "rail", w + 10, h / 2, 20, h);
+    std::vector<Disc> mallets{{50, 90, 0, 0, 14, true}, {250, 90, 0, 0, 14, true}};
+    std::vector<std::pair<double, double>> wanted{{50, 90}, {250, 90}};
+    Disc puck{150, 90, vary(160), vary(110), 9, true};
+    for (const bounce::Id id : {1, 2})
+        s.log.body(id, bounce::Body("mallet", "mallet", "kinematic")),
+            s.log.collider(id, id, bounce::circle(14));
+    s.log.body(3, bounce::Body("puck", "puck", "kinematic")), s.log.collider(3, 3, bounce::circle(9));
+    for (const int frames = static_cast<int>(rate * 8); s.next(frames);) {
+        for (std::size_t k = 0; k < 2 && s.n() > 0; ++k) {
+            Disc& m = mallets[k];
+            if (dice.now_and_then(0.3, s.dt))
+                wanted[k] = {dice.between(20, 125) + (k == 0 ? 0 : 155), dice.between(20, 160)};
+            const double dx = wanted[k].first - m.x, dy = wanted[k].second - m.y, d = std::hypot(dx, dy);
+            const double speed = std::min(250.0, d / s.dt);
+            m.vx = d > 1e-9 ? dx / d * speed : 0, m.vy = d > 1e-9 ? dy / d * speed : 0;
+            m.x += m.vx * s.dt, m.y += m.vy * s.dt;
+        }
+        constexpr int parts = 8;
+        for (int part = 0; part < parts && s.n() > 0; ++part) {
+            puck.x += puck.vx * s.dt / parts, puck.y += puck.vy * s.dt / parts;
+            for (std::size_t k = 0; k < 2; ++k) {
+                const Disc& m = mallets[k];
+                const double d = m.to(puck), nx = (puck.x - m.x) / d, ny = (puck.y - m.y) / d;
+                if (d >= m.r + puck.r) continue;
+                puck.x = m.x + nx * (m.r + puck.r), puck.y = m.y + ny * (m.r + puck.r);
+                const double in = (puck.vx - m.vx) * nx + (puck.vy - m.vy) * ny;
+                if (in < 0) puck.vx -= 2 * in * nx, puck.vy -= 2 * in * ny;
+                s.touch(static_cast<bounce::Id>(k + 1), 3, m.x + nx * m.r, m.y + ny * m.r, nx, ny);
+            }
+            if (puck.x < puck.r)
+                puck.x = puck.r, puck.vx = std::abs(puck.vx), s.touch(3, 12, 0, puck.y, -1, 0);
+            if (puck.x > w - puck.r)
+                puck.x = w - puck.r, puck.vx = -std::abs(puck.vx), s.touch(3, 13, w, puck.y, 1, 0);
+            if (puck.y < puck.r)
+                puck.y = puck.r, puck.vy = std::abs(puck.vy), s.touch(3, 10, puck.x, 0, 0, -1);
+            if (puck.y > h - puck.r)
+                puck.y = h - puck.r, puck.vy = -std::abs(puck.vy), s.touch(3, 11, puck.x, h, 0, 1);
+        }
+        const double fast = std::hypot(puck.vx, puck.vy), most = 400;
+        if (fast > most) puck.vx *= most / fast, puck.vy *= most / fast;
+        for (std::size_t k = 0; k < 2; ++k)
+            s.log.state(static_cast<bounce::Id>(k + 1), mallets[k].x, mallets[k].y, 0, mallets[k].vx,
+                        mallets[k].vy);
+        s.log.state(3, puck.x, puck.y, 0, puck.vx, puck.vy);
+    }
+}
+
+/// A stoat that stands still lands on a slope and jumps from it in the next frame.
+void lands_and_jumps(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), gravity = vary(1000), slant = vary(0.12, 0.5);
+    Stage s(path, vary, plain("lands and jumps", rate, {"desired", "grounded"}, -gravity));
+    s.prop(20, "bank", "bank", bounce::chain({{-300, 300 * slant}, {300, -300 * slant}}), 0, 0);
+    s.log.body(1, courier()), s.log.collider(1, 1, bounce::circle(10));
+    const double length = std::hypot(1, slant), rests = 10 * length, jump = vary(370);
+    double y = 60, vy = 0;
+    bool ground = false;
+    for (const int frames = static_cast<int>(rate * 3); s.next(frames);) {
+        if (s.n() > 0) {
+            if (ground) vy = jump;
+            ground = false;
+            vy -= gravity * s.dt, y += vy * s.dt;
+            if (y <= rests) y = rests, vy = 0, ground = true;
+        }
+        if (ground)
+            s.touch(1, 20, -10 * slant / length, y - 10 / length, -slant / length, -1 / length),
+                s.log.grounded(1);
+        s.log.state(1, 0, y, 0, 0, vy), s.log.desired(1, 0, 0);
+    }
+}
+
 // ---- a cart that drives
 
 /// It turns a while, drives against a wall askew and is sent back the way it came, its engine pushing.
@@ -396,6 +476,8 @@ const std::vector<MoreScene>& small_game_scenes() {
         {"gulls crowd round a courier", "", gulls_crowd},
         {"crates pushed from square to square", "", pushes_crates},
         {"a ball breaks stones", "", breaks_stones},
+        {"two mallets and a puck", "", mallets_and_puck},
+        {"lands on a bank and jumps", "", lands_and_jumps},
         {"a cart drives against a wall", "", cart_drives},
         {"a crab looks ahead for walls", "", looks_ahead},
         {"thrown back by a blow", "", thrown_back},

@@ -161,6 +161,24 @@ void presses_now_and_then(const std::string& path, Chance& vary) {
     }
 }
 
+/// A slow drum is turned at a wall, early in a step: its means show one response in two steps.
+void turns_within_a_step(const std::string& path, Chance& vary) {
+    bounce::Header about;
+    about.title = "turns within a step", about.rate = 60, about.slop = 0.5;
+    bounce::Recorder log(path, about);
+    const double travel = 1.5 * about.slop, early = 0.35, radius = vary(50);
+    log.body(10, bounce::Body("wall", "quay")), log.collider(10, 10, bounce::box(100, 400));
+    log.body(1, bounce::Body("drum", "drum", "kinematic")), log.collider(1, 1, bounce::circle(radius));
+    const int before = 20 + static_cast<int>(vary(10, 0.5));
+    const double turned = (before + early) * travel;
+    for (int n = 0; n < 60; ++n) {
+        log.frame(n);
+        if (n == 0) log.state(10, 150, 0);
+        const double way = n * travel;
+        log.state(1, 100 - radius - std::abs(turned - way), 0);
+    }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& still_scenes() {
@@ -186,6 +204,7 @@ const std::vector<MoreScene>& still_scenes() {
          [](const std::string& p, Chance& v) { rests_flush(p, v, Rests::LogsNowAndThen); }},
         {"rests flush and flickers a little", "",
          [](const std::string& p, Chance& v) { rests_flush(p, v, Rests::Flickers); }},
+        {"a slow drum turns within a step", "", turns_within_a_step},
         {"presses a wall now and then", "", presses_now_and_then},
     };
     return all;
