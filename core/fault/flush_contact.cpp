@@ -131,8 +131,8 @@ class FlushContactRule : public Rule {
         const BodyState& is = step.now.body_of(mover);
         const double in = is.has_desired ? glm::dot(is.desired, mover == m.a ? m.normal : -m.normal) : 0.0;
         const bool moves = glm::length(relative_travel(step.before, step.now, m.a, m.b)) > hardly;
-        constexpr int wishes = 3;
-        return (in > 0.0 ? 1 : in < 0.0 ? 2 : 0) + (moves ? wishes : 0);
+        constexpr int wanted_ways = 3;
+        return (in > 0.0 ? 1 : in < 0.0 ? 2 : 0) + (moves ? wanted_ways : 0);
     }
 
     void close(const Run& run) const {

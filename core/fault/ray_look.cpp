@@ -193,4 +193,6 @@ void RayRuns::finish() {
     }
 }
 
+Slot logged(const Recording& r, const RayRow& ray) { return ray.hit ? r.collider_slot(*ray.hit) : -1; }
+
 } // namespace oddbounce

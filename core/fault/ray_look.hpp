@@ -102,4 +102,7 @@ std::string ray_name(const Finding& finding);
 /// Says in the account that there were more such casts.
 void describe_end(Finding& finding);
 
+/// The collider that the log says was hit; -1: none.
+Slot logged(const Recording& recording, const RayRow& ray);
+
 } // namespace oddbounce

@@ -103,15 +103,12 @@ class SpeedSurgeRule : public Rule {
     double gravity_gain(const Step& step) const {
         return glm::length(context_.recording.header.gravity) * step.now.dt();
     }
-    bool touches(const Meeting& m) const {
-        return m.contact || m.closest() <= context_.recording.slop() + context_.recording.header.skin;
+    bool within(const Meeting& m, double slops) const {
+        return m.contact || m.closest() <= slops * context_.recording.slop() + context_.recording.header.skin;
     }
-
+    bool touches(const Meeting& m) const { return within(m, 1.0); }
     /// So near that a solver may have pushed.
-    bool near(const Meeting& m) const {
-        return m.contact || m.closest() <= context_.shared.solver_reach * context_.recording.slop() +
-                                               context_.recording.header.skin;
-    }
+    bool near(const Meeting& m) const { return within(m, context_.shared.solver_reach); }
 
     void take(const Step& step, const Meeting& m) {
         if (m.does != Does::Solid || one_owner(step.now, m.a, m.b)) return;
@@ -188,11 +185,9 @@ class SpeedSurgeRule : public Rule {
 
     /// The name of an event about the two; empty: none.
     static std::string event_of(const Frame& frame, Id a, Id b) {
-        const auto about = [](const EventRow& e, Id id) {
-            return std::find(e.about.begin(), e.about.end(), id) != e.about.end();
-        };
         for (const EventRow& e : frame.events)
-            if (about(e, a) && about(e, b) && e.name != "mark") return e.name;
+            if (e.name != "mark" && std::ranges::count(e.about, a) && std::ranges::count(e.about, b))
+                return e.name;
         return {};
     }
 
