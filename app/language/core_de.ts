@@ -2588,14 +2588,6 @@
         <translation>höchste Tiefe unter Last</translation>
     </message>
     <message>
-        <source>a first response that leaves less of the speed is a landing; what leaves from rest then jumps</source>
-        <translation>eine erste Reaktion, die weniger Geschwindigkeit lässt, ist eine Landung; was danach aus der Ruhe abhebt, springt</translation>
-    </message>
-    <message>
-        <source>absorbed</source>
-        <translation>geschluckt</translation>
-    </message>
-    <message>
         <source>who stands that long and is never grounded has a stale state</source>
         <translation>wer so lange steht und nie am Boden ist, hat einen veralteten Zustand</translation>
     </message>
@@ -3614,6 +3606,10 @@
     <message>
         <source>it may jump in the frame in which it lands</source>
         <translation>Er darf in dem Frame springen, in dem er landet</translation>
+    </message>
+    <message>
+        <source>contacts are logged, and there was none when it turned first</source>
+        <translation>Kontakte sind protokolliert, und bei seiner ersten Umkehr gab es keinen</translation>
     </message>
 </context>
 </TS>

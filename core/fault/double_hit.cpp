@@ -16,18 +16,18 @@ constexpr Excuse new_approach =
     excuse("new-approach", "it came back at {0} by itself: a second approach", Measure::Speed);
 constexpr Excuse leaves =
     excuse("leaves", "it had come to rest there, and goes away: nothing came that would be responded to");
-constexpr Excuse other_turns =
-    excuse("other-turns", "only the other one, which code moves, changed its own motion");
 constexpr Excuse elsewhere =
     excuse("struck-elsewhere", "something else touches one of the two in the same step");
 constexpr Excuse no_new_contact = excuse("no-new-contact", "contacts are logged, and no second one begins");
+constexpr Excuse own_turn =
+    excuse("turned-by-itself", "contacts are logged, and there was none when it turned first");
 constexpr Excuse by_steps = excuse("solver", "a solver may take two steps for one response");
 constexpr Excuse late = excuse("late-response", "it was turned one frame later");
 constexpr Excuse pressed =
     limit("pressed", "the two were touching for {0} already; a hit comes from apart, or within {1}",
           Measure::Frames);
-constexpr const Excuse* excuses[] = {&new_approach, &other_turns, &elsewhere, &no_new_contact,
-                                     &by_steps,     &late,        &pressed,   &leaves};
+constexpr const Excuse* excuses[] = {&new_approach, &elsewhere, &no_new_contact, &own_turn,
+                                     &by_steps,     &late,      &pressed,        &leaves};
 
 using Pair = std::pair<Slot, Slot>;
 
@@ -41,6 +41,7 @@ struct Approach {
     std::vector<Turn> turns;
     double apart = 0.0; // widest gap since the first turn
     double widest_between = 0.0;
+    bool told = false;        // by a contact or an event, before the last turn
     bool thrown_back = false; // made to close again in a single frame, not by falling
     Vec3 at{0.0}, normal{0.0};
 };
@@ -108,6 +109,11 @@ ClosingChange change_of(const Step& step, const Meeting& m) {
     return closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);
 }
 
+bool speed_known(const World& w, Slot c) {
+    const BodyState& b = w.body_of(c);
+    return b.velocity_known || b.def->moves == Moves::Static;
+}
+
 /// One of the two is touched by something else in this step: what changed need not be this pair's doing.
 bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
     const double slop = context_.recording.slop() + context_.recording.header.skin;
@@ -124,6 +130,12 @@ bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
     return struck(body(m.a)) || struck(body(m.b));
 }
 
+/// The log tells of the two in this frame.
+bool told(const Step& step, const Meeting& m) {
+    return m.contact ||
+           event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
+}
+
 bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Approach& a,
                                     double turned) const {
     const double matters = context_.observed.closing_that_matters(step, m);
@@ -136,25 +148,21 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
     const double came = change_of(step, m).before;
     if (came >= std::min(matters, hardly * turned) && !a.thrown_back && passes(new_approach, came))
         return false;
-    if (!turned_itself(step, m, turned, context_.shared.turned) && passes(other_turns)) return false;
     if (struck_elsewhere(step, m) && passes(elsewhere)) return false;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
     const bool event = event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
-    if (context_.recording.header.has(Channel::Contacts))
+    if (context_.recording.header.has(Channel::Contacts)) {
+        if (!a.told && passes(own_turn)) return false;
         return logged_begin(*step.frame, ia, ib) || event || !passes(no_new_contact);
+    }
     const BodyState& mover = step.now.body_of(a.mover);
     // A solver may take two steps for one response, and what only it moves may be driven on by others.
     const bool by_solver = mover.def->moves == Moves::Dynamic;
     const bool by_code = step.now.body_of(a.other).def->moves == Moves::Kinematic;
     if (!event && by_solver && (!by_code || a.turns.back().index + 1 == step.index) && passes(by_steps))
         return false;
-    // The first left hardly anything: then what code moves leaves as it likes.
-    const double left = std::abs(a.turns.back().after),
-                 absorbed = context_.settings["double-hit.absorbed"] * a.turns.back().before;
-    const bool code = step.now.body_of(a.mover).def->moves == Moves::Kinematic;
-    if (!event && code && left <= absorbed && std::abs(came) < matters && m.gap_before >= 0.0 &&
-        passes(leaves, came))
-        return false;
+    // It stood there: then it goes as it likes.
+    if (!event && std::abs(came) < matters && passes(leaves, came)) return false;
     return true;
 }
 
@@ -173,7 +181,7 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
     const Pair key{m.a, m.b};
     auto it = open_.find(key);
     const bool stepped = m.gap_before != infinity || m.sweep.status != Status::None;
-    if (!stepped || !step.before.body_of(m.a).velocity_known || !step.before.body_of(m.b).velocity_known) {
+    if (!stepped || !speed_known(step.before, m.a) || !speed_known(step.before, m.b)) {
         if (it != open_.end() && !stepped) close(it->second), open_.erase(it);
         return;
     }
@@ -198,6 +206,7 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
         std::tie(a.mover, a.other) = mover_first(step.before, step.now, m.a, m.b);
         a.turns.push_back({step.index, before, after});
         a.at = (m.on_a + m.on_b) * 0.5, a.normal = m.normal;
+        a.told = told(step, m);
         open_.emplace(key, a);
         return;
     }
@@ -208,7 +217,9 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
     if (by_code && before < 0.0 && after > 0.0 && after - before > closing_that_matters(step) &&
         !struck_elsewhere(step, m))
         a.thrown_back = true;
-    if (a.turns.back().index == step.index || !second_response(step, m, a, before - after)) return;
+    const bool again = a.turns.back().index < step.index && second_response(step, m, a, before - after);
+    a.told = a.told || told(step, m);
+    if (!again) return;
     a.turns.push_back({step.index, before, after});
     a.widest_between = std::max(a.widest_between, a.apart);
     a.at = (m.on_a + m.on_b) * 0.5;

@@ -43,8 +43,6 @@ constexpr SettingInfo settings_table[] = {
     {"double-hit.pressed", 3, "frames", "what has touched for longer is pressed together: no hit begins"},
     {"double-hit.window", 8, "frames",
      "without logged contacts, two responses farther apart belong to two approaches"},
-    {"double-hit.absorbed", 0.1, "share",
-     "a first response that leaves less of the speed is a landing; what leaves from rest then jumps"},
     {"double-hit.turned_share", 0.25, "share",
      "a second response changes the closing speed by at least this share of the first"},
     {"probe-gap.one_side", 0.99, "cosine", "within 8 degrees two probes guard the same side"},

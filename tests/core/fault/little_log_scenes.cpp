@@ -86,6 +86,26 @@ void at_whim(const std::string& path, Chance& vary) {
     }
 }
 
+/// A drum is thrown off a wall, and at the face once more, where it stands: the response ran again. Or only
+/// its place is kept a frame longer.
+void thrown_off(const std::string& path, Chance& vary, bool again) {
+    const double rate = vary.rate();
+    Stage s(path, vary, untold("thrown off", rate));
+    const Block wall = s.block("mole", "pier", 80, 0, 30, 300);
+    Flyer drum;
+    drum.x = -90, drum.enter(s, "drum", bounce::circle(9));
+    drum.vx = vary(160), drum.vy = vary(50);
+    const double more = vary(2.0, 0.08), face = wall.left() - 9;
+    int hit = -1;
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
+        drum.step(s);
+        if (hit < 0 && drum.x > face) hit = s.n(), drum.vx *= -0.45;
+        if (hit >= 0 && s.n() <= hit + 1) drum.x = face;
+        if (again && s.n() == hit + 1) drum.vx *= more;
+        drum.describe(s);
+    }
+}
+
 enum class Sent { Steered, Faster };
 /// A ball between two boards, sent back by where it hits, only places logged. Or it gets faster with each
 /// hit.
@@ -194,6 +214,8 @@ const std::vector<MoreScene>& little_log_scenes() {
     static const std::vector<MoreScene> all = {
         {"a ball in a room of one map", "", [](auto& p, auto& v) { in_a_room(p, v, Room::Ball); }},
         {"a walker in a room of one map", "", [](auto& p, auto& v) { in_a_room(p, v, Room::Walker); }},
+        {"thrown off again", "double-hit", [](auto& p, auto& v) { thrown_off(p, v, true); }},
+        {"thrown off once", "", [](auto& p, auto& v) { thrown_off(p, v, false); }},
         {"a board moves at whim", "", at_whim},
         {"sent back by where it hits, no speeds", "",
          [](auto& p, auto& v) { sent_back(p, v, Sent::Steered); }},
