@@ -16,6 +16,8 @@ constexpr Excuse new_approach =
     excuse("new-approach", "it came back at {0} by itself: a second approach", Measure::Speed);
 constexpr Excuse leaves =
     excuse("leaves", "it had come to rest there, and goes away: nothing came that would be responded to");
+constexpr Excuse other_turns =
+    excuse("other-turns", "only the other one, which code moves, changed its own motion");
 constexpr Excuse elsewhere =
     excuse("struck-elsewhere", "something else touches one of the two in the same step");
 constexpr Excuse no_new_contact = excuse("no-new-contact", "contacts are logged, and no second one begins");
@@ -26,8 +28,8 @@ constexpr Excuse late = excuse("late-response", "it was turned one frame later")
 constexpr Excuse pressed =
     limit("pressed", "the two were touching for {0} already; a hit comes from apart, or within {1}",
           Measure::Frames);
-constexpr const Excuse* excuses[] = {&new_approach, &elsewhere, &no_new_contact, &own_turn,
-                                     &by_steps,     &late,      &pressed,        &leaves};
+constexpr const Excuse* excuses[] = {&new_approach, &other_turns, &elsewhere, &no_new_contact, &own_turn,
+                                     &by_steps,     &late,        &pressed,   &leaves};
 
 using Pair = std::pair<Slot, Slot>;
 
@@ -148,6 +150,7 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
     const double came = change_of(step, m).before;
     if (came >= std::min(matters, hardly * turned) && !a.thrown_back && passes(new_approach, came))
         return false;
+    if (!turned_itself(step, m, turned, context_.shared.turned) && passes(other_turns)) return false;
     if (struck_elsewhere(step, m) && passes(elsewhere)) return false;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
     const bool event = event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);

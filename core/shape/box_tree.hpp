@@ -46,6 +46,43 @@ class BoxTree {
         visit(away, found, upto);
     }
 
+    /// Calls `found(i, j)` for pairs of boxes of two trees, the nearer ones of each branch first. `least`
+    /// says for a box of each how near what they hold can be; what is not `worth` it is left out.
+    template <class Least, class Worth, class Found>
+    static void pairs(const BoxTree& a, const BoxTree& b, Least&& least, Worth&& worth, Found&& found) {
+        if (a.nodes_.empty() || b.nodes_.empty()) return;
+        struct Both {
+            int a, b;
+            double least;
+        };
+        Both stack[160];
+        int top = 0;
+        const auto both = [&](int i, int j) {
+            return Both{
+                i, j,
+                least(a.nodes_[static_cast<std::size_t>(i)].box, b.nodes_[static_cast<std::size_t>(j)].box)};
+        };
+        stack[top++] = both(0, 0);
+        while (top > 0) {
+            const Both next = stack[--top];
+            if (!worth(next.least)) continue;
+            const Node &of_a = a.nodes_[static_cast<std::size_t>(next.a)],
+                       &of_b = b.nodes_[static_cast<std::size_t>(next.b)];
+            if (of_a.leaf >= 0 && of_b.leaf >= 0) {
+                found(of_a.leaf, of_b.leaf);
+                continue;
+            }
+            const Vec3 wide_a = of_a.box.size(), wide_b = of_b.box.size();
+            const bool split_a = of_b.leaf >= 0 || (of_a.leaf < 0 && wide_a.x + wide_a.y + wide_a.z >=
+                                                                         wide_b.x + wide_b.y + wide_b.z);
+            const Both left = split_a ? both(of_a.left, next.b) : both(next.a, of_b.left),
+                       right = split_a ? both(of_a.right, next.b) : both(next.a, of_b.right);
+            const bool left_first = left.least <= right.least;
+            stack[top++] = left_first ? right : left;
+            stack[top++] = left_first ? left : right;
+        }
+    }
+
   private:
     template <class Cost, class Found, class Upto> void visit(Cost&& cost, Found&& found, Upto&& upto) const {
         if (nodes_.empty()) return;

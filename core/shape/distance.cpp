@@ -14,33 +14,49 @@ namespace {
 using plane::Piece;
 
 /// Least t >= 0 at which a, moved by t·way, overlaps no piece of b; at least `give_up` where it is no less.
-/// From overlap to overlap: at t, everything that is still overlapped says until when. `work` counts the
-/// pairs of pieces that were looked at.
+/// Each two pieces overlap from one t to another; these spans are collected as far as the horizon, and joined
+/// from 0 on. `work` counts the pairs of pieces that were looked at.
 double clear_after(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb, const Vec2& way,
                    double give_up, std::size_t& work) {
     if (a.pieces().size() > b.pieces().size()) return clear_after(b, pb, a, pa, -way, give_up, work);
     const double nudge = 1e-9 * std::min(a.reach(), b.reach());
     const Box other = b.bounds(pb);
+    const auto shifted = [&](Box box, double from, double to) {
+        Box all;
+        for (const double t : {from, to})
+            all.add(box.low + raised(way * t)), all.add(box.high + raised(way * t));
+        all.grow(nudge);
+        return all;
+    };
+    std::vector<plane::Span> spans;
     double t = 0.0;
-    while (t < give_up) {
-        double next = t;
-        Box near = other; // as a sees it, moved
-        near.low -= raised(way * t), near.high -= raised(way * t);
-        near.grow(nudge);
-        a.pieces_in(seen_from(pa, near), [&](int k) {
+    for (double ahead = std::min(a.reach(), b.reach()); t < give_up; ahead *= 2.0) {
+        const double horizon = std::min(give_up, t + ahead);
+        spans.clear();
+        a.pieces_in(seen_from(pa, shifted(other, -t, -horizon)), [&](int k) {
             const Piece p = plane::placed(a.pieces()[static_cast<std::size_t>(k)], pa);
-            Box box = plane::bounds(p);
-            box.low += raised(way * t), box.high += raised(way * t);
-            box.grow(nudge);
-            b.pieces_in(seen_from(pb, box), [&](int i) {
+            const Box box = plane::bounds(p);
+            b.pieces_in(seen_from(pb, shifted(box, t, horizon)), [&](int i) {
                 ++work;
-                const auto s =
-                    plane::pass(p, plane::placed(b.pieces()[static_cast<std::size_t>(i)], pb), way, 0.0);
-                if (s && s->first <= t + nudge && s->last > t + nudge) next = std::max(next, s->last);
+                const Piece q = plane::placed(b.pieces()[static_cast<std::size_t>(i)], pb);
+                const auto at_most = plane::pass(box, plane::bounds(q), way);
+                if (!at_most || at_most->last <= t) return;
+                const auto s = plane::pass(p, q, way, 0.0);
+                if (!s || s->last <= t + nudge) return;
+                if (s->first <= t + nudge)
+                    t = s->last;
+                else
+                    spans.push_back(*s);
             });
         });
-        if (next == t) break;
-        t = next;
+        std::sort(spans.begin(), spans.end(),
+                  [](const plane::Span& x, const plane::Span& y) { return x.first < y.first; });
+        for (const plane::Span& s : spans)
+            if (s.first > t + nudge)
+                break;
+            else if (s.last > t + nudge)
+                t = s.last;
+        if (t <= horizon) break;
     }
     return t;
 }
@@ -271,6 +287,14 @@ struct NearestPieces {
     Piece of_a, of_b;
 };
 
+/// Along x or y: how far apart two boxes are, else (below zero) how far one is inside the other at least.
+double least_gap(const Box& p, const Box& q) {
+    double gap = -infinity;
+    for (const int axis : {0, 1})
+        gap = std::max({gap, q.low[axis] - p.high[axis], p.low[axis] - q.high[axis]});
+    return gap;
+}
+
 NearestPieces nearest_pieces(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb,
                              double within, double touches) {
     NearestPieces best;
@@ -279,9 +303,14 @@ NearestPieces nearest_pieces(const Geometry& a, const Pose& pa, const Geometry& 
     if (!near_a.meets(a.bounds(pa))) return best;
     const bool parts = a.of_parts() || b.of_parts();
     bool on_outline = false;
+    const auto worth = [&](double least) {
+        return least <= within &&
+               (least < best.gap.distance || (least <= touches && best.gap.distance >= -3.0 * touches));
+    };
     const auto take = [&](const Piece& p, const Piece& q) {
-        const plane::Gap g = plane::gap(p, q);
         const double least = best.gap.distance;
+        const plane::Gap g =
+            plane::gap(p, q, std::min(within, least < -3.0 * touches ? least : std::max(least, touches)));
         bool face = false;
         if (parts && std::abs(g.distance) <= touches) {
             // Of pieces that touch alike, the one that does so by a face, not by where the outline was cut.
@@ -293,14 +322,17 @@ NearestPieces nearest_pieces(const Geometry& a, const Pose& pa, const Geometry& 
             return;
         best = {g, p, q}, on_outline = face;
     };
-    a.pieces_in(seen_from(pa, near_a), [&](int k) {
-        const Piece p = plane::placed(a.pieces()[static_cast<std::size_t>(k)], pa);
-        Box box = plane::bounds(p);
-        box.grow(std::clamp(best.gap.distance, 0.0, within) + touches);
-        if (!box.meets(near_a)) return;
-        b.pieces_in(seen_from(pb, box),
-                    [&](int i) { take(p, plane::placed(b.pieces()[static_cast<std::size_t>(i)], pb)); });
-    });
+    const auto piece = [](const Geometry& g, const Pose& pose, int i) {
+        return plane::placed(g.pieces()[static_cast<std::size_t>(i)], pose);
+    };
+    if (!parts) {
+        take(piece(a, pa, 0), piece(b, pb, 0));
+    } else {
+        BoxTree::pairs(
+            a.tree(), b.tree(),
+            [&](const Box& of_a, const Box& of_b) { return least_gap(placed(pa, of_a), placed(pb, of_b)); },
+            worth, [&](int k, int i) { take(piece(a, pa, k), piece(b, pb, i)); });
+    }
     if (best.gap.distance > within) best.gap.distance = infinity;
     return best;
 }

@@ -109,7 +109,7 @@ void Geometry::measure() {
     else if (!pieces_.empty())
         extent_ = std::min(bounds_.size().x, bounds_.size().y);
     if (open_) extent_ = 0.0, area_ = 0.0;
-    if (pieces_.size() > few) tree_ = BoxTree(boxes);
+    tree_ = BoxTree(boxes);
 }
 
 void Geometry::collect_edges() {

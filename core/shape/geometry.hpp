@@ -74,7 +74,7 @@ class Geometry {
     }
     const BoxTree& tree() const { return tree_; }
     const BoxTree& edge_tree() const { return edge_tree_; }
-    static constexpr std::size_t few = 8; // up to here there is no tree
+    static constexpr std::size_t few = 8; // up to here each is looked at
 
   private:
     void measure();

@@ -20,6 +20,14 @@ inline Box seen_from(const Pose& pose, const Box& world) {
     return local;
 }
 
+/// A box of the body's frame in the world: the upright one that holds it.
+inline Box placed(const Pose& pose, const Box& local) {
+    const Vec3 center = pose.place(local.center()), half = 0.5 * local.size();
+    const Vec3 across = pose.turn.turn(Vec3(half.x, 0.0, 0.0)), up = pose.turn.turn(Vec3(0.0, half.y, 0.0));
+    const Vec3 reach = glm::abs(across) + glm::abs(up);
+    return {center - reach, center + reach};
+}
+
 /// Where a body that moves so sees, from its first pose, what lies in the box (in the world, at any time).
 /// It turns round its origin: corners turned by all of it, and what an arc bulges beyond its chord.
 /// Everywhere (not finite) for more than half a turn.

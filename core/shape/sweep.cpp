@@ -26,8 +26,9 @@ TouchTime advance(const Moving& a, const Moving& b, double margin, double tolera
     const double spin = a.motion->turning() * a.reach + b.motion->turning() * b.reach;
     double t = 0.0;
     for (int i = 0; i < most_steps; ++i) {
-        const plane::Gap g =
-            plane::gap(plane::placed(*a.piece, a.motion->at(t)), plane::placed(*b.piece, b.motion->at(t)));
+        const double most = margin + tolerance + (glm::length(way) + spin) * (1.0 - t); // else never
+        const plane::Gap g = plane::gap(plane::placed(*a.piece, a.motion->at(t)),
+                                        plane::placed(*b.piece, b.motion->at(t)), most);
         const double left = g.distance - margin;
         if (left <= tolerance) return {t == 0.0 ? Status::Started : Status::Found, t};
         const double closing = glm::dot(way, g.normal) + spin;
@@ -51,6 +52,10 @@ PieceSweep sweep_straight(const Moving& a, const Moving& b, double margin, doubl
         const bool touching = plane::gap(pa, pb).distance <= margin;
         return touching ? PieceSweep{Status::Started, 0.0, 1.0} : PieceSweep{};
     }
+    Box box = plane::bounds(pa);
+    box.grow(margin + tolerance);
+    const auto at_most = plane::pass(box, plane::bounds(pb), way);
+    if (!at_most || at_most->last < 0.0 || at_most->first > 1.0) return {};
     const auto span = plane::pass(pa, pb, way, margin);
     if (!span || span->last < 0.0 || span->first > 1.0) return {};
     const double last = std::min(1.0, span->last);

@@ -56,7 +56,8 @@ struct Gap {
 };
 /// Laws: swapping a and b turns the normal round; moving both changes nothing; scaling both scales.
 /// Cost: O(corners of a × corners of b). Separating axes for overlap, corner to edge for gaps.
-Gap gap(const Piece& a, const Piece& b);
+/// Infinitely far where a side shows that the distance is more than `within`.
+Gap gap(const Piece& a, const Piece& b, double within = infinity);
 
 /// The times t (any real) at which a, moved by t·way, is nearer to b than `margin`; none if never.
 /// Exact: the ray from the origin through the rounded Minkowski difference, which is convex.
@@ -64,6 +65,8 @@ struct Span {
     double first, last;
 };
 std::optional<Span> pass(const Piece& a, const Piece& b, const Vec2& way, double margin);
+/// The same of two upright boxes, without margin.
+std::optional<Span> pass(const Box& a, const Box& b, const Vec2& way);
 
 /// The pieces of a shape after `at` and `turn`, then scaled by `scale` (negative: mirrored); radii by
 /// the smaller absolute value. Concave outlines are cut into convex parts, cells joined into rectangles.

@@ -72,6 +72,26 @@ void counted_and_answered_twice(const std::string& path, Chance& vary, bool wron
     }
 }
 
+/// A drum is stopped at a board, which its code draws back three frames later, while the contact flickers. Or
+/// the drum is thrown off then.
+void drawn_back(const std::string& path, Chance& vary, bool thrown) {
+    const double rate = vary.rate();
+    Stage s(path, vary, {"drawn back", 0, rate});
+    Goer drum = enter(s, 1, "drum", bounce::circle(10), -110, 0, "dynamic"),
+         board = enter(s, 2, "board", bounce::box(10, 80), 20, 0);
+    const double speed = vary(150), face = board.x - 15;
+    drum.vx = speed;
+    int hit = -1;
+    while (s.next(frames(rate, 2))) {
+        drum.go(s), board.go(s);
+        if (hit < 0 && drum.x >= face) hit = s.n(), drum.x = face, drum.vx = 0;
+        const int since = hit < 0 ? -1 : s.n() - hit;
+        if (since == 3) (thrown ? drum.vx : board.vx) = (thrown ? -0.7 : 0.7) * speed;
+        if (since == 0 || since == 3) s.touch(1, 2, face + 10, 0, 1, 0);
+        drum.describe(s), board.describe(s);
+    }
+}
+
 // ---- responses
 
 /// A drum in a wall: its place jumps back and forth across the face, each frame.
@@ -437,6 +457,8 @@ const std::vector<MoreScene>& further_scenes() {
         {"counted and answered twice", "double-hit",
          [](auto& p, auto& v) { counted_and_answered_twice(p, v, true); }},
         {"counted and answered once", "", [](auto& p, auto& v) { counted_and_answered_twice(p, v, false); }},
+        {"thrown off a board later", "double-hit", [](auto& p, auto& v) { drawn_back(p, v, true); }},
+        {"a board drawn back", "", [](auto& p, auto& v) { drawn_back(p, v, false); }},
         {"to and fro across a face", "jitter", [](auto& p, auto& v) { across_face(p, v, true); }},
         {"stops at a face", "", [](auto& p, auto& v) { across_face(p, v, false); }},
         {"turned by a post", "corner-spin", [](auto& p, auto& v) { struck_off_middle(p, v, true); }},
