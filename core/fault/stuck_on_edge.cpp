@@ -86,8 +86,11 @@ class StuckOnEdgeRule : public Rule {
           gravity_(glm::length(r_.header.gravity)),
           lift_(context.settings["stuck-on-edge.lift"] * slop_ + r_.header.skin),
           moved_share_(context.settings["stuck-on-edge.moved_share"]),
+          ran_(context.settings["stuck-on-edge.ran"]),
+          falls_least_(context.settings["stuck-on-edge.falls_least"]),
+          falls_most_(context.settings["stuck-on-edge.falls_most"]),
           frames_(static_cast<std::size_t>(context.settings["stuck-on-edge.frames"])),
-          look_(r_, context.shared) {}
+          holes_(static_cast<std::size_t>(context.settings["run.holes"])), look_(r_, context.shared) {}
 
     void step(const Step& step) override;
     void finish() override {
@@ -109,8 +112,8 @@ class StuckOnEdgeRule : public Rule {
     RuleContext context_;
     const Recording& r_;
     Vec3 up_;
-    double slop_, gravity_, lift_, moved_share_;
-    std::size_t frames_;
+    double slop_, gravity_, lift_, moved_share_, ran_, falls_least_, falls_most_;
+    std::size_t frames_, holes_;
     std::map<Slot, Run> runs_;
     std::unordered_map<Slot, int> falls_, still_;
     EdgeLook look_;
@@ -145,8 +148,7 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     const bool tumbles =
         now.def->moves == Moves::Dynamic && !now.def->upright &&
         glm::length(before.angular_velocity) * reach_of(step, body) > context_.shared.partly * was;
-    const bool ran = was > context_.settings["stuck-on-edge.ran"] * least &&
-                     was >= context_.shared.turned * s.speed && !tumbles;
+    const bool ran = was > ran_ * least && was >= context_.shared.turned * s.speed && !tumbles;
     s.lost = was > 0.0 ? std::clamp(1.0 - is / was, 0.0, 1.0) : 0.0;
     s.stuck = desired_logged && moved < moved_share_ * s.speed;
     // The seam may lie at the very end of the step: then it stands from now on.
@@ -168,8 +170,7 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     if (ran && !wants_up && r_.header.has(Channel::Contacts) && before.velocity_known && now.velocity_known &&
         std::abs(glm::dot(before.velocity, up_)) < context_.shared.hardly * was) {
         const double up = glm::dot(now.velocity, up_) - context_.observed.rounding(step, body);
-        if (up > context_.settings["stuck-on-edge.launch_share"] * was &&
-            up > context_.settings["stuck-on-edge.ran"] * gravity_ * dt)
+        if (up > context_.settings["stuck-on-edge.launch_share"] * was && up > ran_ * gravity_ * dt)
             s.trip = true, s.thrown = up, s.rise = std::max(0.0, glm::dot(travel, up_));
     }
     if (!s.stuck && !s.trip) return {};
@@ -330,9 +331,7 @@ Evidence StuckOnEdgeRule::judge(const Step& step, Slot body) {
     if (gravity_ > 0.0 && now.velocity_known && before.velocity_known &&
         context_.observed.rounding(step, body) < gravity_ * step.now.dt()) {
         const double gain = glm::dot(before.velocity - now.velocity, up_) / (gravity_ * step.now.dt());
-        if (gain > context_.settings["stuck-on-edge.falls_least"] &&
-            gain < context_.settings["stuck-on-edge.falls_most"])
-            ++falls_[body];
+        if (gain > falls_least_ && gain < falls_most_) ++falls_[body];
     }
     const std::vector<Touch> all = look_.touches(step, body);
     if (all.empty()) return {};
@@ -341,7 +340,6 @@ Evidence StuckOnEdgeRule::judge(const Step& step, Slot body) {
 }
 
 void StuckOnEdgeRule::step(const Step& step) {
-    const auto holes = static_cast<std::size_t>(context_.settings["run.holes"]);
     std::vector<Slot> bodies = step.now.movers();
     for (const auto& [body, run] : runs_) // also those that are gone
         if (!std::binary_search(bodies.begin(), bodies.end(), body))
@@ -349,7 +347,7 @@ void StuckOnEdgeRule::step(const Step& step) {
     for (const Slot body : bodies) {
         const Evidence e = judge(step, body);
         auto it = runs_.find(body);
-        if (it != runs_.end() && (it->second.last + holes < step.index ||
+        if (it != runs_.end() && (it->second.last + holes_ < step.index ||
                                   (e.kind != Kind::None && e.kind != it->second.evidence.kind))) {
             close(it->second);
             runs_.erase(it);

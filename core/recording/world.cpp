@@ -20,18 +20,6 @@ std::size_t index(Slot slot) { return static_cast<std::size_t>(slot); }
 
 World::World(const Recording& recording) : recording_(&recording), pairs_(std::make_shared<Pairs>()) {}
 
-const BodyState& World::body(Slot slot) const {
-    static const BodyState absent; // it is defined in a later frame
-    return slot < 0 || index(slot) >= bodies_.size() ? absent : bodies_[index(slot)];
-}
-
-const BodyState& World::body_of(Slot collider) const { return body(colliders_[index(collider)].body); }
-
-bool World::live(Slot collider) const {
-    const ColliderState& c = colliders_[index(collider)];
-    return c.geometry && c.on && c.body >= 0 && bodies_[index(c.body)].present;
-}
-
 Does World::does(Slot a, Slot b) const {
     const ColliderState &ca = colliders_[index(a)], &cb = colliders_[index(b)];
     if (ca.body == cb.body || !ca.def || !cb.def) return Does::Ignore;

@@ -52,11 +52,16 @@ class World {
     const SharedList<BodyState>& bodies() const { return bodies_; }
     const SharedList<ColliderState>& colliders() const { return colliders_; }
     /// One that is not present where the body is not defined yet. Requires: slot >= -1.
-    const BodyState& body(Slot slot) const;
+    const BodyState& body(Slot slot) const { return bodies_[static_cast<std::size_t>(slot)]; }
     /// State of the collider's body; one that is not present where the collider is not defined yet.
-    const BodyState& body_of(Slot collider) const;
+    const BodyState& body_of(Slot collider) const {
+        return body(colliders_[static_cast<std::size_t>(collider)].body);
+    }
     /// True where the collider has a shape, is on, and its body is present.
-    bool live(Slot collider) const;
+    bool live(Slot collider) const {
+        const ColliderState& c = colliders_[static_cast<std::size_t>(collider)];
+        return c.geometry && c.on && c.body >= 0 && body(c.body).present;
+    }
     /// Live, and not removed in this frame: it is there when the next step begins.
     bool stays(Slot collider) const { return live(collider) && !body_of(collider).leaving; }
     /// What the two colliders do on meeting, roles, layers and owners taken together.
