@@ -3532,10 +3532,6 @@
         <translation>Der Code steuert einen der beiden auch dort hin und her, wo er nichts berührt</translation>
     </message>
     <message>
-        <source>it can have gone across first, and then have met the face that turned it</source>
-        <translation>Er kann zuerst quer gegangen sein und dann die Fläche getroffen haben, die ihn umkehrte</translation>
-    </message>
-    <message>
         <source>something else that it touches in the same step turned it</source>
         <translation>Etwas anderes, das er im selben Schritt berührt, hat ihn umgekehrt</translation>
     </message>

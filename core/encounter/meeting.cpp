@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "encounter/meeting.hpp"
 
+#include "shape/touching.hpp"
+
 #include <oneapi/tbb/info.h>
 #include <oneapi/tbb/parallel_pipeline.h>
 #include <oneapi/tbb/task_arena.h>
@@ -103,6 +105,12 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
     if (after.known)
         m.gap_after = after.gap, m.normal = after.normal, m.on_a = after.on_a, m.on_b = after.on_b;
     if (does == Does::Ignore && m.gap_after > 0.0) return;
+    // Out of a corner leads no face: the meeting has that of the deepest one.
+    if (m.gap_after < 0.0 && ca.geometry->of_parts() != cb.geometry->of_parts() &&
+        !ca.geometry->has_face(ma.to, m.normal) && !cb.geometry->has_face(mb.to, -m.normal)) {
+        const Distance face = touching(*ca.geometry, ma.to, *cb.geometry, mb.to, -m.gap_after)[0];
+        m.normal = face.normal, m.on_a = face.on_a, m.on_b = face.on_b;
+    }
     const auto stepped = [&](Slot body) {
         const BodyState& state = now.bodies()[static_cast<std::size_t>(body)];
         return !state.fresh && !state.teleported;

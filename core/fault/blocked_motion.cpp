@@ -8,6 +8,7 @@
 #include "fault/edge_look.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
+#include "shape/touching.hpp"
 
 namespace oddbounce {
 
@@ -96,12 +97,13 @@ class BlockedMotionRule : public Rule {
             const Slot own = at(step.now, m.a).body == body ? m.a : m.b, other = own == m.a ? m.b : m.a;
             Pose moved = step.now.body(body).pose;
             moved.at += on + way * std::max(m.gap_after, 0.0);
-            const Distance d = distance(*at(step.now, own).geometry, moved, *at(step.now, other).geometry,
-                                        step.now.body_of(other).pose, 0.0);
-            if (!d.known || d.gap >= 0.0 || glm::dot(d.normal, way) <= setting("blocked-motion.faces"))
-                continue;
-            if (!out || glm::dot(d.normal, way) > glm::dot(out->normal, way))
-                out = Way{"", own, other, d.normal, (d.on_a + d.on_b) * 0.5, Vec3(0.0), 0.0};
+            for (const Distance& d :
+                 touching(*at(step.now, own).geometry, moved, *at(step.now, other).geometry,
+                          step.now.body_of(other).pose, glm::length(on) + slop_)) {
+                if (d.gap >= 0.0 || glm::dot(d.normal, way) <= setting("blocked-motion.faces")) continue;
+                if (!out || glm::dot(d.normal, way) > glm::dot(out->normal, way))
+                    out = Way{"", own, other, d.normal, (d.on_a + d.on_b) * 0.5, Vec3(0.0), 0.0};
+            }
         }
         return out;
     }
@@ -145,7 +147,7 @@ class BlockedMotionRule : public Rule {
     bool climb(const Step& step, Slot body, const Vec3& desired, Way& way) const {
         const double most = step.now.body(body).def->step;
         const auto all = look_.touches(step, body);
-        const bool stands = std::any_of(all.begin(), all.end(), [&](const Touch& t) {
+        const bool stands = std::any_of(all.begin(), all.end(), [&](const Face& t) {
             return t.gap <= clearance() && look_.walkable(step, body, t.normal);
         });
         const Vec3 on = ahead(step, desired);

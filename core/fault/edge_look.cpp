@@ -7,19 +7,10 @@ namespace oddbounce {
 
 EdgeLook::EdgeLook(const Recording& recording, const Shared& shared)
     : r_(recording), up_(recording.header.up), right_(directions(recording).right()), leans_(shared.leans),
-      slop_(recording.slop()) {}
+      clear_(shared.clear), slop_(recording.slop()) {}
 
-std::vector<Touch> EdgeLook::touches(const Step& step, Slot body) const {
-    std::vector<Touch> out;
-    for (const Meeting* met : step.of(body)) {
-        const Meeting& m = *met;
-        if (m.does != Does::Solid) continue;
-        const bool is_a = at(step.now, m.a).body == body;
-        const double sign = is_a ? 1.0 : -1.0;
-        out.push_back({is_a ? m.a : m.b, is_a ? m.b : m.a, m.normal * sign, is_a ? m.on_b : m.on_a,
-                       m.gap_after, m.contact});
-    }
-    return out;
+std::vector<Face> EdgeLook::touches(const Step& step, Slot body) const {
+    return faces_at(step, body, clear_ * slop_ + r_.header.skin);
 }
 
 bool EdgeLook::free_ahead(const Step& step, Slot body, const Vec3& lift, const Vec3& way) const {
@@ -38,17 +29,17 @@ bool EdgeLook::free_ahead(const Step& step, Slot body, const Vec3& lift, const V
     return true;
 }
 
-bool EdgeLook::vertex_ahead(const Step& step, const Touch& t, const Vec3& way, double reach,
+bool EdgeLook::vertex_ahead(const Step& step, const Face& t, const Vec3& way, double reach,
                             Vec3& vertex) const {
-    const Pose& mine = step.now.body_of(t.mine).pose;
+    const Pose& mine = step.now.body_of(t.own).pose;
     const Pose& rest = step.now.body_of(t.other).pose;
     double nearest = reach;
     bool found = false;
-    Box near = at(step.now, t.mine).geometry->bounds(mine);
+    Box near = at(step.now, t.own).geometry->bounds(mine);
     near.grow(reach);
     at(step.now, t.other).geometry->corners(rest, near, [&](const Vec3& p) {
         if (glm::dot(p - mine.at, way) <= 0.0) return;
-        const double d = point_distance(p, *at(step.now, t.mine).geometry, mine);
+        const double d = point_distance(p, *at(step.now, t.own).geometry, mine);
         if (d <= nearest) nearest = d, vertex = p, found = true;
     });
     return found;
@@ -56,14 +47,14 @@ bool EdgeLook::vertex_ahead(const Step& step, const Touch& t, const Vec3& way, d
 
 /// A seam: the vertex is level with what carries the body, which is a neighbour of the vertex's collider
 /// (or itself: chains, cells), and neither moves. Another crate's corner is an obstacle, not a seam.
-bool EdgeLook::on_flat_run(const Step& step, const Touch& t, const std::vector<Touch>& all,
-                           const Vec3& vertex, double lift, double near) const {
+bool EdgeLook::on_flat_run(const Step& step, const Face& t, const std::vector<Face>& all, const Vec3& vertex,
+                           double lift, double near) const {
     const auto still = [&](Slot c) {
         return glm::length(step.now.motion_since(step.before, at(step.now, c).body).travel()) <= 1e-3 * slop_;
     };
     if (!still(t.other)) return false;
-    return std::any_of(all.begin(), all.end(), [&](const Touch& s) {
-        if (s.gap > near || !walkable(step, at(step.now, t.mine).body, s.normal) || !still(s.other))
+    return std::any_of(all.begin(), all.end(), [&](const Face& s) {
+        if (s.gap > near || !walkable(step, at(step.now, t.own).body, s.normal) || !still(s.other))
             return false;
         if (std::abs(glm::dot(vertex - s.at, up_)) > lift + r_.header.skin) return false;
         if (s.other == t.other) return at(step.now, t.other).geometry->of_parts();
@@ -71,8 +62,8 @@ bool EdgeLook::on_flat_run(const Step& step, const Touch& t, const std::vector<T
     });
 }
 
-bool EdgeLook::opposed(const Step& step, const Touch& t, const Vec3& way) const {
-    const Id mine = at(step.now, t.mine).def->id, other = at(step.now, t.other).def->id;
+bool EdgeLook::opposed(const Step& step, const Face& t, const Vec3& way) const {
+    const Id mine = at(step.now, t.own).def->id, other = at(step.now, t.other).def->id;
     return std::any_of(step.frame->contacts.begin(), step.frame->contacts.end(), [&](const ContactRow& c) {
         const bool same = c.a == mine && c.b == other, swapped = c.a == other && c.b == mine;
         return (same || swapped) && c.phase != Phase::End &&
@@ -80,7 +71,7 @@ bool EdgeLook::opposed(const Step& step, const Touch& t, const Vec3& way) const 
     });
 }
 
-double EdgeLook::supported_share(const Step& step, Slot mine, const std::vector<Touch>& all,
+double EdgeLook::supported_share(const Step& step, Slot mine, const std::vector<Face>& all,
                                  double& overhang) const {
     const Geometry& g = *at(step.now, mine).geometry;
     const Pose& pose = step.now.body_of(mine).pose;
@@ -88,13 +79,13 @@ double EdgeLook::supported_share(const Step& step, Slot mine, const std::vector<
                  high = g.along(pose, up_);
     // A game may keep a margin of its own: what the log says carries the body carries it from there.
     double rest = 2.0 * slop_ + r_.header.skin + r_.rounding();
-    for (const Touch& t : all)
-        if (t.logged && t.mine == mine && glm::dot(t.normal, up_) < 0.0) rest = std::max(rest, t.gap + slop_);
+    for (const Face& t : all)
+        if (t.contact && t.own == mine && glm::dot(t.normal, up_) < 0.0) rest = std::max(rest, t.gap + slop_);
     // A box on a slope stands on one corner; the slope goes on below the rest of it.
     const auto slopes_away = [&](double s) {
         double drop = 0.0;
-        for (const Touch& t : all)
-            if (t.mine == mine && t.gap <= rest && walkable(step, at(step.now, mine).body, t.normal))
+        for (const Face& t : all)
+            if (t.own == mine && t.gap <= rest && walkable(step, at(step.now, mine).body, t.normal))
                 drop = std::max(drop, std::abs(glm::dot(t.normal, right_) / glm::dot(t.normal, up_)) *
                                           std::abs(s - glm::dot(t.at, right_)));
         return drop;
@@ -105,7 +96,7 @@ double EdgeLook::supported_share(const Step& step, Slot mine, const std::vector<
         const double s = left + (right - left) * (i + 0.5) / samples;
         const Vec3 top = right_ * s + up_ * (0.5 * (low + high)),
                    bottom = right_ * s + up_ * (low - rest - slopes_away(s));
-        const bool on = std::any_of(all.begin(), all.end(), [&](const Touch& t) {
+        const bool on = std::any_of(all.begin(), all.end(), [&](const Face& t) {
             return ray_cast(top, bottom, *at(step.now, t.other).geometry, step.now.body_of(t.other).pose)
                        .status != Status::None;
         });

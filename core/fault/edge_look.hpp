@@ -4,37 +4,28 @@
 #pragma once
 
 #include "fault/rule.hpp"
+#include "observation/faces.hpp"
 
 namespace oddbounce {
-
-/// One collider of the body against one other, normal from the body to the other.
-struct Touch {
-    Slot mine, other;
-    Vec3 normal, at;
-    double gap;
-    bool logged;
-};
 
 class EdgeLook {
   public:
     EdgeLook(const Recording& recording, const Shared& shared);
-    /// What the body touches or is near to, solidly.
-    std::vector<Touch> touches(const Step& step, Slot body) const;
+    /// The solid faces that the body touches or is near to.
+    std::vector<Face> touches(const Step& step, Slot body) const;
     /// The body lifted by `lift` and moved by `way` meets nothing solid.
     bool free_ahead(const Step& step, Slot body, const Vec3& lift, const Vec3& way) const;
     /// A corner of the touched collider within `reach` of the body, ahead of its middle along `way`.
-    bool vertex_ahead(const Step& step, const Touch& touch, const Vec3& way, double reach,
-                      Vec3& vertex) const;
+    bool vertex_ahead(const Step& step, const Face& touch, const Vec3& way, double reach, Vec3& vertex) const;
     /// The vertex is level (within `lift`) with what carries the body, which is a neighbour of the vertex's
     /// collider or itself, and neither moves. `near`: the gap up to which something carries.
-    bool on_flat_run(const Step& step, const Touch& touch, const std::vector<Touch>& all, const Vec3& vertex,
+    bool on_flat_run(const Step& step, const Face& touch, const std::vector<Face>& all, const Vec3& vertex,
                      double lift, double near) const;
     /// A logged contact pushes the collider back against its way.
-    bool opposed(const Step& step, const Touch& touch, const Vec3& way) const;
+    bool opposed(const Step& step, const Face& touch, const Vec3& way) const;
     /// Share of the body's width that has something below it within the slop, 0..1; `overhang`: the longest
     /// free end.
-    double supported_share(const Step& step, Slot mine, const std::vector<Touch>& all,
-                           double& overhang) const;
+    double supported_share(const Step& step, Slot mine, const std::vector<Face>& all, double& overhang) const;
     /// The normal, from the body, is of ground that its slope limit lets it walk.
     bool walkable(const Step& step, Slot body, const Vec3& normal) const {
         const double slope = step.now.body(body).def->slope;
@@ -44,7 +35,7 @@ class EdgeLook {
   private:
     const Recording& r_;
     Vec3 up_, right_;
-    double leans_, slop_;
+    double leans_, clear_, slop_;
 };
 
 } // namespace oddbounce

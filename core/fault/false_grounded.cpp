@@ -75,11 +75,10 @@ class FalseGroundedRule : public Rule {
         const Vec3& up = context_.recording.header.up;
         const BodyDef& def = *step.now.body_of(n.own).def;
         const double limit = std::cos(glm::radians(std::clamp(def.slope + spare, 1.0, 89.0)));
-        if (-glm::dot(n.normal, up) >= limit) return true;
         const Recording& r = context_.recording;
-        const auto below =
-            other_face(step, n.own, n.other, n.normal, -up, context_.shared.clear * r.slop() + r.header.skin);
-        if (below && -glm::dot(*below, up) >= limit) return true;
+        for (const Face& f : faces_of(step, *n.meeting, at(step.now, n.own).body,
+                                      context_.shared.clear * r.slop() + r.header.skin))
+            if (-glm::dot(f.normal, up) >= limit) return true;
         if (!n.meeting->contact) return false;
         for (const ContactRow& c : step.frame->contacts) {
             const bool ab = c.mark_a.slot == n.own && c.mark_b.slot == n.other,

@@ -173,9 +173,12 @@ class InvisibleWallRule : public Rule {
             step.now.dt();
         const double near =
             context_.shared.clear * context_.recording.slop() + context_.recording.header.skin + reach;
-        for (const Face& face : faces_at(step, body, way, near))
-            if (glm::dot(face.normal, way) > context_.shared.leans || meets(step, face, way * reach))
-                return true;
+        for (const Meeting* m : step.of(body)) {
+            if (m->does != Does::Solid || (!m->contact && m->closest() > near)) continue;
+            for (const Face& face : faces_of(step, *m, body, near))
+                if (glm::dot(face.normal, way) > context_.shared.leans || meets(step, face, way * reach))
+                    return true;
+        }
         // What the log names but the shapes do not show counts too.
         for (const ContactRow& c : step.frame->contacts) {
             if (c.mark_a.slot < 0 || c.mark_b.slot < 0 || c.phase == Phase::End) continue;

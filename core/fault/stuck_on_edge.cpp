@@ -100,12 +100,12 @@ class StuckOnEdgeRule : public Rule {
   private:
     Evidence judge(const Step& step, Slot body);
     std::optional<Stall> stalled(const Step& step, Slot body) const;
-    Evidence seam(const Step& step, Slot body, const std::vector<Touch>& all) const;
+    Evidence seam(const Step& step, Slot body, const std::vector<Face>& all) const;
     std::optional<double> does_not_fall(const Step& step, Slot body);
-    Evidence hung(const Step& step, Slot body, Slot mine, const std::vector<Touch>& sides) const;
-    Evidence carried(const Step& step, Slot body, Slot mine, const std::vector<Touch>& all,
-                     const std::vector<Touch>& below) const;
-    Evidence held_up(const Step& step, Slot body, const std::vector<Touch>& all);
+    Evidence hung(const Step& step, Slot body, Slot mine, const std::vector<Face>& sides) const;
+    Evidence carried(const Step& step, Slot body, Slot mine, const std::vector<Face>& all,
+                     const std::vector<Face>& below) const;
+    Evidence held_up(const Step& step, Slot body, const std::vector<Face>& all);
     void close(const Run& run) const;
     void suggest(Finding& f, const Run& run) const;
 
@@ -177,17 +177,17 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     return s;
 }
 
-Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const std::vector<Touch>& all) const {
+Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const std::vector<Face>& all) const {
     const std::optional<Stall> s = stalled(step, body);
     if (!s) return {};
     const double near = slop_ + r_.header.skin + s->rise;
     // What it flies up from, beside it, does not support it; a seam may throw it up.
-    const auto leaves = [&](const Touch& t) {
+    const auto leaves = [&](const Face& t) {
         const BodyState &is = step.now.body(body), &on = step.now.body_of(t.other);
         return s->thrown == 0.0 && is.velocity_known &&
                glm::dot(on.velocity - is.velocity, t.normal) > closing_that_matters(step);
     };
-    const bool supported = std::any_of(all.begin(), all.end(), [&](const Touch& t) {
+    const bool supported = std::any_of(all.begin(), all.end(), [&](const Face& t) {
         return t.gap <= near && look_.walkable(step, body, t.normal) && !leaves(t);
     });
     const auto passes = [&](const Excuse& e, double measured = 0.0) {
@@ -203,16 +203,16 @@ Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const std::vector<To
     for (const double height : {lift, std::max(lift, fell)})
         if (!look_.free_ahead(step, body, up_ * height, s->way * ahead) && passes(obstacle, height))
             return {};
-    for (const Touch& t : all) {
+    for (const Face& t : all) {
         Vec3 vertex;
         if (!look_.vertex_ahead(step, t, s->way, lift + slop_, vertex)) continue;
         if (!look_.on_flat_run(step, t, all, vertex, lift, near) && passes(no_flat_run)) continue;
         if (r_.header.has(Channel::Contacts) && !look_.opposed(step, t, s->way) && passes(no_contact))
             continue;
         Evidence e;
-        e.kind = Kind::Seam, e.mine = t.mine, e.others = {t.other}, e.at = vertex, e.trip = s->trip;
+        e.kind = Kind::Seam, e.mine = t.own, e.others = {t.other}, e.at = vertex, e.trip = s->trip;
         e.lost = s->lost, e.thrown = s->thrown, e.missed = s->missed;
-        for (const Touch& o : all)
+        for (const Face& o : all)
             if (o.other != t.other && o.gap <= near && look_.walkable(step, body, o.normal))
                 e.others.push_back(o.other);
         return e;
@@ -247,8 +247,7 @@ std::optional<double> StuckOnEdgeRule::does_not_fall(const Step& step, Slot body
 }
 
 /// Only the side of something holds it: friction does.
-Evidence StuckOnEdgeRule::hung(const Step& step, Slot body, Slot mine,
-                               const std::vector<Touch>& sides) const {
+Evidence StuckOnEdgeRule::hung(const Step& step, Slot body, Slot mine, const std::vector<Face>& sides) const {
     const BodyState& now = step.now.body(body);
     const double clear = std::max(4.0 * slop_, 0.1 * at(step.now, mine).geometry->extent());
     const Vec3 away = -sides[0].normal * (2.0 * slop_);
@@ -258,16 +257,16 @@ Evidence StuckOnEdgeRule::hung(const Step& step, Slot body, Slot mine,
     if (falls_.at(body) < 2 && passes(never_fell)) return {};
     if (!look_.free_ahead(step, body, away, up_ * -clear) && passes(no_way_down)) return {};
     Evidence e;
-    e.kind = Kind::Hung, e.at = sides[0].at, e.mine = sides[0].mine;
-    for (const Touch& t : sides) e.others.push_back(t.other);
+    e.kind = Kind::Hung, e.at = sides[0].at, e.mine = sides[0].own;
+    for (const Face& t : sides) e.others.push_back(t.other);
     const double press = now.has_desired ? std::max(0.0, glm::dot(now.desired, sides[0].normal)) : 0.0;
     e.friction = press > 0.0 ? gravity_ * step.now.dt() / press : 0.0;
     return e;
 }
 
 /// Too little of its width, or a part of its outline above its feet, carries it.
-Evidence StuckOnEdgeRule::carried(const Step& step, Slot body, Slot mine, const std::vector<Touch>& all,
-                                  const std::vector<Touch>& below) const {
+Evidence StuckOnEdgeRule::carried(const Step& step, Slot body, Slot mine, const std::vector<Face>& all,
+                                  const std::vector<Face>& below) const {
     const BodyState& now = step.now.body(body);
     // What only a solver moves rests where its forces are in balance: that is physics, not an edge.
     if (!now.def->upright && now.def->moves != Moves::Kinematic &&
@@ -276,12 +275,12 @@ Evidence StuckOnEdgeRule::carried(const Step& step, Slot body, Slot mine, const 
     Evidence e;
     e.mine = mine, e.at = below[0].at;
     const double share = look_.supported_share(step, mine, all, e.overhang);
-    for (const Touch& t : below) e.others.push_back(t.other);
+    for (const Face& t : below) e.others.push_back(t.other);
     const Box bounds = at(step.now, mine).geometry->bounds(now.pose);
     const double low = std::min(glm::dot(bounds.low, up_), glm::dot(bounds.high, up_)),
                  tall = std::abs(glm::dot(bounds.size(), up_));
     double feet = infinity;
-    for (const Touch& t : below) feet = std::min(feet, glm::dot(t.at, up_) - low);
+    for (const Face& t : below) feet = std::min(feet, glm::dot(t.at, up_) - low);
     const bool hooked = feet > context_.settings["stuck-on-edge.overhang_height"] * tall;
     const double least =
         context_.settings[hooked ? "stuck-on-edge.overhang_share" : "stuck-on-edge.ledge_share"];
@@ -294,14 +293,14 @@ Evidence StuckOnEdgeRule::carried(const Step& step, Slot body, Slot mine, const 
 }
 
 /// A body that should fall and does not: hung on a side, perched on a ledge, hooked by an overhang.
-Evidence StuckOnEdgeRule::held_up(const Step& step, Slot body, const std::vector<Touch>& all) {
+Evidence StuckOnEdgeRule::held_up(const Step& step, Slot body, const std::vector<Face>& all) {
     const std::optional<double> should = does_not_fall(step, body);
     if (!should) return {};
     const BodyState& now = step.now.body(body);
     const double near = slop_ + r_.header.skin;
-    std::vector<Touch> sides, below;
-    for (const Touch& t : all) {
-        if (t.gap > near && !t.logged) continue;
+    std::vector<Face> sides, below;
+    for (const Face& t : all) {
+        if (t.gap > near && !t.contact) continue;
         if (std::abs(glm::dot(t.normal, up_)) < context_.shared.leans)
             sides.push_back(t);
         else if (glm::dot(t.normal, up_) < 0.0)
@@ -313,7 +312,7 @@ Evidence StuckOnEdgeRule::held_up(const Step& step, Slot body, const std::vector
     if (mine < 0) return {};
     // A crate wedged among crates is held by its pile; only what hangs on something fixed hangs on a side.
     const bool pile = !now.def->upright && !now.has_desired && now.def->moves == Moves::Dynamic &&
-                      std::any_of(all.begin(), all.end(), [&](const Touch& t) {
+                      std::any_of(all.begin(), all.end(), [&](const Face& t) {
                           return t.gap <= near && step.now.body_of(t.other).def->moves != Moves::Static;
                       });
     if (pile && context_.passes_body(in_a_pile, step.index, step.index, body)) return {};
@@ -333,7 +332,7 @@ Evidence StuckOnEdgeRule::judge(const Step& step, Slot body) {
         const double gain = glm::dot(before.velocity - now.velocity, up_) / (gravity_ * step.now.dt());
         if (gain > falls_least_ && gain < falls_most_) ++falls_[body];
     }
-    const std::vector<Touch> all = look_.touches(step, body);
+    const std::vector<Face> all = look_.touches(step, body);
     if (all.empty()) return {};
     if (const Evidence e = seam(step, body, all); e.kind != Kind::None) return e;
     return held_up(step, body, all);

@@ -5,8 +5,8 @@
 // slop decides which face it is.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
-#include "observation/faces.hpp"
 #include "observation/measures.hpp"
+#include "shape/touching.hpp"
 
 #include <numbers>
 
@@ -18,8 +18,6 @@ constexpr Excuse mean =
     excuse("mean", "its velocity is not logged, and it did not move evenly: how it came is not known");
 constexpr Excuse corner =
     excuse("corner", "it is met so near a corner that the slop decides which face it is");
-constexpr Excuse by_axes =
-    excuse("axis-by-axis", "it can have gone across first, and then have met the face that turned it");
 constexpr Excuse other_cause =
     excuse("other-cause", "what it wants, or something else that it touches, turns it so");
 constexpr Excuse spins = excuse("spin", "its spin can turn it along the face");
@@ -27,8 +25,8 @@ constexpr Excuse turns_round = excuse("turns-round", "a walker: it may turn roun
 constexpr Excuse paddle = excuse("paddle", "code moves the other one: a paddle may steer what hits it");
 constexpr Excuse jumped = excuse("jump", "it may jump in the frame in which it lands");
 constexpr Excuse drives = excuse("drives", "it goes along its own heading, as a car does");
-constexpr const Excuse* excuses[] = {&mean,        &corner, &by_axes, &other_cause, &spins,
-                                     &turns_round, &paddle, &jumped,  &drives};
+constexpr const Excuse* excuses[] = {&mean,        &corner, &other_cause, &spins,
+                                     &turns_round, &paddle, &jumped,      &drives};
 
 struct Hit {
     std::size_t index = 0;
@@ -179,8 +177,7 @@ class WrongFaceRule : public Rule {
             else if (const bool slides_on =
                          slide > matters && glm::dot(slides, slid) > context_.shared.turned * slide * slide;
                      !slides_on && glm::length(turned) > std::max(matters, hardly * h.closing) &&
-                     !(spin >= hardly * h.closing && passes(spins)) &&
-                     !(axis_by_axis(step, h, turned) && passes(by_axes)))
+                     !(spin >= hardly * h.closing && passes(spins)))
                 emit(step, h, change, "along");
         } else if (slide > std::max(matters, context_.shared.hardly * h.closing) &&
                    glm::dot(slides, slid) < -reversed_ * slide * slide &&
@@ -191,29 +188,23 @@ class WrongFaceRule : public Rule {
             emit(step, h, change, "both");
     }
 
+    /// Normals of the faces of the other collider, beside the one that was hit, that are within `near`.
+    std::vector<Vec3> other_faces(const Step& step, const Hit& h, double near) const {
+        std::vector<Vec3> out;
+        for (const Distance& d :
+             touching(*at(step.now, h.mover).geometry, step.now.body_of(h.mover).pose,
+                      *at(step.now, h.other).geometry, step.now.body_of(h.other).pose, near))
+            if (glm::dot(d.normal, h.normal) <= context_.shared.same_face) out.push_back(d.normal);
+        return out;
+    }
+
     /// What else it touches in the step of the hit may have turned it as well.
     void wait(const Step& step, Hit h) {
         const std::vector<Vec3> now = others(step, h);
         h.others.insert(h.others.end(), now.begin(), now.end());
         const double near = context_.recording.slop() + reach_in_step(step, h);
-        for (const Vec3& along : directions(context_.recording).across(h.normal))
-            for (const Vec3& way : {along, -along})
-                if (const auto face = other_face(step, h.mover, h.other, h.normal, way, near))
-                    h.others.push_back(-*face);
+        for (const Vec3& face : other_faces(step, h, near)) h.others.push_back(-face);
         waiting_.push_back(std::move(h));
-    }
-
-    /// A game that moves axis by axis: first across, where nothing is in its way, then against the face that
-    /// turned it.
-    bool axis_by_axis(const Step& step, const Hit& h, const Vec3& turned) const {
-        if (step.now.body_of(h.mover).def->moves != Moves::Kinematic) return false;
-        const Vec3 face = -unit(turned), on = h.way.travel(), against = face * glm::dot(on, face);
-        const Geometry &mine = *at(step.now, h.mover).geometry, &other = *at(step.now, h.other).geometry;
-        Pose aside = h.way.from, end = h.way.to;
-        aside.at += on - against, end.at = aside.at + against;
-        if (!clear_way(mine, {h.way.from, aside}, other, h.there, context_.recording.slop())) return false;
-        const Sweep s = sweep(mine, {aside, end}, other, {h.there, h.there});
-        return s.status == Status::Found && glm::dot(s.normal, face) > context_.shared.same_face;
     }
 
     static bool touched(const Step& step, const Hit& h) {
@@ -282,8 +273,8 @@ class WrongFaceRule : public Rule {
             }
         // Another face of the same collider: a map is floor and wall.
         const Vec3 back = -unit(turned);
-        const auto face = other_face(step, h.mover, h.other, h.normal, back, slop + on);
-        if (face && glm::dot(*face, back) > context_.shared.toward) return true;
+        for (const Vec3& face : other_faces(step, h, slop + on))
+            if (glm::dot(face, back) > context_.shared.toward) return true;
         // A solver sees what is only near, too, and pushes from there.
         const double least = is.def->moves == Moves::Dynamic ? context_.shared.leans : context_.shared.toward;
         const auto that_way = [&](const Vec3& push) { return glm::dot(push, unit(turned)) > least; };

@@ -2,6 +2,7 @@
 // Distance and depth of whole shapes: unions of pieces.
 #include "shape/direction_set.hpp"
 #include "shape/directions.hpp"
+#include "shape/near_faces.hpp"
 #include "shape/seen_from.hpp"
 
 #include <limits>
@@ -109,7 +110,7 @@ class WayOut {
         if (a_.convex() && b_.convex())
             all_of_convex();
         else
-            of_parts();
+            of_parts(), over_two_faces();
         if (best_ == infinity) return deepest_;
         plane::Gap g = deepest_;
         if (best_ <= -g.distance * (1.0 + rounding)) return g; // the deepest pieces' own way
@@ -174,6 +175,48 @@ class WayOut {
         add(ways, of_a, -1.0), add(ways, of_b, 1.0);
         add_round(a_, pa_, b_, pb_, ways), add_round(b_, pb_, a_, pa_, ways);
         march(ways);
+    }
+
+    /// A convex shape out of a corner of the other one: over two of its faces at once.
+    void over_two_faces() {
+        if (best_ <= -deepest_.distance * (1.0 + rounding) || (a_.of_parts() && b_.of_parts())) return;
+        constexpr std::size_t most_faces = 8;
+        std::vector<Distance> faces =
+            b_.of_parts() ? faces_near(a_, pa_, b_, pb_, best_) : faces_near(b_, pb_, a_, pa_, best_);
+        const double sign = b_.of_parts() ? -1.0 : 1.0; // of the way over a face
+        const double touches = rounding * std::min(a_.reach(), b_.reach());
+        std::erase_if(faces, [&](const Distance& d) { return d.gap > touches; });
+        if (faces.size() > most_faces) faces.resize(most_faces);
+        for (std::size_t i = 0; i < faces.size(); ++i)
+            for (std::size_t j = i + 1; j < faces.size(); ++j) {
+                const Vec2 u = flat(faces[i].normal) * sign, v = flat(faces[j].normal) * sign;
+                const double turn = cross(u, v), out_u = -faces[i].gap, out_v = -faces[j].gap;
+                constexpr double parallel = 0.05;
+                if (std::abs(turn) < parallel) continue;
+                // The move that goes out_u along u and out_v along v.
+                const Vec2 move = (right_of(v) * out_u - right_of(u) * out_v) / turn;
+                const double far = glm::length(move);
+                if (!(far > touches) || far >= best_ * (1.0 - rounding) || overlap_after(move, touches))
+                    continue;
+                best_ = far, way_ = move / far;
+            }
+    }
+    bool overlap_after(const Vec2& move, double by) const {
+        Pose moved = pa_;
+        moved.at += raised(move);
+        bool deeper = false;
+        BoxTree::pairs(
+            a_.tree(), b_.tree(),
+            [&](const Box& p, const Box& q) {
+                return apart(oddbounce::placed(moved, p), oddbounce::placed(pb_, q));
+            },
+            [&](double least) { return !deeper && least < -by; },
+            [&](int k, int i) {
+                const Piece p = plane::placed(a_.pieces()[static_cast<std::size_t>(k)], moved),
+                            q = plane::placed(b_.pieces()[static_cast<std::size_t>(i)], pb_);
+                deeper = deeper || plane::gap(p, q).distance < -2.0 * by;
+            });
+        return deeper;
     }
 
     /// How far a must go along the way until the two deepest pieces are clear of each other.
@@ -287,14 +330,6 @@ struct NearestPieces {
     Piece of_a, of_b;
 };
 
-/// Along x or y: how far apart two boxes are, else (below zero) how far one is inside the other at least.
-double least_gap(const Box& p, const Box& q) {
-    double gap = -infinity;
-    for (const int axis : {0, 1})
-        gap = std::max({gap, q.low[axis] - p.high[axis], p.low[axis] - q.high[axis]});
-    return gap;
-}
-
 NearestPieces nearest_pieces(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb,
                              double within, double touches) {
     NearestPieces best;
@@ -330,7 +365,7 @@ NearestPieces nearest_pieces(const Geometry& a, const Pose& pa, const Geometry& 
     } else {
         BoxTree::pairs(
             a.tree(), b.tree(),
-            [&](const Box& of_a, const Box& of_b) { return least_gap(placed(pa, of_a), placed(pb, of_b)); },
+            [&](const Box& of_a, const Box& of_b) { return apart(placed(pa, of_a), placed(pb, of_b)); },
             worth, [&](int k, int i) { take(piece(a, pa, k), piece(b, pb, i)); });
     }
     if (best.gap.distance > within) best.gap.distance = infinity;

@@ -28,6 +28,15 @@ inline Box placed(const Pose& pose, const Box& local) {
     return {center - reach, center + reach};
 }
 
+/// Along x or y: how far apart two boxes are, else (below zero) how far one is inside the other at least.
+/// What they hold is no nearer, and no deeper in each other.
+inline double apart(const Box& p, const Box& q) {
+    double gap = -infinity;
+    for (const int axis : {0, 1})
+        gap = std::max({gap, q.low[axis] - p.high[axis], p.low[axis] - q.high[axis]});
+    return gap;
+}
+
 /// Where a body that moves so sees, from its first pose, what lies in the box (in the world, at any time).
 /// It turns round its origin: corners turned by all of it, and what an arc bulges beyond its chord.
 /// Everywhere (not finite) for more than half a turn.

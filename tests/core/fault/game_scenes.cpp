@@ -201,6 +201,27 @@ void eased_out(const std::string& path, Chance& vary, bool out) {
     }
 }
 
+/// A stoat runs into the corner of a room that is one map, and rests there inside floor and wall by `deep`
+/// units: a game's own margin; or far deeper.
+void in_the_corner(const std::string& path, Chance& vary, double deep) {
+    const double rate = vary.rate(), size = 20;
+    Stage s(path, vary, plain("in the corner", rate, {"desired", "grounded"}, -1200));
+    s.prop(10, "map", "quay",
+           bounce::cells(size, 0, 0, {"##########", "#........#", "#........#", "#........#"}), 0, 0);
+    const double w = 14, h = 18, wish = -vary(110), floor = size + h / 2 - deep, wall = size + w / 2 - deep;
+    Flyer stoat;
+    stoat.x = vary(120), stoat.y = size + h / 2, stoat.enter(s, "stoat", bounce::box(w, h));
+    for (const int frames = static_cast<int>(rate * 3); s.next(frames);) {
+        stoat.vx = stoat.x > wall ? wish : 0;
+        stoat.step(s);
+        const bool at_wall = stoat.x <= wall + 1e-9;
+        if (at_wall) stoat.x = wall, stoat.y = floor, stoat.vx = 0;
+        s.touch(1, 10, stoat.x, size, 0, -1, size + h / 2 - stoat.y);
+        if (at_wall) s.touch(1, 10, size, stoat.y, -1, 0, deep);
+        stoat.describe(s), s.log.desired(1, at_wall && deep > 1 ? 0 : wish, 0), s.log.grounded(1);
+    }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& game_scenes() {
@@ -221,6 +242,8 @@ const std::vector<MoreScene>& game_scenes() {
          [](auto& p, auto& v) { beside_wall(p, v, Steps::Unlogged, 1, true); }},
         {"climbs a wall, pulled less", "wall-climb",
          [](auto& p, auto& v) { beside_wall(p, v, Steps::SpeedFirst, 0.5, true); }},
+        {"rests a little inside a corner", "", [](auto& p, auto& v) { in_the_corner(p, v, 0.3); }},
+        {"rests deep inside a corner", "deep-overlap", [](auto& p, auto& v) { in_the_corner(p, v, 4); }},
         {"stands in the corner of a map", "", [](auto& p, auto& v) { corner_of_a_map(p, v, false); }},
         {"slides down a map's wall, grounded", "false-grounded",
          [](auto& p, auto& v) { corner_of_a_map(p, v, true); }},
