@@ -100,12 +100,12 @@ class StuckOnEdgeRule : public Rule {
   private:
     Evidence judge(const Step& step, Slot body);
     std::optional<Stall> stalled(const Step& step, Slot body) const;
-    Evidence seam(const Step& step, Slot body, const std::vector<Face>& all) const;
+    Evidence seam(const Step& step, Slot body, const Stall& s, const std::vector<Face>& all) const;
     std::optional<double> does_not_fall(const Step& step, Slot body);
     Evidence hung(const Step& step, Slot body, Slot mine, const std::vector<Face>& sides) const;
     Evidence carried(const Step& step, Slot body, Slot mine, const std::vector<Face>& all,
                      const std::vector<Face>& below) const;
-    Evidence held_up(const Step& step, Slot body, const std::vector<Face>& all);
+    Evidence held_up(const Step& step, Slot body);
     void close(const Run& run) const;
     void suggest(Finding& f, const Run& run) const;
 
@@ -177,14 +177,13 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     return s;
 }
 
-Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const std::vector<Face>& all) const {
-    const std::optional<Stall> s = stalled(step, body);
-    if (!s) return {};
-    const double near = slop_ + r_.header.skin + s->rise;
+Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const Stall& s,
+                               const std::vector<Face>& all) const {
+    const double near = slop_ + r_.header.skin + s.rise;
     // What it flies up from, beside it, does not support it; a seam may throw it up.
     const auto leaves = [&](const Face& t) {
         const BodyState &is = step.now.body(body), &on = step.now.body_of(t.other);
-        return s->thrown == 0.0 && is.velocity_known &&
+        return s.thrown == 0.0 && is.velocity_known &&
                glm::dot(on.velocity - is.velocity, t.normal) > closing_that_matters(step);
     };
     const bool supported = std::any_of(all.begin(), all.end(), [&](const Face& t) {
@@ -194,24 +193,23 @@ Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const std::vector<Fa
         return context_.passes_body(e, step.index, step.index, body, measured);
     };
     if (!supported && passes(in_the_air)) return {};
-    const double lift = lift_ + s->rise;
+    const double lift = lift_ + s.rise;
     // Thrown up: what rises behind the seam is a slope that it goes up.
     const double ahead =
-        std::max(s->speed * step.now.dt(), 4.0 * slop_) + (s->thrown > 0.0 ? 20.0 * slop_ : 0.0);
+        std::max(s.speed * step.now.dt(), 4.0 * slop_) + (s.thrown > 0.0 ? 20.0 * slop_ : 0.0);
     // A game that moves axis by axis meets what is in its way where it was before it fell.
     const double fell = -glm::dot(step.now.motion_since(step.before, body).travel(), up_);
     for (const double height : {lift, std::max(lift, fell)})
-        if (!look_.free_ahead(step, body, up_ * height, s->way * ahead) && passes(obstacle, height))
-            return {};
+        if (!look_.free_ahead(step, body, up_ * height, s.way * ahead) && passes(obstacle, height)) return {};
     for (const Face& t : all) {
         Vec3 vertex;
-        if (!look_.vertex_ahead(step, t, s->way, lift + slop_, vertex)) continue;
+        if (!look_.vertex_ahead(step, t, s.way, lift + slop_, vertex)) continue;
         if (!look_.on_flat_run(step, t, all, vertex, lift, near) && passes(no_flat_run)) continue;
-        if (r_.header.has(Channel::Contacts) && !look_.opposed(step, t, s->way) && passes(no_contact))
+        if (r_.header.has(Channel::Contacts) && !look_.opposed(step, t, s.way) && passes(no_contact))
             continue;
         Evidence e;
-        e.kind = Kind::Seam, e.mine = t.own, e.others = {t.other}, e.at = vertex, e.trip = s->trip;
-        e.lost = s->lost, e.thrown = s->thrown, e.missed = s->missed;
+        e.kind = Kind::Seam, e.mine = t.own, e.others = {t.other}, e.at = vertex, e.trip = s.trip;
+        e.lost = s.lost, e.thrown = s.thrown, e.missed = s.missed;
         for (const Face& o : all)
             if (o.other != t.other && o.gap <= near && look_.walkable(step, body, o.normal))
                 e.others.push_back(o.other);
@@ -293,33 +291,42 @@ Evidence StuckOnEdgeRule::carried(const Step& step, Slot body, Slot mine, const 
 }
 
 /// A body that should fall and does not: hung on a side, perched on a ledge, hooked by an overhang.
-Evidence StuckOnEdgeRule::held_up(const Step& step, Slot body, const std::vector<Face>& all) {
+Evidence StuckOnEdgeRule::held_up(const Step& step, Slot body) {
     const std::optional<double> should = does_not_fall(step, body);
     if (!should) return {};
     const BodyState& now = step.now.body(body);
     const double near = slop_ + r_.header.skin;
-    std::vector<Face> sides, below;
-    for (const Face& t : all) {
-        if (t.gap > near && !t.contact) continue;
-        if (std::abs(glm::dot(t.normal, up_)) < context_.shared.leans)
-            sides.push_back(t);
-        else if (glm::dot(t.normal, up_) < 0.0)
-            below.push_back(t);
-    }
     Slot mine = -1;
     for (Slot c : step.now.colliders_of(body))
         if (mine < 0 && step.now.live(c) && at(step.now, c).def->role == Role::Solid) mine = c;
     if (mine < 0) return {};
-    // A crate wedged among crates is held by its pile; only what hangs on something fixed hangs on a side.
-    const bool pile = !now.def->upright && !now.has_desired && now.def->moves == Moves::Dynamic &&
-                      std::any_of(all.begin(), all.end(), [&](const Face& t) {
-                          return t.gap <= near && step.now.body_of(t.other).def->moves != Moves::Static;
-                      });
-    if (pile && context_.passes_body(in_a_pile, step.index, step.index, body)) return {};
-    if (below.empty()) return sides.empty() ? Evidence{} : hung(step, body, mine, sides);
+    const auto touches = [&](const auto& t) { return t.gap <= near || t.contact; };
+    const auto is_side = [&](const auto& t) {
+        return std::abs(glm::dot(t.normal, up_)) < context_.shared.leans;
+    };
+    const auto is_below = [&](const auto& t) { return !is_side(t) && glm::dot(t.normal, up_) < 0.0; };
     const double moved = glm::length(step.now.motion_since(step.before, body).travel());
-    if (moved > moved_share_ * std::max(*should, slop_)) return {};
-    return carried(step, body, mine, all, below);
+    const bool goes = moved > moved_share_ * std::max(*should, slop_);
+    // A crate wedged among crates is held by its pile; only what hangs on something fixed hangs on a side.
+    bool pile = false, walks = false;
+    for (const Meeting* m : step.of(body)) {
+        if (m->does != Does::Solid) continue;
+        const Face first = face_of(step, *m, body);
+        pile = pile || (!now.def->upright && !now.has_desired && now.def->moves == Moves::Dynamic &&
+                        first.gap <= near && step.now.body_of(first.other).def->moves != Moves::Static);
+        walks = walks || (goes && touches(first) && is_below(first));
+    }
+    if (pile && context_.passes_body(in_a_pile, step.index, step.index, body)) return {};
+    if (walks) return {};
+    const std::vector<Face> all = look_.touches(step, body);
+    std::vector<Face> sides, below;
+    for (const Face& t : all)
+        if (touches(t) && is_side(t))
+            sides.push_back(t);
+        else if (touches(t) && is_below(t))
+            below.push_back(t);
+    if (below.empty()) return sides.empty() ? Evidence{} : hung(step, body, mine, sides);
+    return goes ? Evidence{} : carried(step, body, mine, all, below);
 }
 
 Evidence StuckOnEdgeRule::judge(const Step& step, Slot body) {
@@ -332,10 +339,13 @@ Evidence StuckOnEdgeRule::judge(const Step& step, Slot body) {
         const double gain = glm::dot(before.velocity - now.velocity, up_) / (gravity_ * step.now.dt());
         if (gain > falls_least_ && gain < falls_most_) ++falls_[body];
     }
-    const std::vector<Face> all = look_.touches(step, body);
-    if (all.empty()) return {};
-    if (const Evidence e = seam(step, body, all); e.kind != Kind::None) return e;
-    return held_up(step, body, all);
+    const auto all = step.of(body);
+    if (std::none_of(all.begin(), all.end(), [](const Meeting* m) { return m->does == Does::Solid; }))
+        return {};
+    if (const std::optional<Stall> s = stalled(step, body))
+        if (const Evidence e = seam(step, body, *s, look_.touches(step, body)); e.kind != Kind::None)
+            return e;
+    return held_up(step, body);
 }
 
 void StuckOnEdgeRule::step(const Step& step) {

@@ -5,18 +5,21 @@
 
 namespace oddbounce {
 
-std::vector<Face> faces_of(const Step& step, const Meeting& m, Slot body, double near) {
+Face face_of(const Step& step, const Meeting& m, Slot body) {
     const bool is_a = at(step.now, m.a).body == body;
-    const Slot own = is_a ? m.a : m.b, other = is_a ? m.b : m.a;
-    std::vector<Face> out{
-        {own, other, is_a ? m.normal : -m.normal, is_a ? m.on_b : m.on_a, m.gap_after, m.contact}};
+    return {is_a ? m.a : m.b,       is_a ? m.b : m.a, is_a ? m.normal : -m.normal,
+            is_a ? m.on_b : m.on_a, m.gap_after,      m.contact};
+}
+
+std::vector<Face> faces_of(const Step& step, const Meeting& m, Slot body, double near) {
+    std::vector<Face> out{face_of(step, m, body)};
+    const auto [own, other] = std::pair(out[0].own, out[0].other);
     const Geometry &mine = *at(step.now, own).geometry, &met = *at(step.now, other).geometry;
     if (m.gap_after > near || (mine.convex() && met.convex())) return out;
-    constexpr double one_face = 0.996; // cosine, within 5 degrees
+    const Distance known{true, m.gap_after, out[0].normal, own == m.a ? m.on_a : m.on_b, out[0].at};
     for (const Distance& d :
-         touching(mine, step.now.body_of(own).pose, met, step.now.body_of(other).pose, near))
-        if (glm::dot(d.normal, out[0].normal) <= one_face)
-            out.push_back({own, other, d.normal, d.on_b, d.gap, m.contact});
+         touching(mine, step.now.body_of(own).pose, met, step.now.body_of(other).pose, near, &known))
+        if (d.normal != out[0].normal) out.push_back({own, other, d.normal, d.on_b, d.gap, m.contact});
     return out;
 }
 

@@ -15,6 +15,8 @@ struct Face {
     bool contact = false;      ///< the log has a contact of the pair
 };
 
+/// The face of a meeting as the body's collider has it.
+Face face_of(const Step& step, const Meeting& meeting, Slot body);
 /// The faces of a meeting as the body's collider has them: its own first, however far, then the others that
 /// are within `near`.
 std::vector<Face> faces_of(const Step& step, const Meeting& meeting, Slot body, double near);

@@ -181,12 +181,18 @@ class WayOut {
     void over_two_faces() {
         if (best_ <= -deepest_.distance * (1.0 + rounding) || (a_.of_parts() && b_.of_parts())) return;
         constexpr std::size_t most_faces = 8;
-        std::vector<Distance> faces =
-            b_.of_parts() ? faces_near(a_, pa_, b_, pb_, best_) : faces_near(b_, pb_, a_, pa_, best_);
+        const double within = std::min(best_, (b_.of_parts() ? a_ : b_).reach()); // no deeper in a corner
+        const std::vector<Distance> near =
+            b_.of_parts() ? faces_near(a_, pa_, b_, pb_, within) : faces_near(b_, pb_, a_, pa_, within);
         const double sign = b_.of_parts() ? -1.0 : 1.0; // of the way over a face
         const double touches = rounding * std::min(a_.reach(), b_.reach());
-        std::erase_if(faces, [&](const Distance& d) { return d.gap > touches; });
-        if (faces.size() > most_faces) faces.resize(most_faces);
+        const auto counts = [&](const Distance& d) {
+            return d.gap <= touches &&
+                   (b_.of_parts() ? on_outlines(d, a_, pa_, b_, pb_) : on_outlines(d, b_, pb_, a_, pa_));
+        };
+        std::vector<Distance> faces;
+        for (const Distance& d : near)
+            if (faces.size() < most_faces && counts(d)) faces.push_back(d);
         for (std::size_t i = 0; i < faces.size(); ++i)
             for (std::size_t j = i + 1; j < faces.size(); ++j) {
                 const Vec2 u = flat(faces[i].normal) * sign, v = flat(faces[j].normal) * sign;

@@ -33,14 +33,13 @@ std::optional<Distance> on_face(const plane::Piece& piece, const Vec2& from, con
     return Distance{true, gap, raised(-out), raised(on_edge + out * gap), raised(on_edge)};
 }
 
-/// The normal leads out of both shapes there, not from one part of a shape into the next.
+} // namespace
+
 bool on_outlines(const Distance& d, const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb) {
     const double hair = 1e-5 * std::min(a.reach(), b.reach()), out = 0.05 * hair;
     return point_distance(d.on_b - d.normal * hair, b, pb) > out &&
            point_distance(d.on_a + d.normal * hair, a, pa) > out;
 }
-
-} // namespace
 
 std::vector<Distance> faces_near(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb,
                                  double within) {
@@ -62,7 +61,6 @@ std::vector<Distance> faces_near(const Geometry& a, const Pose& pa, const Geomet
                         all.push_back(*d);
         });
     });
-    std::erase_if(all, [&](const Distance& d) { return !on_outlines(d, a, pa, b, pb); });
     std::stable_sort(all.begin(), all.end(), shallower);
     return all;
 }

@@ -10,6 +10,8 @@ namespace oddbounce {
 /// face's normal (which leads from a to b), the nearer or shallower ones first. Corners of b are no faces.
 std::vector<Distance> faces_near(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb,
                                  double within);
+/// The normal leads out of both shapes there, not from one part of a shape into the next.
+bool on_outlines(const Distance& d, const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb);
 inline bool shallower(const Distance& u, const Distance& v) { return std::abs(u.gap) < std::abs(v.gap); }
 
 } // namespace oddbounce
