@@ -3607,5 +3607,9 @@
         <source>contacts are logged, and there was none when it turned first</source>
         <translation>Kontakte sind protokolliert, und bei seiner ersten Umkehr gab es keinen</translation>
     </message>
+    <message>
+        <source>it can have gone across first, and then have met the face that turned it</source>
+        <translation>Er kann zuerst quer gegangen sein und dann die Fläche getroffen haben, die ihn umkehrte</translation>
+    </message>
 </context>
 </TS>

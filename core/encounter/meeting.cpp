@@ -108,7 +108,7 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
     // Out of a corner leads no face: the meeting has that of the deepest one.
     if (m.gap_after < 0.0 && ca.geometry->of_parts() != cb.geometry->of_parts() &&
         !ca.geometry->has_face(ma.to, m.normal) && !cb.geometry->has_face(mb.to, -m.normal)) {
-        const Distance face = touching(*ca.geometry, ma.to, *cb.geometry, mb.to, -m.gap_after)[0];
+        const Distance face = touching(*ca.geometry, ma.to, *cb.geometry, mb.to, -m.gap_after, &after)[0];
         m.normal = face.normal, m.on_a = face.on_a, m.on_b = face.on_b;
     }
     const auto stepped = [&](Slot body) {

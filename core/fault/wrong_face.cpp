@@ -18,6 +18,8 @@ constexpr Excuse mean =
     excuse("mean", "its velocity is not logged, and it did not move evenly: how it came is not known");
 constexpr Excuse corner =
     excuse("corner", "it is met so near a corner that the slop decides which face it is");
+constexpr Excuse by_axes =
+    excuse("axis-by-axis", "it can have gone across first, and then have met the face that turned it");
 constexpr Excuse other_cause =
     excuse("other-cause", "what it wants, or something else that it touches, turns it so");
 constexpr Excuse spins = excuse("spin", "its spin can turn it along the face");
@@ -25,8 +27,8 @@ constexpr Excuse turns_round = excuse("turns-round", "a walker: it may turn roun
 constexpr Excuse paddle = excuse("paddle", "code moves the other one: a paddle may steer what hits it");
 constexpr Excuse jumped = excuse("jump", "it may jump in the frame in which it lands");
 constexpr Excuse drives = excuse("drives", "it goes along its own heading, as a car does");
-constexpr const Excuse* excuses[] = {&mean,        &corner, &other_cause, &spins,
-                                     &turns_round, &paddle, &jumped,      &drives};
+constexpr const Excuse* excuses[] = {&mean,        &corner, &by_axes, &other_cause, &spins,
+                                     &turns_round, &paddle, &jumped,  &drives};
 
 struct Hit {
     std::size_t index = 0;
@@ -177,7 +179,8 @@ class WrongFaceRule : public Rule {
             else if (const bool slides_on =
                          slide > matters && glm::dot(slides, slid) > context_.shared.turned * slide * slide;
                      !slides_on && glm::length(turned) > std::max(matters, hardly * h.closing) &&
-                     !(spin >= hardly * h.closing && passes(spins)))
+                     !(spin >= hardly * h.closing && passes(spins)) &&
+                     !(axis_by_axis(step, h, turned) && passes(by_axes)))
                 emit(step, h, change, "along");
         } else if (slide > std::max(matters, context_.shared.hardly * h.closing) &&
                    glm::dot(slides, slid) < -reversed_ * slide * slide &&
@@ -190,10 +193,11 @@ class WrongFaceRule : public Rule {
 
     /// Normals of the faces of the other collider, beside the one that was hit, that are within `near`.
     std::vector<Vec3> other_faces(const Step& step, const Hit& h, double near) const {
+        const Geometry &mine = *at(step.now, h.mover).geometry, &other = *at(step.now, h.other).geometry;
         std::vector<Vec3> out;
+        if (mine.convex() && other.convex()) return out;
         for (const Distance& d :
-             touching(*at(step.now, h.mover).geometry, step.now.body_of(h.mover).pose,
-                      *at(step.now, h.other).geometry, step.now.body_of(h.other).pose, near))
+             touching(mine, step.now.body_of(h.mover).pose, other, step.now.body_of(h.other).pose, near))
             if (glm::dot(d.normal, h.normal) <= context_.shared.same_face) out.push_back(d.normal);
         return out;
     }
@@ -205,6 +209,19 @@ class WrongFaceRule : public Rule {
         const double near = context_.recording.slop() + reach_in_step(step, h);
         for (const Vec3& face : other_faces(step, h, near)) h.others.push_back(-face);
         waiting_.push_back(std::move(h));
+    }
+
+    /// A game that moves axis by axis: first across, where nothing is in its way, then against the face that
+    /// turned it.
+    bool axis_by_axis(const Step& step, const Hit& h, const Vec3& turned) const {
+        if (step.now.body_of(h.mover).def->moves != Moves::Kinematic) return false;
+        const Vec3 face = -unit(turned), on = h.way.travel(), against = face * glm::dot(on, face);
+        const Geometry &mine = *at(step.now, h.mover).geometry, &other = *at(step.now, h.other).geometry;
+        Pose aside = h.way.from, end = h.way.to;
+        aside.at += on - against, end.at = aside.at + against;
+        if (!clear_way(mine, {h.way.from, aside}, other, h.there, context_.recording.slop())) return false;
+        const Sweep s = sweep(mine, {aside, end}, other, {h.there, h.there});
+        return s.status == Status::Found && glm::dot(s.normal, face) > context_.shared.same_face;
     }
 
     static bool touched(const Step& step, const Hit& h) {
