@@ -120,9 +120,10 @@ enum class Status { None, Found, Started, Undecided };
 /// `normal` from a to b; the points are the closest, or deepest, ones. `known` is false where they are
 /// farther apart than `within`, or a shape has no geometry.
 /// Overlapping shapes of several pieces: the least move is sought along the normals of both outlines (of very
-/// many edges, those near enough, within a bound of work) and from round corners to the nearest edge; it is
-/// never too small, and exact where one of these is the way out. Laws: swap turns the normal; moving or
-/// turning both changes nothing; scaling both scales.
+/// many edges, those near enough, within a bound of work), from round corners to the nearest edge, and, for a
+/// convex shape in a corner of another one, over two faces at once; it is never too small, and exact where
+/// one of these is the way out. Laws: swap turns the normal; moving or turning both changes nothing; scaling
+/// both scales.
 struct Distance {
     bool known = false;
     double gap = infinity;
