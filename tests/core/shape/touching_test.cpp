@@ -116,6 +116,43 @@ class TouchingTest : public QObject {
         }
         QVERIFY2(several > 200, qPrintable(QString::number(several)));
     }
+
+    /// A box that is a little inside floor, walls or both of a random map: no direction of a thousand leads
+    /// out sooner, and the way that is given leads out.
+    void depth_inAMap_isTheShortestWayOut() {
+        std::mt19937 random(3);
+        std::uniform_real_distribution<double> any(0.0, 1.0);
+        constexpr double little = 2.0;
+        int judged = 0, corners = 0;
+        for (int n = 0; n < 1500; ++n) {
+            std::vector<std::string> rows(5, std::string(7, '.'));
+            for (std::string& row : rows)
+                for (char& c : row)
+                    if (any(random) < 0.35) c = '#';
+            rows[0][0] = '#';
+            const Geometry map = made(cells(10, rows)),
+                           mover = made(box(4 + 5 * any(random), 4 + 5 * any(random)));
+            const Pose p = at(70 * any(random), 50 * any(random)), rest = at(0, 0);
+            const Distance d = distance(mover, p, map, rest);
+            if (!d.known || d.gap >= 0.0) continue;
+            constexpr int directions = 1440;
+            double least = infinity;
+            for (int k = 0; k < directions; ++k) {
+                const double angle = 2.0 * pi * k / directions;
+                least =
+                    std::min(least, way_out(mover, p, map, rest, {std::cos(angle), std::sin(angle), 0.0}));
+            }
+            Pose out = p;
+            out.at += d.normal * d.gap * 1.000001;
+            const Distance after = distance(mover, out, map, rest);
+            QVERIFY2(!after.known || after.gap > -1e-5, qPrintable(QString::number(n)));
+            if (least > little) continue;
+            ++judged, corners += std::abs(d.normal.x * d.normal.y) > 1e-6;
+            QVERIFY2(-d.gap <= 1.01 * least,
+                     qPrintable(QString("%1: %2, and %3 leads out").arg(n).arg(-d.gap).arg(least)));
+        }
+        QVERIFY(judged > 100 && corners > 5);
+    }
 };
 
 QTEST_APPLESS_MAIN(TouchingTest)
