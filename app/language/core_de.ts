@@ -3611,5 +3611,37 @@
         <source>it can have gone across first, and then have met the face that turned it</source>
         <translation>Er kann zuerst quer gegangen sein und dann die Fläche getroffen haben, die ihn umkehrte</translation>
     </message>
+    <message>
+        <source>something else, which it only touches, is in the way that it wants to go</source>
+        <translation>Etwas anderes, das er nur berührt, steht dem Weg entgegen, den er gehen will</translation>
+    </message>
+    <message>
+        <source>of the ray: what an extension reaches beyond what it must</source>
+        <translation>des Strahls: was eine Verlängerung weiter reicht, als sie muss</translation>
+    </message>
+    <message>
+        <source>what gravity adds in a step: by so much speeds may differ</source>
+        <translation>was die Schwerkraft in einem Schritt zufügt: So viel dürfen Geschwindigkeiten abweichen</translation>
+    </message>
+    <message>
+        <source>at least so far ahead the way must be free, however slow it goes</source>
+        <translation>mindestens so weit voraus muss der Weg frei sein, wie langsam er auch geht</translation>
+    </message>
+    <message>
+        <source>and so much farther where it is launched upward: what rises there is a slope</source>
+        <translation>und so viel weiter, wo er hochgeschleudert wird: Was dort ansteigt, ist ein Hang</translation>
+    </message>
+    <message>
+        <source>launch ahead</source>
+        <translation>voraus beim Hochschleudern</translation>
+    </message>
+    <message>
+        <source>margin</source>
+        <translation>Spielraum</translation>
+    </message>
+    <message>
+        <source>falls</source>
+        <translation>fällt</translation>
+    </message>
 </context>
 </TS>

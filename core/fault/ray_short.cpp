@@ -107,7 +107,8 @@ class RayTooShortRule : public Rule {
             f.grade = Grade::Likely,
             f.assumes = translated("it should hit what rays of its name hit otherwise");
         const double longest = longest_.at({run.ray.name, run.ray.caster.value_or(-1)});
-        const double margin = std::max(r.slop(), 0.01 * glm::length(run.ray.to - run.ray.from));
+        const double margin = std::max(r.slop(), context_.settings["ray-short.margin"] *
+                                                     glm::length(run.ray.to - run.ray.from));
         add_fact(f, "shortfall", run.number, r.header.unit);
         add_fact(f, "extension_needed", longest + margin, r.header.unit);
         const RayRow& worst = run.worst_ray;

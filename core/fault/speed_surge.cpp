@@ -68,6 +68,7 @@ class SpeedSurgeRule : public Rule {
   public:
     explicit SpeedSurgeRule(const RuleContext& context)
         : context_(context), share_(context.settings["speed-surge.share"]),
+          falls_(context.settings["speed-surge.falls"] * glm::length(context.recording.header.gravity)),
           steps_(static_cast<std::size_t>(context.settings["speed-surge.steps"])),
           gains_(static_cast<std::size_t>(context.settings["run.holes"]),
                  [this](const Slot& body, Gain& g) { close(body, g); }) {}
@@ -100,9 +101,7 @@ class SpeedSurgeRule : public Rule {
         bool known = false;                           ///< how they came, not only the mean over a step
     };
 
-    double gravity_gain(const Step& step) const {
-        return glm::length(context_.recording.header.gravity) * step.now.dt();
-    }
+    double gravity_gain(const Step& step) const { return falls_ * step.now.dt(); }
     bool within(const Meeting& m, double slops) const {
         return m.contact || m.closest() <= slops * context_.recording.slop() + context_.recording.header.skin;
     }
@@ -135,7 +134,7 @@ class SpeedSurgeRule : public Rule {
         const bool logged = is.velocity_logged || other_is.velocity_logged;
         // A solver pushes places apart: what they move by then is no speed.
         if (!logged && (is.def->moves == Moves::Dynamic || other_is.def->moves == Moves::Dynamic)) return;
-        const double slack = 2.0 * gravity_gain(step) +
+        const double slack = gravity_gain(step) +
                              (logged ? 0.05 : 1.0) * context_.recording.slop() / step.now.dt() +
                              context_.observed.rounding(step, at(step.now, s.mover).body);
         if (come.lately <= (logged ? slack : closing_that_matters(step)) || s.apart <= most + slack) return;
@@ -284,7 +283,7 @@ class SpeedSurgeRule : public Rule {
             return false;
         if (!step.now.stays(s.mover) || !step.now.stays(s.other)) return true;
         const double apart = -closing_speed(step.now, s.mover, s.other, s.normal);
-        double least = context_.settings["speed-surge.lasts"] * s.apart - 2.0 * gravity_gain(step);
+        double least = context_.settings["speed-surge.lasts"] * s.apart - gravity_gain(step);
         // A mean over the step of the hit has the push out in it: the next one shows how fast it left.
         if (!step.now.body_of(s.mover).velocity_logged)
             least = std::max(least, std::max(1.0, s.restitution) * (1.0 + share_) * s.closing);
@@ -447,7 +446,7 @@ class SpeedSurgeRule : public Rule {
     }
 
     RuleContext context_;
-    double share_;
+    double share_, falls_;
     std::size_t steps_;
     std::vector<Surge> waiting_;
     std::map<std::pair<Slot, Slot>, Came> came_, come_; // by the last step, and by this one

@@ -195,8 +195,8 @@ Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const Stall& s,
     if (!supported && passes(in_the_air)) return {};
     const double lift = lift_ + s.rise;
     // Thrown up: what rises behind the seam is a slope that it goes up.
-    const double ahead =
-        std::max(s.speed * step.now.dt(), 4.0 * slop_) + (s.thrown > 0.0 ? 20.0 * slop_ : 0.0);
+    double ahead = std::max(s.speed * step.now.dt(), context_.settings["stuck-on-edge.ahead"] * slop_);
+    if (s.thrown > 0.0) ahead += context_.settings["stuck-on-edge.launch_ahead"] * slop_;
     // A game that moves axis by axis meets what is in its way where it was before it fell.
     const double fell = -glm::dot(step.now.motion_since(step.before, body).travel(), up_);
     for (const double height : {lift, std::max(lift, fell)})

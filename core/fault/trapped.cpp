@@ -5,6 +5,7 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
+#include "observation/faces.hpp"
 #include "observation/measures.hpp"
 
 namespace oddbounce {
@@ -18,7 +19,9 @@ constexpr Excuse too_short =
     limit("too-short", "one of them wants to move, or moves, in {0} of it; {1} are needed", Measure::Frames);
 constexpr Excuse got_away =
     excuse("got-away", "it went {0} meanwhile: a way through, no trap", Measure::Length);
-constexpr const Excuse* excuses[] = {&in_order_depth, &coming_out, &too_short, &got_away};
+constexpr Excuse blocked =
+    excuse("blocked-elsewhere", "something else, which it only touches, is in the way that it wants to go");
+constexpr const Excuse* excuses[] = {&in_order_depth, &coming_out, &too_short, &got_away, &blocked};
 
 struct Run {
     std::size_t first = 0, last = 0, deepest_at = 0;
@@ -71,6 +74,21 @@ class TrappedRule : public Rule {
         return most;
     }
 
+    /// What the body of one of the two wants is refused by a third one that it would meet and is not inside.
+    bool refused_elsewhere(const Step& step, const Meeting& m, Slot own, Slot other) const {
+        const BodyState& b = step.now.body_of(own);
+        if (!b.has_desired) return false;
+        // A move that is refused as a whole ends before the touch.
+        const double slop = context_.recording.slop(),
+                     near = slop + context_.recording.header.skin + glm::length(b.desired) * step.now.dt();
+        const std::vector<Face> faces = faces_at(step, at(step.now, own).body, near);
+        const auto in_the_way = [&](const Face& f) {
+            return at(step.now, f.other).body != at(step.now, other).body && f.gap >= -slop &&
+                   f.gap <= near && glm::dot(f.normal, unit(b.desired)) > context_.shared.toward;
+        };
+        return std::any_of(faces.begin(), faces.end(), in_the_way) && context_.passes(blocked, step, m);
+    }
+
     /// Whoever of them wants to go anywhere wants out, and one does. `out` leads a out.
     bool want_apart(const BodyState& a, const BodyState& b, const Vec3& out, const Step& step) const {
         const double least = context_.shared.hardly * closing_that_matters(step);
@@ -98,7 +116,11 @@ class TrappedRule : public Rule {
         const double depth = -m.gap_after;
         const bool comes_out = run.frames > 1 && depth < run.depth - hardly * run.deepest;
         run.depth = depth;
-        double speed = std::max(tries(a, -m.normal, step), tries(b, m.normal, step));
+        const auto wanted = [&](const BodyState& body, Slot own, Slot other, const Vec3& out) {
+            const double speed = tries(body, out, step);
+            return speed > 0.0 && refused_elsewhere(step, m, own, other) ? 0.0 : speed;
+        };
+        double speed = std::max(wanted(a, m.a, m.b, -m.normal), wanted(b, m.b, m.a, m.normal));
         // Driven against each other, or apart, by what the log says of their velocities; together is no try.
         // Two that only a solver moves are its matter: deep-overlap judges how it does.
         const bool driven = a.def->moves == Moves::Kinematic || b.def->moves == Moves::Kinematic;

@@ -53,6 +53,26 @@ void with_a_lantern(const std::string& path, Chance& vary, Carries kind) {
     }
 }
 
+/// Two gulls press against a wall, and the one slowly slides over the other: it is the wall that stops them.
+void press_and_overlap(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("press and overlap", rate, {"desired"}));
+    const Block wall = s.block("wall", "wall", 60, 0, 20, 300);
+    Flyer one, two;
+    two.id = 2, one.x = two.x = 44, one.y = 0, two.y = 14;
+    one.enter(s, "gull", bounce::box(12, 12)), two.enter(s, "gull", bounce::box(12, 12));
+    const double speed = vary(60);
+    for (const int frames = static_cast<int>(rate * 2.5); s.next(frames);) {
+        two.vy = two.y > 6 ? -8 : 0, two.step(s);
+        one.describe(s), two.describe(s);
+        for (const bounce::Id id : {1, 2}) {
+            s.log.desired(id, speed, 0);
+            s.touch(id, wall.id, wall.left(), id == 1 ? 0 : two.y, 1, 0);
+        }
+        if (two.y < 12) s.touch(1, 2, 44, 6, 0, 1, 12 - two.y);
+    }
+}
+
 /// A gull that never falls presses against the side of a wall.
 void hovers_at_a_wall(const std::string& path, Chance& vary) {
     Stage s(path, vary, plain("hovers at a wall", vary.rate(), {"desired"}, -900));
@@ -205,6 +225,7 @@ const std::vector<MoreScene>& still_scenes() {
         {"rests flush and flickers a little", "",
          [](const std::string& p, Chance& v) { rests_flush(p, v, Rests::Flickers); }},
         {"a slow drum turns within a step", "", turns_within_a_step},
+        {"overlap while a wall stops both", "deep-overlap", press_and_overlap},
         {"presses a wall now and then", "", presses_now_and_then},
     };
     return all;
