@@ -3643,5 +3643,9 @@
         <source>falls</source>
         <translation>fällt</translation>
     </message>
+    <message>
+        <source>it goes where it wants to, {0} in this step</source>
+        <translation>Er geht, wohin er will, {0} in diesem Schritt</translation>
+    </message>
 </context>
 </TS>

@@ -21,7 +21,8 @@ constexpr Excuse got_away =
     excuse("got-away", "it went {0} meanwhile: a way through, no trap", Measure::Length);
 constexpr Excuse blocked =
     excuse("blocked-elsewhere", "something else, which it only touches, is in the way that it wants to go");
-constexpr const Excuse* excuses[] = {&in_order_depth, &coming_out, &too_short, &got_away, &blocked};
+constexpr Excuse goes = excuse("goes", "it goes where it wants to, {0} in this step", Measure::Length);
+constexpr const Excuse* excuses[] = {&in_order_depth, &coming_out, &too_short, &got_away, &blocked, &goes};
 
 struct Run {
     std::size_t first = 0, last = 0, deepest_at = 0;
@@ -89,6 +90,16 @@ class TrappedRule : public Rule {
         return std::any_of(faces.begin(), faces.end(), in_the_way) && context_.passes(blocked, step, m);
     }
 
+    /// The body gets where it wants to.
+    bool unhindered(const Step& step, const Meeting& m, Slot own) const {
+        constexpr double most = 0.5; // of what it asks for
+        const BodyState &is = step.now.body_of(own), &was = step.before.body_of(own);
+        if (!is.has_desired) return false;
+        const double went = glm::dot(is.pose.at - was.pose.at, unit(is.desired)),
+                     asked = glm::length(is.desired) * step.now.dt();
+        return went > most * asked && context_.passes(goes, step, m, went, most * asked);
+    }
+
     /// Whoever of them wants to go anywhere wants out, and one does. `out` leads a out.
     bool want_apart(const BodyState& a, const BodyState& b, const Vec3& out, const Step& step) const {
         const double least = context_.shared.hardly * closing_that_matters(step);
@@ -118,7 +129,9 @@ class TrappedRule : public Rule {
         run.depth = depth;
         const auto wanted = [&](const BodyState& body, Slot own, Slot other, const Vec3& out) {
             const double speed = tries(body, out, step);
-            return speed > 0.0 && refused_elsewhere(step, m, own, other) ? 0.0 : speed;
+            const bool no_try =
+                speed > 0.0 && (unhindered(step, m, own) || refused_elsewhere(step, m, own, other));
+            return no_try ? 0.0 : speed;
         };
         double speed = std::max(wanted(a, m.a, m.b, -m.normal), wanted(b, m.b, m.a, m.normal));
         // Driven against each other, or apart, by what the log says of their velocities; together is no try.

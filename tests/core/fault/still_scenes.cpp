@@ -73,6 +73,22 @@ void press_and_overlap(const std::string& path, Chance& vary) {
     }
 }
 
+/// Two gulls walk on, side by side and inside each other, just as they want to.
+void walk_inside_each_other(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("walk inside each other", rate, {"desired"}));
+    Flyer one, two;
+    two.id = 2, one.y = two.y = 0, one.x = 0, two.x = 7;
+    one.enter(s, "gull", bounce::box(12, 12)), two.enter(s, "gull", bounce::box(12, 12));
+    const double speed = vary(60);
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
+        one.vx = two.vx = speed, one.step(s), two.step(s);
+        one.describe(s), two.describe(s);
+        for (const bounce::Id id : {1, 2}) s.log.desired(id, speed, 0);
+        s.touch(1, 2, (one.x + two.x) / 2, 0, 1, 0, 5);
+    }
+}
+
 /// A gull that never falls presses against the side of a wall.
 void hovers_at_a_wall(const std::string& path, Chance& vary) {
     Stage s(path, vary, plain("hovers at a wall", vary.rate(), {"desired"}, -900));
@@ -225,6 +241,7 @@ const std::vector<MoreScene>& still_scenes() {
         {"rests flush and flickers a little", "",
          [](const std::string& p, Chance& v) { rests_flush(p, v, Rests::Flickers); }},
         {"a slow drum turns within a step", "", turns_within_a_step},
+        {"walk inside each other", "deep-overlap", walk_inside_each_other},
         {"overlap while a wall stops both", "deep-overlap", press_and_overlap},
         {"presses a wall now and then", "", presses_now_and_then},
     };
