@@ -117,11 +117,11 @@ class BlockedMotionRule : public Rule {
             along <= least_speed(step))
             return false;
         // A solver's friction may hold it.
-        if (step.now.body(body).def->moves == Moves::Dynamic) {
+        if (solved(step.now.body(body))) {
             const auto &mine = at(step.now, way.own).def->friction,
                        &theirs = at(step.now, way.other).def->friction;
-            constexpr double unknown = 1.0;
-            const double grip = mine || theirs ? std::max(mine.value_or(0.0), theirs.value_or(0.0)) : unknown;
+            const double grip = mine || theirs ? std::max(mine.value_or(0.0), theirs.value_or(0.0))
+                                               : context_.solver.friction;
             if (along <= grip * into) return false;
         }
         return look_.free_ahead(step, body, -way.normal * clearance(), ahead(step, way.free));

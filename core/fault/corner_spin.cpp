@@ -52,7 +52,7 @@ class CornerSpinRule : public Rule {
     }
     static bool turns(const Step& step, Slot body) {
         const BodyState& b = step.now.body(body);
-        return b.def->moves == Moves::Kinematic &&
+        return moved_by_code(b) &&
                (glm::length(b.angular_velocity) > 0.0 || (!b.fresh && turned(step, body) != Vec3(0.0)));
     }
 
@@ -90,7 +90,7 @@ class CornerSpinRule : public Rule {
         for (const Slot mine : {m.a, m.b}) {
             const Slot body = at(step.now, mine).body, other = mine == m.a ? m.b : m.a;
             const BodyState& is = step.now.body_of(mine);
-            const bool upright = is.def->upright, driven = is.def->moves == Moves::Kinematic;
+            const bool upright = is.def->upright, driven = moved_by_code(is);
             if (!(upright || driven) || is.def->moves == Moves::Static || is.fresh || is.teleported) continue;
             const double turn = gained(step, body);
             constexpr double degrees = 180.0 / std::numbers::pi;

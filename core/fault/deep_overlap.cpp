@@ -50,11 +50,7 @@ class DeepOverlapRule : public Rule {
   public:
     explicit DeepOverlapRule(const RuleContext& context)
         : context_(context), share_(context.settings["deep-overlap.share_of_extent"]),
-          shed_(context.settings["deep-overlap.shed_share"]),
-          holes_(static_cast<std::size_t>(context.settings["run.holes"])),
-          solving_(std::max(static_cast<std::size_t>(context.settings["deep-overlap.solving_frames"]),
-                            static_cast<std::size_t>(context.settings["deep-overlap.solving_frames"] *
-                                                     context.recording.header.rate / 60.0))) {}
+          holes_(static_cast<std::size_t>(context.settings["run.holes"])) {}
 
     void step(const Step& step) override {
         for (const Meeting& m : step.meetings) take(step, m);
@@ -90,8 +86,7 @@ class DeepOverlapRule : public Rule {
 
     RuleContext context_;
     double share_;
-    double shed_;
-    std::size_t holes_, solving_;
+    std::size_t holes_;
     std::map<std::pair<Slot, Slot>, Run> runs_;
 };
 
@@ -116,8 +111,7 @@ void DeepOverlapRule::begin(const Step& step, const Meeting& m, Run& run) const 
     const Vec3 normal = run.mover == m.a ? entry : -entry;
     run.normal = normal;
     run.first = step.index, run.dt = step.now.dt();
-    run.solved = step.now.body_of(run.mover).def->moves == Moves::Dynamic ||
-                 step.now.body_of(run.other).def->moves == Moves::Dynamic;
+    run.solved = either_solved(step.now, run.mover, run.other);
     run.gap_known = m.gap_before != infinity;
     run.gap_before = run.gap_known ? m.gap_before : 0.0;
     const BodyState &now = step.now.body_of(run.mover), &before = step.before.body_of(run.mover);
@@ -132,8 +126,8 @@ void DeepOverlapRule::begin(const Step& step, const Meeting& m, Run& run) const 
     run.placed = now.fresh || now.teleported ||
                  (now.velocity_logged && !run.solved && glm::length(travel) > context_.recording.slop() &&
                   (!carried_there(step, run.mover) || !carried_there(step, run.other)));
-    const auto driven = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Kinematic; };
-    run.loaded = run.solved && !run.placed && !driven(run.mover) && !driven(run.other);
+    run.loaded = run.solved && !run.placed && !moved_by_code(step.now, run.mover) &&
+                 !moved_by_code(step.now, run.other);
     const Slot own = at(step.now, run.mover).body;
     for (const Meeting* met : step.of(own)) {
         const Meeting& other = *met;
@@ -142,7 +136,7 @@ void DeepOverlapRule::begin(const Step& step, const Meeting& m, Run& run) const 
         const bool is_a = at(step.now, other.a).body == own;
         const Slot pusher = is_a ? other.b : other.a;
         if (step.now.body_of(pusher).def->moves == Moves::Static) continue;
-        run.loaded = run.loaded && step.now.body_of(pusher).def->moves != Moves::Kinematic;
+        run.loaded = run.loaded && !moved_by_code(step.now, pusher);
         const Vec3 push = is_a ? -other.normal : other.normal;
         run.pushed = run.pushed || (glm::dot(push, normal) > context_.shared.toward &&
                                     glm::dot(step.now.body_of(pusher).velocity, normal) > 0.0);
@@ -175,8 +169,8 @@ void DeepOverlapRule::take(const Step& step, const Meeting& m) {
     if (depth > run.deepest)
         run.deepest = depth, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5, run.mark = depth,
         run.marked_at = step.index;
-    if (step.index >= run.marked_at + solving_) {
-        run.lies = run.lies || depth > shed_ * run.mark;
+    if (step.index >= run.marked_at + context_.solver.frames) {
+        run.lies = run.lies || depth > context_.solver.shed * run.mark;
         run.mark = depth, run.marked_at = step.index;
     }
     if (step.index > run.first &&
@@ -219,18 +213,16 @@ double DeepOverlapRule::extent_of(const Run& run) const {
 /// not evenly. What it leaves lying at one depth is not being dynamic, and what was put there by code is not
 /// its doing.
 bool DeepOverlapRule::solver_at_work(const Run& run) const {
-    const std::size_t frames = run.last - run.first + 1;
+    const std::size_t frames = run.last - run.first + 1, most = context_.solver.frames;
     if (!run.solved || run.placed || run.lies) return false;
     // Deeper than a solver lets anything in, it must have flown in, perhaps before the first frame that is
     // seen.
     const bool came_before = run.gap_known && run.gap_before < -context_.recording.slop();
-    if (!came_before && run.deepest > context_.settings["deep-overlap.most_solving"] * extent_of(run) &&
-        !flew_in(run))
-        return false;
+    if (!came_before && run.deepest > context_.solver.deepest * extent_of(run) && !flew_in(run)) return false;
     // Out again in time: how it did that in a crowd is its own matter.
-    if (frames <= solving_ && (run.responded || run.last + 1 < context_.recording.size())) return true;
-    return run.deepest_at - run.first <= solving_ && run.plateaus <= 1 + frames / solving_ &&
-           (frames <= 2 || run.previous <= context_.settings["deep-overlap.eased"] * run.deepest);
+    if (frames <= most && (run.responded || run.last + 1 < context_.recording.size())) return true;
+    return run.deepest_at - run.first <= most && run.plateaus <= 1 + frames / most &&
+           (frames <= 2 || run.previous <= context_.solver.eased * run.deepest);
 }
 
 bool DeepOverlapRule::out_as_it_came(const Run& run) const {
@@ -262,9 +254,8 @@ bool DeepOverlapRule::responded_next(const Run& run) const {
         closing_change(now, next, run.mover, run.other, v.normal, (v.on_a + v.on_b) * 0.5).after;
     if (closing <= context_.shared.hardly * run.closing) return true;
     // In a crowd a solver has parted the pair while others drive it on.
-    constexpr double eased = 0.75;
     return run.solved && (!context_.recording.header.has(Channel::Contacts) || contact_logged(run)) &&
-           closing <= eased * run.closing && pair_at(next, run.mover, run.other).gap >= 0.0;
+           closing <= context_.solver.parted * run.closing && pair_at(next, run.mover, run.other).gap >= 0.0;
 }
 
 /// What begins in the last frame, of the recording or of one of the two, a solver may have seen in the next.
@@ -279,7 +270,7 @@ bool DeepOverlapRule::no_more_to_see(const Run& run) const {
 /// load or its speed, and comes out again.
 bool DeepOverlapRule::under_load(const Run& run) const {
     if (!run.loaded || run.last == run.first || run.last + 1 >= context_.recording.size()) return false;
-    return run.deepest <= context_.settings["deep-overlap.most_load"] * extent_of(run);
+    return run.deepest <= context_.solver.pressed * extent_of(run);
 }
 
 /// Answered in time, by what the recording says: no fault.

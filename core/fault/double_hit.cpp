@@ -160,8 +160,8 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
     }
     const BodyState& mover = step.now.body_of(a.mover);
     // A solver may take two steps for one response, and what only it moves may be driven on by others.
-    const bool by_solver = mover.def->moves == Moves::Dynamic;
-    const bool by_code = step.now.body_of(a.other).def->moves == Moves::Kinematic;
+    const bool by_solver = solved(mover);
+    const bool by_code = moved_by_code(step.now, a.other);
     if (!event && by_solver && (!by_code || a.turns.back().index + 1 == step.index) && passes(by_steps))
         return false;
     // It stood there: then it goes as it likes.
@@ -215,8 +215,7 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
     }
     Approach& a = it->second;
     // What only a solver moves is thrown back by what it touches, in a pile by others.
-    const bool by_code = step.now.body_of(m.a).def->moves == Moves::Kinematic ||
-                         step.now.body_of(m.b).def->moves == Moves::Kinematic;
+    const bool by_code = moved_by_code(step.now, m.a) || moved_by_code(step.now, m.b);
     if (by_code && before < 0.0 && after > 0.0 && after - before > closing_that_matters(step) &&
         !struck_elsewhere(step, m))
         a.thrown_back = true;
@@ -305,7 +304,7 @@ void DoubleHitRule::look_for_cancelled(const Step& step) {
         const ClosingChange c = closing_change(step.before, step.now, mover, other, side.normal, side.at);
         // A velocity that is not logged is a mean over the step: what a solver turned shows in the next one.
         const BodyState& moved = step.now.body_of(mover);
-        const bool mean = moved.def->moves == Moves::Dynamic && !moved.velocity_logged;
+        const bool mean = solved(moved) && !moved.velocity_logged;
         if (!mean && c.before >= context_.observed.closing_that_matters(step, m) &&
             c.after >= context_.shared.turned * c.before)
             hits.push_back(side);

@@ -156,9 +156,8 @@ class FlushContactRule : public Rule {
             return;
         const World w = r.world_at(run.first);
         // What a solver lays down flickers now and then.
-        const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Dynamic; };
-        if ((solved(run.mover) || solved(run.other)) && told.changes < solver_flickers &&
-            passes(flickers, changes, static_cast<double>(solver_flickers)))
+        if (either_solved(w, run.mover, run.other) && told.changes < context_.solver.flickers &&
+            passes(flickers, changes, static_cast<double>(context_.solver.flickers)))
             return;
         const std::string& u = r.header.unit;
         Finding f;
@@ -178,7 +177,6 @@ class FlushContactRule : public Rule {
     }
 
     static constexpr double part = 0.2; // of an ULP
-    static constexpr std::size_t solver_flickers = 10;
     RuleContext context_;
     double most_;
     std::size_t holes_;

@@ -64,7 +64,7 @@ class HitOutsideArtRule : public Rule {
     bool touches(const Step& step, const Meeting& m) const {
         // Shapes that do not touch do not hit, whatever the log says of them.
         const Recording& r = step.now.recording();
-        if (!m.contact || m.closest() > context_.shared.solver_reach * r.slop() + r.header.skin) return false;
+        if (!m.contact || m.closest() > context_.solver.reach * r.slop() + r.header.skin) return false;
         return std::any_of(step.frame->contacts.begin(), step.frame->contacts.end(),
                            [&](const ContactRow& c) {
                                return c.active && c.phase != Phase::End &&

@@ -99,7 +99,6 @@ class JitterRule : public Rule {
 
     void take(const Step& step, const Meeting& m) {
         if (step.now.body_of(m.a).teleported || step.now.body_of(m.b).teleported) return;
-        const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Dynamic; };
         const bool fresh = !runs_.find({m.a, m.b});
         Run& run = runs_.at({m.a, m.b}, step.index);
         if (fresh) {
@@ -112,8 +111,8 @@ class JitterRule : public Rule {
         const Vec3 own = step.now.body_of(run.mover).velocity,
                    relative = own - step.now.body_of(run.other).velocity,
                    went = relative_travel(step.before, step.now, run.mover, run.other) / step.now.dt();
-        const double matters =
-            (solved(m.a) || solved(m.b) ? 2.0 : 1.0) * context_.observed.closing_that_matters(step, m);
+        const double matters = (either_solved(step.now, m.a, m.b) ? context_.solver.rattle_speed : 1.0) *
+                               context_.observed.closing_that_matters(step, m);
         const Vec3 change = reversed(step, m, run, relative, own, went, matters);
         const bool back = run.turns == 0 || glm::dot(change, run.change) < -context_.shared.toward;
         if (change != Vec3(0.0) && back) {
@@ -139,14 +138,11 @@ class JitterRule : public Rule {
 
     /// A solver's bodies rattle in a crowd, for a frame or two more.
     std::size_t needed(const World& w, const Run& run) const {
-        const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Dynamic; };
-        return solved(run.mover) || solved(run.other) ? 3 * least_ : least_;
+        return either_solved(w, run.mover, run.other) ? context_.solver.rattles * least_ : least_;
     }
     /// Less far back and forth is in order.
     double least_width(const World& w, const Run& run) const {
-        const auto solved = [&](Slot c) { return w.body_of(c).def->moves == Moves::Dynamic; };
-        const double slops =
-            solved(run.mover) || solved(run.other) ? context_.settings["jitter.solver_width"] : 1.0;
+        const double slops = either_solved(w, run.mover, run.other) ? context_.solver.rattle_width : 1.0;
         return std::max({slops * context_.recording.slop(), 2.0 * run.error,
                          context_.settings["jitter.width"] * moving_extent(w, run.mover, run.other)});
     }

@@ -72,9 +72,8 @@ class PopThroughRule : public Rule {
                 return p;
             }
         // A solver turns the velocity first: what a place says of it is a mean over the hit.
-        const bool guessed =
-            !before.velocity_logged &&
-            (now.def->moves == Moves::Dynamic || !context_.observed.knows_before(at(step.now, mover).body));
+        const bool guessed = !before.velocity_logged &&
+                             (solved(now) || !context_.observed.knows_before(at(step.now, mover).body));
         if (!before.velocity_known || guessed) return {};
         if (carried_there(step, mover)) return {};
         p.at = before.pose.at + before.velocity * step.now.dt();
@@ -124,8 +123,7 @@ class PopThroughRule : public Rule {
         if (!deep.known) return;
         // Its own velocity leads on: then only right through is through, not round a corner.
         constexpr double through = -0.5;
-        const bool solved = body.def->moves == Moves::Dynamic;
-        if ((solved || carried_there(step, in.mover)) && glm::dot(in.came, -is.normal) > through &&
+        if ((solved(body) || carried_there(step, in.mover)) && glm::dot(in.came, -is.normal) > through &&
             context_.passes(round_corner, in.since, step.index, in.mover, in.other))
             return;
         // Seen from the other, which may move itself.

@@ -2,6 +2,7 @@
 // Removal as a response: a parcel that is picked up, a shell that vanishes where it hits.
 #pragma once
 
+#include "observation/solver.hpp"
 #include "recording/recording.hpp"
 
 namespace oddbounce {
@@ -19,8 +20,7 @@ inline bool built_in(const Recording& r, std::size_t first, std::size_t last, Sl
     if (first != r.begin() || last + 1 != r.size() || r.size() < 2) return false;
     const World w = r.world_at(first);
     const BodyState &m = w.body_of(mover), &o = w.body_of(other);
-    return m.def->moves == Moves::Kinematic && o.def->moves == Moves::Static && !m.has_desired &&
-           !m.def->upright;
+    return moved_by_code(m) && o.def->moves == Moves::Static && !m.has_desired && !m.def->upright;
 }
 
 } // namespace oddbounce

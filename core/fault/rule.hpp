@@ -6,6 +6,7 @@
 #include "fault/excuse.hpp"
 #include "fault/settings.hpp"
 #include "observation/observed.hpp"
+#include "observation/solver.hpp"
 
 #include <array>
 #include <span>
@@ -21,6 +22,7 @@ struct RuleContext {
     std::string kind;                 ///< findings on bodies of this kind count; empty: of all others
     Dismissals* dismissals = nullptr; ///< null: nobody asks
     Shared shared{settings};
+    Solver solver{settings, recording.header.rate};
 
     /// For `if (thin && passes(clip, …)) return;`: notes the reason where somebody asks. True, but where an
     /// excuse is not accepted. `first` and `last` are frame indices, `a` and `b` colliders.

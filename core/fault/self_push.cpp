@@ -54,8 +54,7 @@ class SelfPushRule : public Rule {
                                        : mover_first(step.before, step.now, m.a, m.b);
         const BodyState &is = step.now.body_of(wearer), &was = step.before.body_of(wearer);
         // Limbs that a solver moves push each other as any of its bodies do.
-        const bool limbs = is.def->moves == Moves::Dynamic && !is.def->upright && !is.has_desired &&
-                           step.now.body_of(part).def->moves == Moves::Dynamic;
+        const bool limbs = only_solved(is) && solved(step.now, part);
         if (is.def->moves == Moves::Static || is.fresh || is.teleported || !was.present) return;
         const auto passes = [&](const Excuse& e, double measured = 0.0, double least = 0.0) {
             return context_.passes(e, step, m, measured, least);

@@ -20,7 +20,21 @@ constexpr SettingInfo settings_table[] = {
     {"shared.hardly", 0.1, "share", "less than a tenth of what there was is hardly anything"},
     {"shared.partly", 0.25, "share", "a quarter of what there was is a part that shows"},
     {"shared.clear", 2.0, "slops", "farther than this, two things are clear of each other"},
-    {"shared.solver_reach", 4.0, "slops", "a solver sees what is this near, and pushes from there"},
+    {"solver.reach", 4.0, "slops", "a solver sees what is this near, and pushes from there"},
+    {"solver.frames", 12, "frames",
+     "time that a solver has to push bodies apart; proportionally more above 60 steps per second"},
+    {"solver.shed", 0.75, "share", "a working solver leaves less than this share of the depth in that time"},
+    {"solver.eased", 0.8, "share", "of the deepest: by then a solver has got it out so far"},
+    {"solver.deepest", 0.5, "share", "of the smaller extent: no solver lets anything in deeper"},
+    {"solver.pressed", 0.25, "share", "of the smaller extent: deeper than this no load presses"},
+    {"solver.parted", 0.75, "share",
+     "of the closing speed: in a crowd a solver leaves less of it, and others drive the pair on"},
+    {"solver.friction", 1.0, "share",
+     "of the change into a face: so much along it friction may take where the log says nothing of it"},
+    {"solver.rattles", 3, "times", "as many reversals as by code: its bodies rattle in a crowd"},
+    {"solver.rattle_speed", 2.0, "times", "the closing speed that matters: slower, they rattle"},
+    {"solver.rattle_width", 4, "slops", "a solver's bodies rattle farther"},
+    {"solver.flickers", 10, "changes", "a contact that it lays down ends and begins again now and then"},
     {"tunneling.least_depth", 1.0, "slops", "a crossing shallower than the slop is a graze"},
     {"tunneling.rests_on", 0.7, "cosine",
      "a face that faces the way more than this is what the body rested on"},
@@ -32,14 +46,7 @@ constexpr SettingInfo settings_table[] = {
      "deeper than 5 % of the mover is visible; solvers leave less"},
     {"deep-overlap.cause_match", 0.15, "share",
      "how close the depth must be to speed × step − gap to name that cause"},
-    {"deep-overlap.solving_frames", 12, "frames",
-     "time that a solver has to push the body out; proportionally more above 60 steps per second"},
     {"deep-overlap.plateau", 0.01, "share", "of the depth: a smaller change is none"},
-    {"deep-overlap.eased", 0.8, "share", "of the deepest: by then a solver has got it out so far"},
-    {"deep-overlap.most_solving", 0.5, "share", "of the smaller extent: no solver lets anything in deeper"},
-    {"deep-overlap.most_load", 0.25, "share", "of the smaller extent: deeper than this no load presses"},
-    {"deep-overlap.shed_share", 0.75, "share",
-     "a working solver leaves less than this share of the depth in that time"},
     {"double-hit.pressed", 3, "frames", "what has touched for longer is pressed together: no hit begins"},
     {"double-hit.window", 8, "frames",
      "without logged contacts, two responses farther apart belong to two approaches"},
@@ -65,7 +72,6 @@ constexpr SettingInfo settings_table[] = {
     {"repeat-effect.apart", 3, "frames", "an effect from afar may come once; not in every frame"},
     {"jitter.turns", 3, "turns", "two reversals can be a bounce; three in a row are not"},
     {"jitter.width", 0.02, "share", "less far back and forth, of the smaller one, cannot be seen"},
-    {"jitter.solver_width", 4, "slops", "a solver's bodies rattle farther"},
     {"jitter.alike", 0.7, "share", "a reversal by a contact keeps so much of the speed, or adds as little"},
     {"jitter.slow_half", 0.02, "share",
      "of the reversal: against a moving surface one half may be slow, but a stop is no reversal"},
@@ -146,7 +152,16 @@ constexpr SettingInfo settings_table[] = {
 Shared::Shared(const Settings& s)
     : toward(s["shared.toward"]), leans(s["shared.leans"]), up(s["shared.up"]),
       same_face(s["shared.same_face"]), hardly(s["shared.hardly"]), partly(s["shared.partly"]),
-      turned(s["response.turned"]), solver_reach(s["shared.solver_reach"]), clear(s["shared.clear"]) {}
+      turned(s["response.turned"]), clear(s["shared.clear"]) {}
+
+Solver::Solver(const Settings& s, double rate)
+    : reach(s["solver.reach"]), shed(s["solver.shed"]), eased(s["solver.eased"]),
+      deepest(s["solver.deepest"]), pressed(s["solver.pressed"]), parted(s["solver.parted"]),
+      friction(s["solver.friction"]), rattle_speed(s["solver.rattle_speed"]),
+      rattle_width(s["solver.rattle_width"]),
+      frames(static_cast<std::size_t>(s["solver.frames"] * std::max(1.0, rate / 60.0))),
+      rattles(static_cast<std::size_t>(s["solver.rattles"])),
+      flickers(static_cast<std::size_t>(s["solver.flickers"])) {}
 
 std::span<const SettingInfo> Settings::table() { return settings_table; }
 

@@ -43,7 +43,21 @@ struct Shared {
     explicit Shared(const Settings& settings);
     double toward, leans, up, same_face; ///< cosines
     double hardly, partly, turned;       ///< shares
-    double solver_reach, clear;          ///< slops
+    double clear;                        ///< slops
+};
+
+/// What an iterative or impulse solver legitimately leaves and a game's own code does not: the settings
+/// `solver.…`, each with its reason. `rate` in steps per second.
+struct Solver {
+    Solver(const Settings& settings, double rate);
+    double reach;                  ///< slops
+    double shed, eased;            ///< shares of a depth
+    double deepest, pressed;       ///< shares of an extent
+    double parted, friction;       ///< shares of a change of speed
+    double rattle_speed;           ///< times the closing speed that matters
+    double rattle_width;           ///< slops
+    std::size_t frames;            ///< for pushing apart, at this rate
+    std::size_t rattles, flickers; ///< times as many reversals; changes of one contact
 };
 
 } // namespace oddbounce

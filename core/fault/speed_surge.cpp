@@ -107,7 +107,7 @@ class SpeedSurgeRule : public Rule {
     }
     bool touches(const Meeting& m) const { return within(m, 1.0); }
     /// So near that a solver may have pushed.
-    bool near(const Meeting& m) const { return within(m, context_.shared.solver_reach); }
+    bool near(const Meeting& m) const { return within(m, context_.solver.reach); }
 
     void take(const Step& step, const Meeting& m) {
         if (m.does != Does::Solid || one_owner(step.now, m.a, m.b)) return;
@@ -133,7 +133,7 @@ class SpeedSurgeRule : public Rule {
         const double most = std::max(1.0, s.restitution) * (1.0 + share_) * come.most;
         const bool logged = is.velocity_logged || other_is.velocity_logged;
         // A solver pushes places apart: what they move by then is no speed.
-        if (!logged && (is.def->moves == Moves::Dynamic || other_is.def->moves == Moves::Dynamic)) return;
+        if (!logged && (solved(is) || solved(other_is))) return;
         const double slack = gravity_gain(step) +
                              (logged ? 0.05 : 1.0) * context_.recording.slop() / step.now.dt() +
                              context_.observed.rounding(step, at(step.now, s.mover).body);
@@ -151,7 +151,7 @@ class SpeedSurgeRule : public Rule {
         // step.
         const double itself = s.mover == m.a ? come.own_a : come.own_b,
                      most_itself = (itself + spin) * (1.0 + share_) + slack;
-        if (other_is.def->moves == Moves::Kinematic && glm::length(is.velocity) <= most_itself &&
+        if (moved_by_code(other_is) && glm::length(is.velocity) <= most_itself &&
             passes(driven, glm::length(is.velocity), most_itself))
             return;
         if (-c.before >= s.apart - slack && passes(before_it)) return;
@@ -192,7 +192,7 @@ class SpeedSurgeRule : public Rule {
 
     /// The velocity of its step of what is kinematic; else that before it.
     static Vec3 in_step(const Step& step, Slot c) {
-        return step.now.body_of(c).def->moves == Moves::Kinematic
+        return moved_by_code(step.now, c)
                    ? step.now.motion_since(step.before, at(step.now, c).body).travel() / step.now.dt()
                    : step.before.body_of(c).velocity;
     }
@@ -250,7 +250,7 @@ class SpeedSurgeRule : public Rule {
             // Whoever walks may jump in the frame in which it lands; where frames are left out, anyone may.
             const bool walks = b.def->upright || b.grounded || step.before.body_of(c).grounded ||
                                left_out_before(context_.recording, step.index);
-            const bool could_jump = walks && b.def->moves == Moves::Kinematic &&
+            const bool could_jump = walks && moved_by_code(b) &&
                                     glm::dot(away, context_.recording.header.up) > context_.shared.up;
             if (could_jump) return true;
         }
@@ -336,8 +336,7 @@ class SpeedSurgeRule : public Rule {
         // A kinematic body of which nobody says what it wants to move is judged by how it gains: more and
         // more.
         const bool desired_unknown = !context_.recording.header.has(Channel::Desired) && !is.def->upright;
-        const bool judged =
-            still_desired || (is.def->moves == Moves::Dynamic ? !is.has_desired : desired_unknown);
+        const bool judged = still_desired || (solved(is) ? !is.has_desired : desired_unknown);
         if (!judged || is.fresh || is.teleported || !was.velocity_known || !is.velocity_known || was.fresh)
             return;
         const Vec3 moved = is.pose.at - was.pose.at;
@@ -346,14 +345,13 @@ class SpeedSurgeRule : public Rule {
         const double free = std::sqrt(std::max(0.0, v0 * v0 + 2.0 * fell));
         // Steps, not a steady push: a drum that something rolls uphill gains little a frame.
         // What is kinematic and logs its velocity has no noise in it.
-        const bool exact = is.def->moves == Moves::Kinematic && is.velocity_logged && was.velocity_logged;
+        const bool exact = moved_by_code(is) && is.velocity_logged && was.velocity_logged;
         const double least = std::max({share_ * v0, (exact ? 0.05 : 0.5) * closing_that_matters(step),
                                        context_.observed.rounding(step, body)});
         if (v1 <= free + least) {
             if (Gain* g = gains_.find(body); g && !unmoved(step, is, was)) g->pulled_since = true;
             return;
         }
-        const bool solved = is.def->moves == Moves::Dynamic;
         const auto passes = [&](const Excuse& e) {
             return context_.passes_body(e, step.index, step.index, body, v1 - free, least);
         };
@@ -368,7 +366,7 @@ class SpeedSurgeRule : public Rule {
         if (g.steps == 0) g.before = v0;
         if (!steady) ++g.steps;
         g.pulled = g.pulled || g.pulled_since || steady, g.pulled_since = false;
-        g.told = g.told && !solved && !desired_unknown;
+        g.told = g.told && !solved(is) && !desired_unknown;
         g.grew = grew;
         g.after = v1;
         if (beside >= 0) g.beside = beside;

@@ -131,9 +131,9 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     const BodyState &now = step.now.body(body), &before = step.before.body(body);
     const double dt = step.now.dt(), least = slop_ / (dt * 6.0);
     const bool desired_logged = r_.header.has(Channel::Desired) && now.has_desired;
-    Vec3 want = desired_logged                                              ? now.desired
-                : now.def->moves == Moves::Dynamic && before.velocity_known ? before.velocity
-                                                                            : Vec3(0.0);
+    Vec3 want = desired_logged                         ? now.desired
+                : solved(now) && before.velocity_known ? before.velocity
+                                                       : Vec3(0.0);
     const bool wants_up = glm::dot(want, up_) > context_.shared.leans * glm::length(want);
     want -= up_ * glm::dot(want, up_);
     Stall s;
@@ -146,7 +146,7 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     const double is = now.velocity_known ? glm::dot(now.velocity, s.way) : moved;
     // What tumbles is thrown about by its own corners.
     const bool tumbles =
-        now.def->moves == Moves::Dynamic && !now.def->upright &&
+        solved(now) && !now.def->upright &&
         glm::length(before.angular_velocity) * reach_of(step, body) > context_.shared.partly * was;
     const bool ran = was > ran_ * least && was >= context_.shared.turned * s.speed && !tumbles;
     s.lost = was > 0.0 ? std::clamp(1.0 - is / was, 0.0, 1.0) : 0.0;
@@ -154,16 +154,14 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     // The seam may lie at the very end of the step: then it stands from now on.
     const bool stands = now.velocity_logged && is < moved_share_ * was;
     // Code that steers a walker of a solver sends it back as fast as it came; no seam does.
-    const bool sent_back =
-        now.def->moves == Moves::Dynamic && now.def->upright && is < -context_.shared.turned * was;
+    const bool sent_back = solved(now) && now.def->upright && is < -context_.shared.turned * was;
     s.missed = std::max(0.0, s.speed - moved) * dt;
     s.trip = ran && !sent_back && was - is > context_.observed.rounding(step, body) &&
              is < context_.settings["stuck-on-edge.trip_share"] * was &&
              (moved < context_.settings["stuck-on-edge.goes_on"] * was || stands);
     // Who lands is stopped by the friction of the landing.
     const double landed = glm::dot(now.velocity - before.velocity, up_);
-    constexpr double grip = 1.0; // as much along the ground as into it
-    if (s.trip && now.def->moves == Moves::Dynamic && was - is <= grip * landed &&
+    if (s.trip && solved(now) && was - is <= context_.solver.friction * landed &&
         context_.passes_body(landing, step.index, step.index, body, landed))
         s.trip = false;
     // Thrown up: only where the log says which contact did it; a jump has none that opposes the way.
@@ -267,7 +265,7 @@ Evidence StuckOnEdgeRule::carried(const Step& step, Slot body, Slot mine, const 
                                   const std::vector<Face>& below) const {
     const BodyState& now = step.now.body(body);
     // What only a solver moves rests where its forces are in balance: that is physics, not an edge.
-    if (!now.def->upright && now.def->moves != Moves::Kinematic &&
+    if (!now.def->upright && !moved_by_code(now) &&
         context_.passes_body(balanced, step.index, step.index, body))
         return {};
     Evidence e;
@@ -312,8 +310,8 @@ Evidence StuckOnEdgeRule::held_up(const Step& step, Slot body) {
     for (const Meeting* m : step.of(body)) {
         if (m->does != Does::Solid) continue;
         const Face first = face_of(step, *m, body);
-        pile = pile || (!now.def->upright && !now.has_desired && now.def->moves == Moves::Dynamic &&
-                        first.gap <= near && step.now.body_of(first.other).def->moves != Moves::Static);
+        pile = pile || (only_solved(now) && first.gap <= near &&
+                        step.now.body_of(first.other).def->moves != Moves::Static);
         walks = walks || (goes && touches(first) && is_below(first));
     }
     if (pile && context_.passes_body(in_a_pile, step.index, step.index, body)) return {};

@@ -136,7 +136,7 @@ class TrappedRule : public Rule {
         double speed = std::max(wanted(a, m.a, m.b, -m.normal), wanted(b, m.b, m.a, m.normal));
         // Driven against each other, or apart, by what the log says of their velocities; together is no try.
         // Two that only a solver moves are its matter: deep-overlap judges how it does.
-        const bool driven = a.def->moves == Moves::Kinematic || b.def->moves == Moves::Kinematic;
+        const bool driven = moved_by_code(a) || moved_by_code(b);
         const double apart = driven ? glm::length(a.velocity - b.velocity) : 0.0;
         if (a.velocity_known && b.velocity_known && (a.velocity_logged || b.velocity_logged) &&
             apart > closing_that_matters(step))

@@ -181,8 +181,8 @@ bool TunnelingRule::goes_round(const Step& step, const Crossing& c) const {
     const Geometry &mine = *at(step.now, c.mover).geometry, &theirs = *at(step.now, c.other).geometry;
     const Motion straight = step.now.motion_since(step.before, at(step.now, c.mover).body),
                  other = step.now.motion_since(step.before, at(step.now, c.other).body);
-    if (step.now.body_of(c.mover).def->moves != Moves::Kinematic || straight.turning() != 0.0 ||
-        other.turning() != 0.0 || glm::length(other.travel()) != 0.0)
+    if (!moved_by_code(step.now, c.mover) || straight.turning() != 0.0 || other.turning() != 0.0 ||
+        glm::length(other.travel()) != 0.0)
         return false;
     const double slop = context_.recording.slop();
     const Vec3 up = context_.recording.header.up, rise = up * glm::dot(straight.travel(), up);

@@ -101,7 +101,7 @@ class WallClimbRule : public Rule {
     void take(const Step& step, Slot body) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
         // What a solver moves and nobody steers is lifted by whatever hits it.
-        const bool steered = is.def->moves == Moves::Kinematic || is.has_desired;
+        const bool steered = moved_by_code(is) || is.has_desired;
         if (!steered || is.fresh || is.teleported || !was.velocity_known || was.fresh) return;
         const double rise = glm::dot(is.pose.at - was.pose.at, up_), slop = context_.recording.slop();
         const bool wants_up =

@@ -214,7 +214,7 @@ class WrongFaceRule : public Rule {
     /// A game that moves axis by axis: first across, where nothing is in its way, then against the face that
     /// turned it.
     bool axis_by_axis(const Step& step, const Hit& h, const Vec3& turned) const {
-        if (step.now.body_of(h.mover).def->moves != Moves::Kinematic) return false;
+        if (!moved_by_code(step.now, h.mover)) return false;
         const Vec3 face = -unit(turned), on = h.way.travel(), against = face * glm::dot(on, face);
         const Geometry &mine = *at(step.now, h.mover).geometry, &other = *at(step.now, h.other).geometry;
         Pose aside = h.way.from, end = h.way.to;
@@ -243,14 +243,12 @@ class WrongFaceRule : public Rule {
         const Vec3 up = context_.recording.header.up;
         const bool walks =
             is.def->upright || is.has_desired || is.grounded || step.before.body_of(h.mover).grounded;
-        return walks && is.def->moves == Moves::Kinematic &&
+        return walks && moved_by_code(is) &&
                std::max(glm::dot(unit(slides), up), glm::dot(unit(is.velocity), up)) > context_.shared.up;
     }
 
     /// A paddle may send a ball wherever it likes: code that moves a body may steer what hits it.
-    static bool steers(const Step& step, const Hit& h) {
-        return step.now.body_of(h.other).def->moves == Moves::Kinematic;
-    }
+    static bool steers(const Step& step, const Hit& h) { return moved_by_code(step.now, h.other); }
 
     /// Spin, what came and what the hit gave, turns a body along the face.
     static double spin_speed(const Step& step, Slot mover) {
@@ -281,11 +279,11 @@ class WrongFaceRule : public Rule {
         const double on = reach_in_step(step, h);
         const double slop = context_.recording.slop();
         // What the other one touches turns that one.
-        if (step.now.body(met).def->moves == Moves::Dynamic)
+        if (solved(step.now.body(met)))
             for (const Meeting* m : step.of(met)) {
                 const bool mine = at(step.now, m->a).body == own || at(step.now, m->b).body == own;
                 if (!mine && m->does == Does::Solid &&
-                    (m->contact || (!logged && m->closest() <= context_.shared.solver_reach * slop + on)))
+                    (m->contact || (!logged && m->closest() <= context_.solver.reach * slop + on)))
                     return true;
             }
         // Another face of the same collider: a map is floor and wall.
@@ -293,7 +291,7 @@ class WrongFaceRule : public Rule {
         for (const Vec3& face : other_faces(step, h, slop + on))
             if (glm::dot(face, back) > context_.shared.toward) return true;
         // A solver sees what is only near, too, and pushes from there.
-        const double least = is.def->moves == Moves::Dynamic ? context_.shared.leans : context_.shared.toward;
+        const double least = solved(is) ? context_.shared.leans : context_.shared.toward;
         const auto that_way = [&](const Vec3& push) { return glm::dot(push, unit(turned)) > least; };
         const std::vector<Vec3> now = others(step, h);
         return std::any_of(now.begin(), now.end(), that_way) ||
@@ -323,8 +321,8 @@ class WrongFaceRule : public Rule {
             if (is_a != is_b && !is_pair(c.mark_a.slot, c.mark_b.slot))
                 out.push_back(is_a ? -*c.normal : *c.normal);
         }
-        const bool solved = step.now.body_of(h.mover).def->moves == Moves::Dynamic;
-        const double near = (solved ? context_.shared.solver_reach : 1.0) * context_.recording.slop();
+        const double near =
+            (solved(step.now, h.mover) ? context_.solver.reach : 1.0) * context_.recording.slop();
         for (const Meeting* m : step.of(own))
             if (m->does == Does::Solid && !is_pair(m->a, m->b) &&
                 (m->contact || m->closest() <= near + reach_in_step(step, h)))

@@ -2,6 +2,7 @@
 #include "observation/heading.hpp"
 
 #include "encounter/encounter.hpp"
+#include "observation/solver.hpp"
 
 namespace oddbounce {
 
@@ -10,7 +11,7 @@ void Heading::step(const Step& step) {
     const double matters = closing_that_matters(step), near = r.slop() + r.header.skin;
     for (const Slot body : step.now.movers()) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
-        if (is.def->moves != Moves::Kinematic || is.fresh || is.teleported || !is.velocity_known ||
+        if (!moved_by_code(is) || is.fresh || is.teleported || !is.velocity_known ||
             is.pose.turn == was.pose.turn || glm::length(is.velocity) <= matters)
             continue;
         const auto all = step.of(body);

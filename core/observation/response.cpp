@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "observation/response.hpp"
 
+#include "observation/solver.hpp"
+
 namespace oddbounce {
 
 std::pair<Slot, Slot> mover_first(const World& before, const World& now, Slot a, Slot b) {
@@ -40,9 +42,8 @@ std::pair<Slot, Slot> responder_first(const Step& step, const Meeting& m) {
 }
 
 bool turned_itself(const Step& step, const Meeting& m, double turned, double share) {
-    const auto solved = [&](Slot c) { return step.now.body_of(c).def->moves == Moves::Dynamic; };
-    if (solved(m.a) == solved(m.b)) return true;
-    const Slot own = solved(m.a) ? m.a : m.b;
+    if (solved(step.now, m.a) == solved(step.now, m.b)) return true;
+    const Slot own = solved(step.now, m.a) ? m.a : m.b;
     const Vec3 change = step.now.body_of(own).velocity - step.before.body_of(own).velocity;
     const Vec3 spin = step.now.body_of(own).angular_velocity - step.before.body_of(own).angular_velocity;
     const Vec3 arm = (m.on_a + m.on_b) * 0.5 - step.now.body_of(own).pose.at;

@@ -2,6 +2,7 @@
 #include "observation/steering.hpp"
 
 #include "encounter/encounter.hpp"
+#include "observation/solver.hpp"
 
 namespace oddbounce {
 
@@ -10,7 +11,7 @@ void Steering::step(const Step& step, const Grain& grain) {
     const double matters = closing_that_matters(step), near = r.slop() + r.header.skin;
     for (const Slot body : step.now.movers()) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
-        if (is.def->moves != Moves::Kinematic || is.has_desired) continue;
+        if (!moved_by_code(is) || is.has_desired) continue;
         Seen& s = seen_[body];
         const auto all = step.of(body);
         const bool touched = std::any_of(all.begin(), all.end(), [&](const Meeting* m) {
