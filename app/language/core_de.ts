@@ -480,14 +480,6 @@
         <translation>Übereinstimmung der Ursache</translation>
     </message>
     <message>
-        <source>solving frames</source>
-        <translation>Frames zum Auflösen</translation>
-    </message>
-    <message>
-        <source>shed share</source>
-        <translation>abgebauter Anteil</translation>
-    </message>
-    <message>
         <source>window</source>
         <translation>Zeitfenster</translation>
     </message>
@@ -594,10 +586,6 @@
     <message>
         <source>how close the depth must be to speed × step − gap to name that cause</source>
         <translation>wie nah die Tiefe an Tempo × Schritt − Lücke liegen muss, um diese Ursache zu nennen</translation>
-    </message>
-    <message>
-        <source>time that a solver has to push the body out; proportionally more above 60 steps per second</source>
-        <translation>Zeit, die ein Solver hat, den Körper hinauszuschieben; über 60 Schritten je Sekunde entsprechend mehr</translation>
     </message>
     <message>
         <source>a working solver leaves less than this share of the depth in that time</source>
@@ -2576,16 +2564,8 @@
         <translation>der kleineren Ausdehnung: kein Löser lässt etwas tiefer hinein</translation>
     </message>
     <message>
-        <source>most solving</source>
-        <translation>höchste Tiefe beim Lösen</translation>
-    </message>
-    <message>
         <source>of the smaller extent: deeper than this no load presses</source>
         <translation>der kleineren Ausdehnung: tiefer drückt keine Last</translation>
-    </message>
-    <message>
-        <source>most load</source>
-        <translation>höchste Tiefe unter Last</translation>
     </message>
     <message>
         <source>who stands that long and is never grounded has a stale state</source>
@@ -2892,10 +2872,6 @@
         <translation>ein Löser sieht, was so nahe ist, und schiebt von dort</translation>
     </message>
     <message>
-        <source>solver reach</source>
-        <translation>Reichweite des Lösers</translation>
-    </message>
-    <message>
         <source>of the depth: a smaller change is none</source>
         <translation>der Tiefe: eine kleinere Änderung ist keine</translation>
     </message>
@@ -2990,22 +2966,6 @@
     <message>
         <source>goes on</source>
         <translation>geht weiter</translation>
-    </message>
-    <message>
-        <source>of gravity: a body that gains so much a step is seen to fall</source>
-        <translation>der Schwerkraft: ein Körper, der je Schritt so viel gewinnt, fällt sichtbar</translation>
-    </message>
-    <message>
-        <source>falls least</source>
-        <translation>fällt mindestens</translation>
-    </message>
-    <message>
-        <source>of gravity: more is no fall</source>
-        <translation>der Schwerkraft: mehr ist kein Fall</translation>
-    </message>
-    <message>
-        <source>falls most</source>
-        <translation>fällt höchstens</translation>
     </message>
     <message>
         <source>an overlap that is too shallow to see must hold them for this long</source>
@@ -3568,10 +3528,6 @@
         <translation>Breite</translation>
     </message>
     <message>
-        <source>solver width</source>
-        <translation>Breite bei Solvern</translation>
-    </message>
-    <message>
         <source>it had come to rest there, and goes away: nothing came that would be responded to</source>
         <translation>Er war dort zur Ruhe gekommen und geht weg: Es kam nichts, worauf zu antworten wäre</translation>
     </message>
@@ -3646,6 +3602,66 @@
     <message>
         <source>it goes where it wants to, {0} in this step</source>
         <translation>Er geht, wohin er will, {0} in diesem Schritt</translation>
+    </message>
+    <message>
+        <source>reach</source>
+        <translation>Reichweite</translation>
+    </message>
+    <message>
+        <source>shed</source>
+        <translation>abgebaut</translation>
+    </message>
+    <message>
+        <source>deepest</source>
+        <translation>tiefste</translation>
+    </message>
+    <message>
+        <source>parted</source>
+        <translation>getrennt</translation>
+    </message>
+    <message>
+        <source>friction</source>
+        <translation>Reibung</translation>
+    </message>
+    <message>
+        <source>rattles</source>
+        <translation>klappert</translation>
+    </message>
+    <message>
+        <source>rattle speed</source>
+        <translation>Klappertempo</translation>
+    </message>
+    <message>
+        <source>rattle width</source>
+        <translation>Klapperweite</translation>
+    </message>
+    <message>
+        <source>flickers</source>
+        <translation>flackert</translation>
+    </message>
+    <message>
+        <source>time that a solver has to push bodies apart; proportionally more above 60 steps per second</source>
+        <translation>Zeit, die ein Solver hat, um Körper auseinanderzuschieben; über 60 Schritten je Sekunde entsprechend mehr</translation>
+    </message>
+    <message>
+        <source>of the closing speed: in a crowd a solver leaves less of it, and others drive the pair on</source>
+        <translation>der Annäherungsgeschwindigkeit: Im Gedränge lässt ein Solver weniger davon, und andere treiben das Paar weiter</translation>
+    </message>
+    <message>
+        <source>of the change into a face: so much along it friction may take where the log says nothing of it</source>
+        <translation>der Änderung in eine Fläche hinein: So viel längs davon darf Reibung nehmen, wo das Protokoll nichts dazu sagt</translation>
+    </message>
+    <message>
+        <source>as many reversals as by code: its bodies rattle in a crowd</source>
+        <translation>so viele Umkehrungen wie durch Code: Seine Körper klappern im Gedränge</translation>
+    </message>
+    <message>
+        <source>the closing speed that matters: slower, they rattle</source>
+        <translation>der Annäherungsgeschwindigkeit, die zählt: Langsamer klappern sie</translation>
+    </message>
+    <message>
+        <source>a contact that it lays down ends and begins again now and then</source>
+        <translation>Ein Kontakt, den er hinlegt, endet und beginnt hin und wieder</translation>
     </message>
 </context>
 </TS>

@@ -1038,6 +1038,10 @@
         <translation>Alle Regeln</translation>
     </message>
     <message>
+        <source>A solver</source>
+        <translation>Ein Solver</translation>
+    </message>
+    <message>
         <source>Runs</source>
         <translation>Abläufe</translation>
     </message>

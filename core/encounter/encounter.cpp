@@ -8,9 +8,13 @@ double closing_that_matters(const Step& step) {
     return std::max(r.slop() / step.now.dt(), 2.0 * glm::length(r.header.gravity) * step.now.dt());
 }
 
+bool touches(const Step& step, const Meeting& m, double slops, double more) {
+    const Recording& r = step.now.recording();
+    return m.contact || m.closest() <= slops * r.slop() + r.header.skin + more;
+}
+
 bool turns_closing(const Step& step, const Meeting& m) {
-    if (m.closest() > step.now.recording().slop() + step.now.recording().header.skin && !m.contact)
-        return false;
+    if (!touches(step, m)) return false;
     const ClosingChange c =
         closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);
     return c.before >= closing_that_matters(step) && c.after <= 0.1 * c.before;
@@ -19,12 +23,6 @@ bool turns_closing(const Step& step, const Meeting& m) {
 bool logged_begin(const Frame& frame, Id a, Id b) {
     return std::any_of(frame.contacts.begin(), frame.contacts.end(), [&](const ContactRow& c) {
         return c.phase == Phase::Begin && c.active && std::minmax(c.a, c.b) == std::minmax(a, b);
-    });
-}
-
-bool logged_end(const Frame& frame, Id a, Id b) {
-    return std::any_of(frame.contacts.begin(), frame.contacts.end(), [&](const ContactRow& c) {
-        return c.phase == Phase::End && std::minmax(c.a, c.b) == std::minmax(a, b);
     });
 }
 
@@ -39,12 +37,10 @@ bool event_about(const Frame& frame, Id a, Id b) {
 
 bool touched_by_third(const Step& step, const Meeting& m) {
     const Slot a = at(step.now, m.a).body, b = at(step.now, m.b).body;
-    const Header& header = step.now.recording().header;
     const auto by_third = [&](const Meeting* o) {
         const Slot x = at(step.now, o->a).body, y = at(step.now, o->b).body;
         const bool ours = x == a || x == b, theirs = y == a || y == b;
-        return o->does == Does::Solid && ours != theirs &&
-               (o->contact || o->closest() <= step.now.recording().slop() + header.skin) &&
+        return o->does == Does::Solid && ours != theirs && touches(step, *o) &&
                step.now.body(ours ? y : x).def->moves != Moves::Static;
     };
     const auto touched = [&](Slot own) {

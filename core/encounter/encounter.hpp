@@ -39,6 +39,10 @@ class EncounterStream {
     std::map<std::pair<Slot, Slot>, Encounter> open_;
 };
 
+/// The two touch in this step: the log has a contact of them, or they come as near as so many slops, the
+/// recording's skin and `more`, unit.
+bool touches(const Step& step, const Meeting& meeting, double slops = 1.0, double more = 0.0);
+
 /// True where the step responds to the meeting: a closing that matters is turned. Shared by encounters and
 /// faults.
 bool turns_closing(const Step& step, const Meeting& meeting);
@@ -48,8 +52,6 @@ double closing_that_matters(const Step& step);
 /// The log says that a contact of these two colliders begins in this frame; one that is let through does not
 /// count.
 bool logged_begin(const Frame& frame, Id collider_a, Id collider_b);
-/// The log says that a contact of these two colliders ends in this frame.
-bool logged_end(const Frame& frame, Id collider_a, Id collider_b);
 /// An event of this frame is about both bodies, perhaps among others.
 bool event_about(const Frame& frame, Id body_a, Id body_b);
 

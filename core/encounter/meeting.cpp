@@ -186,7 +186,8 @@ std::vector<Meeting> Pairing::meetings(const World& before, const World& now, co
         const auto [low, high] = std::minmax(c.a, c.b);
         key.a = (c.a == low ? c.mark_a : c.mark_b).slot, key.b = (c.a == low ? c.mark_b : c.mark_a).slot;
         const auto it = std::lower_bound(out.begin(), out.end(), key, by_pair);
-        if (it != out.end() && it->a == key.a && it->b == key.b) it->contact = true;
+        if (it != out.end() && it->a == key.a && it->b == key.b)
+            it->contact = true, it->lasts = it->lasts || c.phase != Phase::End;
     }
     last_.clear(), last_number_ = now.number();
     for (const Meeting& m : out)

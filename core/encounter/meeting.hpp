@@ -22,6 +22,7 @@ struct Meeting {
     Vec3 on_a{0.0}, on_b{0.0};   ///< closest or deepest points, ditto
     Sweep sweep;                 ///< over the step; Started where it began touching
     bool contact = false;        ///< the log has a contact entry of this pair in this frame
+    bool lasts = false;          ///< ditto, one that does not end
     double error = 0.0; ///< what its gaps may be wrong by, where places are rounded; a gap of no more is 0
     /// Closest distance known for the step as a whole.
     double closest() const {

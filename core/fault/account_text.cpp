@@ -124,8 +124,6 @@ PairView pair_at(const World& world, Slot a, Slot b) {
     return v;
 }
 
-Directions directions(const Recording& r) { return {r.header.up, r.header.space}; }
-
 std::string side_word(const Recording& r, const Vec3& away) {
     const double up = glm::dot(away, r.header.up), right = glm::dot(away, directions(r).right());
     if (std::abs(up) >= std::abs(right)) return translated(up >= 0.0 ? "above" : "below");

@@ -5,7 +5,7 @@
 #include "fault/finding.hpp"
 #include "language/say.hpp"
 #include "observation/response.hpp"
-#include "shape/directions.hpp"
+#include "observation/support.hpp"
 
 namespace oddbounce {
 
@@ -52,8 +52,6 @@ std::string place_text(const Recording& recording, const PairView& pair);
 std::string motion_text(const Recording& recording, const Vec3& velocity);
 /// "wants to move right at 150 px/s", "wants to stand still".
 std::string desired_text(const Recording& recording, const Vec3& desired);
-/// Up, right and across in the recording.
-Directions directions(const Recording& recording);
 
 /// Writes the account of a finding, one sentence a moment; the cause comes last.
 class AccountWriter {

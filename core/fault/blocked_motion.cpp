@@ -148,7 +148,7 @@ class BlockedMotionRule : public Rule {
         const double most = step.now.body(body).def->step;
         const auto all = look_.touches(step, body);
         const bool stands = std::any_of(all.begin(), all.end(), [&](const Face& t) {
-            return t.gap <= clearance() && look_.walkable(step, body, t.normal);
+            return t.gap <= clearance() && walkable(step.now, body, t.normal);
         });
         const Vec3 on = ahead(step, desired);
         if (most <= slop_ || !stands || !look_.free_ahead(step, body, up_ * (most + clearance()), on))

@@ -86,7 +86,7 @@ class CornerSpinRule : public Rule {
     }
 
     void take(const Step& step, const Meeting& m) {
-        if (!m.contact && m.closest() > context_.recording.slop() + context_.recording.header.skin) return;
+        if (!touches(step, m)) return;
         for (const Slot mine : {m.a, m.b}) {
             const Slot body = at(step.now, mine).body, other = mine == m.a ? m.b : m.a;
             const BodyState& is = step.now.body_of(mine);

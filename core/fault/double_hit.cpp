@@ -118,11 +118,10 @@ bool speed_known(const World& w, Slot c) {
 
 /// One of the two is touched by something else in this step: what changed need not be this pair's doing.
 bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
-    const double slop = context_.recording.slop() + context_.recording.header.skin;
     const auto body = [&](Slot c) { return at(step.now, c).body; };
     const auto strikes = [&](const Meeting* o) {
         const bool same = std::minmax(body(o->a), body(o->b)) == std::minmax(body(m.a), body(m.b));
-        if (same || o->does != Does::Solid || !(o->contact || o->closest() <= slop)) return false;
+        if (same || o->does != Does::Solid || !touches(step, *o)) return false;
         return std::abs(change_of(step, *o).turned()) > context_.shared.turned * closing_that_matters(step);
     };
     const auto struck = [&](Slot own) {

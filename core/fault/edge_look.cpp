@@ -6,8 +6,8 @@
 namespace oddbounce {
 
 EdgeLook::EdgeLook(const Recording& recording, const Shared& shared)
-    : r_(recording), up_(recording.header.up), right_(directions(recording).right()), leans_(shared.leans),
-      clear_(shared.clear), slop_(recording.slop()) {}
+    : r_(recording), up_(recording.header.up), leans_(shared.leans), clear_(shared.clear),
+      slop_(recording.slop()) {}
 
 std::vector<Face> EdgeLook::touches(const Step& step, Slot body) const {
     return faces_at(step, body, clear_ * slop_ + r_.header.skin);
@@ -54,7 +54,7 @@ bool EdgeLook::on_flat_run(const Step& step, const Face& t, const std::vector<Fa
     };
     if (!still(t.other)) return false;
     return std::any_of(all.begin(), all.end(), [&](const Face& s) {
-        if (s.gap > near || !walkable(step, at(step.now, t.own).body, s.normal) || !still(s.other))
+        if (s.gap > near || !walkable(step.now, at(step.now, t.own).body, s.normal) || !still(s.other))
             return false;
         if (std::abs(glm::dot(vertex - s.at, up_)) > lift + r_.header.skin) return false;
         if (s.other == t.other) return at(step.now, t.other).geometry->of_parts();
@@ -69,43 +69,6 @@ bool EdgeLook::opposed(const Step& step, const Face& t, const Vec3& way) const {
         return (same || swapped) && c.phase != Phase::End &&
                (!c.normal || glm::dot(*c.normal, way) * (same ? 1.0 : -1.0) > leans_);
     });
-}
-
-double EdgeLook::supported_share(const Step& step, Slot mine, const std::vector<Face>& all,
-                                 double& overhang) const {
-    const Geometry& g = *at(step.now, mine).geometry;
-    const Pose& pose = step.now.body_of(mine).pose;
-    const double left = -g.along(pose, -right_), right = g.along(pose, right_), low = -g.along(pose, -up_),
-                 high = g.along(pose, up_);
-    // A game may keep a margin of its own: what the log says carries the body carries it from there.
-    double rest = 2.0 * slop_ + r_.header.skin + r_.rounding();
-    for (const Face& t : all)
-        if (t.contact && t.own == mine && glm::dot(t.normal, up_) < 0.0) rest = std::max(rest, t.gap + slop_);
-    // A box on a slope stands on one corner; the slope goes on below the rest of it.
-    const auto slopes_away = [&](double s) {
-        double drop = 0.0;
-        for (const Face& t : all)
-            if (t.own == mine && t.gap <= rest && walkable(step, at(step.now, mine).body, t.normal))
-                drop = std::max(drop, std::abs(glm::dot(t.normal, right_) / glm::dot(t.normal, up_)) *
-                                          std::abs(s - glm::dot(t.at, right_)));
-        return drop;
-    };
-    constexpr int samples = 64;
-    int held = 0, free_left = samples, free_right = samples;
-    for (int i = 0; i < samples; ++i) {
-        const double s = left + (right - left) * (i + 0.5) / samples;
-        const Vec3 top = right_ * s + up_ * (0.5 * (low + high)),
-                   bottom = right_ * s + up_ * (low - rest - slopes_away(s));
-        const bool on = std::any_of(all.begin(), all.end(), [&](const Face& t) {
-            return ray_cast(top, bottom, *at(step.now, t.other).geometry, step.now.body_of(t.other).pose)
-                       .status != Status::None;
-        });
-        if (!on) continue;
-        ++held;
-        free_left = std::min(free_left, i), free_right = std::min(free_right, samples - 1 - i);
-    }
-    overhang = (right - left) * std::max(free_left, free_right) / samples;
-    return static_cast<double>(held) / samples;
 }
 
 } // namespace oddbounce

@@ -4,7 +4,7 @@
 #pragma once
 
 #include "fault/rule.hpp"
-#include "observation/faces.hpp"
+#include "observation/support.hpp"
 
 namespace oddbounce {
 
@@ -23,18 +23,10 @@ class EdgeLook {
                      double lift, double near) const;
     /// A logged contact pushes the collider back against its way.
     bool opposed(const Step& step, const Face& touch, const Vec3& way) const;
-    /// Share of the body's width that has something below it within the slop, 0..1; `overhang`: the longest
-    /// free end.
-    double supported_share(const Step& step, Slot mine, const std::vector<Face>& all, double& overhang) const;
-    /// The normal, from the body, is of ground that its slope limit lets it walk.
-    bool walkable(const Step& step, Slot body, const Vec3& normal) const {
-        const double slope = step.now.body(body).def->slope;
-        return -glm::dot(normal, up_) >= std::cos(glm::radians(slope)) - 1e-6;
-    }
 
   private:
     const Recording& r_;
-    Vec3 up_, right_;
+    Vec3 up_;
     double leans_, clear_, slop_;
 };
 

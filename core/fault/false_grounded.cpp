@@ -4,7 +4,7 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
-#include "observation/faces.hpp"
+#include "observation/support.hpp"
 
 #include <set>
 
@@ -72,22 +72,15 @@ class FalseGroundedRule : public Rule {
 
     /// Ground that carries it: walkable with so many degrees to spare.
     bool carries(const Step& step, const Near& n, double spare) const {
-        const Vec3& up = context_.recording.header.up;
-        const BodyDef& def = *step.now.body_of(n.own).def;
-        const double limit = std::cos(glm::radians(std::clamp(def.slope + spare, 1.0, 89.0)));
         const Recording& r = context_.recording;
-        for (const Face& f : faces_of(step, *n.meeting, at(step.now, n.own).body,
-                                      context_.shared.clear * r.slop() + r.header.skin))
-            if (-glm::dot(f.normal, up) >= limit) return true;
+        const Slot body = at(step.now, n.own).body;
+        const auto ground = [&](const Vec3& normal) { return walkable(step.now, body, normal, spare); };
+        for (const Face& f :
+             faces_of(step, *n.meeting, body, context_.shared.clear * r.slop() + r.header.skin))
+            if (ground(f.normal)) return true;
         if (!n.meeting->contact) return false;
-        for (const ContactRow& c : step.frame->contacts) {
-            const bool ab = c.mark_a.slot == n.own && c.mark_b.slot == n.other,
-                       ba = c.mark_a.slot == n.other && c.mark_b.slot == n.own;
-            if ((ab || ba) && c.active && c.phase != Phase::End && c.normal &&
-                glm::dot(*c.normal, up) * (ab ? -1.0 : 1.0) >= limit)
-                return true;
-        }
-        return false;
+        const std::vector<Vec3> logged = logged_normals(step, n.own, n.other);
+        return std::any_of(logged.begin(), logged.end(), ground);
     }
 
     void judge(const Step& step, Slot body) {
@@ -171,29 +164,6 @@ class FalseGroundedRule : public Rule {
         if (box.empty()) box.add(step.now.body(body).pose.at);
         const Vec3 half = box.size() * 0.5;
         return {step.index, box.center() - up * glm::dot(half, glm::abs(up)), gap_below(step.now, body)};
-    }
-
-    /// How far it could fall straight down at the end of this frame; infinity: there is nothing below.
-    static double gap_below(const World& w, Slot body) {
-        constexpr double upward = 0.1; // cosine: a wall that it slides down is no ground
-        const Recording& r = w.recording();
-        double gap = infinity;
-        for (const Slot own : w.colliders_of(body)) {
-            if (!w.live(own) || at(w, own).def->role == Role::Sensor) continue;
-            for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c) {
-                if (!w.live(c) || at(w, c).body == body || w.does(own, c) != Does::Solid) continue;
-                const Pose from = w.body_of(own).pose;
-                const double far = glm::length(w.body_of(c).pose.at - from.at) + at(w, c).geometry->reach() +
-                                   2.0 * at(w, own).geometry->reach();
-                Pose to = from;
-                to.at -= r.header.up * far;
-                const Motion falls{from, to}, stays{w.body_of(c).pose, w.body_of(c).pose};
-                const Sweep s = sweep(*at(w, own).geometry, falls, *at(w, c).geometry, stays);
-                if (s.status == Status::Found && -glm::dot(s.normal, r.header.up) > upward)
-                    gap = std::min(gap, s.first * far);
-            }
-        }
-        return gap;
     }
 
     void close(const Key& key, const Run& run) {

@@ -60,9 +60,7 @@ class InvisibleWallRule : public Rule {
         const bool hidden_a = !seen(step.now, m.a), hidden_b = !seen(step.now, m.b);
         if (hidden_a == hidden_b) return;
         const Slot other = hidden_a ? m.a : m.b, mover = other == m.a ? m.b : m.a;
-        const bool touches =
-            m.contact || m.closest() <= context_.recording.slop() + context_.recording.header.skin;
-        if (!touches || step.now.body_of(mover).def->moves == Moves::Static) return;
+        if (!touches(step, m) || step.now.body_of(mover).def->moves == Moves::Static) return;
         const BodyState& was = step.before.body_of(mover);
         if (!was.velocity_known || step.now.body_of(mover).teleported) return;
         const bool swept = m.sweep.status == Status::Found;
@@ -174,7 +172,7 @@ class InvisibleWallRule : public Rule {
         const double near =
             context_.shared.clear * context_.recording.slop() + context_.recording.header.skin + reach;
         for (const Meeting* m : step.of(body)) {
-            if (m->does != Does::Solid || (!m->contact && m->closest() > near)) continue;
+            if (m->does != Does::Solid || !touches(step, *m, context_.shared.clear, reach)) continue;
             for (const Face& face : faces_of(step, *m, body, near))
                 if (glm::dot(face.normal, way) > context_.shared.leans || meets(step, face, way * reach))
                     return true;
@@ -193,12 +191,10 @@ class InvisibleWallRule : public Rule {
 
     /// It touches something that moves: a lift that takes it back as fast as it goes.
     bool carried(const Step& step, Slot body) const {
-        const double near =
-            context_.shared.clear * context_.recording.slop() + context_.recording.header.skin;
         const auto all = step.of(body);
         return std::any_of(all.begin(), all.end(), [&](const Meeting* m) {
             const Slot other = at(step.now, m->a).body == body ? m->b : m->a;
-            return m->does == Does::Solid && (m->contact || m->closest() <= near) &&
+            return m->does == Does::Solid && touches(step, *m, context_.shared.clear) &&
                    glm::length(step.now.motion_since(step.before, at(step.now, other).body).travel()) > 0.0;
         });
     }

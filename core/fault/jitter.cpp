@@ -91,8 +91,7 @@ class JitterRule : public Rule {
         const auto all = step.of(body);
         return std::any_of(all.begin(), all.end(), [&](const Meeting* o) {
             const Vec3 away = at(step.now, o->a).body == body ? -o->normal : o->normal;
-            return o != &m && o->does == Does::Solid &&
-                   (o->contact || o->closest() <= context_.recording.slop()) &&
+            return o != &m && o->does == Does::Solid && touches(step, *o) &&
                    glm::dot(away, change) > context_.shared.toward;
         });
     }

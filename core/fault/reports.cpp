@@ -64,7 +64,7 @@ void Reports::fires(const Step& step, const Meeting& m) {
     const Recording& r = step.now.recording();
     if (!r.header.has(Channel::Contacts)) return; // perhaps each of them had a contact of its own
     const double near = r.slop() + r.header.skin;
-    if (!m.contact && m.closest() > near) return;
+    if (!touches(step, m)) return;
     const Id a = at(step.now, m.a).def->id, b = at(step.now, m.b).def->id;
     const bool begins = m.gap_before > near || logged_begin(*step.frame, a, b);
     if (begins) began_.insert({m.a, m.b});

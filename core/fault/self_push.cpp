@@ -85,8 +85,7 @@ class SelfPushRule : public Rule {
             const Meeting& m = *met;
             const bool is_a = at(step.now, m.a).body == own;
             if (&m == &pair || m.does != Does::Solid || one_owner(step.now, m.a, m.b)) continue;
-            if (m.closest() > context_.recording.slop() + context_.recording.header.skin && !m.contact)
-                continue;
+            if (!touches(step, m)) continue;
             const Slot other = at(step.now, is_a ? m.b : m.a).body;
             const Vec3 moved = step.now.motion_since(step.before, other).travel();
             if (glm::dot(moved, away) > context_.shared.turned * push) return true;

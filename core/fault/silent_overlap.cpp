@@ -126,7 +126,7 @@ class SilentOverlapRule : public Rule {
     void take(const Step& step, const Meeting& m) {
         const double slop = context_.recording.slop();
         if (one_owner(step.now, m.a, m.b)) return;
-        if (m.does != Does::Ignore && (m.contact || m.closest() <= slop + context_.recording.header.skin) &&
+        if (m.does != Does::Ignore && touches(step, m) &&
             touched_.insert(bodies_of(step.now, m.a, m.b)).second)
             met_.insert(kinds_of(step.now, m.a, m.b));
         const bool filtered = m.does == Does::Ignore;

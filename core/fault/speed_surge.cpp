@@ -81,7 +81,7 @@ class SpeedSurgeRule : public Rule {
         for (const Meeting& m : step.meetings) take(step, m);
         before_.clear();
         for (const Meeting& m : step.meetings)
-            if (m.does == Does::Solid && near(m))
+            if (m.does == Does::Solid && near(step, m))
                 before_.push_back({at(step.now, m.a).body, at(step.now, m.b).body});
         frame_before_ = step.frame;
         for (const Slot body : step.now.movers()) gain(step, body);
@@ -102,16 +102,12 @@ class SpeedSurgeRule : public Rule {
     };
 
     double gravity_gain(const Step& step) const { return falls_ * step.now.dt(); }
-    bool within(const Meeting& m, double slops) const {
-        return m.contact || m.closest() <= slops * context_.recording.slop() + context_.recording.header.skin;
-    }
-    bool touches(const Meeting& m) const { return within(m, 1.0); }
     /// So near that a solver may have pushed.
-    bool near(const Meeting& m) const { return within(m, context_.solver.reach); }
+    bool near(const Step& step, const Meeting& m) const { return touches(step, m, context_.solver.reach); }
 
     void take(const Step& step, const Meeting& m) {
         if (m.does != Does::Solid || one_owner(step.now, m.a, m.b)) return;
-        if (!touches(m)) return approaches(step, m);
+        if (!touches(step, m)) return approaches(step, m);
         Surge s;
         std::tie(s.mover, s.other) = responder_first(step, m);
         const BodyState &was = step.before.body_of(s.mover), &is = step.now.body_of(s.mover);
@@ -175,7 +171,7 @@ class SpeedSurgeRule : public Rule {
             return one != two;
         };
         const auto more = [&](const Meeting* o) {
-            return o->does == Does::Solid && near(*o) && other(body(o->a), body(o->b));
+            return o->does == Does::Solid && near(step, *o) && other(body(o->a), body(o->b));
         };
         return std::any_of(before_.begin(), before_.end(),
                            [&](const auto& pair) { return other(pair.first, pair.second); }) ||
@@ -263,7 +259,7 @@ class SpeedSurgeRule : public Rule {
         };
         for (const Slot own : {mine, theirs})
             for (const Meeting* m : step.of(own))
-                if (m != &hit && m->does == Does::Solid && near(*m) &&
+                if (m != &hit && m->does == Does::Solid && near(step, *m) &&
                     by_third(at(step.now, m->a).body, at(step.now, m->b).body))
                     return true;
         return std::any_of(before_.begin(), before_.end(),
@@ -382,7 +378,7 @@ class SpeedSurgeRule : public Rule {
     bool unexplained(const Step& step, Slot body, Slot& beside) const {
         for (const Meeting* met : step.of(body)) {
             const Meeting& m = *met;
-            if (m.does == Does::Ignore || !touches(m)) continue;
+            if (m.does == Does::Ignore || !touches(step, m)) continue;
             const Slot other = at(step.now, m.a).body == body ? m.b : m.a;
             const bool begins = m.gap_before > context_.recording.slop() + context_.recording.header.skin;
             if (begins || m.does == Does::Report || step.now.body_of(other).def->moves != Moves::Static)

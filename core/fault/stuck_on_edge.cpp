@@ -87,14 +87,15 @@ class StuckOnEdgeRule : public Rule {
           lift_(context.settings["stuck-on-edge.lift"] * slop_ + r_.header.skin),
           moved_share_(context.settings["stuck-on-edge.moved_share"]),
           ran_(context.settings["stuck-on-edge.ran"]),
-          falls_least_(context.settings["stuck-on-edge.falls_least"]),
-          falls_most_(context.settings["stuck-on-edge.falls_most"]),
           frames_(static_cast<std::size_t>(context.settings["stuck-on-edge.frames"])),
           holes_(static_cast<std::size_t>(context.settings["run.holes"])), look_(r_, context.shared) {}
 
     void step(const Step& step) override;
     void finish() override {
-        for (auto& [body, run] : runs_) close(run);
+        for (auto& [body, run] : runs_) close(body, run);
+        for (const auto& [body, run] : hung_)
+            if (context_.observed.falls(body) || !context_.passes_body(never_fell, run.first, run.last, body))
+                report(run);
     }
 
   private:
@@ -106,16 +107,19 @@ class StuckOnEdgeRule : public Rule {
     Evidence carried(const Step& step, Slot body, Slot mine, const std::vector<Face>& all,
                      const std::vector<Face>& below) const;
     Evidence held_up(const Step& step, Slot body);
-    void close(const Run& run) const;
+    void close(Slot body, const Run& run);
+    void report(const Run& run) const;
+    bool long_enough(const Run& run) const;
     void suggest(Finding& f, const Run& run) const;
 
     RuleContext context_;
     const Recording& r_;
     Vec3 up_;
-    double slop_, gravity_, lift_, moved_share_, ran_, falls_least_, falls_most_;
+    double slop_, gravity_, lift_, moved_share_, ran_;
     std::size_t frames_, holes_;
     std::map<Slot, Run> runs_;
-    std::unordered_map<Slot, int> falls_, still_;
+    std::unordered_map<Slot, int> still_;
+    std::vector<std::pair<Slot, Run>> hung_; ///< of bodies that were not seen to fall so far
     EdgeLook look_;
 };
 
@@ -185,7 +189,7 @@ Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const Stall& s,
                glm::dot(on.velocity - is.velocity, t.normal) > closing_that_matters(step);
     };
     const bool supported = std::any_of(all.begin(), all.end(), [&](const Face& t) {
-        return t.gap <= near && look_.walkable(step, body, t.normal) && !leaves(t);
+        return t.gap <= near && walkable(step.now, body, t.normal) && !leaves(t);
     });
     const auto passes = [&](const Excuse& e, double measured = 0.0) {
         return context_.passes_body(e, step.index, step.index, body, measured);
@@ -209,7 +213,7 @@ Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const Stall& s,
         e.kind = Kind::Seam, e.mine = t.own, e.others = {t.other}, e.at = vertex, e.trip = s.trip;
         e.lost = s.lost, e.thrown = s.thrown, e.missed = s.missed;
         for (const Face& o : all)
-            if (o.other != t.other && o.gap <= near && look_.walkable(step, body, o.normal))
+            if (o.other != t.other && o.gap <= near && walkable(step.now, body, o.normal))
                 e.others.push_back(o.other);
         return e;
     }
@@ -219,8 +223,8 @@ Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const Stall& s,
 /// The least fall of this step that is still stuck; none: it falls, or has no reason to.
 std::optional<double> StuckOnEdgeRule::does_not_fall(const Step& step, Slot body) {
     const BodyState& now = step.now.body(body);
-    const bool falls = falls_[body] >= 2; // it was seen to fall: not a lift, not a gull
-    if (gravity_ == 0.0 || !(falls || now.grounded || now.has_desired) ||
+    // Not a lift, not a gull.
+    if (gravity_ == 0.0 || !(context_.observed.falls(body) || now.grounded || now.has_desired) ||
         (now.has_desired && glm::dot(now.desired, up_) > context_.shared.leans * glm::length(now.desired)))
         return {};
     const double dt = step.now.dt();
@@ -250,7 +254,6 @@ Evidence StuckOnEdgeRule::hung(const Step& step, Slot body, Slot mine, const std
     const auto passes = [&](const Excuse& e) {
         return context_.passes_body(e, step.index, step.index, body);
     };
-    if (falls_.at(body) < 2 && passes(never_fell)) return {};
     if (!look_.free_ahead(step, body, away, up_ * -clear) && passes(no_way_down)) return {};
     Evidence e;
     e.kind = Kind::Hung, e.at = sides[0].at, e.mine = sides[0].own;
@@ -270,7 +273,8 @@ Evidence StuckOnEdgeRule::carried(const Step& step, Slot body, Slot mine, const 
         return {};
     Evidence e;
     e.mine = mine, e.at = below[0].at;
-    const double share = look_.supported_share(step, mine, all, e.overhang);
+    const auto [share, overhang] = supported(step, mine, all);
+    e.overhang = overhang;
     for (const Face& t : below) e.others.push_back(t.other);
     const Box bounds = at(step.now, mine).geometry->bounds(now.pose);
     const double low = std::min(glm::dot(bounds.low, up_), glm::dot(bounds.high, up_)),
@@ -328,15 +332,10 @@ Evidence StuckOnEdgeRule::held_up(const Step& step, Slot body) {
 }
 
 Evidence StuckOnEdgeRule::judge(const Step& step, Slot body) {
-    const BodyState &now = step.now.body(body), &before = step.before.body(body);
+    const BodyState& now = step.now.body(body);
     if (!now.present || !now.def || now.def->moves == Moves::Static || now.fresh || now.teleported ||
         step.index == 0)
         return {};
-    if (gravity_ > 0.0 && now.velocity_known && before.velocity_known &&
-        context_.observed.rounding(step, body) < gravity_ * step.now.dt()) {
-        const double gain = glm::dot(before.velocity - now.velocity, up_) / (gravity_ * step.now.dt());
-        if (gain > falls_least_ && gain < falls_most_) ++falls_[body];
-    }
     const auto all = step.of(body);
     if (std::none_of(all.begin(), all.end(), [](const Meeting* m) { return m->does == Does::Solid; }))
         return {};
@@ -356,7 +355,7 @@ void StuckOnEdgeRule::step(const Step& step) {
         auto it = runs_.find(body);
         if (it != runs_.end() && (it->second.last + holes_ < step.index ||
                                   (e.kind != Kind::None && e.kind != it->second.evidence.kind))) {
-            close(it->second);
+            close(body, it->second);
             runs_.erase(it);
             it = runs_.end();
         }
@@ -392,12 +391,22 @@ void StuckOnEdgeRule::suggest(Finding& f, const Run& run) const {
             {say("a capsule for {}", the(body)), {{{"colliders", {mine}}, {"fit", "capsule"}}}});
 }
 
-void StuckOnEdgeRule::close(const Run& run) const {
-    const bool long_enough = run.frames >= frames_ && run.missed > run.grain;
-    if (!long_enough && !run.trip &&
+bool StuckOnEdgeRule::long_enough(const Run& run) const {
+    return run.frames >= frames_ && run.missed > run.grain;
+}
+
+void StuckOnEdgeRule::close(Slot body, const Run& run) {
+    if (!long_enough(run) && !run.trip &&
         context_.passes(too_short, run.first, run.last, run.evidence.mine, run.evidence.others[0],
                         static_cast<double>(run.frames), static_cast<double>(frames_)))
         return;
+    if (run.evidence.kind == Kind::Hung && !context_.observed.falls(body))
+        hung_.push_back({body, run}); // it may be seen to fall later
+    else
+        report(run);
+}
+
+void StuckOnEdgeRule::report(const Run& run) const {
     const std::string& u = r_.header.unit;
     Finding f;
     f.fault = "stuck-on-edge", f.first = r_.number(run.first), f.last = r_.number(run.last);
@@ -410,7 +419,8 @@ void StuckOnEdgeRule::close(const Run& run) const {
         f.grade = Grade::Likely,
         f.assumes = translated("`contacts` is not logged: judged from shapes and motion alone");
     f.weight = std::min(0.85, 0.45 + 0.01 * static_cast<double>(run.frames) + (run.trip ? 0.1 : 0.0));
-    f.facts.push_back({"kind", std::string(seam && !long_enough ? "trip" : name(run.evidence.kind)), "text"});
+    f.facts.push_back(
+        {"kind", std::string(seam && !long_enough(run) ? "trip" : name(run.evidence.kind)), "text"});
     add_fact(f, "frames", static_cast<double>(run.last - run.first + 1), "frames");
     if (run.evidence.friction > 0.0) add_fact(f, "friction_needed", run.evidence.friction, "");
     if (run.evidence.overhang > 0.0) add_fact(f, "overhang", run.evidence.overhang, u);

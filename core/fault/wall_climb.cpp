@@ -52,7 +52,7 @@ class WallClimbRule : public Rule {
 
   private:
     struct Steep {
-        const Meeting* meeting = nullptr;
+        std::optional<Face> face;
         double slope = 0.0;
         bool touched = false; // by anything solid
         bool carried = false; // by something walkable, or that moves up itself
@@ -60,29 +60,19 @@ class WallClimbRule : public Rule {
 
     Steep surfaces(const Step& step, Slot body) const {
         Steep out;
-        const Vec3 up = up_;
         const double limit = step.now.body(body).def->slope + margin_;
-        for (const Meeting* met : step.of(body)) {
-            const Meeting& m = *met;
-            const bool is_a = at(step.now, m.a).body == body;
+        for (const Face& f : touched_faces(step, body)) {
             const auto one_way = [&](Slot c) { return at(step.now, c).def->role == Role::OneWay; };
-            if (m.does != Does::Solid || one_way(m.a) || one_way(m.b) || one_owner(step.now, m.a, m.b))
-                continue;
-            const bool logged =
-                m.contact && !logged_end(*step.frame, at(step.now, m.a).def->id, at(step.now, m.b).def->id);
-            if (!logged && m.gap_after > context_.recording.slop() + context_.recording.header.skin) continue;
+            if (one_way(f.own) || one_way(f.other) || one_owner(step.now, f.own, f.other)) continue;
             out.touched = true;
-            const Slot other = is_a ? m.b : m.a;
-            const Vec3 out_of = is_a ? -m.normal : m.normal; // from the surface to the body
-            const double slope =
-                std::acos(std::clamp(glm::dot(out_of, up), -1.0, 1.0)) * 180.0 / std::numbers::pi;
+            const double slope = steepness(step.now, f.normal);
             const double lifts =
-                glm::dot(step.now.motion_since(step.before, at(step.now, other).body).travel(), up);
-            if (step.now.body_of(other).def->moves != Moves::Static && lifts > 0.0) out.carried = true;
+                glm::dot(step.now.motion_since(step.before, at(step.now, f.other).body).travel(), up_);
+            if (step.now.body_of(f.other).def->moves != Moves::Static && lifts > 0.0) out.carried = true;
             if (slope <= limit)
-                out.carried = out.carried || m.gap_after < 0.0 || logged;
-            else if (slope < context_.settings["wall-climb.overhang"] && (!out.meeting || slope < out.slope))
-                out.meeting = &m, out.slope = slope;
+                out.carried = out.carried || f.gap < 0.0 || f.contact;
+            else if (slope < context_.settings["wall-climb.overhang"] && (!out.face || slope < out.slope))
+                out.face = f, out.slope = slope;
         }
         return out;
     }
@@ -115,22 +105,20 @@ class WallClimbRule : public Rule {
         const double grain = context_.observed.grain(body);
         const bool flies = in_flight(step, body, rise, steep) && grain == 0.0; // else: on the whole
         Run* run = runs_.find(body);
-        if (!steep.meeting || (flies && passes(flight)) || (steep.carried && !run && passes(carried))) return;
-        const Slot mine = at(step.now, steep.meeting->a).body == body ? steep.meeting->a : steep.meeting->b;
-        const Slot other = mine == steep.meeting->a ? steep.meeting->b : steep.meeting->a;
+        if (!steep.face || (flies && passes(flight)) || (steep.carried && !run && passes(carried))) return;
         Run& r = runs_.at(body, step.index);
         const Flight& f = flights_[body];
         r.grain = grain;
         if (grain > 0.0) r.rises.push_back({rise, step.now.dt()});
         if (r.frames++ == 0) {
             r.pull = grain > 0.0 ? least_pull(f, grain) : pull(f);
-            r.mover = mine, r.other = other, r.slope = steep.slope;
-            const Geometry& g = *at(step.now, mine).geometry;
+            r.mover = steep.face->own, r.other = steep.face->other, r.slope = steep.slope;
+            const Geometry& g = *at(step.now, r.mover).geometry;
             const double height = g.along(is.pose, up_) + g.along(is.pose, -up_);
             r.least =
                 is.def->step + std::max(4.0 * slop, context_.settings["wall-climb.least_rise"] * height);
         }
-        r.rise += rise, r.at = (steep.meeting->on_a + steep.meeting->on_b) * 0.5;
+        r.rise += rise, r.at = steep.face->at;
         if (r.frames == 1) r.began = r.at;
     }
 

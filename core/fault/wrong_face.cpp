@@ -92,7 +92,7 @@ class WrongFaceRule : public Rule {
         const double slop = context_.recording.slop();
         if (m.does != Does::Solid || role(m.a) != Role::Solid || role(m.b) != Role::Solid ||
             one_owner(step.now, m.a, m.b) || m.gap_before < -slop || m.gap_before == infinity ||
-            (m.closest() > slop && !m.contact))
+            !touches(step, m))
             return {};
         Hit h;
         std::tie(h.mover, h.other) = responder_first(step, m);
@@ -283,7 +283,7 @@ class WrongFaceRule : public Rule {
             for (const Meeting* m : step.of(met)) {
                 const bool mine = at(step.now, m->a).body == own || at(step.now, m->b).body == own;
                 if (!mine && m->does == Does::Solid &&
-                    (m->contact || (!logged && m->closest() <= context_.solver.reach * slop + on)))
+                    (logged ? m->contact : touches(step, *m, context_.solver.reach, on)))
                     return true;
             }
         // Another face of the same collider: a map is floor and wall.

@@ -12,8 +12,12 @@ struct Face {
     Vec3 normal{0.0};          ///< from own to other
     Vec3 at{0.0};              ///< on the other one
     double gap = infinity;     ///< there
-    bool contact = false;      ///< the log has a contact of the pair
+    bool contact = false;      ///< the log has a contact of the pair there that does not end
 };
+
+/// The normals, from `own` to `other`, of the contacts of two colliders that the log has in this frame: those
+/// that push and do not end.
+std::vector<Vec3> logged_normals(const Step& step, Slot own, Slot other);
 
 /// The face of a meeting as the body's collider has it.
 Face face_of(const Step& step, const Meeting& meeting, Slot body);

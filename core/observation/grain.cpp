@@ -21,4 +21,10 @@ double Grain::of(Slot body) const {
     return std::max(of_all_, seen ? it->second.grain : 0.0);
 }
 
+double Grain::of_change(const Step& step, Slot body) const {
+    constexpr double places = 3.0; // it rests on three of them
+    return step.now.body(body).velocity_logged || step.now.dt() <= 0.0 ? 0.0
+                                                                       : places * of(body) / step.now.dt();
+}
+
 } // namespace oddbounce

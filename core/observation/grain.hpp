@@ -15,6 +15,9 @@ class Grain {
     /// The step by which the body's coordinates go: that of the recording, or a power of two from 1/16 to 16
     /// units; 0: none is seen.
     double of(Slot body) const;
+    /// By how much the change of a velocity that is derived from rounded places may be wrong, unit/s; 0:
+    /// logged.
+    double of_change(const Step& step, Slot body) const;
 
   private:
     struct Seen {

@@ -7,8 +7,7 @@
 namespace oddbounce {
 
 void Heading::step(const Step& step) {
-    const Recording& r = step.now.recording();
-    const double matters = closing_that_matters(step), near = r.slop() + r.header.skin;
+    const double matters = closing_that_matters(step);
     for (const Slot body : step.now.movers()) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
         if (!moved_by_code(is) || is.fresh || is.teleported || !is.velocity_known ||
@@ -16,7 +15,7 @@ void Heading::step(const Step& step) {
             continue;
         const auto all = step.of(body);
         const bool touched = std::any_of(all.begin(), all.end(), [&](const Meeting* m) {
-            return m->does != Does::Ignore && (m->contact || m->closest() <= near);
+            return m->does != Does::Ignore && touches(step, *m);
         });
         if (touched) continue; // what pushes it does not drive it
         const Vec3 line = is.pose.turn.turn_back(unit(is.velocity));

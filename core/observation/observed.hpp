@@ -3,6 +3,7 @@
 #pragma once
 
 #include "encounter/encounter.hpp"
+#include "observation/fall.hpp"
 #include "observation/heading.hpp"
 #include "observation/measures.hpp"
 #include "observation/steadiness.hpp"
@@ -16,21 +17,19 @@ class Observed {
     /// Every step, in order, before the rules see it.
     void step(const Step& step) {
         grain_.step(step), steering_.step(step, grain_), steadiness_.step(step, grain_);
-        heading_.step(step);
+        heading_.step(step), fall_.step(step, grain_);
     }
     /// Code steers the body, and nobody says what it wants.
     bool steered(Slot body) const { return steering_.steered(body); }
     /// It goes along its own heading, as a car does.
     bool drives(Slot body) const { return heading_.drives(body); }
+    /// Gravity pulls it: it was seen to fall.
+    bool falls(Slot body) const { return fall_.seen(body); }
     /// The step by which its coordinates go, in units; 0: none is seen.
     double grain(Slot body) const { return grain_.of(body); }
     /// By how much the change of a velocity that is derived from rounded places may be wrong, unit/s; 0:
     /// logged.
-    double rounding(const Step& step, Slot body) const {
-        constexpr double places = 3.0; // it rests on three of them
-        const BodyState& is = step.now.body(body);
-        return is.velocity_logged || step.now.dt() <= 0.0 ? 0.0 : places * grain(body) / step.now.dt();
-    }
+    double rounding(const Step& step, Slot body) const { return grain_.of_change(step, body); }
     /// Least closing speed of a pair that matters, unit/s: see closing_that_matters. A recording's slop is of
     /// its median collider; larger ones have their own. And it is more than rounding.
     double closing_that_matters(const Step& step, const Meeting& m) const {
@@ -49,6 +48,7 @@ class Observed {
     Steering steering_;
     Steadiness steadiness_;
     Heading heading_;
+    Fall fall_;
 };
 
 } // namespace oddbounce

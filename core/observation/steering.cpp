@@ -8,22 +8,20 @@ namespace oddbounce {
 
 void Steering::step(const Step& step, const Grain& grain) {
     const Recording& r = step.now.recording();
-    const double matters = closing_that_matters(step), near = r.slop() + r.header.skin;
+    const double matters = closing_that_matters(step);
     for (const Slot body : step.now.movers()) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
         if (!moved_by_code(is) || is.has_desired) continue;
         Seen& s = seen_[body];
         const auto all = step.of(body);
         const bool touched = std::any_of(all.begin(), all.end(), [&](const Meeting* m) {
-            return m->does != Does::Ignore && (m->contact || m->closest() <= near);
+            return m->does != Does::Ignore && touches(step, *m);
         });
         const bool untouched = !touched && !std::exchange(s.touched, touched);
         if (!untouched || is.fresh || is.teleported || !is.velocity_known || !was.velocity_known) continue;
         const Vec3 change = is.velocity - was.velocity, pull = r.header.gravity * step.now.dt();
         const double unexplained = std::min(glm::length(change), glm::length(change - pull));
-        constexpr double places = 3.0; // a change of velocity rests on three of them, each rounded
-        const double rounding = is.velocity_logged ? 0.0 : places * grain.of(body) / step.now.dt();
-        ++s.free, s.changed += unexplained > std::max(matters, rounding);
+        ++s.free, s.changed += unexplained > std::max(matters, grain.of_change(step, body));
     }
 }
 

@@ -89,17 +89,21 @@ void walk_inside_each_other(const std::string& path, Chance& vary) {
     }
 }
 
-/// A gull that never falls presses against the side of a wall.
-void hovers_at_a_wall(const std::string& path, Chance& vary) {
+/// A gull presses against the side of a wall: one that never falls, or one that hangs there from the first
+/// frame on and falls when it lets go.
+void hovers_at_a_wall(const std::string& path, Chance& vary, bool hangs) {
     Stage s(path, vary, plain("hovers at a wall", vary.rate(), {"desired"}, -900));
     const Block wall = s.block("wall", "wall", 60, 0, 20, 300);
     Flyer gull;
-    gull.vx = vary(80), gull.enter(s, "gull", bounce::box(16, 16));
+    gull.x = hangs ? wall.left() - 8 : 0, gull.vx = hangs ? 0 : vary(80);
+    gull.enter(s, "gull", bounce::box(16, 16));
     while (s.next(120)) {
+        const bool lets_go = hangs && s.n() > 80;
+        if (lets_go) gull.vy += s.gravity * s.dt;
         gull.step(s);
         if (gull.x > wall.left() - 8) gull.x = wall.left() - 8, gull.vx = 0;
-        if (gull.vx == 0) s.touch(1, wall.id, wall.left(), 0, 1, 0);
-        gull.describe(s), s.log.desired(1, 80, 0);
+        if (gull.vx == 0 && !lets_go) s.touch(1, wall.id, wall.left(), 0, 1, 0);
+        gull.describe(s), s.log.desired(1, lets_go ? 0 : 80, 0);
     }
 }
 
@@ -226,7 +230,9 @@ const std::vector<MoreScene>& still_scenes() {
          [](const std::string& p, Chance& v) { with_a_lantern(p, v, Carries::Falls); }},
         {"rides with a lantern", "",
          [](const std::string& p, Chance& v) { with_a_lantern(p, v, Carries::OnACart); }},
-        {"hovers at a wall", "", hovers_at_a_wall},
+        {"hovers at a wall", "", [](const std::string& p, Chance& v) { hovers_at_a_wall(p, v, false); }},
+        {"hangs from the first frame on", "stuck-on-edge",
+         [](const std::string& p, Chance& v) { hovers_at_a_wall(p, v, true); }},
         {"climbs because it wants to", "",
          [](const std::string& p, Chance& v) { rises_at_a_wall(p, v, Rises::Ladder); }},
         {"jumps along a wall in whole pixels", "",

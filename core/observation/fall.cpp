@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "observation/fall.hpp"
+
+namespace oddbounce {
+
+void Fall::step(const Step& step, const Grain& grain) {
+    const Header& header = step.now.recording().header;
+    const double pull = glm::length(header.gravity) * step.now.dt();
+    if (pull == 0.0 || step.index == 0) return;
+    for (const Slot body : step.now.movers()) {
+        const BodyState &is = step.now.body(body), &was = step.before.body(body);
+        if (is.fresh || is.teleported || !is.velocity_known || !was.velocity_known || seen(body) ||
+            grain.of_change(step, body) >= pull)
+            continue;
+        const double gained = glm::dot(is.velocity - was.velocity, glm::normalize(header.gravity));
+        if (gained > least * pull && gained < most * pull) ++seen_[body];
+    }
+}
+
+} // namespace oddbounce
