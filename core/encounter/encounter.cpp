@@ -50,16 +50,6 @@ bool touched_by_third(const Step& step, const Meeting& m) {
     return touched(a) || touched(b);
 }
 
-bool carried_there(const Step& step, Slot collider) {
-    constexpr double mostly = 0.5; // of the way
-    const BodyState &now = step.now.body_of(collider), &before = step.before.body_of(collider);
-    const Vec3 moved = now.pose.at - before.pose.at, came = before.velocity * step.now.dt();
-    const Vec3 between = (now.velocity_logged ? now.velocity * step.now.dt() : came) - came;
-    const double square = glm::dot(between, between);
-    const double part = square > 0.0 ? std::clamp(glm::dot(moved - came, between) / square, 0.0, 1.0) : 0.0;
-    return glm::length(moved - came - between * part) <= mostly * glm::length(moved);
-}
-
 std::size_t Encounter::touching_frames() const {
     std::size_t sum = 0;
     for (const Touch& t : touches) sum += t.last - t.first + 1;

@@ -58,8 +58,5 @@ bool event_about(const Frame& frame, Id body_a, Id body_b);
 /// Another body, one that moves, touches one of the two as well: a crowd, in which a solver pushes many at
 /// once.
 bool touched_by_third(const Step& step, const Meeting& meeting);
-/// The velocities that it came with and left with explain the way that the collider's body went in this step;
-/// else code (or a push) put it there.
-bool carried_there(const Step& step, Slot collider);
 
 } // namespace oddbounce

@@ -129,7 +129,7 @@ class FlushContactRule : public Rule {
     /// other, or do not.
     static int what_it_does(const Step& step, const Meeting& m, Slot mover, double hardly) {
         const BodyState& is = step.now.body_of(mover);
-        const double in = is.has_desired ? glm::dot(is.desired, mover == m.a ? m.normal : -m.normal) : 0.0;
+        const double in = wants_along(is, mover == m.a ? m.normal : -m.normal);
         const bool moves = glm::length(relative_travel(step.before, step.now, m.a, m.b)) > hardly;
         constexpr int wanted_ways = 3;
         return (in > 0.0 ? 1 : in < 0.0 ? 2 : 0) + (moves ? wanted_ways : 0);

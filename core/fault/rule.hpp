@@ -5,6 +5,8 @@
 #include "encounter/encounter.hpp"
 #include "fault/excuse.hpp"
 #include "fault/settings.hpp"
+#include "observation/free_motion.hpp"
+#include "observation/intent.hpp"
 #include "observation/observed.hpp"
 #include "observation/solver.hpp"
 

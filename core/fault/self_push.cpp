@@ -68,9 +68,7 @@ class SelfPushRule : public Rule {
             glm::dot(away, context_.recording.header.gravity) > 0.0 && !is.grounded &&
             glm::dot(unit(away), unit(context_.recording.header.gravity)) > context_.shared.toward;
         if (falls && passes(falling)) return;
-        if (is.has_desired && glm::dot(is.desired, away) > context_.shared.leans * push / step.now.dt() &&
-            passes(wanted))
-            return;
+        if (wants_along(is, away) > context_.shared.leans * push / step.now.dt() && passes(wanted)) return;
         if (!is.has_desired && !m.contact) return;
         if (carried(step, m, wearer, away, push) && passes(by_another)) return;
         Run& run = runs_.at({wearer, part}, step.index);

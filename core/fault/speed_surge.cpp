@@ -101,7 +101,7 @@ class SpeedSurgeRule : public Rule {
         bool known = false;                           ///< how they came, not only the mean over a step
     };
 
-    double gravity_gain(const Step& step) const { return falls_ * step.now.dt(); }
+    double fall_gain(const Step& step) const { return falls_ * step.now.dt(); }
     /// So near that a solver may have pushed.
     bool near(const Step& step, const Meeting& m) const { return touches(step, m, context_.solver.reach); }
 
@@ -130,7 +130,7 @@ class SpeedSurgeRule : public Rule {
         const bool logged = is.velocity_logged || other_is.velocity_logged;
         // A solver pushes places apart: what they move by then is no speed.
         if (!logged && (solved(is) || solved(other_is))) return;
-        const double slack = gravity_gain(step) +
+        const double slack = fall_gain(step) +
                              (logged ? 0.05 : 1.0) * context_.recording.slop() / step.now.dt() +
                              context_.observed.rounding(step, at(step.now, s.mover).body);
         if (come.lately <= (logged ? slack : closing_that_matters(step)) || s.apart <= most + slack) return;
@@ -242,11 +242,10 @@ class SpeedSurgeRule : public Rule {
         for (const Slot c : {s.mover, s.other}) {
             const BodyState& b = step.now.body_of(c);
             const Vec3 away = c == s.mover ? -s.normal : s.normal;
-            if (b.has_desired && glm::dot(b.desired, away) > context_.shared.leans * s.apart) return true;
+            if (wants_along(b, away) > context_.shared.leans * s.apart) return true;
             // Whoever walks may jump in the frame in which it lands; where frames are left out, anyone may.
-            const bool walks = b.def->upright || b.grounded || step.before.body_of(c).grounded ||
-                               left_out_before(context_.recording, step.index);
-            const bool could_jump = walks && moved_by_code(b) &&
+            const bool could_jump = (walks(step, c) || left_out_before(context_.recording, step.index)) &&
+                                    moved_by_code(b) &&
                                     glm::dot(away, context_.recording.header.up) > context_.shared.up;
             if (could_jump) return true;
         }
@@ -279,7 +278,7 @@ class SpeedSurgeRule : public Rule {
             return false;
         if (!step.now.stays(s.mover) || !step.now.stays(s.other)) return true;
         const double apart = -closing_speed(step.now, s.mover, s.other, s.normal);
-        double least = context_.settings["speed-surge.lasts"] * s.apart - gravity_gain(step);
+        double least = context_.settings["speed-surge.lasts"] * s.apart - fall_gain(step);
         // A mean over the step of the hit has the push out in it: the next one shows how fast it left.
         if (!step.now.body_of(s.mover).velocity_logged)
             least = std::max(least, std::max(1.0, s.restitution) * (1.0 + share_) * s.closing);
@@ -370,7 +369,7 @@ class SpeedSurgeRule : public Rule {
 
     /// It goes on as it did, gravity set aside.
     bool unmoved(const Step& step, const BodyState& is, const BodyState& was) const {
-        const Vec3 push = is.velocity - was.velocity - context_.recording.header.gravity * step.now.dt();
+        const Vec3 push = is.velocity - was.velocity - gravity_gain(step);
         return glm::length(push) <= share_ * closing_that_matters(step);
     }
 

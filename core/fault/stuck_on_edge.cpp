@@ -225,7 +225,7 @@ std::optional<double> StuckOnEdgeRule::does_not_fall(const Step& step, Slot body
     const BodyState& now = step.now.body(body);
     // Not a lift, not a gull.
     if (gravity_ == 0.0 || !(context_.observed.falls(body) || now.grounded || now.has_desired) ||
-        (now.has_desired && glm::dot(now.desired, up_) > context_.shared.leans * glm::length(now.desired)))
+        wants_toward(now, up_, context_.shared.leans))
         return {};
     const double dt = step.now.dt();
     const Motion moved = step.now.motion_since(step.before, body);
@@ -258,7 +258,7 @@ Evidence StuckOnEdgeRule::hung(const Step& step, Slot body, Slot mine, const std
     Evidence e;
     e.kind = Kind::Hung, e.at = sides[0].at, e.mine = sides[0].own;
     for (const Face& t : sides) e.others.push_back(t.other);
-    const double press = now.has_desired ? std::max(0.0, glm::dot(now.desired, sides[0].normal)) : 0.0;
+    const double press = std::max(0.0, wants_along(now, sides[0].normal));
     e.friction = press > 0.0 ? gravity_ * step.now.dt() / press : 0.0;
     return e;
 }

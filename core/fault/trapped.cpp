@@ -106,11 +106,9 @@ class TrappedRule : public Rule {
         const auto wants = [&](const BodyState& body) {
             return body.has_desired && body.def->moves != Moves::Static && glm::length(body.desired) > least;
         };
-        const auto wants_out = [&](const BodyState& body, const Vec3& way) {
-            return glm::dot(body.desired, way) > context_.shared.toward * glm::length(body.desired);
-        };
-        return (wants(a) || wants(b)) && (!wants(a) || wants_out(a, out)) &&
-               (!wants(b) || wants_out(b, -out));
+        const double toward = context_.shared.toward;
+        return (wants(a) || wants(b)) && (!wants(a) || wants_toward(a, out, toward)) &&
+               (!wants(b) || wants_toward(b, -out, toward));
     }
 
     void take(const Step& step, const Meeting& m) {

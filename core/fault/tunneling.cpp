@@ -69,7 +69,7 @@ bool one_way_lets_through(const World& now, Slot mover, Slot other, const Vec3& 
     const Vec3 way = other_is ? travel : -travel;
     if (glm::dot(way, pass) >= 0.0) return true;
     const BodyState& body = now.body_of(other_is ? mover : other);
-    return body.has_desired && glm::dot(unit(body.desired), pass) < -toward;
+    return wants_toward(body, -unit(pass), toward);
 }
 
 class TunnelingRule : public Rule {

@@ -94,13 +94,11 @@ class WallClimbRule : public Rule {
         const bool steered = moved_by_code(is) || is.has_desired;
         if (!steered || is.fresh || is.teleported || !was.velocity_known || was.fresh) return;
         const double rise = glm::dot(is.pose.at - was.pose.at, up_), slop = context_.recording.slop();
-        const bool wants_up =
-            is.has_desired && glm::dot(is.desired, up_) > context_.shared.hardly * glm::length(is.desired);
         if (rise <= context_.settings["wall-climb.least_step"] * slop) return;
         const auto passes = [&](const Excuse& e) {
             return context_.passes_body(e, step.index, step.index, body);
         };
-        if (wants_up && passes(wanted)) return;
+        if (wants_toward(is, up_, context_.shared.hardly) && passes(wanted)) return;
         const Steep steep = surfaces(step, body);
         const double grain = context_.observed.grain(body);
         const bool flies = in_flight(step, body, rise, steep) && grain == 0.0; // else: on the whole

@@ -241,9 +241,7 @@ class WrongFaceRule : public Rule {
     bool jumps(const Step& step, const Hit& h, const Vec3& slides) const {
         const BodyState& is = step.now.body_of(h.mover);
         const Vec3 up = context_.recording.header.up;
-        const bool walks =
-            is.def->upright || is.has_desired || is.grounded || step.before.body_of(h.mover).grounded;
-        return walks && moved_by_code(is) &&
+        return (walks(step, h.mover) || is.has_desired) && moved_by_code(is) &&
                std::max(glm::dot(unit(slides), up), glm::dot(unit(is.velocity), up)) > context_.shared.up;
     }
 

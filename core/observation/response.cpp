@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "observation/response.hpp"
 
+#include "observation/free_motion.hpp"
 #include "observation/solver.hpp"
 
 namespace oddbounce {
@@ -20,17 +21,6 @@ std::pair<Slot, Slot> mover_first(const World& before, const World& now, Slot a,
     const auto reach = [&](Slot c) { return now.colliders()[static_cast<std::size_t>(c)].geometry->reach(); };
     if (reach(a) != reach(b)) return reach(a) < reach(b) ? std::pair(a, b) : std::pair(b, a);
     return now.body_of(a).def->id < now.body_of(b).def->id ? std::pair(a, b) : std::pair(b, a);
-}
-
-double unexplained_change(const Step& step, Slot c) {
-    const BodyState &is = step.now.body_of(c), &was = step.before.body_of(c);
-    if (is.def->moves == Moves::Static || !is.velocity_known || !was.velocity_known) return 0.0;
-    constexpr double as_wanted = 0.05; // of the desired velocity
-    if (is.has_desired && glm::length(is.velocity - is.desired) <= as_wanted * glm::length(is.desired))
-        return 0.0;
-    const Vec3 change = is.velocity - was.velocity,
-               pull = step.now.recording().header.gravity * step.now.dt();
-    return std::min(glm::length(change), glm::length(change - pull)); // gravity need not pull all bodies
 }
 
 std::pair<Slot, Slot> responder_first(const Step& step, const Meeting& m) {

@@ -10,10 +10,6 @@ namespace oddbounce {
 /// shape, then to the lower body id, so that naming order does not matter.
 std::pair<Slot, Slot> mover_first(const World& before, const World& now, Slot a, Slot b);
 
-/// What changed a body's velocity in the step beside gravity and steering (it has the velocity that it
-/// wants), unit/s. 0 for a static body, and where a velocity is not known.
-double unexplained_change(const Step& step, Slot collider);
-
 /// Of the two colliders of a touch, first the one whose motion the touch changed: the ball, not the faster
 /// paddle that hits it. Where neither stands out, as `mover_first`.
 std::pair<Slot, Slot> responder_first(const Step& step, const Meeting& meeting);

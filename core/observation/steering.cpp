@@ -2,12 +2,12 @@
 #include "observation/steering.hpp"
 
 #include "encounter/encounter.hpp"
+#include "observation/free_motion.hpp"
 #include "observation/solver.hpp"
 
 namespace oddbounce {
 
 void Steering::step(const Step& step, const Grain& grain) {
-    const Recording& r = step.now.recording();
     const double matters = closing_that_matters(step);
     for (const Slot body : step.now.movers()) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
@@ -19,9 +19,8 @@ void Steering::step(const Step& step, const Grain& grain) {
         });
         const bool untouched = !touched && !std::exchange(s.touched, touched);
         if (!untouched || is.fresh || is.teleported || !is.velocity_known || !was.velocity_known) continue;
-        const Vec3 change = is.velocity - was.velocity, pull = r.header.gravity * step.now.dt();
-        const double unexplained = std::min(glm::length(change), glm::length(change - pull));
-        ++s.free, s.changed += unexplained > std::max(matters, grain.of_change(step, body));
+        ++s.free,
+            s.changed += change_beside_gravity(step, body) > std::max(matters, grain.of_change(step, body));
     }
 }
 
