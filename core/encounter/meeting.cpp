@@ -163,19 +163,18 @@ std::vector<Meeting> Pairing::meetings(const World& before, const World& now, co
             movers.push_back(mover);
         }
     constexpr int along = 0; // the axis that they are listed by
-    std::sort(movers.begin(), movers.end(), [](const Mover& x, const Mover& y) {
-        const double left = x.swept.low[along], right = y.swept.low[along];
-        return left != right ? left < right : x.collider < y.collider;
-    });
+    std::vector<std::pair<double, std::size_t>> order;
+    for (std::size_t k = 0; k < movers.size(); ++k) order.emplace_back(movers[k].swept.low[along], k);
+    std::sort(order.begin(), order.end());
     std::vector<Meeting> out;
-    for (std::size_t i = 0; i < movers.size(); ++i) {
-        Box query = movers[i].swept;
+    for (std::size_t i = 0; i < order.size(); ++i) {
+        const auto& [mine, query] = movers[order[i].second];
         still_.tree.meeting(query, [&](int k) {
-            meet(before, now, movers[i].collider, still_.colliders[static_cast<std::size_t>(k)], first, out);
+            meet(before, now, mine, still_.colliders[static_cast<std::size_t>(k)], first, out);
         });
-        for (std::size_t j = i + 1; j < movers.size() && movers[j].swept.low[along] <= query.high[along]; ++j)
-            if (movers[j].swept.meets(query))
-                meet(before, now, movers[i].collider, movers[j].collider, first, out);
+        for (std::size_t j = i + 1; j < order.size() && order[j].first <= query.high[along]; ++j)
+            if (const Mover& other = movers[order[j].second]; other.swept.meets(query))
+                meet(before, now, mine, other.collider, first, out);
     }
     const auto by_pair = [](const Meeting& x, const Meeting& y) {
         return std::pair(x.a, x.b) < std::pair(y.a, y.b);

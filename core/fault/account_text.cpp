@@ -227,9 +227,4 @@ void add_fact(Finding& f, const std::string& key, double value, const std::strin
     f.facts.push_back({key, value, unit});
 }
 
-bool one_owner(const World& world, Slot a, Slot b) {
-    const BodyDef &da = *world.body_of(a).def, &db = *world.body_of(b).def;
-    return da.owner.value_or(da.id) == db.owner.value_or(db.id);
-}
-
 } // namespace oddbounce

@@ -80,7 +80,4 @@ nlohmann::json mover_target(const World& world, const Finding& finding);
 Threshold note_threshold(Finding& finding, const Threshold& threshold);
 void add_fact(Finding& finding, const std::string& key, double value, const std::string& unit);
 
-/// True where one body is the other's owner, or both are parts of one owner.
-bool one_owner(const World& world, Slot a, Slot b);
-
 } // namespace oddbounce

@@ -11,15 +11,12 @@ class Fall {
   public:
     void step(const Step& step, const Grain& grain);
     /// It was seen to fall, in two steps or more.
-    bool seen(Slot body) const {
-        const auto it = seen_.find(body);
-        return it != seen_.end() && it->second >= enough;
-    }
+    bool seen(Slot body) const { return seen_.at(body) >= enough; }
 
   private:
     static constexpr int enough = 2;                 ///< one may be a bounce
     static constexpr double least = 0.6, most = 1.6; ///< of what gravity adds to its speed in a step
-    std::unordered_map<Slot, int> seen_;
+    BySlot<int> seen_;
 };
 
 } // namespace oddbounce

@@ -10,15 +10,15 @@ void Grain::step(const Step& step) {
         if (is.fresh || is.teleported || is.pose.at == was.pose.at) continue;
         Seen& s = seen_[body];
         ++s.moves;
+        if (s.grain < smallest) continue;
         for (int axis = 0; axis < 3; ++axis)
             while (s.grain >= smallest && std::fmod(is.pose.at[axis], s.grain) != 0.0) s.grain *= 0.5;
     }
 }
 
 double Grain::of(Slot body) const {
-    const auto it = seen_.find(body);
-    const bool seen = it != seen_.end() && it->second.moves >= enough && it->second.grain >= smallest;
-    return std::max(of_all_, seen ? it->second.grain : 0.0);
+    const Seen& s = seen_.at(body);
+    return std::max(of_all_, s.moves >= enough && s.grain >= smallest ? s.grain : 0.0);
 }
 
 double Grain::of_change(const Step& step, Slot body) const {

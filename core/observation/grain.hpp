@@ -3,8 +3,7 @@
 #pragma once
 
 #include "encounter/meeting.hpp"
-
-#include <unordered_map>
+#include "observation/by_slot.hpp"
 
 namespace oddbounce {
 
@@ -27,7 +26,7 @@ class Grain {
     static constexpr double largest = 16.0, smallest = 1.0 / 16.0;
     static constexpr std::size_t enough = 4; ///< moves before anything is believed
     double of_all_ = 0.0;                    ///< the recording's
-    std::unordered_map<Slot, Seen> seen_;
+    BySlot<Seen> seen_;
 };
 
 } // namespace oddbounce

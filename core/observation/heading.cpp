@@ -26,9 +26,8 @@ void Heading::step(const Step& step) {
 }
 
 bool Heading::drives(Slot body) const {
-    const auto it = seen_.find(body);
-    return it != seen_.end() && it->second.turned >= enough &&
-           static_cast<double>(it->second.along) >= nearly_all * static_cast<double>(it->second.turned);
+    const Seen& s = seen_.at(body);
+    return s.turned >= enough && static_cast<double>(s.along) >= nearly_all * static_cast<double>(s.turned);
 }
 
 } // namespace oddbounce

@@ -4,8 +4,7 @@
 #pragma once
 
 #include "encounter/meeting.hpp"
-
-#include <unordered_map>
+#include "observation/by_slot.hpp"
 
 namespace oddbounce {
 
@@ -23,7 +22,7 @@ class Heading {
     };
     static constexpr std::size_t enough = 10; ///< steps in which it turned
     static constexpr double nearly_all = 0.9, same_line = 0.97;
-    std::unordered_map<Slot, Seen> seen_;
+    BySlot<Seen> seen_;
 };
 
 } // namespace oddbounce

@@ -9,6 +9,12 @@ namespace oddbounce {
 /// The layer of a collider; without one the kind of its body stands for it. Requires: its body is defined.
 const std::string& layer_of(const World& world, Slot collider);
 
+/// One collider's body is the other's owner, or both are parts of one owner.
+inline bool one_owner(const World& world, Slot a, Slot b) {
+    const BodyDef &da = *world.body_of(a).def, &db = *world.body_of(b).def;
+    return da.owner.value_or(da.id) == db.owner.value_or(db.id);
+}
+
 /// Extent, in units, of the smaller one of a pair that moves; what has no inside does not count. 0: none.
 double moving_extent(const World& world, Slot a, Slot b);
 

@@ -9,7 +9,7 @@ void Steadiness::step(const Step& step, const Grain& grain) {
     for (const Slot body : step.now.movers()) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
         Seen& s = seen_[body];
-        s.before = s.now || was.velocity_logged;
+        s.moves = true, s.before = s.now || was.velocity_logged;
         s.now = is.velocity_logged;
         if (s.now || is.fresh || is.teleported || !is.velocity_known || !was.velocity_known || was.fresh)
             continue;

@@ -12,19 +12,15 @@ class Steadiness {
   public:
     void step(const Step& step, const Grain& grain);
     /// The body's velocity in `now`, in `before` of that step, is one at the end of the frame.
-    bool now(Slot body) const { return seen_of(body).now; }
-    bool before(Slot body) const { return seen_of(body).before; }
+    bool now(Slot body) const { return !seen_.at(body).moves || seen_.at(body).now; }
+    bool before(Slot body) const { return !seen_.at(body).moves || seen_.at(body).before; }
 
   private:
     struct Seen {
-        bool now = false, before = false;
+        bool moves = false, now = false, before = false;
     };
-    Seen seen_of(Slot body) const {
-        const auto it = seen_.find(body);
-        return it == seen_.end() ? Seen{true, true} : it->second; // what never moves
-    }
     static constexpr double even = 0.1; ///< of the velocity: more is a change
-    std::unordered_map<Slot, Seen> seen_;
+    BySlot<Seen> seen_;
 };
 
 } // namespace oddbounce

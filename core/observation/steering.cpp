@@ -25,9 +25,8 @@ void Steering::step(const Step& step, const Grain& grain) {
 }
 
 bool Steering::steered(Slot body) const {
-    const auto it = seen_.find(body);
-    return it != seen_.end() && it->second.free >= enough &&
-           static_cast<double>(it->second.changed) >= good_part * static_cast<double>(it->second.free);
+    const Seen& s = seen_.at(body);
+    return s.free >= enough && static_cast<double>(s.changed) >= good_part * static_cast<double>(s.free);
 }
 
 } // namespace oddbounce

@@ -21,7 +21,7 @@ class Steering {
     };
     static constexpr std::size_t enough = 10; ///< untouched steps before anything is believed
     static constexpr double good_part = 0.2;
-    std::unordered_map<Slot, Seen> seen_;
+    BySlot<Seen> seen_;
 };
 
 } // namespace oddbounce

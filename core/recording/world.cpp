@@ -25,19 +25,10 @@ Does World::does(Slot a, Slot b) const {
     if (ca.body == cb.body || !ca.def || !cb.def) return Does::Ignore;
     if (body_of(a).def->moves == Moves::Static && body_of(b).def->moves == Moves::Static) return Does::Ignore;
     const bool senses = ca.def->role == Role::Sensor || cb.def->role == Role::Sensor;
+    if (pairs_->empty()) return senses ? Does::Report : Does::Solid;
     const auto named = pairs_->find(pair_key(ca.layer, cb.layer));
     if (named == pairs_->end()) return senses ? Does::Report : Does::Solid;
     return named->second == Does::Solid && senses ? Does::Report : named->second;
-}
-
-Motion World::motion_since(const World& before, Slot body) const {
-    const BodyState& now = bodies_[index(body)];
-    const BodyState& was = before.bodies_[index(body)];
-    if (!was.present || now.fresh || now.teleported) return {now.pose, now.pose};
-    Motion m{was.pose, now.pose};
-    if (now.pose.turn != was.pose.turn || now.angular_velocity != Vec3(0.0))
-        m.to.turn = now.pose.turn.counted_from(was.pose.turn, now.angular_velocity * dt_);
-    return m;
 }
 
 void World::touch_still(Slot body) {

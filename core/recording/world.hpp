@@ -119,4 +119,13 @@ inline const ColliderState& at(const World& world, Slot collider) {
     return world.colliders()[static_cast<std::size_t>(collider)];
 }
 
+inline Motion World::motion_since(const World& before, Slot body) const {
+    const BodyState &now = this->body(body), &was = before.body(body);
+    if (!was.present || now.fresh || now.teleported) return {now.pose, now.pose};
+    Motion m{was.pose, now.pose};
+    if (now.pose.turn != was.pose.turn || now.angular_velocity != Vec3(0.0))
+        m.to.turn = now.pose.turn.counted_from(was.pose.turn, now.angular_velocity * dt_);
+    return m;
+}
+
 } // namespace oddbounce
