@@ -3492,10 +3492,6 @@
         <translation>Der Code steuert einen der beiden auch dort hin und her, wo er nichts berührt</translation>
     </message>
     <message>
-        <source>something else that it touches in the same step turned it</source>
-        <translation>Etwas anderes, das er im selben Schritt berührt, hat ihn umgekehrt</translation>
-    </message>
-    <message>
         <source>the two were touching for {0} already; a hit comes from apart, or within {1}</source>
         <translation>Die beiden berührten sich schon {0} lang; ein Treffer kommt von außen oder innerhalb von {1}</translation>
     </message>
@@ -3662,6 +3658,14 @@
     <message>
         <source>a contact that it lays down ends and begins again now and then</source>
         <translation>Ein Kontakt, den er hinlegt, endet und beginnt hin und wieder</translation>
+    </message>
+    <message>
+        <source>something else that one of them touches in the same step turned it</source>
+        <translation>Etwas anderes, das einer der beiden im selben Schritt berührt, hat ihn umgekehrt</translation>
+    </message>
+    <message>
+        <source>velocities are not logged: a mean over each step shows one response in two of them</source>
+        <translation>Geschwindigkeiten sind nicht protokolliert: Ein Mittel über jeden Schritt zeigt eine Antwort in zweien davon</translation>
     </message>
 </context>
 </TS>

@@ -24,12 +24,14 @@ constexpr Excuse no_new_contact = excuse("no-new-contact", "contacts are logged,
 constexpr Excuse own_turn =
     excuse("turned-by-itself", "contacts are logged, and there was none when it turned first");
 constexpr Excuse by_steps = excuse("solver", "a solver may take two steps for one response");
+constexpr Excuse one_response = excuse(
+    "one-response", "velocities are not logged: a mean over each step shows one response in two of them");
 constexpr Excuse late = excuse("late-response", "it was turned one frame later");
 constexpr Excuse pressed =
     limit("pressed", "the two were touching for {0} already; a hit comes from apart, or within {1}",
           Measure::Frames);
-constexpr const Excuse* excuses[] = {&new_approach, &other_turns, &elsewhere, &no_new_contact, &own_turn,
-                                     &by_steps,     &late,        &pressed,   &leaves};
+constexpr const Excuse* excuses[] = {&new_approach, &other_turns,  &elsewhere, &no_new_contact, &own_turn,
+                                     &by_steps,     &one_response, &late,      &pressed,        &leaves};
 
 using Pair = std::pair<Slot, Slot>;
 
@@ -163,6 +165,13 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
     const bool by_code = moved_by_code(step.now, a.other);
     if (!event && by_solver && (!by_code || a.turns.back().index + 1 == step.index) && passes(by_steps))
         return false;
+    // So do velocities that are means over the step in which they changed.
+    const auto mean = [&](Slot c) {
+        const BodyState& b = step.now.body_of(c);
+        return b.def->moves != Moves::Static && !b.velocity_logged;
+    };
+    const bool next = a.turns.back().index + 1 == step.index;
+    if (!event && next && (mean(a.mover) || mean(a.other)) && passes(one_response)) return false;
     // It stood there: then it goes as it likes.
     if (!event && std::abs(came) < matters && passes(leaves, came)) return false;
     return true;

@@ -15,7 +15,8 @@ constexpr Excuse unlike =
     excuse("unlike", "from outside, a contact that reverses keeps the speed; here it changes");
 constexpr Excuse steered =
     excuse("steered", "code steers one of them back and forth also where it touches nothing");
-constexpr Excuse between = excuse("between", "something else that it touches in the same step turned it");
+constexpr Excuse between =
+    excuse("between", "something else that one of them touches in the same step turned it");
 constexpr Excuse rattles = excuse(
     "rattles", "it is reversed in {0} on end; where a solver moves it {1} are needed", Measure::Frames);
 constexpr Excuse narrow =
@@ -77,7 +78,9 @@ class JitterRule : public Rule {
             const bool across = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
             if (across && !inside) continue;
             if (!inside && (halves < alike || halves * alike > 1.0) && passes(unlike)) return Vec3(0.0);
-            if (!inside && turned_elsewhere(step, m, run.mover, change) && passes(between)) return Vec3(0.0);
+            const bool by_third =
+                turned_elsewhere(step, m, run.mover, change) || turned_elsewhere(step, m, run.other, -change);
+            if (!inside && by_third && passes(between)) return Vec3(0.0);
             const bool by_code = context_.observed.steered(at(step.now, m.a).body) ||
                                  context_.observed.steered(at(step.now, m.b).body);
             if (!inside && by_code && passes(steered)) return Vec3(0.0);
@@ -85,9 +88,9 @@ class JitterRule : public Rule {
         }
         return Vec3(0.0);
     }
-    /// Something else that the body touches in this step turned it so.
-    bool turned_elsewhere(const Step& step, const Meeting& m, Slot mover, const Vec3& change) const {
-        const Slot body = at(step.now, mover).body;
+    /// Something else that one of the two touches in this step turned it so.
+    bool turned_elsewhere(const Step& step, const Meeting& m, Slot own, const Vec3& change) const {
+        const Slot body = at(step.now, own).body;
         const auto all = step.of(body);
         return std::any_of(all.begin(), all.end(), [&](const Meeting* o) {
             const Vec3 away = at(step.now, o->a).body == body ? -o->normal : o->normal;

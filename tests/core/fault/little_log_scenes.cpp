@@ -208,6 +208,52 @@ void driven_through(const std::string& path, Chance& vary) {
     }
 }
 
+/// Balls in a box of four rails, each pushed out of what it met and sent off at the end of the step.
+void balls_in_a_box(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), wide = vary(300), tall = vary(200);
+    Stage s(path, vary, plain("balls in a box", rate));
+    const Block rails[] = {s.block("rail", "rail", -10, tall / 2, 20, tall + 40),
+                           s.block("rail", "rail", wide + 10, tall / 2, 20, tall + 40),
+                           s.block("rail", "rail", wide / 2, -10, wide, 20),
+                           s.block("rail", "rail", wide / 2, tall + 10, wide, 20)};
+    constexpr bounce::Id count = 8;
+    std::vector<Flyer> balls(count);
+    std::vector<double> radius;
+    for (bounce::Id i = 0; i < count; ++i) {
+        Flyer& b = balls[static_cast<std::size_t>(i)];
+        b.id = i + 1, radius.push_back(vary(9));
+        b.x = wide * (0.2 + 0.2 * static_cast<double>(i % 4)), b.y = tall * (i < 4 ? 0.3 : 0.7);
+        b.vx = vary(i % 2 == 0 ? 80 : -70), b.vy = vary(i % 3 == 0 ? 60 : -50);
+        b.enter(s, "ball", bounce::circle(radius.back()));
+    }
+    for (const int frames = static_cast<int>(rate * 6); s.next(frames);) {
+        for (Flyer& b : balls) b.step(s);
+        for (std::size_t i = 0; i < balls.size() && s.n() > 0; ++i)
+            for (std::size_t j = i + 1; j < balls.size(); ++j) {
+                Flyer &a = balls[i], &b = balls[j];
+                const double far = std::hypot(b.x - a.x, b.y - a.y), deep = radius[i] + radius[j] - far;
+                if (deep <= 0) continue;
+                const double nx = (b.x - a.x) / far, ny = (b.y - a.y) / far;
+                a.x -= nx * deep / 2, a.y -= ny * deep / 2, b.x += nx * deep / 2, b.y += ny * deep / 2;
+                const double closing = (a.vx - b.vx) * nx + (a.vy - b.vy) * ny;
+                if (closing > 0)
+                    a.vx -= closing * nx, a.vy -= closing * ny, b.vx += closing * nx, b.vy += closing * ny;
+                s.touch(a.id, b.id, a.x + nx * radius[i], a.y + ny * radius[i], nx, ny);
+            }
+        for (std::size_t i = 0; i < balls.size() && s.n() > 0; ++i) {
+            Flyer& b = balls[i];
+            const double r = radius[i];
+            if (b.x < r) b.x = r, b.vx = std::abs(b.vx), s.touch(b.id, rails[0].id, 0, b.y, -1, 0);
+            if (b.x > wide - r)
+                b.x = wide - r, b.vx = -std::abs(b.vx), s.touch(b.id, rails[1].id, wide, b.y, 1, 0);
+            if (b.y < r) b.y = r, b.vy = std::abs(b.vy), s.touch(b.id, rails[2].id, b.x, 0, 0, -1);
+            if (b.y > tall - r)
+                b.y = tall - r, b.vy = -std::abs(b.vy), s.touch(b.id, rails[3].id, b.x, tall, 0, 1);
+        }
+        for (const Flyer& b : balls) b.describe(s);
+    }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& little_log_scenes() {
@@ -230,6 +276,7 @@ const std::vector<MoreScene>& little_log_scenes() {
         {"one coin is not taken", "silent-overlap",
          [](auto& p, auto& v) { untold_pairs(p, v, Untold::OneCoin); }},
         {"a flipper in its table", "", flipper_in_table},
+        {"balls in a box", "", balls_in_a_box},
         {"driven through the quay it stands on", "tunneling", driven_through},
     };
     return all;
