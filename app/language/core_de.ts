@@ -3667,5 +3667,9 @@
         <source>velocities are not logged: a mean over each step shows one response in two of them</source>
         <translation>Geschwindigkeiten sind nicht protokolliert: Ein Mittel über jeden Schritt zeigt eine Antwort in zweien davon</translation>
     </message>
+    <message>
+        <source>its velocity changed along the face, not away from it: no response to this touch</source>
+        <translation>Seine Geschwindigkeit änderte sich längs der Fläche, nicht von ihr weg: keine Antwort auf diese Berührung</translation>
+    </message>
 </context>
 </TS>

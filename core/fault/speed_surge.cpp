@@ -20,6 +20,8 @@ constexpr Excuse mean =
 constexpr Excuse driven =
     excuse("driven", "it leaves at {0}, no faster than it came: only against what code moves it is faster",
            Measure::Speed);
+constexpr Excuse across =
+    excuse("across", "its velocity changed along the face, not away from it: no response to this touch");
 constexpr Excuse before_it = limit("before", "it went away from the other before this step");
 constexpr Excuse turned =
     limit("turned", "{0} in all directions: the speed was turned, not gained; more than {1} is reported",
@@ -39,9 +41,9 @@ constexpr Excuse pushed_steadily = excuse("steady", "it gains evenly: a force th
 constexpr Excuse little = limit("little", "it ends at {0}; {1} are needed", Measure::Speed);
 constexpr Excuse drives = excuse("drives", "it goes along its own heading, as a car does");
 constexpr const Excuse* excuses[] = {
-    &steered,     &mean,       &driven, &before_it,         &turned,    &explained_by,
-    &other_turns, &no_contact, &fades,  &touches_something, &too_short, &pushed_steadily,
-    &little,      &drives};
+    &steered,         &mean,        &driven,     &across, &before_it,         &turned,
+    &explained_by,    &other_turns, &no_contact, &fades,  &touches_something, &too_short,
+    &pushed_steadily, &little,      &drives};
 
 /// A contact that returned too much; it must last until the next frame.
 struct Surge {
@@ -149,6 +151,10 @@ class SpeedSurgeRule : public Rule {
                      most_itself = (itself + spin) * (1.0 + share_) + slack;
         if (moved_by_code(other_is) && glm::length(is.velocity) <= most_itself &&
             passes(driven, glm::length(is.velocity), most_itself))
+            return;
+        const Vec3 change = is.velocity - was.velocity;
+        if (std::abs(glm::dot(change, s.normal)) < context_.shared.toward * glm::length(change) &&
+            passes(across))
             return;
         if (-c.before >= s.apart - slack && passes(before_it)) return;
         const double in_all = (s.before + spin) * (1.0 + share_) + slack;

@@ -254,6 +254,28 @@ void balls_in_a_box(const std::string& path, Chance& vary) {
     }
 }
 
+/// A puck is thrown back by a mallet that stands, and in the next step the mallet goes off across its way.
+void mallet_goes_off(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), speed = vary(6, 0.2) * rate, off = vary(8, 0.2) * rate;
+    Stage s(path, vary, plain("mallet goes off", rate));
+    Flyer mallet, puck;
+    mallet.id = 2, mallet.x = vary(60), mallet.y = vary(80), mallet.enter(s, "mallet", bounce::circle(14));
+    const double nx = std::cos(vary(0.9)), ny = -std::sqrt(1 - nx * nx);
+    puck.x = mallet.x + nx * 110, puck.y = mallet.y + ny * 110, puck.vx = -nx * speed, puck.vy = -ny * speed;
+    puck.enter(s, "puck", bounce::circle(9));
+    for (bool hit = false; s.next(40);) {
+        if (hit && mallet.vx == 0) mallet.vx = -ny * off * 0.97, mallet.vy = nx * off * 0.97;
+        mallet.step(s), puck.step(s);
+        const double far = std::hypot(puck.x - mallet.x, puck.y - mallet.y);
+        if (far < 23 && !hit) {
+            hit = true, puck.vx = nx * speed, puck.vy = ny * speed;
+            puck.x = mallet.x + nx * (46 - far), puck.y = mallet.y + ny * (46 - far);
+            s.touch(2, 1, mallet.x + nx * 14, mallet.y + ny * 14, nx, ny);
+        }
+        mallet.describe(s), puck.describe(s);
+    }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& little_log_scenes() {
@@ -276,6 +298,7 @@ const std::vector<MoreScene>& little_log_scenes() {
         {"one coin is not taken", "silent-overlap",
          [](auto& p, auto& v) { untold_pairs(p, v, Untold::OneCoin); }},
         {"a flipper in its table", "", flipper_in_table},
+        {"a mallet goes off as it is hit", "", mallet_goes_off},
         {"balls in a box", "", balls_in_a_box},
         {"driven through the quay it stands on", "tunneling", driven_through},
     };
