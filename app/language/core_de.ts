@@ -3108,10 +3108,6 @@
         <translation>Er hält seine Höhe ein Haar über dem Boden</translation>
     </message>
     <message>
-        <source>it sinks as fast as a fall begins</source>
-        <translation>Er sinkt so schnell, wie ein Fall beginnt</translation>
-    </message>
-    <message>
         <source>it lasts {0}; {1} are needed</source>
         <translation>Es dauert {0}; nötig sind {1}</translation>
     </message>
@@ -3670,6 +3666,22 @@
     <message>
         <source>its velocity changed along the face, not away from it: no response to this touch</source>
         <translation>Seine Geschwindigkeit änderte sich längs der Fläche, nicht von ihr weg: keine Antwort auf diese Berührung</translation>
+    </message>
+    <message>
+        <source>it sinks, or leaves, as fast as a fall begins</source>
+        <translation>Er sinkt oder entfernt sich so schnell, wie ein Fall beginnt</translation>
+    </message>
+    <message>
+        <source>its places are rounded: in {0} nobody sees it fall or rise; {1} are needed</source>
+        <translation>Seine Orte sind gerundet: In {0} sieht niemand ihn fallen oder steigen; nötig sind {1}</translation>
+    </message>
+    <message>
+        <source>only the other one changed its own motion</source>
+        <translation>Nur der andere änderte seine eigene Bewegung</translation>
+    </message>
+    <message>
+        <source>nobody says what it wants, and it turns now and then where it touches nothing, too</source>
+        <translation>Niemand sagt, was er will, und er dreht hin und wieder auch, wo er nichts berührt</translation>
     </message>
 </context>
 </TS>

@@ -16,12 +16,11 @@ constexpr Excuse new_approach =
     excuse("new-approach", "it came back at {0} by itself: a second approach", Measure::Speed);
 constexpr Excuse leaves =
     excuse("leaves", "it had come to rest there, and goes away: nothing came that would be responded to");
-constexpr Excuse other_turns =
-    excuse("other-turns", "only the other one, which code moves, changed its own motion");
+constexpr Excuse other_turns = excuse("other-turns", "only the other one changed its own motion");
 constexpr Excuse elsewhere =
     excuse("struck-elsewhere", "something else touches one of the two in the same step");
 constexpr Excuse no_new_contact = excuse("no-new-contact", "contacts are logged, and no second one begins");
-constexpr Excuse own_turn =
+constexpr Excuse by_itself =
     excuse("turned-by-itself", "contacts are logged, and there was none when it turned first");
 constexpr Excuse by_steps = excuse("solver", "a solver may take two steps for one response");
 constexpr Excuse one_response = excuse(
@@ -30,7 +29,7 @@ constexpr Excuse late = excuse("late-response", "it was turned one frame later")
 constexpr Excuse pressed =
     limit("pressed", "the two were touching for {0} already; a hit comes from apart, or within {1}",
           Measure::Frames);
-constexpr const Excuse* excuses[] = {&new_approach, &other_turns,  &elsewhere, &no_new_contact, &own_turn,
+constexpr const Excuse* excuses[] = {&new_approach, &other_turns,  &elsewhere, &no_new_contact, &by_itself,
                                      &by_steps,     &one_response, &late,      &pressed,        &leaves};
 
 using Pair = std::pair<Slot, Slot>;
@@ -45,8 +44,9 @@ struct Approach {
     std::vector<Turn> turns;
     double apart = 0.0; // widest gap since the first turn
     double widest_between = 0.0;
-    bool told = false;        // by a contact or an event, before the last turn
-    bool thrown_back = false; // made to close again in a single frame, not by falling
+    bool by_a = false, by_b = false; // whose motion the first turn changed, of the meeting's two
+    bool told = false;               // by a contact or an event, before the last turn
+    bool thrown_back = false;        // made to close again in a single frame, not by falling
     Vec3 at{0.0}, normal{0.0};
 };
 
@@ -151,12 +151,17 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
     const double came = change_of(step, m).before;
     if (came >= std::min(matters, hardly * turned) && !a.thrown_back && passes(new_approach, came))
         return false;
-    if (!turned_itself(step, m, turned, context_.shared.turned) && passes(other_turns)) return false;
+    // What the other one does to its own motion is no second response of the one that was turned.
+    const double by_same = (a.by_a ? own_turn(step, m, m.a) : 0.0) + (a.by_b ? own_turn(step, m, m.b) : 0.0);
+    if ((!turned_itself(step, m, turned, context_.shared.turned) ||
+         by_same <= context_.shared.turned * turned) &&
+        passes(other_turns))
+        return false;
     if (struck_elsewhere(step, m) && passes(elsewhere)) return false;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
     const bool event = event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
     if (context_.recording.header.has(Channel::Contacts)) {
-        if (!a.told && passes(own_turn)) return false;
+        if (!a.told && passes(by_itself)) return false;
         return logged_begin(*step.frame, ia, ib) || event || !passes(no_new_contact);
     }
     const BodyState& mover = step.now.body_of(a.mover);
@@ -218,6 +223,8 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
         a.turns.push_back({step.index, before, after});
         a.at = (m.on_a + m.on_b) * 0.5, a.normal = m.normal;
         a.told = told(step, m);
+        const double part = context_.shared.partly * (before - after);
+        a.by_a = own_turn(step, m, m.a) > part, a.by_b = own_turn(step, m, m.b) > part;
         open_.emplace(key, a);
         return;
     }

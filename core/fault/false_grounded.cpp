@@ -13,11 +13,13 @@ namespace oddbounce {
 namespace {
 
 constexpr Excuse hover = excuse("hovers", "it keeps its height a hair above the ground");
-constexpr Excuse drops = excuse("sinks", "it sinks as fast as a fall begins");
+constexpr Excuse drops = excuse("sinks", "it sinks, or leaves, as fast as a fall begins");
 constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);
 constexpr Excuse does_not_walk =
     excuse("does-not-walk", "no body of its kind is ever grounded, and it does not walk on its feet");
-constexpr const Excuse* excuses[] = {&hover, &drops, &too_short, &does_not_walk};
+constexpr Excuse rounded = limit(
+    "rounded", "its places are rounded: in {0} nobody sees it fall or rise; {1} are needed", Measure::Frames);
+constexpr const Excuse* excuses[] = {&hover, &drops, &too_short, &does_not_walk, &rounded};
 
 struct Run {
     std::size_t first = 0, last = 0;
@@ -36,7 +38,7 @@ struct Run {
 class FalseGroundedRule : public Rule {
   public:
     explicit FalseGroundedRule(const RuleContext& context)
-        : context_(context), pulled_(glm::length(context.recording.header.gravity) > 0.0),
+        : context_(context), pull_(glm::length(context.recording.header.gravity)),
           runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                 [this](const Key& key, Run& run) { close(key, run); }) {}
 
@@ -116,8 +118,8 @@ class FalseGroundedRule : public Rule {
         };
         if (now.grounded && !carried) {
             if (!(hovers(step, body) && passes(hover))) add(step, {body, true}, touched);
-        } else if (!now.grounded && carrier && pulled_) {
-            if (!(falls(step, body, carrier->other) && passes(drops))) add(step, {body, false}, carrier);
+        } else if (!now.grounded && carrier && pull_ > 0.0) {
+            if (!(flies(step, body, *carrier) && passes(drops))) add(step, {body, false}, carrier);
         }
     }
 
@@ -136,14 +138,16 @@ class FalseGroundedRule : public Rule {
                    context_.settings["false-grounded.hover"] * extent + context_.recording.rounding();
     }
 
-    /// It sinks from what is below it as fast as falling begins: nothing holds it up.
-    bool falls(const Step& step, Slot body, Slot support) const {
+    /// It sinks from what is below it, or goes away from it, as fast as falling begins: nothing holds it.
+    bool flies(const Step& step, Slot body, const Near& support) const {
         const Header& header = context_.recording.header;
         const auto height = [&](const World& w) {
-            return glm::dot(w.body(body).pose.at - w.body_of(support).pose.at, header.up);
+            return glm::dot(w.body(body).pose.at - w.body_of(support.other).pose.at, header.up);
         };
-        const double dt = step.now.dt(), fall = -glm::dot(header.gravity, header.up) * dt * dt;
-        return fall > 0.0 && height(step.before) - height(step.now) > context_.shared.partly * fall;
+        const double dt = step.now.dt(), fall = -glm::dot(header.gravity, header.up) * dt * dt,
+                     sinks = height(step.before) - height(step.now),
+                     leaves = support.meeting->gap_after - support.meeting->gap_before;
+        return fall > 0.0 && std::max(sinks, leaves) > context_.shared.partly * fall;
     }
 
     void add(const Step& step, const Key& key, const Near* near) {
@@ -173,6 +177,12 @@ class FalseGroundedRule : public Rule {
                                         static_cast<double>(limit));
         };
         if (run.frames < least && passes(too_short, least)) return;
+        if (!key.claimed && context_.recording.rounding() > 0.0) {
+            constexpr double seen = 4.0; // times the rounding: so far it must have fallen
+            const double time = std::sqrt(2.0 * seen * context_.recording.rounding() / pull_);
+            const auto needed = static_cast<std::size_t>(time * context_.recording.header.rate) + 1;
+            if (run.frames < needed && passes(rounded, needed)) return;
+        }
         const World w = context_.recording.world_at(run.first);
         const BodyDef& def = *w.body(key.body).def;
         if (key.claimed || footed_.count(def.kind.empty() ? std::to_string(def.id) : def.kind))
@@ -239,7 +249,7 @@ class FalseGroundedRule : public Rule {
     }
 
     RuleContext context_;
-    bool pulled_; // without gravity nothing has to stand
+    double pull_; // unit/s²; 0: nothing has to stand
     Runs<Key, Run> runs_;
     std::map<Slot, std::vector<Near>> near_;
     std::map<Slot, Run> never_;    ///< the longest stand of whoever is of no such kind

@@ -343,7 +343,9 @@ class SpeedSurgeRule : public Rule {
         const Vec3 moved = is.pose.at - was.pose.at;
         const double v0 = glm::length(was.velocity), v1 = glm::length(is.velocity);
         const double fell = glm::dot(context_.recording.header.gravity, moved);
-        const double free = std::sqrt(std::max(0.0, v0 * v0 + 2.0 * fell));
+        // Gravity need not pull it: then it takes nothing from what rises.
+        const double pulled = std::sqrt(std::max(0.0, v0 * v0 + 2.0 * fell)),
+                     free = context_.observed.falls(body) ? pulled : std::max(v0, pulled);
         // Steps, not a steady push: a drum that something rolls uphill gains little a frame.
         // What is kinematic and logs its velocity has no noise in it.
         const bool exact = moved_by_code(is) && is.velocity_logged && was.velocity_logged;

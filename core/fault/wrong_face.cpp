@@ -26,9 +26,11 @@ constexpr Excuse spins = excuse("spin", "its spin can turn it along the face");
 constexpr Excuse turns_round = excuse("turns-round", "a walker: it may turn round as it lands");
 constexpr Excuse paddle = excuse("paddle", "code moves the other one: a paddle may steer what hits it");
 constexpr Excuse jumped = excuse("jump", "it may jump in the frame in which it lands");
+constexpr Excuse at_will =
+    excuse("at-will", "nobody says what it wants, and it turns now and then where it touches nothing, too");
 constexpr Excuse drives = excuse("drives", "it goes along its own heading, as a car does");
 constexpr const Excuse* excuses[] = {&mean,        &corner, &by_axes, &other_cause, &spins,
-                                     &turns_round, &paddle, &jumped,  &drives};
+                                     &turns_round, &paddle, &jumped,  &at_will,     &drives};
 
 struct Hit {
     std::size_t index = 0;
@@ -63,6 +65,15 @@ class WrongFaceRule : public Rule {
         };
         for (const Meeting& m : step.meetings)
             if (std::optional<Hit> h = hit(step, m); h && !judged(*h)) judge(step, *h, true);
+    }
+
+    void finish() override {
+        for (Held& h : held_) {
+            const Slot body = at(context_.recording.world_at(h.index), h.mover).body;
+            if (!context_.observed.restless(body) ||
+                !context_.passes(at_will, h.index, h.index, h.mover, h.other))
+                context_.found(std::move(h.finding));
+        }
     }
 
   private:
@@ -356,11 +367,19 @@ class WrongFaceRule : public Rule {
                              {{{"motion", {who}}, {"tests", "swept"}, {"response", "reflect"}}}});
         f.suggest.push_back({say("slide {} along the face it hits", the(f.names[0])),
                              {{{"motion", {who}}, {"tests", "swept"}, {"response", "slide"}}}});
-        context_.found(std::move(f));
+        held_.push_back({h.mover, h.other, step.index, std::move(f)});
     }
+
+    /// What its velocity does where nothing touches it is known at the end only.
+    struct Held {
+        Slot mover = -1, other = -1; // colliders
+        std::size_t index = 0;
+        Finding finding;
+    };
 
     RuleContext context_;
     double most_angle_, reversed_;
+    std::vector<Held> held_;
     std::vector<Hit> waiting_;
 };
 

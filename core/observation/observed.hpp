@@ -21,6 +21,8 @@ class Observed {
     }
     /// Code steers the body, and nobody says what it wants.
     bool steered(Slot body) const { return steering_.steered(body); }
+    /// Nobody says what it wants, and its velocity changes now and then where it touches nothing.
+    bool restless(Slot body) const { return steering_.restless(body); }
     /// It goes along its own heading, as a car does.
     bool drives(Slot body) const { return heading_.drives(body); }
     /// Gravity pulls it: it was seen to fall.

@@ -31,13 +31,17 @@ std::pair<Slot, Slot> responder_first(const Step& step, const Meeting& m) {
     return mover_first(step.before, step.now, m.a, m.b);
 }
 
+double own_turn(const Step& step, const Meeting& m, Slot own) {
+    const BodyState &is = step.now.body_of(own), &was = step.before.body_of(own);
+    const Vec3 arm = (m.on_a + m.on_b) * 0.5 - is.pose.at;
+    const Vec3 change =
+        is.velocity - was.velocity + glm::cross(is.angular_velocity - was.angular_velocity, arm);
+    return glm::dot(change, own == m.a ? -m.normal : m.normal);
+}
+
 bool turned_itself(const Step& step, const Meeting& m, double turned, double share) {
     if (solved(step.now, m.a) == solved(step.now, m.b)) return true;
-    const Slot own = solved(step.now, m.a) ? m.a : m.b;
-    const Vec3 change = step.now.body_of(own).velocity - step.before.body_of(own).velocity;
-    const Vec3 spin = step.now.body_of(own).angular_velocity - step.before.body_of(own).angular_velocity;
-    const Vec3 arm = (m.on_a + m.on_b) * 0.5 - step.now.body_of(own).pose.at;
-    return std::abs(glm::dot(change + glm::cross(spin, arm), m.normal)) > share * turned;
+    return std::abs(own_turn(step, m, solved(step.now, m.a) ? m.a : m.b)) > share * turned;
 }
 
 } // namespace oddbounce

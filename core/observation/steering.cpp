@@ -17,16 +17,24 @@ void Steering::step(const Step& step, const Grain& grain) {
         const bool touched = std::any_of(all.begin(), all.end(), [&](const Meeting* m) {
             return m->does != Does::Ignore && touches(step, *m);
         });
-        const bool untouched = !touched && !std::exchange(s.touched, touched);
+        const bool untouched = !std::exchange(s.touched, touched) && !touched,
+                   turned = std::exchange(s.turns, false);
         if (!untouched || is.fresh || is.teleported || !is.velocity_known || !was.velocity_known) continue;
-        ++s.free,
-            s.changed += change_beside_gravity(step, body) > std::max(matters, grain.of_change(step, body));
+        const bool changed =
+            change_beside_gravity(step, body) > std::max(matters, grain.of_change(step, body));
+        ++s.free, s.changed += changed, s.time += step.now.dt();
+        s.turned += turned && !changed, s.turns = changed;
     }
 }
 
 bool Steering::steered(Slot body) const {
     const Seen& s = seen_.at(body);
     return s.free >= enough && static_cast<double>(s.changed) >= good_part * static_cast<double>(s.free);
+}
+
+bool Steering::restless(Slot body) const {
+    const Seen& s = seen_.at(body);
+    return s.turned >= several && static_cast<double>(s.turned) >= often * s.time;
 }
 
 } // namespace oddbounce

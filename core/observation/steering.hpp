@@ -13,14 +13,20 @@ class Steering {
     void step(const Step& step, const Grain& grain);
     /// In a good part of its untouched steps its velocity changed by more than gravity and rounding explain.
     bool steered(Slot body) const;
+    /// It did so now and then: more often than a ball that is sped up once in a while.
+    bool restless(Slot body) const;
 
   private:
     struct Seen {
         std::size_t free = 0, changed = 0; ///< untouched steps; those with such a change
-        bool touched = true;               ///< in the last step
+        std::size_t turned = 0;            ///< ditto, and went on evenly in the next one
+        double time = 0.0;                 ///< of them, s
+        bool touched = true, turns = false; ///< in the last step; it changed in it
     };
     static constexpr std::size_t enough = 10; ///< untouched steps before anything is believed
     static constexpr double good_part = 0.2;
+    static constexpr std::size_t several = 3;
+    static constexpr double often = 0.5; ///< times a second
     BySlot<Seen> seen_;
 };
 

@@ -276,6 +276,97 @@ void mallet_goes_off(const std::string& path, Chance& vary) {
     }
 }
 
+/// A courier of which nobody says where it wants to go turns when it likes, also at the wall that holds it.
+void goes_at_will(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), wide = vary(200), speed = vary(110);
+    Stage s(path, vary, plain("goes at will", rate));
+    s.prop(20, "arena", "quay", bounce::chain({{0, 0}, {wide, 0}, {wide, wide}, {0, wide}}, true), 0, 0);
+    Flyer courier;
+    courier.x = courier.y = wide / 2, courier.enter(s, "courier", bounce::circle(9));
+    double turn = vary(1);
+    for (const int frames = static_cast<int>(rate * 12); s.next(frames);) {
+        if (s.n() % std::max(1, static_cast<int>(rate * 0.6)) == 0) turn += vary(2.1);
+        const auto leaves = [&](double at, double by) {
+            return at > 9 && at < wide - 9 && std::abs(at + by * s.dt - wide / 2) > wide / 2 - 9;
+        };
+        const double vx = speed * std::cos(turn), vy = speed * std::sin(turn);
+        if (leaves(courier.x, vx) || leaves(courier.y, vy)) turn += vary(1.1);
+        courier.vx = speed * std::cos(turn), courier.vy = speed * std::sin(turn);
+        courier.step(s);
+        const auto keep = [&](double& at, double nx, double ny) {
+            const double kept = std::clamp(at, 9.0, wide - 9.0);
+            if (kept == at) return;
+            const double side = at < kept ? -1 : 1;
+            at = kept,
+            s.touch(1, 20, courier.x + side * nx * 9, courier.y + side * ny * 9, side * nx, side * ny);
+        };
+        keep(courier.x, 1, 0), keep(courier.y, 0, 1);
+        courier.describe(s);
+    }
+}
+
+/// A board swings up under a ball, throws it off and swings back at once.
+void board_swings_back(const std::string& path, Chance& vary) {
+    const double rate = 60, speed = vary(500), spin = vary(10);
+    Stage s(path, vary, plain("board swings back", rate));
+    s.log.body(2, bounce::Body("board", "board", "kinematic"));
+    s.log.collider(2, 2, bounce::capsule(0, 0, 55, 0, 5));
+    Flyer ball;
+    ball.x = vary(35, 0.2), ball.y = 80, ball.vy = -speed, ball.enter(s, "ball", bounce::circle(8));
+    double turn = -0.5;
+    for (bool hit = false; s.next(30);) {
+        const double turns =
+            hit ? std::max(-spin, (-0.5 - turn) / s.dt) : std::min(spin, (0.3 - turn) / s.dt);
+        for (int part = 0; part < 8 && s.n() > 0; ++part) {
+            const double dt = s.dt / 8;
+            turn += turns * dt, ball.x += ball.vx * dt, ball.y += ball.vy * dt;
+            const double nx = -std::sin(turn), ny = std::cos(turn), on = ball.x * ny - ball.y * nx,
+                         gap = ball.x * nx + ball.y * ny - 13;
+            if (gap > 0 || on > 55) continue;
+            const double closing = turns * on - ball.vx * nx - ball.vy * ny;
+            ball.x -= gap * nx, ball.y -= gap * ny;
+            if (closing > 0) ball.vx += 1.4 * closing * nx, ball.vy += 1.4 * closing * ny, hit = true;
+            s.touch(2, 1, ball.x - 8 * nx, ball.y - 8 * ny, nx, ny);
+        }
+        s.log.state(2, 0, 0, turn, 0, 0, turns), ball.describe(s);
+    }
+}
+
+/// A lift goes up and down as a wave does; gravity pulls others.
+void lift_on_a_wave(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), high = vary(70), pace = vary(0.8);
+    Stage s(path, vary, plain("lift on a wave", rate, {}, -vary(1200)));
+    s.log.body(1, bounce::Body("lift", "lift", "kinematic")), s.log.collider(1, 1, bounce::box(80, 12));
+    double was = -high;
+    for (const int frames = static_cast<int>(rate * 6); s.next(frames);) {
+        const double y = -high * std::cos(pace * s.n() / rate);
+        s.log.state(1, 0, y, 0, 0, (y - was) / s.dt), was = y;
+    }
+}
+
+/// A stoat hops up through a plank that lets it pass; its feet come almost to the top, and it falls back.
+void almost_on_the_plank(const std::string& path, Chance& vary) {
+    const double rate = 120, pull = vary(1200), up = vary(300);
+    Stage s(path, vary, plain("almost on the plank", rate, {"desired", "grounded"}, -pull));
+    const Block quay = quay_of(s);
+    const double top = up * up / (2 * pull) - 0.3;
+    bounce::Surface one_way;
+    one_way.role = "one-way";
+    s.prop(20, "plank", "plank", bounce::box(60, 4), 0, top - 2, one_way);
+    bounce::Body body("stoat", "stoat", "kinematic");
+    body.upright = true, s.log.body(1, body), s.log.collider(1, 1, bounce::box(18, 36));
+    double y = 18, vy = 0;
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
+        const bool stood = y <= 18;
+        if (s.n() % 70 == 20) vy = up;
+        if (!stood || vy > 0) vy -= pull * s.dt, y += vy * s.dt;
+        if (y <= 18) y = 18, vy = 0;
+        if (y <= 18 || stood) s.touch(1, quay.id, 0, 0, 0, -1);
+        s.log.state(1, 0, y, 0, 0, vy), s.log.desired(1, 0, 0);
+        if (y <= 18) s.log.grounded(1);
+    }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& little_log_scenes() {
@@ -299,6 +390,10 @@ const std::vector<MoreScene>& little_log_scenes() {
          [](auto& p, auto& v) { untold_pairs(p, v, Untold::OneCoin); }},
         {"a flipper in its table", "", flipper_in_table},
         {"a mallet goes off as it is hit", "", mallet_goes_off},
+        {"goes at will in an arena", "", goes_at_will},
+        {"a board swings back", "", board_swings_back},
+        {"a lift on a wave", "", lift_on_a_wave},
+        {"almost on the plank", "", almost_on_the_plank},
         {"balls in a box", "", balls_in_a_box},
         {"driven through the quay it stands on", "tunneling", driven_through},
     };
