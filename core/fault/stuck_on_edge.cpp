@@ -8,12 +8,11 @@
 //   overhang hook  held by a part of its own outline well above its feet
 // Not: a wall that is really there, standing by choice, a body that floats with nothing beside it.
 #include "fault/account_text.hpp"
-#include "fault/edge_look.hpp"
-
-#include <optional>
-#include <unordered_map>
+#include "fault/held_up.hpp"
 
 namespace oddbounce {
+
+using namespace held_up;
 
 namespace {
 
@@ -26,29 +25,20 @@ constexpr Excuse no_flat_run =
     excuse("no-flat-run", "the ground on the two sides of the edge is not level: a real step or slope");
 constexpr Excuse no_contact = excuse("no-contact", "contacts are logged, and none pushes against its way");
 constexpr Excuse never_fell = excuse("never-fell", "it was not seen to fall: perhaps it flies");
-constexpr Excuse no_way_down =
-    limit("no-way-down", "moved aside, it could not fall either: something is below");
-constexpr Excuse balanced =
-    excuse("balanced", "only a solver moves it: it rests where its forces are in balance");
-constexpr Excuse enough_ground =
-    limit("enough-ground", "{0} of its width is supported; less than {1} is reported", Measure::Share);
-constexpr Excuse in_a_pile = excuse("pile", "it is held by others that move: a pile");
-constexpr Excuse rounded = excuse("rounded", "its places are rounded: a fall that begins does not show yet");
 constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);
 constexpr const Excuse* excuses[] = {&landing,       &in_the_air, &obstacle,    &no_flat_run,
                                      &no_contact,    &never_fell, &no_way_down, &balanced,
                                      &enough_ground, &in_a_pile,  &rounded,     &too_short};
 
-enum class Kind { None, Seam, Hung, Perch, Hook };
-const char* name(Kind k) {
+const char* name(EdgeKind k) {
     switch (k) {
-    case Kind::Seam:
+    case EdgeKind::Seam:
         return "internal edge";
-    case Kind::Hung:
+    case EdgeKind::Hung:
         return "wall hang";
-    case Kind::Perch:
+    case EdgeKind::Perch:
         return "ledge";
-    case Kind::Hook:
+    case EdgeKind::Hook:
         return "overhang";
     default:
         return "";
@@ -63,17 +53,8 @@ struct Stall {
     bool stuck = false, trip = false;
 };
 
-struct Evidence {
-    Kind kind = Kind::None;
-    Slot mine = -1;
-    std::vector<Slot> others;
-    Vec3 at{0.0};
-    double friction = 0.0, overhang = 0.0, lost = 0.0, thrown = 0.0, missed = infinity;
-    bool trip = false;
-};
-
 struct Run {
-    Evidence evidence;
+    EdgeEvidence evidence;
     std::size_t first = 0, last = 0, frames = 0;
     bool trip = false;
     double lost = 0.0, thrown = 0.0, missed = 0.0, grain = 0.0; // grain: by which its places are rounded
@@ -88,7 +69,8 @@ class StuckOnEdgeRule : public Rule {
           moved_share_(context.settings["stuck-on-edge.moved_share"]),
           ran_(context.settings["stuck-on-edge.ran"]),
           frames_(static_cast<std::size_t>(context.settings["stuck-on-edge.frames"])),
-          holes_(static_cast<std::size_t>(context.settings["run.holes"])), look_(r_, context.shared) {}
+          holes_(static_cast<std::size_t>(context.settings["run.holes"])), look_(r_, context.shared),
+          held_up_(context_, look_) {}
 
     void step(const Step& step) override;
     void finish() override {
@@ -99,14 +81,9 @@ class StuckOnEdgeRule : public Rule {
     }
 
   private:
-    Evidence judge(const Step& step, Slot body);
+    EdgeEvidence judge(const Step& step, Slot body);
     std::optional<Stall> stalled(const Step& step, Slot body) const;
-    Evidence seam(const Step& step, Slot body, const Stall& s, const std::vector<Face>& all) const;
-    std::optional<double> does_not_fall(const Step& step, Slot body);
-    Evidence hung(const Step& step, Slot body, Slot mine, const std::vector<Face>& sides) const;
-    Evidence carried(const Step& step, Slot body, Slot mine, const std::vector<Face>& all,
-                     const std::vector<Face>& below) const;
-    Evidence held_up(const Step& step, Slot body);
+    EdgeEvidence seam(const Step& step, Slot body, const Stall& s, const std::vector<Face>& all) const;
     void close(Slot body, const Run& run);
     void report(const Run& run) const;
     bool long_enough(const Run& run) const;
@@ -118,9 +95,9 @@ class StuckOnEdgeRule : public Rule {
     double slop_, gravity_, lift_, moved_share_, ran_;
     std::size_t frames_, holes_;
     std::map<Slot, Run> runs_;
-    std::unordered_map<Slot, int> still_;
     std::vector<std::pair<Slot, Run>> hung_; ///< of bodies that were not seen to fall so far
     EdgeLook look_;
+    HeldUp held_up_;
 };
 
 double reach_of(const Step& step, Slot body) {
@@ -179,8 +156,8 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     return s;
 }
 
-Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const Stall& s,
-                               const std::vector<Face>& all) const {
+EdgeEvidence StuckOnEdgeRule::seam(const Step& step, Slot body, const Stall& s,
+                                   const std::vector<Face>& all) const {
     const double near = slop_ + r_.header.skin + s.rise;
     // What it flies up from, beside it, does not support it; a seam may throw it up.
     const auto leaves = [&](const Face& t) {
@@ -209,8 +186,8 @@ Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const Stall& s,
         if (!look_.on_flat_run(step, t, all, vertex, lift, near) && passes(no_flat_run)) continue;
         if (r_.header.has(Channel::Contacts) && !look_.opposed(step, t, s.way) && passes(no_contact))
             continue;
-        Evidence e;
-        e.kind = Kind::Seam, e.mine = t.own, e.others = {t.other}, e.at = vertex, e.trip = s.trip;
+        EdgeEvidence e;
+        e.kind = EdgeKind::Seam, e.mine = t.own, e.others = {t.other}, e.at = vertex, e.trip = s.trip;
         e.lost = s.lost, e.thrown = s.thrown, e.missed = s.missed;
         for (const Face& o : all)
             if (o.other != t.other && o.gap <= near && walkable(step.now, body, o.normal))
@@ -220,118 +197,7 @@ Evidence StuckOnEdgeRule::seam(const Step& step, Slot body, const Stall& s,
     return {};
 }
 
-/// The least fall of this step that is still stuck; none: it falls, or has no reason to.
-std::optional<double> StuckOnEdgeRule::does_not_fall(const Step& step, Slot body) {
-    const BodyState& now = step.now.body(body);
-    // Not a lift, not a gull.
-    if (gravity_ == 0.0 || !(context_.observed.falls(body) || now.grounded || now.has_desired) ||
-        wants_toward(now, up_, context_.shared.leans))
-        return {};
-    const double dt = step.now.dt();
-    const Motion moved = step.now.motion_since(step.before, body);
-    int& still = still_[body];
-    const double should =
-        gravity_ * dt * dt *
-        static_cast<double>(std::min<std::size_t>(static_cast<std::size_t>(still) + 1, frames_));
-    if (std::abs(glm::dot(moved.travel(), up_)) >= moved_share_ * should || moved.turning() * dt > 1e-4) {
-        still = 0;
-        return {};
-    }
-    ++still;
-    // Among rounded places nobody sees a fall begin.
-    constexpr double seen = 4.0; // times the rounding
-    const double time = dt * still, fall = gravity_ * time * time / 2.0;
-    if (fall <= seen * r_.rounding() && context_.passes_body(rounded, step.index, step.index, body))
-        return {};
-    return should;
-}
-
-/// Only the side of something holds it: friction does.
-Evidence StuckOnEdgeRule::hung(const Step& step, Slot body, Slot mine, const std::vector<Face>& sides) const {
-    const BodyState& now = step.now.body(body);
-    const double clear = std::max(4.0 * slop_, 0.1 * at(step.now, mine).geometry->extent());
-    const Vec3 away = -sides[0].normal * (2.0 * slop_);
-    const auto passes = [&](const Excuse& e) {
-        return context_.passes_body(e, step.index, step.index, body);
-    };
-    if (!look_.free_ahead(step, body, away, up_ * -clear) && passes(no_way_down)) return {};
-    Evidence e;
-    e.kind = Kind::Hung, e.at = sides[0].at, e.mine = sides[0].own;
-    for (const Face& t : sides) e.others.push_back(t.other);
-    const double press = std::max(0.0, wants_along(now, sides[0].normal));
-    e.friction = press > 0.0 ? gravity_ * step.now.dt() / press : 0.0;
-    return e;
-}
-
-/// Too little of its width, or a part of its outline above its feet, carries it.
-Evidence StuckOnEdgeRule::carried(const Step& step, Slot body, Slot mine, const std::vector<Face>& all,
-                                  const std::vector<Face>& below) const {
-    const BodyState& now = step.now.body(body);
-    // What only a solver moves rests where its forces are in balance: that is physics, not an edge.
-    if (!now.def->upright && !moved_by_code(now) &&
-        context_.passes_body(balanced, step.index, step.index, body))
-        return {};
-    Evidence e;
-    e.mine = mine, e.at = below[0].at;
-    const auto [share, overhang] = supported(step, mine, all);
-    e.overhang = overhang;
-    for (const Face& t : below) e.others.push_back(t.other);
-    const Box bounds = at(step.now, mine).geometry->bounds(now.pose);
-    const double low = std::min(glm::dot(bounds.low, up_), glm::dot(bounds.high, up_)),
-                 tall = std::abs(glm::dot(bounds.size(), up_));
-    double feet = infinity;
-    for (const Face& t : below) feet = std::min(feet, glm::dot(t.at, up_) - low);
-    const bool hooked = feet > context_.settings["stuck-on-edge.overhang_height"] * tall;
-    const double least =
-        context_.settings[hooked ? "stuck-on-edge.overhang_share" : "stuck-on-edge.ledge_share"];
-    const double error = r_.rounding() / at(step.now, mine).geometry->extent();
-    if (share + error >= least &&
-        context_.passes_body(enough_ground, step.index, step.index, body, share, least))
-        return {};
-    e.kind = hooked ? Kind::Hook : Kind::Perch;
-    return e;
-}
-
-/// A body that should fall and does not: hung on a side, perched on a ledge, hooked by an overhang.
-Evidence StuckOnEdgeRule::held_up(const Step& step, Slot body) {
-    const std::optional<double> should = does_not_fall(step, body);
-    if (!should) return {};
-    const BodyState& now = step.now.body(body);
-    const double near = slop_ + r_.header.skin;
-    Slot mine = -1;
-    for (Slot c : step.now.colliders_of(body))
-        if (mine < 0 && step.now.live(c) && at(step.now, c).def->role == Role::Solid) mine = c;
-    if (mine < 0) return {};
-    const auto touches = [&](const auto& t) { return t.gap <= near || t.contact; };
-    const auto is_side = [&](const auto& t) {
-        return std::abs(glm::dot(t.normal, up_)) < context_.shared.leans;
-    };
-    const auto is_below = [&](const auto& t) { return !is_side(t) && glm::dot(t.normal, up_) < 0.0; };
-    const double moved = glm::length(step.now.motion_since(step.before, body).travel());
-    const bool goes = moved > moved_share_ * std::max(*should, slop_);
-    // A crate wedged among crates is held by its pile; only what hangs on something fixed hangs on a side.
-    bool pile = false, walks = false;
-    for (const Meeting* m : step.of(body)) {
-        if (m->does != Does::Solid) continue;
-        const Face first = face_of(step, *m, body);
-        pile = pile || (only_solved(now) && first.gap <= near &&
-                        step.now.body_of(first.other).def->moves != Moves::Static);
-        walks = walks || (goes && touches(first) && is_below(first));
-    }
-    if (pile && context_.passes_body(in_a_pile, step.index, step.index, body)) return {};
-    if (walks) return {};
-    const std::vector<Face> all = look_.touches(step, body);
-    std::vector<Face> sides, below;
-    for (const Face& t : all)
-        if (touches(t) && is_side(t))
-            sides.push_back(t);
-        else if (touches(t) && is_below(t))
-            below.push_back(t);
-    if (below.empty()) return sides.empty() ? Evidence{} : hung(step, body, mine, sides);
-    return goes ? Evidence{} : carried(step, body, mine, all, below);
-}
-
-Evidence StuckOnEdgeRule::judge(const Step& step, Slot body) {
+EdgeEvidence StuckOnEdgeRule::judge(const Step& step, Slot body) {
     const BodyState& now = step.now.body(body);
     if (!now.present || !now.def || now.def->moves == Moves::Static || now.fresh || now.teleported ||
         step.index == 0)
@@ -340,9 +206,9 @@ Evidence StuckOnEdgeRule::judge(const Step& step, Slot body) {
     if (std::none_of(all.begin(), all.end(), [](const Meeting* m) { return m->does == Does::Solid; }))
         return {};
     if (const std::optional<Stall> s = stalled(step, body))
-        if (const Evidence e = seam(step, body, *s, look_.touches(step, body)); e.kind != Kind::None)
+        if (const EdgeEvidence e = seam(step, body, *s, look_.touches(step, body)); e.kind != EdgeKind::None)
             return e;
-    return held_up(step, body);
+    return held_up_.look(step, body);
 }
 
 void StuckOnEdgeRule::step(const Step& step) {
@@ -351,15 +217,15 @@ void StuckOnEdgeRule::step(const Step& step) {
         if (!std::binary_search(bodies.begin(), bodies.end(), body))
             bodies.insert(std::lower_bound(bodies.begin(), bodies.end(), body), body);
     for (const Slot body : bodies) {
-        const Evidence e = judge(step, body);
+        const EdgeEvidence e = judge(step, body);
         auto it = runs_.find(body);
         if (it != runs_.end() && (it->second.last + holes_ < step.index ||
-                                  (e.kind != Kind::None && e.kind != it->second.evidence.kind))) {
+                                  (e.kind != EdgeKind::None && e.kind != it->second.evidence.kind))) {
             close(body, it->second);
             runs_.erase(it);
             it = runs_.end();
         }
-        if (e.kind == Kind::None) continue;
+        if (e.kind == EdgeKind::None) continue;
         if (it == runs_.end()) it = runs_.emplace(body, Run{e, step.index, step.index}).first;
         Run& run = it->second;
         run.last = step.index, ++run.frames;
@@ -376,11 +242,11 @@ void StuckOnEdgeRule::suggest(Finding& f, const Run& run) const {
         std::ceil(std::max(2.0 * slop_, 0.15 * at(now, run.evidence.mine).geometry->extent()) * 10.0) / 10.0;
     const std::string& body = f.names[0];
     const nlohmann::json rounder = {{{"colliders", {mine}}, {"round", round}}};
-    if (run.evidence.kind == Kind::Hung)
+    if (run.evidence.kind == EdgeKind::Hung)
         f.suggest.push_back(
             {say("no friction on {}", the(body)), {{{"colliders", {mine}}, {"friction", 0.0}}}});
     f.suggest.push_back({say("round the corners of {} by {}", the(body), length_text(r_, round)), rounder});
-    if (run.evidence.kind == Kind::Seam)
+    if (run.evidence.kind == EdgeKind::Seam)
         f.suggest.push_back({say("sweep and slide {}", the(body)),
                              {{{"motion", {mover_target(now, f)}},
                                {"tests", "swept"},
@@ -400,7 +266,7 @@ void StuckOnEdgeRule::close(Slot body, const Run& run) {
         context_.passes(too_short, run.first, run.last, run.evidence.mine, run.evidence.others[0],
                         static_cast<double>(run.frames), static_cast<double>(frames_)))
         return;
-    if (run.evidence.kind == Kind::Hung && !context_.observed.falls(body))
+    if (run.evidence.kind == EdgeKind::Hung && !context_.observed.falls(body))
         hung_.push_back({body, run}); // it may be seen to fall later
     else
         report(run);
@@ -414,7 +280,7 @@ void StuckOnEdgeRule::report(const Run& run) const {
     colliders.insert(colliders.end(), run.evidence.others.begin(), run.evidence.others.end());
     name_bodies(r_.world_at(run.last), colliders, f);
     f.at = run.evidence.at;
-    const bool seam = run.evidence.kind == Kind::Seam;
+    const bool seam = run.evidence.kind == EdgeKind::Seam;
     if (!r_.header.has(Channel::Contacts))
         f.grade = Grade::Likely,
         f.assumes = translated("`contacts` is not logged: judged from shapes and motion alone");
