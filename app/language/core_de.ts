@@ -3683,5 +3683,9 @@
         <source>nobody says what it wants, and it turns now and then where it touches nothing, too</source>
         <translation>Niemand sagt, was er will, und er dreht hin und wieder auch, wo er nichts berührt</translation>
     </message>
+    <message>
+        <source>code moves it, and it was not seen to fall: a lift</source>
+        <translation>Code bewegt ihn, und man sah ihn nicht fallen: ein Aufzug</translation>
+    </message>
 </context>
 </TS>

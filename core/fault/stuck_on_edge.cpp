@@ -96,6 +96,7 @@ class StuckOnEdgeRule : public Rule {
     std::size_t frames_, holes_;
     std::map<Slot, Run> runs_;
     std::vector<std::pair<Slot, Run>> hung_; ///< of bodies that were not seen to fall so far
+    BySlot<std::optional<Vec3>> went_;       ///< in the step before, unit/s
     EdgeLook look_;
     HeldUp held_up_;
 };
@@ -129,7 +130,10 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     const bool tumbles =
         solved(now) && !now.def->upright &&
         glm::length(before.angular_velocity) * reach_of(step, body) > context_.shared.partly * was;
-    const bool ran = was > ran_ * least && was >= context_.shared.turned * s.speed && !tumbles;
+    // Who stood, though its velocity says otherwise, jumps.
+    const std::optional<Vec3>& went = went_.at(body);
+    const bool stood = went && glm::dot(*went, s.way) < context_.shared.partly * was;
+    const bool ran = !stood && was > ran_ * least && was >= context_.shared.turned * s.speed && !tumbles;
     s.lost = was > 0.0 ? std::clamp(1.0 - is / was, 0.0, 1.0) : 0.0;
     s.stuck = desired_logged && moved < moved_share_ * s.speed;
     // The seam may lie at the very end of the step: then it stands from now on.
@@ -218,6 +222,7 @@ void StuckOnEdgeRule::step(const Step& step) {
             bodies.insert(std::lower_bound(bodies.begin(), bodies.end(), body), body);
     for (const Slot body : bodies) {
         const EdgeEvidence e = judge(step, body);
+        went_[body] = step.now.motion_since(step.before, body).travel() / step.now.dt();
         auto it = runs_.find(body);
         if (it != runs_.end() && (it->second.last + holes_ < step.index ||
                                   (e.kind != EdgeKind::None && e.kind != it->second.evidence.kind))) {

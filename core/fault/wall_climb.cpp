@@ -14,13 +14,15 @@ namespace oddbounce {
 namespace {
 
 constexpr Excuse wanted = excuse("wanted", "it wants to go up");
+constexpr Excuse by_code = excuse("by-code", "code moves it, and it was not seen to fall: a lift");
 constexpr Excuse flight = excuse("flight", "it rises no more than one that flies would");
 constexpr Excuse carried = excuse("supported", "something walkable, or something that rises, supports it");
 constexpr Excuse step_height =
     limit("step", "it rises by {0}; up to {1} is a step that it may take", Measure::Length);
 constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);
 constexpr Excuse whole_pixels = excuse("whole-pixels", "its places are whole pixels: it may as well fly");
-constexpr const Excuse* excuses[] = {&wanted, &flight, &carried, &step_height, &too_short, &whole_pixels};
+constexpr const Excuse* excuses[] = {&wanted,      &by_code,   &flight,      &carried,
+                                     &step_height, &too_short, &whole_pixels};
 
 struct Rise {
     double by, dt;
@@ -186,10 +188,14 @@ class WallClimbRule : public Rule {
             return context_.passes(e, run.first, run.last, run.mover, run.other, measured, least);
         };
         if (run.rise <= run.least && passes(step_height, run.rise, run.least)) return;
+        const World w = r.world_at(run.first);
+        const BodyState& body = w.body_of(run.mover);
+        const bool lift = !body.has_desired && !body.def->upright && !body.grounded &&
+                          !context_.observed.falls(at(w, run.mover).body);
+        if (lift && passes(by_code)) return;
         const double frames = static_cast<double>(run.frames), least = context_.settings["wall-climb.frames"];
         if (frames < least && passes(too_short, frames, least)) return;
         // Among whole pixels a flight shows only in the long run.
-        const World w = r.world_at(run.first);
         if (run.grain > 0.0 && flies_on_the_whole(run) && passes(whole_pixels)) return;
         Finding f;
         f.fault = "wall-climb", f.first = r.number(run.first), f.last = r.number(run.last);

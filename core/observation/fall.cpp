@@ -3,18 +3,25 @@
 
 namespace oddbounce {
 
-void Fall::step(const Step& step, const Grain& grain) {
+void Fall::step(const Step& step, const Grain& grain, const Aloof& aloof) {
     const Header& header = step.now.recording().header;
     const double pull = glm::length(header.gravity) * step.now.dt();
     if (pull == 0.0 || step.index == 0) return;
     for (const Slot body : step.now.movers()) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
-        if (is.fresh || is.teleported || !is.velocity_known || !was.velocity_known || seen(body) ||
+        if (is.fresh || is.teleported || !is.velocity_known || !was.velocity_known ||
             grain.of_change(step, body) >= pull)
             continue;
         const double gained = glm::dot(is.velocity - was.velocity, glm::normalize(header.gravity));
-        if (gained > least * pull && gained < most * pull) ++seen_[body];
+        const bool falls = gained > least * pull && gained < most * pull, free = aloof.free(body);
+        Seen& s = seen_[body];
+        s.falls += falls, s.free += free, s.falls_free += falls && free;
     }
+}
+
+bool Fall::seen(Slot body) const {
+    const Seen& s = seen_.at(body);
+    return s.falls >= enough && static_cast<double>(s.falls_free) >= good_part * static_cast<double>(s.free);
 }
 
 } // namespace oddbounce

@@ -2,6 +2,7 @@
 // Which bodies gravity pulls: not a lift, not a gull.
 #pragma once
 
+#include "observation/aloof.hpp"
 #include "observation/grain.hpp"
 
 namespace oddbounce {
@@ -9,14 +10,18 @@ namespace oddbounce {
 /// Learns from the steps, in order.
 class Fall {
   public:
-    void step(const Step& step, const Grain& grain);
-    /// It was seen to fall, in two steps or more.
-    bool seen(Slot body) const { return seen_.at(body) >= enough; }
+    void step(const Step& step, const Grain& grain, const Aloof& aloof);
+    /// It was seen to fall: in two steps or more, and in a good part of those in which it touched nothing.
+    bool seen(Slot body) const;
 
   private:
-    static constexpr int enough = 2;                 ///< one may be a bounce
+    struct Seen {
+        std::size_t falls = 0, free = 0, falls_free = 0;
+    };
+    static constexpr std::size_t enough = 2; ///< one may be a bounce
+    static constexpr double good_part = 0.5;
     static constexpr double least = 0.6, most = 1.6; ///< of what gravity adds to its speed in a step
-    BySlot<int> seen_;
+    BySlot<Seen> seen_;
 };
 
 } // namespace oddbounce

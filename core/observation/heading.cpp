@@ -6,18 +6,14 @@
 
 namespace oddbounce {
 
-void Heading::step(const Step& step) {
+void Heading::step(const Step& step, const Aloof& aloof) {
     const double matters = closing_that_matters(step);
     for (const Slot body : step.now.movers()) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
         if (!moved_by_code(is) || is.fresh || is.teleported || !is.velocity_known ||
-            is.pose.turn == was.pose.turn || glm::length(is.velocity) <= matters)
+            is.pose.turn == was.pose.turn || glm::length(is.velocity) <= matters ||
+            !aloof.now(body)) // what pushes it does not drive it
             continue;
-        const auto all = step.of(body);
-        const bool touched = std::any_of(all.begin(), all.end(), [&](const Meeting* m) {
-            return m->does != Does::Ignore && touches(step, *m);
-        });
-        if (touched) continue; // what pushes it does not drive it
         const Vec3 line = is.pose.turn.turn_back(unit(is.velocity));
         Seen& s = seen_[body];
         if (s.turned++ == 0) s.line = line;

@@ -3,15 +3,14 @@
 // face they hit.
 #pragma once
 
-#include "encounter/meeting.hpp"
-#include "observation/by_slot.hpp"
+#include "observation/aloof.hpp"
 
 namespace oddbounce {
 
 /// Learns from the steps, in order; what it says holds for the steps that it has seen.
 class Heading {
   public:
-    void step(const Step& step);
+    void step(const Step& step, const Aloof& aloof);
     /// In nearly all untouched steps in which it turned, its velocity led along one line of its own.
     bool drives(Slot body) const;
 

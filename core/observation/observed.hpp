@@ -16,8 +16,8 @@ class Observed {
   public:
     /// Every step, in order, before the rules see it.
     void step(const Step& step) {
-        grain_.step(step), steering_.step(step, grain_), steadiness_.step(step, grain_);
-        heading_.step(step), fall_.step(step, grain_);
+        grain_.step(step), aloof_.step(step), steadiness_.step(step, grain_);
+        steering_.step(step, grain_, aloof_), heading_.step(step, aloof_), fall_.step(step, grain_, aloof_);
     }
     /// Code steers the body, and nobody says what it wants.
     bool steered(Slot body) const { return steering_.steered(body); }
@@ -47,6 +47,7 @@ class Observed {
 
   private:
     Grain grain_;
+    Aloof aloof_;
     Steering steering_;
     Steadiness steadiness_;
     Heading heading_;

@@ -7,19 +7,15 @@
 
 namespace oddbounce {
 
-void Steering::step(const Step& step, const Grain& grain) {
+void Steering::step(const Step& step, const Grain& grain, const Aloof& aloof) {
     const double matters = closing_that_matters(step);
     for (const Slot body : step.now.movers()) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
         if (!moved_by_code(is) || is.has_desired) continue;
         Seen& s = seen_[body];
-        const auto all = step.of(body);
-        const bool touched = std::any_of(all.begin(), all.end(), [&](const Meeting* m) {
-            return m->does != Does::Ignore && touches(step, *m);
-        });
-        const bool untouched = !std::exchange(s.touched, touched) && !touched,
-                   turned = std::exchange(s.turns, false);
-        if (!untouched || is.fresh || is.teleported || !is.velocity_known || !was.velocity_known) continue;
+        const bool turned = std::exchange(s.turns, false);
+        if (!aloof.free(body) || is.fresh || is.teleported || !is.velocity_known || !was.velocity_known)
+            continue;
         const bool changed =
             change_beside_gravity(step, body) > std::max(matters, grain.of_change(step, body));
         ++s.free, s.changed += changed, s.time += step.now.dt();

@@ -3,6 +3,7 @@
 // it. What such a body does at a touch need not be the touch's doing.
 #pragma once
 
+#include "observation/aloof.hpp"
 #include "observation/grain.hpp"
 
 namespace oddbounce {
@@ -10,7 +11,7 @@ namespace oddbounce {
 /// Learns from the steps, in order; what it says holds for the steps that it has seen.
 class Steering {
   public:
-    void step(const Step& step, const Grain& grain);
+    void step(const Step& step, const Grain& grain, const Aloof& aloof);
     /// In a good part of its untouched steps its velocity changed by more than gravity and rounding explain.
     bool steered(Slot body) const;
     /// It did so now and then: more often than a ball that is sped up once in a while.
@@ -21,7 +22,7 @@ class Steering {
         std::size_t free = 0, changed = 0; ///< untouched steps; those with such a change
         std::size_t turned = 0;            ///< ditto, and went on evenly in the next one
         double time = 0.0;                 ///< of them, s
-        bool touched = true, turns = false; ///< in the last step; it changed in it
+        bool turns = false;                ///< it changed in the last step
     };
     static constexpr std::size_t enough = 10; ///< untouched steps before anything is believed
     static constexpr double good_part = 0.2;

@@ -114,7 +114,7 @@ class ExcusesTest : public QObject {
         for (const QString& name : labelled.entryList({"*.bouncelog"}))
             count({read_file(labelled.filePath(name).toStdString())}, table);
         // A good day of an engine is one scene for each seed. ENGINE_PLAYS=N: N of them.
-        const int plays = std::max(2, qEnvironmentVariableIntValue("ENGINE_PLAYS"));
+        const int plays = std::max(4, qEnvironmentVariableIntValue("ENGINE_PLAYS"));
         for (const char* play : {"box2d_busy", "chipmunk_busy", "box2d_yard", "chipmunk_yard"})
             for (int seed = 2; seed < 2 + plays; ++seed) {
                 const QStringList call{QString::fromStdString(path), QString::number(seed), "400"};

@@ -219,6 +219,72 @@ void turns_within_a_step(const std::string& path, Chance& vary) {
     }
 }
 
+/// A piston comes down on a wave, as fast as things fall, and rests beside a stoat that presses against it.
+void piston_rests(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), pull = vary(900), high = vary(80), pace = std::sqrt(0.65 * pull / high);
+    Stage s(path, vary, plain("piston rests", rate, {"desired"}, -pull));
+    const Block quay = quay_of(s);
+    s.log.body(2, bounce::Body("piston", "piston", "kinematic")), s.log.collider(2, 2, bounce::box(50, 100));
+    bounce::Body body("stoat", "stoat", "kinematic");
+    body.upright = true, s.log.body(1, body), s.log.collider(1, 1, bounce::box(16, 30));
+    double was = 0;
+    for (const int frames = static_cast<int>(rate * 4); s.next(frames);) {
+        const double y = 62 + high * std::max(0.0, std::cos(pace * s.n() / rate));
+        s.log.state(2, 0, y, 0, 0, s.n() > 0 ? (y - was) / s.dt : 0), was = y;
+        s.log.state(1, -33, 15, 0, 0, 0), s.log.desired(1, 60, 0);
+        s.touch(1, quay.id, -33, 0, 0, -1);
+        if (y < 80) s.touch(1, 2, -25, 20, 1, 0);
+    }
+}
+
+/// A drum falls into the gap between two crates and is wedged there.
+void wedged_in_a_pile(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), pull = vary(900), r = vary(10), half = r * 0.98;
+    Stage s(path, vary, plain("wedged in a pile", rate, {}, -pull));
+    const Block quay = quay_of(s);
+    for (const bounce::Id id : {2, 3})
+        s.log.body(id, bounce::Body("crate", "crate", "dynamic")),
+            s.log.collider(id, id, bounce::box(40, 40));
+    Flyer drum;
+    drum.enter(s, "drum", bounce::circle(r), "dynamic");
+    const double rest = 40 + std::sqrt(r * r - half * half);
+    drum.y = rest + vary(60);
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
+        if (drum.y > rest) drum.vy -= pull * s.dt, drum.step(s);
+        const bool rests = drum.y <= rest;
+        if (rests) drum.y = rest, drum.vy = 0;
+        for (const bounce::Id id : {2, 3}) {
+            const double side = id == 2 ? -1 : 1;
+            s.log.state(id, side * (20 + half), 20, 0, 0, 0);
+            s.touch(id, quay.id, side * (20 + half), 0, 0, -1);
+            if (rests) s.touch(1, id, side * half, 40, side * half / r, -(rest - 40) / r);
+        }
+        drum.describe(s);
+    }
+}
+
+/// A stoat on the quay presses against a curb that is a little higher, and jumps onto it.
+void jumps_onto_a_curb(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), pull = vary(1000), up = vary(320), speed = vary(90);
+    Stage s(path, vary, plain("jumps onto a curb", rate, {"desired"}, -pull));
+    const Block quay = quay_of(s), curb = s.block("curb", "quay", 100, 2, 120, 4);
+    bounce::Body body("stoat", "stoat", "kinematic");
+    body.upright = true, s.log.body(1, body), s.log.collider(1, 1, bounce::box(16, 24));
+    double x = curb.left() - 8, y = 12, vy = 0;
+    bool stands = true;
+    for (const int frames = static_cast<int>(rate * 1.5); s.next(frames);) {
+        const bool jumps = stands && s.n() == static_cast<int>(rate / 2);
+        if (jumps) vy = up;
+        if (jumps || !stands) vy -= pull * s.dt, y += vy * s.dt;
+        const double low = x > curb.left() - 8 ? 16 : 12;
+        stands = y <= low && vy <= 0;
+        if (stands) y = low, vy = 0, s.touch(1, low > 12 ? curb.id : quay.id, x, low - 12, 0, -1);
+        if (s.n() > 0 && (y >= 16 && !jumps)) x += speed * s.dt;
+        if (x == curb.left() - 8) s.touch(1, curb.id, curb.left(), 2, 1, 0);
+        s.log.state(1, x, y, 0, speed, vy), s.log.desired(1, speed, 0);
+    }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& still_scenes() {
@@ -247,6 +313,9 @@ const std::vector<MoreScene>& still_scenes() {
         {"rests flush and flickers a little", "",
          [](const std::string& p, Chance& v) { rests_flush(p, v, Rests::Flickers); }},
         {"a slow drum turns within a step", "", turns_within_a_step},
+        {"a piston rests beside a stoat", "", piston_rests},
+        {"wedged in a pile", "", wedged_in_a_pile},
+        {"jumps onto a curb", "", jumps_onto_a_curb},
         {"walk inside each other", "deep-overlap", walk_inside_each_other},
         {"overlap while a wall stops both", "deep-overlap", press_and_overlap},
         {"presses a wall now and then", "", presses_now_and_then},
