@@ -50,7 +50,13 @@ class WallClimbRule : public Rule {
         for (const Slot body : step.now.movers()) take(step, body);
         runs_.sweep(step.index);
     }
-    void finish() override { runs_.finish(); }
+    void finish() override {
+        runs_.finish();
+        for (const auto& [body, run] : untold_)
+            if (context_.observed.falls(body) ||
+                !context_.passes(by_code, run.first, run.last, run.mover, run.other))
+                report(run);
+    }
 
   private:
     struct Steep {
@@ -182,21 +188,28 @@ class WallClimbRule : public Rule {
         return flies;
     }
 
-    void close(const Run& run) const {
+    void close(const Run& run) {
         const Recording& r = context_.recording;
         const auto passes = [&](const Excuse& e, double measured = 0.0, double least = 0.0) {
             return context_.passes(e, run.first, run.last, run.mover, run.other, measured, least);
         };
         if (run.rise <= run.least && passes(step_height, run.rise, run.least)) return;
-        const World w = r.world_at(run.first);
-        const BodyState& body = w.body_of(run.mover);
-        const bool lift = !body.has_desired && !body.def->upright && !body.grounded &&
-                          !context_.observed.falls(at(w, run.mover).body);
-        if (lift && passes(by_code)) return;
         const double frames = static_cast<double>(run.frames), least = context_.settings["wall-climb.frames"];
         if (frames < least && passes(too_short, frames, least)) return;
         // Among whole pixels a flight shows only in the long run.
         if (run.grain > 0.0 && flies_on_the_whole(run) && passes(whole_pixels)) return;
+        // Whether gravity pulls it may show later.
+        const World w = r.world_at(run.first);
+        const BodyState& body = w.body_of(run.mover);
+        if (body.has_desired || body.def->upright || body.grounded)
+            report(run);
+        else
+            untold_.push_back({at(w, run.mover).body, run});
+    }
+
+    void report(const Run& run) const {
+        const Recording& r = context_.recording;
+        const World w = r.world_at(run.first);
         Finding f;
         f.fault = "wall-climb", f.first = r.number(run.first), f.last = r.number(run.last);
         name_bodies(w, {run.mover, run.other}, f);
@@ -225,7 +238,8 @@ class WallClimbRule : public Rule {
     Vec3 up_;
     double margin_;
     std::unordered_map<Slot, Flight> flights_;
-    Runs<Slot, Run> runs_; // by body
+    Runs<Slot, Run> runs_;                     // by body
+    std::vector<std::pair<Slot, Run>> untold_; ///< of bodies of which nobody says what they want
 };
 
 std::unique_ptr<Rule> make_rule(const RuleContext& context) {

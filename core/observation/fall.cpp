@@ -15,13 +15,13 @@ void Fall::step(const Step& step, const Grain& grain, const Aloof& aloof) {
         const double gained = glm::dot(is.velocity - was.velocity, glm::normalize(header.gravity));
         const bool falls = gained > least * pull && gained < most * pull, free = aloof.free(body);
         Seen& s = seen_[body];
-        s.falls += falls, s.free += free, s.falls_free += falls && free;
+        s.falls += falls, s.free += free, s.pulled += free && gained > pulls * pull;
     }
 }
 
 bool Fall::seen(Slot body) const {
     const Seen& s = seen_.at(body);
-    return s.falls >= enough && static_cast<double>(s.falls_free) >= good_part * static_cast<double>(s.free);
+    return s.falls >= enough && static_cast<double>(s.pulled) >= good_part * static_cast<double>(s.free);
 }
 
 } // namespace oddbounce

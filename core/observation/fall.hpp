@@ -11,16 +11,18 @@ namespace oddbounce {
 class Fall {
   public:
     void step(const Step& step, const Grain& grain, const Aloof& aloof);
-    /// It was seen to fall: in two steps or more, and in a good part of those in which it touched nothing.
+    /// It was seen to fall: in two steps or more, and most of the time while it touched nothing it was pulled
+    /// down, be it less than others, as in a long jump.
     bool seen(Slot body) const;
 
   private:
     struct Seen {
-        std::size_t falls = 0, free = 0, falls_free = 0;
+        std::size_t falls = 0, free = 0, pulled = 0; ///< steps; of those in which it touched nothing
     };
     static constexpr std::size_t enough = 2; ///< one may be a bounce
     static constexpr double good_part = 0.5;
-    static constexpr double least = 0.6, most = 1.6; ///< of what gravity adds to its speed in a step
+    /// Of what gravity adds to its speed in a step.
+    static constexpr double least = 0.6, most = 1.6, pulls = 0.4;
     BySlot<Seen> seen_;
 };
 

@@ -337,9 +337,10 @@ void lift_on_a_wave(const std::string& path, Chance& vary) {
     const double rate = vary.rate(), high = vary(70), pace = vary(0.8);
     Stage s(path, vary, plain("lift on a wave", rate, {}, -vary(1200)));
     s.log.body(1, bounce::Body("lift", "lift", "kinematic")), s.log.collider(1, 1, bounce::box(80, 12));
-    double was = -high;
+    double was = -high, time = 0;
     for (const int frames = static_cast<int>(rate * 6); s.next(frames);) {
-        const double y = -high * std::cos(pace * s.n() / rate);
+        if (s.n() > 0) time += s.dt;
+        const double y = -high * std::cos(pace * time);
         s.log.state(1, 0, y, 0, 0, (y - was) / s.dt), was = y;
     }
 }

@@ -227,9 +227,10 @@ void piston_rests(const std::string& path, Chance& vary) {
     s.log.body(2, bounce::Body("piston", "piston", "kinematic")), s.log.collider(2, 2, bounce::box(50, 100));
     bounce::Body body("stoat", "stoat", "kinematic");
     body.upright = true, s.log.body(1, body), s.log.collider(1, 1, bounce::box(16, 30));
-    double was = 0;
+    double was = 0, time = 0;
     for (const int frames = static_cast<int>(rate * 4); s.next(frames);) {
-        const double y = 62 + high * std::max(0.0, std::cos(pace * s.n() / rate));
+        if (s.n() > 0) time += s.dt;
+        const double y = 62 + high * (1 + std::cos(pace * time));
         s.log.state(2, 0, y, 0, 0, s.n() > 0 ? (y - was) / s.dt : 0), was = y;
         s.log.state(1, -33, 15, 0, 0, 0), s.log.desired(1, 60, 0);
         s.touch(1, quay.id, -33, 0, 0, -1);
