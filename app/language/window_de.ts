@@ -1038,8 +1038,8 @@
         <translation>Alle Regeln</translation>
     </message>
     <message>
-        <source>A solver</source>
-        <translation>Ein Solver</translation>
+        <source>Solver</source>
+        <translation>Solver</translation>
     </message>
     <message>
         <source>Runs</source>

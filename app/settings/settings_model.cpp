@@ -19,7 +19,7 @@ QString words_of(const SettingInfo& s) {
     const QString of = fault                       ? core_text(fault->title)
                        : name.startsWith("run")    ? SettingsModel::tr("Runs")
                        : name.startsWith("shared") ? SettingsModel::tr("All rules")
-                       : name.startsWith("solver") ? SettingsModel::tr("A solver")
+                       : name.startsWith("solver") ? SettingsModel::tr("Solver")
                                                    : SettingsModel::tr("Response");
     const QString what = name.mid(point + 1).replace('_', ' ').replace('-', ' ');
     return of + ": " + core_text(what.toUtf8());
