@@ -3060,10 +3060,6 @@
         <translation>Er ist höchstens {0} im anderen; gemeldet wird mehr als {1}</translation>
     </message>
     <message>
-        <source>one of the two is removed where they meet: that is the response</source>
-        <translation>Einer der beiden wird beim Treffen entfernt: Das ist die Antwort</translation>
-    </message>
-    <message>
         <source>it begins in the last frame: a solver may respond in the next</source>
         <translation>Es beginnt im letzten Frame: Ein Löser kann im nächsten antworten</translation>
     </message>
@@ -3686,6 +3682,14 @@
     <message>
         <source>code moves it, and it was not seen to fall: a lift</source>
         <translation>Code bewegt ihn, und man sah ihn nicht fallen: ein Aufzug</translation>
+    </message>
+    <message>
+        <source>it was moved by {0}, farther than a push out leads: code put it there</source>
+        <translation>Er wurde um {0} bewegt, weiter als ein Hinausschieben führt: Code hat ihn dorthin gesetzt</translation>
+    </message>
+    <message>
+        <source>one of the two is removed, or put elsewhere, where they meet: that is the response</source>
+        <translation>Einer der beiden wird entfernt oder anderswohin gesetzt, wo sie sich treffen: Das ist die Antwort</translation>
     </message>
 </context>
 </TS>

@@ -15,7 +15,7 @@ namespace {
 constexpr Excuse shallow =
     limit("shallow", "it is at most {0} inside; more than {1} is reported", Measure::Length);
 constexpr Excuse removed =
-    excuse("removed", "one of the two is removed where they meet: that is the response");
+    excuse("removed", "one of the two is removed, or put elsewhere, where they meet: that is the response");
 constexpr Excuse cut_off = excuse("cut-off", "it begins in the last frame: a solver may respond in the next");
 constexpr Excuse fixed_in_place = excuse(
     "built-in", "code moves it inside what is fixed from the first frame to the last: it is built that way");
@@ -282,7 +282,7 @@ bool DeepOverlapRule::in_order(const Run& run) const {
     };
     if (no_more_to_see(run) && passes(cut_off)) return true;
     if (built_in(r, run.first, run.last, run.mover, run.other) && passes(fixed_in_place)) return true;
-    if (run.last <= run.first + 1 && soon_removed(r, run.last, run.mover, run.other) && passes(removed))
+    if (run.last <= run.first + 1 && soon_gone(r, run.last, run.mover, run.other) && passes(removed))
         return true;
     if (logged && !contact_logged(run)) return false;
     if (under_load(run) && passes(pressed)) return true;

@@ -3,6 +3,7 @@
 // from, though the way back was shorter. Either it was put there in a single frame, or it ended a frame or
 // two inside first. Not: one-ways, teleports, what only slides round a corner.
 #include "fault/account_text.hpp"
+#include "fault/removal.hpp"
 #include "fault/rule.hpp"
 #include "observation/measures.hpp"
 
@@ -17,7 +18,10 @@ constexpr Excuse moved_elsewhere =
     limit("moved-elsewhere", "it was moved by {0}, not toward the side where it ends", Measure::Length);
 constexpr Excuse no_detour =
     limit("shortest", "the way that it took, {0}, is about as short as the way back, {1}", Measure::Length);
-constexpr const Excuse* excuses[] = {&round_corner, &moved_elsewhere, &no_detour};
+constexpr Excuse elsewhere =
+    excuse("put-elsewhere", "it was moved by {0}, farther than a push out leads: code put it there",
+           Measure::Length);
+constexpr const Excuse* excuses[] = {&round_corner, &moved_elsewhere, &no_detour, &elsewhere};
 
 /// Where a pair is on its way in: kept while it overlaps.
 struct Inside {
@@ -147,6 +151,7 @@ class PopThroughRule : public Rule {
         if (glm::dot(unit(put), went) <= context_.settings["pop-through.that_way"] &&
             passes(moved_elsewhere, taken, 0.0))
             return; // a jump from there, say
+        if (put_elsewhere(step.before, step.now, mover, other) && passes(elsewhere, taken, 0.0)) return;
         if ((taken <= back + context_.shared.clear * slop ||
              taken <= context_.settings["pop-through.farther"] * back) &&
             passes(no_detour, taken, back))

@@ -17,7 +17,7 @@ namespace {
 constexpr Excuse shallow =
     limit("shallow", "it is at most {0} inside; more than {1} is reported", Measure::Length);
 constexpr Excuse removed =
-    excuse("removed", "one of the two is removed where they meet: that is the response");
+    excuse("removed", "one of the two is removed, or put elsewhere, where they meet: that is the response");
 constexpr Excuse others_meet = excuse("others-meet", "other colliders of the same two bodies meet");
 constexpr Excuse never_meet = excuse("never-meet", "bodies of these kinds meet nowhere in the recording");
 constexpr Excuse not_tested =
@@ -171,8 +171,7 @@ class SilentOverlapRule : public Rule {
             passes(run, fixed_in_place))
             return;
         // What is removed as it is met, or in the frame after, has had its response.
-        if (run.frames <= 2 && soon_removed(context_.recording, run.last, key.a, key.b) &&
-            passes(run, removed))
+        if (run.frames <= 2 && soon_gone(context_.recording, run.last, key.a, key.b) && passes(run, removed))
             return;
         // What begins with the last frame may be reported in the next.
         const bool cut = context_.recording.complete() && run.first + 1 >= context_.recording.size();

@@ -162,6 +162,11 @@ class WrongFaceRule : public Rule {
         const bool falls = is.def->moves != Moves::Static;
         const Vec3 change = now - before - (falls ? context_.recording.header.gravity * h.waited : Vec3(0.0));
         const double matters = h.matters;
+        // Put elsewhere by a teleport that nobody marked.
+        const double most = context_.settings["tunneling.jump"] * std::max(glm::length(before), matters);
+        if (!is.velocity_logged && glm::length(now) > most &&
+            context_.passes(mean, h.index, step.index, h.mover, h.other))
+            return;
         if (glm::length(change) <= matters) {
             if (may_wait && glm::dot(now, h.normal) > context_.shared.turned * h.closing) wait(step, h);
             return;

@@ -368,6 +368,24 @@ void almost_on_the_plank(const std::string& path, Chance& vary) {
     }
 }
 
+/// A guard catches a courier that runs into it: the courier starts anew elsewhere, and no teleport is marked.
+void caught_and_sent_back(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), speed = vary(90), home = vary(120), side = vary(60);
+    Stage s(path, vary, plain("caught and sent back", rate, {"desired", "events"}));
+    Flyer courier, guard;
+    guard.id = 2, guard.x = 30, guard.vx = -vary(30), guard.enter(s, "guard", bounce::box(22, 22));
+    courier.x = -20, courier.vx = speed, courier.enter(s, "courier", bounce::box(20, 20));
+    bool caught = false;
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
+        if (caught) courier.x = home, courier.y = -side, courier.vx = courier.vy = 0;
+        caught = false, courier.step(s), guard.step(s);
+        if (guard.x - courier.x < 21 && courier.y == 0)
+            caught = true, s.log.event("caught", {2, 1}), s.touch(1, 2, courier.x + 10, 0, 1, 0);
+        courier.describe(s), guard.describe(s);
+        s.log.desired(1, courier.vx, 0);
+    }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& little_log_scenes() {
@@ -391,6 +409,7 @@ const std::vector<MoreScene>& little_log_scenes() {
          [](auto& p, auto& v) { untold_pairs(p, v, Untold::OneCoin); }},
         {"a flipper in its table", "", flipper_in_table},
         {"a mallet goes off as it is hit", "", mallet_goes_off},
+        {"caught and sent back", "", caught_and_sent_back},
         {"goes at will in an arena", "", goes_at_will},
         {"a board swings back", "", board_swings_back},
         {"a lift on a wave", "", lift_on_a_wave},
