@@ -131,8 +131,8 @@ class SpeedSurgeRule : public Rule {
         // step.
         const double itself = s.mover == m.a ? come.own_a : come.own_b,
                      most_itself = (itself + spin) * (1.0 + share_) + slack;
-        if (moved_by_code(other_is) && glm::length(is.velocity) <= most_itself &&
-            passes(driven, glm::length(is.velocity), most_itself))
+        if (moved_by_code(other_is) && !responded_too(step, m, s, c.turned()) &&
+            glm::length(is.velocity) <= most_itself && passes(driven, glm::length(is.velocity), most_itself))
             return;
         const Vec3 change = is.velocity - was.velocity;
         if (std::abs(glm::dot(change, s.normal)) < context_.shared.toward * glm::length(change) &&
@@ -149,6 +149,18 @@ class SpeedSurgeRule : public Rule {
         s.event = event_of(*step.frame, mine, theirs);
         if (s.event.empty() && frame_before_) s.event = event_of(*frame_before_, mine, theirs);
         waiting_.push_back(s);
+    }
+
+    /// The hit threw the other one back, too: it is no paddle that code moves as it likes.
+    bool responded_too(const Step& step, const Meeting& m, const Surge& s, double change_in_all) const {
+        const BodyState &is = step.now.body_of(s.other), &was = step.before.body_of(s.other);
+        const Slot body = at(step.now, s.other).body;
+        if (!is.velocity_logged || !was.velocity_logged || is.has_desired ||
+            context_.observed.steered(body) || context_.observed.restless(body))
+            return false;
+        const Vec3 change = is.velocity - was.velocity;
+        return own_turn(step, m, s.other) > context_.shared.partly * change_in_all &&
+               std::abs(glm::dot(change, s.normal)) > context_.shared.toward * glm::length(change);
     }
 
     /// One of the two touches something else, or did in the step before.

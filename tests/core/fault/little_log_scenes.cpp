@@ -208,8 +208,9 @@ void driven_through(const std::string& path, Chance& vary) {
     }
 }
 
-/// Balls in a box of four rails, each pushed out of what it met and sent off at the end of the step.
-void balls_in_a_box(const std::string& path, Chance& vary) {
+/// Balls in a box of four rails, each pushed out of what it met and sent off at the end of the step, with so
+/// many times the speed at which they closed.
+void balls_in_a_box(const std::string& path, Chance& vary, double gives) {
     const double rate = vary.rate(), wide = vary(300), tall = vary(200);
     Stage s(path, vary, plain("balls in a box", rate));
     const Block rails[] = {s.block("rail", "rail", -10, tall / 2, 20, tall + 40),
@@ -226,7 +227,7 @@ void balls_in_a_box(const std::string& path, Chance& vary) {
         b.vx = vary(i % 2 == 0 ? 80 : -70), b.vy = vary(i % 3 == 0 ? 60 : -50);
         b.enter(s, "ball", bounce::circle(radius.back()));
     }
-    for (const int frames = static_cast<int>(rate * 6); s.next(frames);) {
+    for (const int frames = static_cast<int>(rate * (gives > 1 ? 2 : 6)); s.next(frames);) {
         for (Flyer& b : balls) b.step(s);
         for (std::size_t i = 0; i < balls.size() && s.n() > 0; ++i)
             for (std::size_t j = i + 1; j < balls.size(); ++j) {
@@ -236,8 +237,8 @@ void balls_in_a_box(const std::string& path, Chance& vary) {
                 const double nx = (b.x - a.x) / far, ny = (b.y - a.y) / far;
                 a.x -= nx * deep / 2, a.y -= ny * deep / 2, b.x += nx * deep / 2, b.y += ny * deep / 2;
                 const double closing = (a.vx - b.vx) * nx + (a.vy - b.vy) * ny;
-                if (closing > 0)
-                    a.vx -= closing * nx, a.vy -= closing * ny, b.vx += closing * nx, b.vy += closing * ny;
+                const double push = closing > 0 ? closing * (1 + gives) / 2 : 0;
+                a.vx -= push * nx, a.vy -= push * ny, b.vx += push * nx, b.vy += push * ny;
                 s.touch(a.id, b.id, a.x + nx * radius[i], a.y + ny * radius[i], nx, ny);
             }
         for (std::size_t i = 0; i < balls.size() && s.n() > 0; ++i) {
@@ -414,7 +415,8 @@ const std::vector<MoreScene>& little_log_scenes() {
         {"a board swings back", "", board_swings_back},
         {"a lift on a wave", "", lift_on_a_wave},
         {"almost on the plank", "", almost_on_the_plank},
-        {"balls in a box", "", balls_in_a_box},
+        {"balls in a box", "", [](auto& p, auto& v) { balls_in_a_box(p, v, 1.0); }},
+        {"balls give each other speed", "speed-surge", [](auto& p, auto& v) { balls_in_a_box(p, v, 1.25); }},
         {"driven through the quay it stands on", "tunneling", driven_through},
     };
     return all;
