@@ -3691,5 +3691,21 @@
         <source>one of the two is removed, or put elsewhere, where they meet: that is the response</source>
         <translation>Einer der beiden wird entfernt oder anderswohin gesetzt, wo sie sich treffen: Das ist die Antwort</translation>
     </message>
+    <message>
+        <source>room</source>
+        <translation>Raum</translation>
+    </message>
+    <message>
+        <source>room by size</source>
+        <translation>Raum nach Größe</translation>
+    </message>
+    <message>
+        <source>beside what holds it, it could fall at least so far</source>
+        <translation>Neben dem, was ihn hält, könnte er mindestens so weit fallen</translation>
+    </message>
+    <message>
+        <source>of its size: and at least so far</source>
+        <translation>seiner Größe: und mindestens so weit</translation>
+    </message>
 </context>
 </TS>

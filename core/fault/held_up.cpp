@@ -39,8 +39,10 @@ std::optional<double> HeldUp::does_not_fall(const Step& step, Slot body) {
 /// Only the side of something holds it: friction does.
 EdgeEvidence HeldUp::hung(const Step& step, Slot body, Slot mine, const std::vector<Face>& sides) const {
     const BodyState& now = step.now.body(body);
-    const double clear = std::max(4.0 * slop_, 0.1 * at(step.now, mine).geometry->extent());
-    const Vec3 away = -sides[0].normal * (2.0 * slop_);
+    const double clear =
+        std::max(context_.settings["stuck-on-edge.room"] * slop_,
+                 context_.settings["stuck-on-edge.room_by_size"] * at(step.now, mine).geometry->extent());
+    const Vec3 away = -sides[0].normal * (context_.shared.clear * slop_);
     const auto passes = [&](const Excuse& e) {
         return context_.passes_body(e, step.index, step.index, body);
     };

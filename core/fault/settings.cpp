@@ -138,6 +138,8 @@ constexpr SettingInfo settings_table[] = {
     {"stuck-on-edge.launch_ahead", 20.0, "slops",
      "and so much farther where it is launched upward: what rises there is a slope"},
     {"stuck-on-edge.goes_on", 0.9, "share", "of its speed: a body that moves so far in the step goes on"},
+    {"stuck-on-edge.room", 4.0, "slops", "beside what holds it, it could fall at least so far"},
+    {"stuck-on-edge.room_by_size", 0.1, "share", "of its size: and at least so far"},
     {"stuck-on-edge.lift", 2.0, "slops", "a run with bumps lower than this is flat"},
     {"stuck-on-edge.overhang_share", 0.5, "share",
      "held above its feet by less than this share of its width"},

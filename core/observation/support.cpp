@@ -33,7 +33,8 @@ Supported supported(const Step& step, Slot collider, const std::vector<Face>& fa
     const double left = -g.along(pose, -level), right = g.along(pose, level), low = -g.along(pose, -up),
                  high = g.along(pose, up);
     // A game may keep a margin of its own: what the log says supports the body supports it from there.
-    double rest = 2.0 * r.slop() + r.header.skin + r.rounding();
+    constexpr double near = 2.0; // slops
+    double rest = near * r.slop() + r.header.skin + r.rounding();
     for (const Face& f : faces)
         if (f.contact && f.own == collider && glm::dot(f.normal, up) < 0.0)
             rest = std::max(rest, f.gap + r.slop());

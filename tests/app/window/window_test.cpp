@@ -9,7 +9,6 @@
 #include "view/scene_painter.hpp"
 #include "window/window.hpp"
 
-#include <QAccessible>
 #include <QClipboard>
 #include <QDir>
 #include <QDropEvent>
@@ -302,7 +301,8 @@ class WindowTest : public QObject {
             return nullptr;
         };
         QTRY_VERIFY(!dialog->looking() && row("Hit outside art", "their pictures are 0.5 px apart"));
-        QVERIFY(row("Hit outside art", "their pictures are 0.5 px apart")->font(0).bold()); // at this very frame
+        QVERIFY(
+            row("Hit outside art", "their pictures are 0.5 px apart")->font(0).bold()); // at this very frame
         QTreeWidgetItem* earlier =
             dialog->reasons()->topLevelItem(dialog->reasons()->topLevelItemCount() - 1);
         const double was = window_->session().moment();
@@ -375,64 +375,6 @@ class WindowTest : public QObject {
                                     "--finding", "no-such"});
         QVERIFY(p.waitForFinished(60000));
         QCOMPARE(p.exitCode(), 2);
-    }
-
-    /// Every control of every screen can be read out: it has a name or text, and what takes the focus is
-    /// reachable.
-    void everyControl_hasANameForScreenReaders_data() {
-        QTest::addColumn<QString>("screen");
-        for (const char* screen : screens) QTest::newRow(screen) << screen;
-    }
-    void everyControl_hasANameForScreenReaders() {
-        QFETCH(QString, screen);
-        open("net-throw");
-        press("N");
-        QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
-        QWidget* top = show_screen(*window_, screen);
-        QVERIFY(top);
-        int controls = 0;
-        for (QWidget* w : top->findChildren<QWidget*>()) {
-            const bool hidden = !w->isVisibleTo(top) || w->objectName().startsWith("qt_");
-            if (hidden || w->focusPolicy() == Qt::NoFocus || w->focusProxy()) continue;
-            QAccessibleInterface* reader = QAccessible::queryAccessibleInterface(w);
-            QVERIFY(reader);
-            const QString name = reader->text(QAccessible::Name) + reader->text(QAccessible::Description) +
-                                 reader->text(QAccessible::Value);
-            const bool inside =
-                w->parentWidget() &&
-                (w->parentWidget()->inherits("QComboBox") ||
-                 w->parentWidget()->inherits("QAbstractSpinBox") || w->inherits("QScrollBar") ||
-                 w->inherits("QSplitterHandle") || w->inherits("QHeaderView") || w->inherits("QMenuBar") ||
-                 w->inherits("QTableCornerButton") || w->inherits("QScrollArea"));
-            if (inside) continue;
-            QVERIFY2(!name.trimmed().isEmpty(),
-                     qPrintable(QString("%1 %2").arg(w->metaObject()->className(), w->objectName())));
-            ++controls;
-        }
-        QVERIFY2(controls >= 2, qPrintable(QString::number(controls)));
-    }
-
-    /// Parts that paint themselves can be reached by Tab and say what they show at this moment.
-    void paintedParts_sayWhatTheyShow() {
-        open("net-throw");
-        press("Shift+N");
-        const std::pair<QWidget*, QStringList> parts[] = {
-            {&window_->view(), {"frame 370 + 16 %", "parcel through net", "gap parcel–net 0 px"}},
-            {&window_->strip(), {"frames 367 to 373, now at frame 370"}},
-            {&window_->timeline(), {"frame 370 + 16 %", "parcel · net: near"}}};
-        for (const auto& [part, says] : parts) {
-            QVERIFY(part->focusPolicy() & Qt::TabFocus);
-            QAccessibleInterface* reader = QAccessible::queryAccessibleInterface(part);
-            QVERIFY(reader && reader->role() != QAccessible::Client);
-            QVERIFY(!reader->text(QAccessible::Name).isEmpty());
-            for (const QString& text : says)
-                QVERIFY2(reader->text(QAccessible::Value).contains(text),
-                         qPrintable(reader->text(QAccessible::Value)));
-        }
-        const QString before =
-            QAccessible::queryAccessibleInterface(&window_->view())->text(QAccessible::Value);
-        press("Right");
-        QVERIFY(QAccessible::queryAccessibleInterface(&window_->view())->text(QAccessible::Value) != before);
     }
 
     void language_isACommandLikeOthers() {
