@@ -184,17 +184,32 @@ int lowest(const Piece& piece, double sign) {
     return best;
 }
 
+/// The edge e comes no later than f on the way round, counter-clockwise from the lowest corner. Edges of a
+/// piece of two corners are opposite to each other: their cross product alone does not order them.
+bool no_later(const Vec2& e, const Vec2& f) {
+    const auto downward = [](const Vec2& v) { return v.y < 0.0 || (v.y == 0.0 && v.x < 0.0); };
+    return downward(e) == downward(f) ? cross(e, f) >= 0.0 : downward(f);
+}
+
 Difference difference(const Piece& a, const Piece& b) {
     Difference d;
     int i = lowest(b, 1.0), j = lowest(a, -1.0);
     const int i_end = b.count > 1 ? b.count : 0, j_end = a.count > 1 ? a.count : 0;
     Vec2 at = b[i] - a[j];
+    if (a.count == 2 && b.count == 2) { // parallel: an edge, which a polygon without area would not end
+        const Vec2 e = b[1] - b[0], f = a[1] - a[0];
+        if (std::abs(cross(e, f)) <= 1e-12 * std::sqrt(glm::dot(e, e) * glm::dot(f, f))) {
+            const bool alike = glm::dot(e, f) >= 0.0;
+            d.p[0] = b[0] - a[alike ? 1 : 0], d.p[1] = b[1] - a[alike ? 0 : 1], d.count = 2;
+            return d;
+        }
+    }
     for (int used_i = 0, used_j = 0;;) {
         d.p[static_cast<std::size_t>(d.count++)] = at;
         if (used_i == i_end && used_j == j_end) break;
         const Vec2 e = used_i < i_end ? b[(i + 1) % b.count] - b[i] : Vec2(0.0);
         const Vec2 f = used_j < j_end ? a[j] - a[(j + 1) % a.count] : Vec2(0.0);
-        const bool take_b = used_j == j_end || (used_i < i_end && cross(e, f) >= 0.0);
+        const bool take_b = used_j == j_end || (used_i < i_end && no_later(e, f));
         if (take_b)
             at += e, i = (i + 1) % b.count, ++used_i;
         else

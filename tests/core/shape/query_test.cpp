@@ -56,7 +56,8 @@ struct Case {
     Motion motion(double far, bool turning) {
         Motion m;
         m.from = at(number(-far, far), number(-far, far), number(-3, 3));
-        m.to = at(number(-far, far), number(-far, far), m.from.turn.angle() + (turning ? number(-2.5, 2.5) : 0.0));
+        m.to = at(number(-far, far), number(-far, far),
+                  m.from.turn.angle() + (turning ? number(-2.5, 2.5) : 0.0));
         return m;
     }
 };
@@ -153,7 +154,9 @@ class QueryTest : public QObject {
         // A chain is hit from either side, and missed beyond its ends.
         const Geometry chain = made(points(ShapeKind::Chain, {{-2, 0}, {0, 0}, {2, 1}}));
         for (const double side : {1.0, -1.0}) {
-            const auto cast = [&](double x) { return ray_cast({x, 3 * side, 0}, {x, -3 * side, 0}, chain, at(0, 0)); };
+            const auto cast = [&](double x) {
+                return ray_cast({x, 3 * side, 0}, {x, -3 * side, 0}, chain, at(0, 0));
+            };
             QCOMPARE(cast(-1).status, Status::Found);
             QVERIFY(std::abs(cast(-1).fraction - 0.5) < 1e-12 && cast(-1).normal.y == side);
             QVERIFY(std::abs(cast(1).at.y - 0.5) < 1e-12);
@@ -211,6 +214,55 @@ class QueryTest : public QObject {
         QVERIFY(crossed > pairs);
     }
 
+    /// Levels are built upright and on a grid: sides are parallel, edges lie on each other, corners meet.
+    void sweep_onAGrid_missesNothing() {
+        int crossed = 0;
+        for (std::uint64_t n = 0; n < 30000; ++n) {
+            Case c(2000000u + n);
+            const auto whole = [&](int low, int high) { return static_cast<double>(c.whole(low, high)); };
+            const auto upright = [&]() -> Shape {
+                const double w = whole(1, 4), h = whole(1, 4);
+                switch (c.whole(0, 6)) {
+                case 0:
+                    return box(w, h);
+                case 1:
+                    return capsule({0, -h}, {0, h}, w);
+                case 2:
+                    return capsule({-w, 0}, {w, 0}, h);
+                case 3:
+                    return points(ShapeKind::Chain, {{0, -h}, {0, h}});
+                case 4:
+                    return points(ShapeKind::Chain, {{w, 0}, {0, 0}, {0, h}, {-w, h}});
+                case 5:
+                    return points(ShapeKind::Polygon,
+                                  {{0, 0}, {4, 0}, {4, 1}, {1, 1}, {1, h + 1}, {0, h + 1}});
+                default:
+                    return cells(1.0, {"###.", "#..#", "#.##"});
+                }
+            };
+            const double turn = n % 3 ? 0.0 : c.number(-3, 3); // the grid
+            const auto pose = [&] {
+                const double x = whole(-6, 6), y = whole(-6, 6);
+                return at(x * std::cos(turn) - y * std::sin(turn), x * std::sin(turn) + y * std::cos(turn),
+                          turn);
+            };
+            const Geometry a = made(upright()), b = made(upright());
+            const Motion ma{pose(), pose()}, mb{pose(), pose()};
+            const Sweep s = sweep(a, ma, b, mb);
+            for (int i = 0; i <= 48; ++i) {
+                const double t = i / 48.0;
+                if (gap_at(a, ma, b, mb, t) > -1e-6) continue;
+                ++crossed;
+                QVERIFY2(s.status != Status::None && s.first <= t + 1e-9 && s.last >= t - 1e-9,
+                         qPrintable(QString("pair %1 at %2").arg(n).arg(t)));
+            }
+            if (s.status != Status::Found) continue;
+            QVERIFY2(std::abs(gap_at(a, ma, b, mb, s.first)) < 1e-5,
+                     qPrintable(QString("pair %1 first at %2").arg(n).arg(s.first)));
+        }
+        QVERIFY(crossed > 30000);
+    }
+
     void laws_swapMoveTurnScaleMirror() {
         for (std::uint64_t seed = 0; seed < 2000; ++seed) {
             Case c(seed + 77);
@@ -247,7 +299,9 @@ class QueryTest : public QObject {
                 what);
 
             const Geometry am(sa, Vec3(-1, 1, 1)), bm(sb, Vec3(-1, 1, 1));
-            const auto mirror = [](Pose p) { return p.at.x = -p.at.x, p.turn = Rotation::in_plane(-p.turn.angle()), p; };
+            const auto mirror = [](Pose p) {
+                return p.at.x = -p.at.x, p.turn = Rotation::in_plane(-p.turn.angle()), p;
+            };
             QVERIFY2(std::abs(distance(am, mirror(ma.from), bm, mirror(mb.from)).gap - d.gap) < eps, what);
         }
     }
