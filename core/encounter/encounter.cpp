@@ -73,7 +73,7 @@ void touch(Encounter& e, std::size_t index, double depth, double slop) {
 void EncounterStream::step(const Step& step) {
     const double near =
         step.now.recording().slop() + step.now.recording().header.skin; // a body rests on what is that near
-    for (const Meeting& m : step.meetings) {
+    for (const Meeting& m : step.meetings()) {
         if (m.does == Does::Ignore && m.gap_after > 0.0) continue;
         auto [it, fresh] = open_.try_emplace({m.a, m.b});
         Encounter& e = it->second;
@@ -86,7 +86,8 @@ void EncounterStream::step(const Step& step) {
         const bool touched = m.sweep.status == Status::Found || m.sweep.status == Status::Started ||
                              m.gap_after <= near || m.contact;
         if (touched) touch(e, step.index, std::max(0.0, -m.gap_after), step.now.recording().slop());
-        if (turns_closing(step, m)) e.responses.push_back(step.index);
+        if (std::ranges::any_of(step.places(m), [&](const Meeting& p) { return turns_closing(step, p); }))
+            e.responses.push_back(step.index);
     }
     for (auto it = open_.begin(); it != open_.end();) {
         if (it->second.last == step.index) {

@@ -67,11 +67,11 @@ void Pairing::index_still(const World& now) {
     still_.tree = BoxTree(boxes);
 }
 
-double Pairing::gap_before(Slot a, Slot b) const {
+const Pairing::Ended* Pairing::ended(Slot a, Slot b) const {
     const auto it =
         std::lower_bound(last_.begin(), last_.end(), std::pair(a, b),
-                         [](const Gap& g, const auto& pair) { return std::pair(g.a, g.b) < pair; });
-    return it != last_.end() && it->a == a && it->b == b ? it->gap : infinity;
+                         [](const Ended& g, const auto& pair) { return std::pair(g.a, g.b) < pair; });
+    return it != last_.end() && it->a == a && it->b == b ? &*it : nullptr;
 }
 
 namespace {
@@ -83,8 +83,96 @@ double gap_error(const World& now, Slot a, Slot b, const Vec3& normal) {
 }
 } // namespace
 
-void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool first,
-                   std::vector<Meeting>& out) const {
+namespace {
+
+/// A gap or depth of no more than the rounding of places is none.
+void take_for_touch(Meeting& m) {
+    for (double* gap : {&m.gap_after, &m.gap_before})
+        if (std::abs(*gap) <= m.error) *gap = 0.0;
+}
+
+/// The step of a solid pair that is not both convex: its faces at the end, and place by place where it
+/// touches in several.
+class Places {
+  public:
+    Places(const World& now, const Meeting& pair, const Motion& ma, const Motion& mb)
+        : pair_(pair), ma_(ma), mb_(mb), way_(ma.travel() - mb.travel()), a_(*at(now, pair.a).geometry),
+          b_(*at(now, pair.b).geometry), slop_(now.recording().slop()),
+          touch_(slop_ + now.recording().header.skin),
+          listed_(listed_faces * slop_ + now.recording().header.skin) {}
+
+    double listed() const { return listed_; }
+    std::vector<Distance> faces() const {
+        if (pair_.gap_after > listed_) return {};
+        const Distance known{true, pair_.gap_after, pair_.normal, pair_.on_a, pair_.on_b};
+        return touching(a_, ma_.to, b_, mb_.to, listed_, &known);
+    }
+    /// `before`: at the start of the step. Fewer than two places are none.
+    std::vector<Meeting> list(std::span<const Distance> before, std::span<const Distance> after) {
+        if (pair_.closest() > touch_) return {};
+        const bool goes = glm::dot(way_, way_) > slop_ * slop_;
+        const Sweep met = before.empty()                    ? pair_.sweep
+                          : goes && before[0].gap >= -slop_ ? sweep_off_faces(a_, ma_, b_, mb_, before, slop_)
+                                                            : Sweep{};
+        const bool meets = met.status == Status::Found || met.status == Status::Started;
+        const bool elsewhere = meets && glm::dot(met.normal, pair_.normal) <= one_place;
+        if (after.size() < 2 && !elsewhere) return {};
+        all_.push_back(pair_);
+        for (const Distance& d : after)
+            if (d.gap <= touch_ && !find(d.normal)) add(d.normal, d.gap, d.on_a, d.on_b);
+        if (meets && !find(met.normal)) add(met.normal, pair_.gap_after, met.on_a, met.on_b);
+        if (all_.size() == 1) return {};
+        all_[0].sweep = {}; // of the pair; below it goes to the face that is met
+        if (meets) {
+            Meeting& hit = *find(met.normal);
+            hit.sweep = met;
+            hit.gap_before = std::max(hit.gap_before, met.first * glm::dot(way_, met.normal));
+        }
+        // The gap to a face cannot have shrunk by more than the way along its normal.
+        if (ma_.turning() == 0.0 && mb_.turning() == 0.0)
+            for (Meeting& p : all_)
+                p.gap_before = std::max(p.gap_before, p.gap_after + glm::dot(way_, p.normal));
+        for (Meeting& p : all_) {
+            p.places = static_cast<std::uint32_t>(all_.size());
+            take_for_touch(p);
+        }
+        return std::move(all_);
+    }
+
+  private:
+    Meeting* find(const Vec3& normal) {
+        const auto it = std::ranges::find_if(
+            all_, [&](const Meeting& p) { return glm::dot(p.normal, normal) > one_place; });
+        return it == all_.end() ? nullptr : &*it;
+    }
+    void add(const Vec3& normal, double gap, const Vec3& on_a, const Vec3& on_b) {
+        Meeting p = pair_;
+        p.normal = normal, p.gap_after = gap, p.on_a = on_a, p.on_b = on_b, p.sweep = {};
+        all_.push_back(p);
+    }
+
+    const Meeting& pair_;
+    const Motion &ma_, &mb_;
+    const Vec3 way_; // of a, as b sees it
+    const Geometry &a_, &b_;
+    const double slop_, touch_, listed_;
+    std::vector<Meeting> all_;
+};
+
+/// Which places the contacts of the log belong to: those with their normals; without a normal, all.
+void mark_contact(const ContactRow& row, Slot a, std::span<Meeting> places) {
+    const auto mark = [&](Meeting& p) { p.contact = true, p.lasts = p.lasts || row.phase != Phase::End; };
+    const auto agrees = [&](const Meeting& p) {
+        return glm::dot(*row.normal, p.normal) * (row.mark_a.slot == a ? 1.0 : -1.0);
+    };
+    if (row.normal)
+        mark(*std::ranges::max_element(places, {}, agrees));
+    else
+        for (Meeting& p : places) mark(p);
+}
+} // namespace
+
+void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool first, Met& out) const {
     if (at(now, a).def->id > at(now, b).def->id) std::swap(a, b);
     const ColliderState &ca = at(now, a), &cb = at(now, b);
     if (ca.body == cb.body) return;
@@ -115,12 +203,14 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
         const BodyState& state = now.bodies()[static_cast<std::size_t>(body)];
         return !state.fresh && !state.teleported;
     };
+    const Ended* was = nullptr;
+    bool same_shapes = false, unmoved = false;
     const bool step = !first && before.live(a) && before.live(b) && stepped(ca.body) && stepped(cb.body);
     if (step) {
-        const bool same_shapes =
-            at(before, a).geometry == ca.geometry && at(before, b).geometry == cb.geometry;
-        const bool unmoved = travel == 0.0 && ma.turning() == 0.0 && mb.turning() == 0.0 && same_shapes;
-        m.gap_before = gap_before(a, b);
+        same_shapes = at(before, a).geometry == ca.geometry && at(before, b).geometry == cb.geometry;
+        unmoved = travel == 0.0 && ma.turning() == 0.0 && mb.turning() == 0.0 && same_shapes;
+        was = ended(a, b);
+        m.gap_before = was ? was->gap : infinity;
         if (unmoved)
             m.gap_before = after.gap;
         else if (m.gap_before == infinity)
@@ -142,13 +232,31 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
     if (m.gap_after == infinity && m.gap_before == infinity && m.sweep.status == Status::None) return;
     // What is apart or inside by no more than the rounding of places touches, as far as anyone can tell.
     m.error = gap_error(now, a, b, m.normal);
-    for (double* gap : {&m.gap_after, &m.gap_before})
-        if (std::abs(*gap) <= m.error) *gap = 0.0;
-    out.push_back(m);
+    take_for_touch(m);
+    if (does == Does::Solid && !(ca.geometry->convex() && cb.geometry->convex())) {
+        Places places(now, m, ma, mb);
+        std::vector<Distance> at_start;
+        if (was && same_shapes)
+            at_start = {faces_of(*was).begin(), faces_of(*was).end()};
+        else if (step && m.gap_before <= places.listed())
+            at_start =
+                touching(*at(before, a).geometry, ma.from, *at(before, b).geometry, mb.from, places.listed());
+        const bool rests = unmoved && was && glm::length(ma.travel()) == 0.0;
+        const std::vector<Distance> at_end = rests ? at_start : places.faces();
+        m.first_face = static_cast<std::uint32_t>(out.faces.size());
+        m.faces = static_cast<std::uint32_t>(at_end.size());
+        if (step && !unmoved) {
+            const std::vector<Meeting> several = places.list(at_start, at_end);
+            m.first_place = static_cast<std::uint32_t>(out.places.size());
+            if (!several.empty()) m.places = static_cast<std::uint32_t>(several.size());
+            out.places.insert(out.places.end(), several.begin(), several.end());
+        }
+        out.faces.insert(out.faces.end(), at_end.begin(), at_end.end());
+    }
+    out.pairs.push_back(m);
 }
 
-std::vector<Meeting> Pairing::meetings(const World& before, const World& now, const Frame& frame,
-                                       bool first) {
+Met Pairing::meetings(const World& before, const World& now, const Frame& frame, bool first) {
     index_still(now);
     if (before.number() != last_number_) last_.clear();
     std::vector<Mover> movers;
@@ -166,7 +274,7 @@ std::vector<Meeting> Pairing::meetings(const World& before, const World& now, co
     std::vector<std::pair<double, std::size_t>> order;
     for (std::size_t k = 0; k < movers.size(); ++k) order.emplace_back(movers[k].swept.low[along], k);
     std::sort(order.begin(), order.end());
-    std::vector<Meeting> out;
+    Met out;
     for (std::size_t i = 0; i < order.size(); ++i) {
         const auto& [mine, query] = movers[order[i].second];
         still_.tree.meeting(query, [&](int k) {
@@ -179,18 +287,21 @@ std::vector<Meeting> Pairing::meetings(const World& before, const World& now, co
     const auto by_pair = [](const Meeting& x, const Meeting& y) {
         return std::pair(x.a, x.b) < std::pair(y.a, y.b);
     };
-    std::sort(out.begin(), out.end(), by_pair);
+    std::sort(out.pairs.begin(), out.pairs.end(), by_pair);
     for (const ContactRow& c : frame.contacts) {
         Meeting key;
         const auto [low, high] = std::minmax(c.a, c.b);
         key.a = (c.a == low ? c.mark_a : c.mark_b).slot, key.b = (c.a == low ? c.mark_b : c.mark_a).slot;
-        const auto it = std::lower_bound(out.begin(), out.end(), key, by_pair);
-        if (it != out.end() && it->a == key.a && it->b == key.b)
-            it->contact = true, it->lasts = it->lasts || c.phase != Phase::End;
+        const auto it = std::lower_bound(out.pairs.begin(), out.pairs.end(), key, by_pair);
+        if (it == out.pairs.end() || it->a != key.a || it->b != key.b) continue;
+        it->contact = true, it->lasts = it->lasts || c.phase != Phase::End;
+        if (it->places > 1)
+            mark_contact(c, it->a, std::span(out.places).subspan(it->first_place, it->places));
     }
     last_.clear(), last_number_ = now.number();
-    for (const Meeting& m : out)
-        if (m.gap_after != infinity) last_.push_back({m.a, m.b, m.gap_after});
+    for (const Meeting& m : out.pairs)
+        if (m.gap_after != infinity) last_.push_back({m.a, m.b, m.gap_after, m.faces, m.first_face});
+    last_faces_ = out.faces;
     return out;
 }
 
@@ -218,7 +329,68 @@ struct FrameRange {
     std::size_t first = 0, last = 0;
     std::vector<World> worlds; // the one before the first, too
     std::vector<std::shared_ptr<const Frame>> frames;
-    std::vector<std::vector<Meeting>> meetings;
+    std::vector<Met> meetings;
+};
+
+/// Numbers the places of pairs, so that a place has the same number from step to step. Serial.
+class PlaceNumbers {
+  public:
+    void number(std::size_t index, const World& world, Met& met) {
+        if (index != next_) last_.clear();
+        next_ = index + 1;
+        std::vector<Named> now;
+        auto before = last_.begin();
+        for (Meeting& m : met.pairs) {
+            while (before != last_.end() && std::pair(before->a, before->b) < std::pair(m.a, m.b)) ++before;
+            auto end = before;
+            while (end != last_.end() && std::pair(end->a, end->b) == std::pair(m.a, m.b)) ++end;
+            const std::span<const Named> was(before, end);
+            const std::size_t first = now.size();
+            if (m.places == 1)
+                name(world, m, was, now, first);
+            else
+                for (Meeting& p : std::span(met.places).subspan(m.first_place, m.places))
+                    name(world, p, was, now, first);
+            if (m.places > 1) m.place = met.places[m.first_place].place;
+        }
+        last_ = std::move(now);
+    }
+
+  private:
+    struct Named {
+        Slot a, b;
+        int place;
+        Vec3 normal;
+    };
+    static void name(const World& world, Meeting& m, std::span<const Named> was, std::vector<Named>& now,
+                     std::size_t first) {
+        // An edge without an inside is left on the nearer side, be it this or that.
+        const bool either_side =
+            m.gap_after < 0.0 && (at(world, m.a).geometry->open() || at(world, m.b).geometry->open());
+        const auto taken = [&](int place) {
+            return std::any_of(now.begin() + static_cast<std::ptrdiff_t>(first), now.end(),
+                               [&](const Named& n) { return n.place == place; });
+        };
+        // Two convex shapes have one place, whichever way its normal turns.
+        const bool one = at(world, m.a).geometry->convex() && at(world, m.b).geometry->convex();
+        const Named* same = one && !was.empty() ? &was[0] : nullptr;
+        double most = one_place;
+        if (!same)
+            for (const Named& n : was)
+                if (const double d = glm::dot(n.normal, m.normal), alike = either_side ? std::abs(d) : d;
+                    alike > most && !taken(n.place))
+                    most = alike, same = &n;
+        if (same)
+            m.place = same->place;
+        else
+            for (m.place = 0; taken(m.place) ||
+                              std::ranges::any_of(was, [&](const Named& n) { return n.place == m.place; });)
+                ++m.place;
+        now.push_back({m.a, m.b, m.place, m.normal});
+    }
+
+    std::vector<Named> last_; // of the step before, by pair
+    std::size_t next_ = 0;
 };
 
 World start_of(const Recording& r, std::size_t first) {
@@ -259,6 +431,7 @@ bool walk(const Recording& recording, const WalkOptions& options,
     // that are ready, and let a thread checker see the turns.
     std::mutex handing_out, handing_over, using_up;
     std::map<std::size_t, FrameRange> ready; // by first frame
+    PlaceNumbers numbers;
     const auto hand_out = [&](tbb::flow_control& flow) -> std::pair<std::size_t, std::size_t> {
         const std::lock_guard lock(handing_out);
         if (next > last || !recording.wait_for(next, stop)) {
@@ -286,6 +459,7 @@ bool walk(const Recording& recording, const WalkOptions& options,
         FrameRange stretch = take(from);
         for (std::size_t k = 0; k < stretch.meetings.size(); ++k) {
             if (stopped()) return;
+            numbers.number(stretch.first + k, stretch.worlds[k + 1], stretch.meetings[k]);
             each(Step{stretch.worlds[k], stretch.worlds[k + 1], stretch.frames[k], stretch.first + k,
                       std::move(stretch.meetings[k])});
         }

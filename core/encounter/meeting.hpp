@@ -7,8 +7,13 @@
 
 #include <functional>
 #include <span>
+#include <tuple>
 
 namespace oddbounce {
+
+/// A place in which a pair touches: its colliders, and which one it is. What a rule keeps of it from step to
+/// step goes by this.
+using Place = std::tuple<Slot, Slot, int>;
 
 /// Two live colliders of different bodies that are near each other at some time of one step.
 /// `a` has the lower collider id. Gaps are signed: below zero they are depths.
@@ -24,6 +29,11 @@ struct Meeting {
     bool contact = false;        ///< the log has a contact entry of this pair in this frame
     bool lasts = false;          ///< ditto, one that does not end
     double error = 0.0; ///< what its gaps may be wrong by, where places are rounded; a gap of no more is 0
+    int place = 0;      ///< which place of the pair this is; the same from step to step while it lasts
+    std::uint32_t places = 1;                ///< in how many the pair touches
+    std::uint32_t first_place = 0;           ///< of the pair, in the step's list
+    std::uint32_t faces = 0, first_face = 0; ///< ditto of faces; see Step::faces
+    Place key() const { return {a, b, place}; }
     /// Closest distance known for the step as a whole.
     double closest() const {
         return sweep.status == Status::Found || sweep.status == Status::Started
@@ -42,23 +52,53 @@ class MeetingsByBody {
     std::vector<const Meeting*> list_;
 };
 
+/// What happened between colliders in one step.
+struct Met {
+    std::vector<Meeting> pairs;  ///< sorted by (a, b)
+    std::vector<Meeting> places; ///< of the pairs that touch in several places
+    std::vector<Distance> faces; ///< of solid pairs that are not both convex; see touching()
+};
+/// So many slops, and the recording's skin, is as far as faces are listed.
+constexpr double listed_faces = 2.0;
+
 /// One step as every rule sees it. For the first frame `before` and `now` are the same world.
 struct Step {
     const World& before;
     const World& now;
     std::shared_ptr<const Frame> frame;
-    std::size_t index = 0;         ///< of the frame in the recording
-    std::vector<Meeting> meetings; ///< sorted by (a, b)
+    std::size_t index = 0; ///< of the frame in the recording
+    Met met;
     mutable MeetingsByBody by_body = {};
+    /// Of pairs: each once, with its nearest or deepest place.
+    const std::vector<Meeting>& meetings() const { return met.pairs; }
     /// Meetings with a collider of the body in them, in order.
-    std::span<const Meeting* const> of(Slot body) const { return by_body.of(body, now, meetings); }
+    std::span<const Meeting* const> of(Slot body) const { return by_body.of(body, now, met.pairs); }
+    /// A pair touches in as many places as it does: a figure in the corner of a tile map that is one collider
+    /// has a floor and a wall. Each has its own gaps, normal, points, contact and sweep: the one in which its
+    /// face is met. First the one that stands for the pair. Only solid pairs that touch, or meet on the way,
+    /// have several; a face that is near without a touch is none.
+    std::span<const Meeting> places(const Meeting& pair) const {
+        return pair.places > 1 ? std::span(met.places).subspan(pair.first_place, pair.places)
+                               : std::span(&pair, 1);
+    }
+    /// What `touching` says of the pair at the end of the step, as far as `listed_faces`. Empty: it is
+    /// farther apart, or not solid, or both are convex.
+    std::span<const Distance> faces(const Meeting& pair) const {
+        return std::span(met.faces).subspan(pair.first_face, pair.faces);
+    }
+    /// Of all places of the body's solid pairs.
+    template <class Test> bool any_place_of(Slot body, Test&& test) const {
+        return std::ranges::any_of(of(body), [&](const Meeting* m) {
+            return m->does == Does::Solid && std::ranges::any_of(places(*m), test);
+        });
+    }
 };
 
 /// Geometry of one step: all pairs that come within `near` of each other, `near` growing with size and
 /// travel. Static colliders are indexed once per still scene. Not shared between threads.
 class Pairing {
   public:
-    std::vector<Meeting> meetings(const World& before, const World& now, const Frame& frame, bool first);
+    Met meetings(const World& before, const World& now, const Frame& frame, bool first);
 
   private:
     struct Mover {
@@ -71,18 +111,22 @@ class Pairing {
         std::uint64_t version = ~std::uint64_t(0);
     };
     void index_still(const World& now);
-    void meet(const World& before, const World& now, Slot a, Slot b, bool first,
-              std::vector<Meeting>& out) const;
+    void meet(const World& before, const World& now, Slot a, Slot b, bool first, Met& out) const;
 
-    /// Known from the step before; infinity where it is not.
-    double gap_before(Slot a, Slot b) const;
-    struct Gap {
+    /// What the pair ended the step before with; null where that is not known.
+    struct Ended {
         Slot a, b;
         double gap;
+        std::uint32_t faces, first_face; // in last_faces_
     };
+    const Ended* ended(Slot a, Slot b) const;
+    std::span<const Distance> faces_of(const Ended& e) const {
+        return std::span(last_faces_).subspan(e.first_face, e.faces);
+    }
 
     Still still_;
-    std::vector<Gap> last_; // of the step that led to frame `last_number_`, sorted
+    std::vector<Ended> last_; // of the step that led to frame `last_number_`, sorted
+    std::vector<Distance> last_faces_;
     std::int64_t last_number_ = -1;
 };
 

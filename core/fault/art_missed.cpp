@@ -106,7 +106,7 @@ class ArtMissedRule : public Rule {
                     !one_owner(step.now, ca, cb))
                     out = out.value_or(Pair(ca, cb));
         if (!out) return {};
-        for (const Meeting& m : step.meetings) {
+        for (const Meeting& m : step.meetings()) {
             const Pair bodies = std::minmax(at(step.now, m.a).body, at(step.now, m.b).body);
             if (bodies == Pair(std::minmax(a, b)) && m.does != Does::Ignore &&
                 (m.contact || m.gap_after <= context_.recording.slop()))

@@ -36,7 +36,7 @@ class CornerSpinRule : public Rule {
                 [this](const Slot&, Run& run) { close(run); }) {}
 
     void step(const Step& step) override {
-        for (const Meeting& m : step.meetings)
+        for (const Meeting& m : step.meetings())
             if (m.does == Does::Solid && !one_owner(step.now, m.a, m.b)) take(step, m);
         for (const Slot body : step.now.movers())
             if (turns(step, body)) turned_.insert(body);

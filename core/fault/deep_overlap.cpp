@@ -53,7 +53,7 @@ class DeepOverlapRule : public Rule {
           holes_(static_cast<std::size_t>(context.settings["run.holes"])) {}
 
     void step(const Step& step) override {
-        for (const Meeting& m : step.meetings) take(step, m);
+        for (const Meeting& m : step.meetings()) take(step, m);
         for (auto it = runs_.begin(); it != runs_.end();) {
             if (it->second.last + holes_ >= step.index) {
                 ++it;

@@ -32,8 +32,6 @@ constexpr Excuse pressed =
 constexpr const Excuse* excuses[] = {&new_approach, &other_turns,  &elsewhere, &no_new_contact, &by_itself,
                                      &by_steps,     &one_response, &late,      &pressed,        &leaves};
 
-using Pair = std::pair<Slot, Slot>;
-
 struct Turn {
     std::size_t index;
     double before, after; // closing speeds
@@ -47,6 +45,8 @@ struct Approach {
     bool by_a = false, by_b = false; // whose motion the first turn changed, of the meeting's two
     bool told = false;               // by a contact or an event, before the last turn
     bool thrown_back = false;        // made to close again in a single frame, not by falling
+    double rests = 0.0;              // for how many frames on end they neither close nor part
+    std::size_t struck = 0;          // the last frame in which something else struck one of them
     Vec3 at{0.0}, normal{0.0};
 };
 
@@ -66,8 +66,9 @@ class DoubleHitRule : public Rule {
 
     void step(const Step& step) override {
         settle_cancelled(step);
-        for (const Meeting& m : step.meetings)
-            if (m.does == Does::Solid) solid(step, m);
+        for (const Meeting& pair : step.meetings())
+            for (const Meeting& m : step.places(pair))
+                if (m.does == Does::Solid) solid(step, m);
         reports_.step(step);
         look_for_cancelled(step);
         for (auto it = open_.begin(); it != open_.end();)
@@ -80,7 +81,7 @@ class DoubleHitRule : public Rule {
             std::erase_if(touching_, [&](const auto& t) { return t.second.last + 1 < step.index; });
     }
     void finish() override {
-        for (auto& [pair, a] : open_) close(a);
+        for (auto& [place, a] : open_) close(a);
         reports_.finish();
     }
 
@@ -103,8 +104,8 @@ class DoubleHitRule : public Rule {
     };
     std::size_t touching(const Step& step, const Meeting& m);
 
-    std::map<Pair, Approach> open_;
-    std::map<Pair, Touching> touching_;
+    std::map<Place, Approach> open_;
+    std::map<Place, Touching> touching_;
     std::vector<Cancelled> cancelled_;
     Reports reports_;
 };
@@ -121,16 +122,13 @@ bool speed_known(const World& w, Slot c) {
 /// One of the two is touched by something else in this step: what changed need not be this pair's doing.
 bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
     const auto body = [&](Slot c) { return at(step.now, c).body; };
-    const auto strikes = [&](const Meeting* o) {
-        const bool same = std::minmax(body(o->a), body(o->b)) == std::minmax(body(m.a), body(m.b));
-        if (same || o->does != Does::Solid || !touches(step, *o)) return false;
-        return std::abs(change_of(step, *o).turned()) > context_.shared.turned * closing_that_matters(step);
+    const auto strikes = [&](const Meeting& o) {
+        const bool same = std::minmax(body(o.a), body(o.b)) == std::minmax(body(m.a), body(m.b)),
+                   other_place = o.a == m.a && o.b == m.b && o.place != m.place;
+        return (!same || other_place) && touches(step, o) &&
+               std::abs(change_of(step, o).turned()) > context_.shared.turned * closing_that_matters(step);
     };
-    const auto struck = [&](Slot own) {
-        const auto all = step.of(own);
-        return std::any_of(all.begin(), all.end(), strikes);
-    };
-    return struck(body(m.a)) || struck(body(m.b));
+    return step.any_place_of(body(m.a), strikes) || step.any_place_of(body(m.b), strikes);
 }
 
 /// The log tells of the two in this frame.
@@ -157,34 +155,36 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
          by_same <= context_.shared.turned * turned) &&
         passes(other_turns))
         return false;
-    if (struck_elsewhere(step, m) && passes(elsewhere)) return false;
+    // A velocity that is a mean over a step shows what struck it in two.
+    const auto mean = [&](Slot c) {
+        const BodyState& b = step.now.body_of(c);
+        return b.def->moves != Moves::Static && !b.velocity_logged;
+    };
+    const bool means = mean(a.mover) || mean(a.other);
+    const bool lately = means && a.struck > 0 && a.struck + 1 >= step.index;
+    if ((lately || struck_elsewhere(step, m)) && passes(elsewhere)) return false;
     const Id ia = at(step.now, m.a).def->id, ib = at(step.now, m.b).def->id;
     const bool event = event_about(*step.frame, step.now.body_of(m.a).def->id, step.now.body_of(m.b).def->id);
     if (context_.recording.header.has(Channel::Contacts)) {
         if (!a.told && passes(by_itself)) return false;
         return logged_begin(*step.frame, ia, ib) || event || !passes(no_new_contact);
     }
-    const BodyState& mover = step.now.body_of(a.mover);
     // A solver may take two steps for one response, and what only it moves may be driven on by others.
-    const bool by_solver = solved(mover);
-    const bool by_code = moved_by_code(step.now, a.other);
+    const bool by_solver = solved(step.now, a.mover), by_code = moved_by_code(step.now, a.other);
     if (!event && by_solver && (!by_code || a.turns.back().index + 1 == step.index) && passes(by_steps))
         return false;
     // So do velocities that are means over the step in which they changed.
-    const auto mean = [&](Slot c) {
-        const BodyState& b = step.now.body_of(c);
-        return b.def->moves != Moves::Static && !b.velocity_logged;
-    };
     const bool next = a.turns.back().index + 1 == step.index;
-    if (!event && next && (mean(a.mover) || mean(a.other)) && passes(one_response)) return false;
+    if (!event && next && means && passes(one_response)) return false;
     // It stood there: then it goes as it likes.
-    if (!event && std::abs(came) < matters && passes(leaves, came)) return false;
+    const bool stood = std::abs(came) < matters || a.rests > context_.settings["double-hit.pressed"];
+    if (!event && stood && passes(leaves, came)) return false;
     return true;
 }
 
 /// For how many frames before this one the two have touched there.
 std::size_t DoubleHitRule::touching(const Step& step, const Meeting& m) {
-    Touching& t = touching_[{m.a, m.b}];
+    Touching& t = touching_[m.key()];
     const bool goes_on = t.last + 1 >= step.index && glm::dot(t.normal, m.normal) > context_.shared.same_face;
     if (!goes_on) t.since = step.index;
     t.last = step.index, t.normal = m.normal;
@@ -194,7 +194,7 @@ std::size_t DoubleHitRule::touching(const Step& step, const Meeting& m) {
 void DoubleHitRule::solid(const Step& step, const Meeting& m) {
     const Recording& r = context_.recording;
     const double slop = r.slop() + r.header.skin;
-    const Pair key{m.a, m.b};
+    const Place key = m.key();
     auto it = open_.find(key);
     const bool stepped = m.gap_before != infinity || m.sweep.status != Status::None;
     if (!stepped || !speed_known(step.before, m.a) || !speed_known(step.before, m.b)) {
@@ -223,19 +223,27 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
         a.turns.push_back({step.index, before, after});
         a.at = (m.on_a + m.on_b) * 0.5, a.normal = m.normal;
         a.told = told(step, m);
-        const double part = context_.shared.partly * (before - after);
-        a.by_a = own_turn(step, m, m.a) > part, a.by_b = own_turn(step, m, m.b) > part;
+        const double by_a = own_turn(step, m, m.a), by_b = own_turn(step, m, m.b);
+        const double part = std::max(context_.shared.partly * (before - after),
+                                     context_.shared.turned * std::max(by_a, by_b));
+        a.by_a = by_a >= part, a.by_b = by_b >= part;
+        if (struck_elsewhere(step, m)) a.struck = step.index;
         open_.emplace(key, a);
         return;
     }
     Approach& a = it->second;
+    const double matters = context_.observed.closing_that_matters(step, m);
+    const bool rests = std::max(std::abs(before), std::abs(after)) < matters;
     // What only a solver moves is thrown back by what it touches, in a pile by others.
     const bool by_code = moved_by_code(step.now, m.a) || moved_by_code(step.now, m.b);
     if (by_code && before < 0.0 && after > 0.0 && after - before > closing_that_matters(step) &&
         !struck_elsewhere(step, m))
         a.thrown_back = true;
-    const bool again = a.turns.back().index < step.index && second_response(step, m, a, before - after);
-    a.told = a.told || told(step, m);
+    const bool same_side = glm::dot(m.normal, a.normal) > context_.shared.up;
+    const bool again =
+        same_side && a.turns.back().index < step.index && second_response(step, m, a, before - after);
+    a.told = a.told || told(step, m), a.rests = rests ? a.rests + 1.0 : again ? 0.0 : a.rests;
+    if (struck_elsewhere(step, m)) a.struck = step.index;
     if (!again) return;
     a.turns.push_back({step.index, before, after});
     a.widest_between = std::max(a.widest_between, a.apart);
@@ -308,7 +316,7 @@ struct Side {
 
 void DoubleHitRule::look_for_cancelled(const Step& step) {
     std::vector<Side> hits; // that get a response in this step, each with its mover first
-    for (const Meeting& m : step.meetings) {
+    for (const Meeting& m : step.meetings()) {
         if (m.does != Does::Solid || m.gap_before < -context_.recording.slop()) continue;
         const Id a = at(step.now, m.a).def->id, b = at(step.now, m.b).def->id;
         if (!logged_begin(*step.frame, a, b) &&

@@ -44,7 +44,7 @@ class FalseGroundedRule : public Rule {
 
     void step(const Step& step) override {
         near_.clear();
-        for (const Meeting& m : step.meetings) {
+        for (const Meeting& m : step.meetings()) {
             const bool rests = m.gap_after <= context_.recording.slop() + context_.recording.header.skin;
             if (m.does != Does::Solid || (!rests && !m.contact)) continue;
             near_[at(step.now, m.a).body].push_back({&m, m.a, m.b, m.normal});

@@ -43,7 +43,7 @@ class FlushContactRule : public Rule {
           runs_(0, [this](const Pair&, Run& run) { close(run); }) {}
 
     void step(const Step& step) override {
-        for (const Meeting& m : step.meetings)
+        for (const Meeting& m : step.meetings())
             if (m.does != Does::Ignore && !one_owner(step.now, m.a, m.b) && m.gap_after != infinity)
                 take(step, m);
         runs_.sweep(step.index);

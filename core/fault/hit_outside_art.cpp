@@ -42,7 +42,7 @@ class HitOutsideArtRule : public Rule {
     void step(const Step& step) override {
         if (art_.any()) {
             const bool logged = context_.recording.header.has(Channel::Contacts);
-            for (const Meeting& m : step.meetings) {
+            for (const Meeting& m : step.meetings()) {
                 if (m.does == Does::Ignore || one_owner(step.now, m.a, m.b)) continue;
                 if ((logged ? touches(step, m) : turns_closing(step, m)) || told(step, m)) take(step, m);
             }

@@ -41,7 +41,7 @@ class InvisibleWallRule : public Rule {
           nothing_(0, [this](const Slot& body, Blocked& b) { stopped_by_nothing(body, b); }) {}
 
     void step(const Step& step) override {
-        for (const Meeting& m : step.meetings) take(step, m);
+        for (const Meeting& m : step.meetings()) take(step, m);
         hits_.sweep(step.index);
         for (const EventRow& e : step.frame->events)
             for (const Id id : e.about)

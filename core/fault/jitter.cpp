@@ -38,20 +38,19 @@ class JitterRule : public Rule {
   public:
     explicit JitterRule(const RuleContext& context)
         : context_(context), least_(static_cast<std::size_t>(context.settings["jitter.turns"])),
-          runs_(0, [this](const Pair&, Run& run) { close(run); }) {}
+          runs_(0, [this](const Place&, Run& run) { close(run); }) {}
 
     void step(const Step& step) override {
-        for (const Meeting& m : step.meetings)
-            if (m.does == Does::Solid && m.closest() <= context_.recording.slop() &&
-                !one_owner(step.now, m.a, m.b))
-                take(step, m);
+        for (const Meeting& pair : step.meetings())
+            for (const Meeting& m : step.places(pair))
+                if (m.does == Does::Solid && m.closest() <= context_.recording.slop() &&
+                    !one_owner(step.now, m.a, m.b))
+                    take(step, m);
         runs_.sweep(step.index);
     }
     void finish() override { runs_.finish(); }
 
   private:
-    using Pair = std::pair<Slot, Slot>;
-
     /// The change by which a velocity was reversed; zero where it was not. `slow`: least share of each half.
     static Vec3 reversal(const Vec3& before, const Vec3& now, double least, double slow) {
         const Vec3 change = now - before;
@@ -91,18 +90,16 @@ class JitterRule : public Rule {
     /// Something else that one of the two touches in this step turned it so.
     bool turned_elsewhere(const Step& step, const Meeting& m, Slot own, const Vec3& change) const {
         const Slot body = at(step.now, own).body;
-        const auto all = step.of(body);
-        return std::any_of(all.begin(), all.end(), [&](const Meeting* o) {
-            const Vec3 away = at(step.now, o->a).body == body ? -o->normal : o->normal;
-            return o != &m && o->does == Does::Solid && touches(step, *o) &&
-                   glm::dot(away, change) > context_.shared.toward;
+        return step.any_place_of(body, [&](const Meeting& o) {
+            const Vec3 away = at(step.now, o.a).body == body ? -o.normal : o.normal;
+            return o.key() != m.key() && touches(step, o) && glm::dot(away, change) > context_.shared.toward;
         });
     }
 
     void take(const Step& step, const Meeting& m) {
         if (step.now.body_of(m.a).teleported || step.now.body_of(m.b).teleported) return;
-        const bool fresh = !runs_.find({m.a, m.b});
-        Run& run = runs_.at({m.a, m.b}, step.index);
+        const bool fresh = !runs_.find(m.key());
+        Run& run = runs_.at(m.key(), step.index);
         if (fresh) {
             std::tie(run.mover, run.other) = responder_first(step, m);
             run.normal = run.mover == m.a ? m.normal : -m.normal;
@@ -190,7 +187,7 @@ class JitterRule : public Rule {
 
     RuleContext context_;
     std::size_t least_;
-    Runs<Pair, Run> runs_;
+    Runs<Place, Run> runs_;
 };
 
 std::unique_ptr<Rule> make_rule(const RuleContext& context) { return std::make_unique<JitterRule>(context); }

@@ -79,7 +79,7 @@ class NoReactionRule : public Rule {
                 if (c.active && c.phase != Phase::End)
                     touch(c.mark_a.slot, c.mark_b.slot, c.phase == Phase::Begin);
         } else
-            for (const Meeting& m : step.meetings)
+            for (const Meeting& m : step.meetings())
                 // Where places are rounded, only an overlap is a touch for certain.
                 if (m.does != Does::Ignore && m.closest() <= 0.0 &&
                     (m.error == 0.0 || std::min(m.gap_before, m.gap_after) < 0.0))

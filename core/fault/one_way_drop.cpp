@@ -40,7 +40,7 @@ class OneWayDropRule : public Rule {
 
     void step(const Step& step) override {
         for (const IdVector& desired : step.frame->desired) note_desired(step, desired);
-        for (const Meeting& m : step.meetings) take(step, m);
+        for (const Meeting& m : step.meetings()) take(step, m);
         runs_.sweep(step.index);
     }
     void finish() override { runs_.finish(); }
@@ -89,7 +89,7 @@ class OneWayDropRule : public Rule {
             run->stood =
                 m.gap_before <= slop + context_.recording.header.skin &&
                 std::abs(glm::dot(step.before.body_of(mover).velocity, pass)) < closing_that_matters(step);
-            for (const Meeting& o : step.meetings)
+            for (const Meeting& o : step.meetings())
                 if (&o != &m && (o.a == mover || o.b == mover) && o.does != Does::Ignore &&
                     o.closest() <= slop)
                     run->touching.push_back(o.a == mover ? o.b : o.a);
@@ -114,8 +114,8 @@ class OneWayDropRule : public Rule {
         const Pose& pose = step.now.body_of(other).pose;
         const auto across = directions(context_.recording).across(pass);
         return std::all_of(across.begin(), across.end(), [&](const Vec3& way) {
-            const double there = glm::dot(middle, way);
-            return there <= g.along(pose, way) && -there <= g.along(pose, -way);
+            const double there = glm::dot(middle, way), error = 0.5 * context_.recording.rounding();
+            return there + error <= g.along(pose, way) && error - there <= g.along(pose, -way);
         });
     }
 

@@ -6,6 +6,7 @@
 #include "fault/removal.hpp"
 #include "fault/rule.hpp"
 #include "observation/measures.hpp"
+#include "shape/touching.hpp"
 
 #include <numbers>
 
@@ -29,6 +30,7 @@ struct Inside {
     Vec3 came{0.0}; // unit: from the other to the mover when they were last apart
     Slot mover = -1, other = -1;
     Pose first, theirs; // of both at the first frame's end inside
+    Vec3 lift{0.0};     // off a floor of the other that the mover stood on when they were last apart
 };
 
 class PopThroughRule : public Rule {
@@ -38,7 +40,7 @@ class PopThroughRule : public Rule {
           turned_(std::cos(context.settings["pop-through.turned"] * std::numbers::pi / 180.0)) {}
 
     void step(const Step& step) override {
-        for (const Meeting& m : step.meetings)
+        for (const Meeting& m : step.meetings())
             if (judged(step, m)) take(step, m);
         std::erase_if(inside_, [&](const auto& entry) { return entry.second.since + most_ < step.index; });
     }
@@ -84,6 +86,32 @@ class PopThroughRule : public Rule {
         return p;
     }
 
+    /// The side (unit, from the other one) on which it is, as seen from where it is inside: that of the face
+    /// through which it gets there. A floor of the same collider that it stands on is none.
+    Vec3 side_of(const Pose& outside, const Pose& inside, Slot mover, Slot other, const Pose& theirs_outside,
+                 const Pose& theirs, const World& world) const {
+        const Geometry &gm = *at(world, mover).geometry, &go = *at(world, other).geometry;
+        if (!gm.convex() || !go.convex()) {
+            const double slop = context_.recording.slop();
+            const std::vector<Distance> near = touching(gm, outside, go, theirs_outside, slop);
+            const Sweep in = sweep_off_faces(gm, {outside, inside}, go, {theirs_outside, theirs}, near, slop);
+            if (in.status == Status::Found || in.status == Status::Started) return -in.normal;
+            const auto entered = [&](const Distance& d) {
+                return glm::dot(inside.at - outside.at, d.normal);
+            };
+            if (!near.empty()) return -std::ranges::max_element(near, {}, entered)->normal;
+        }
+        return -distance(gm, outside, go, theirs_outside).normal;
+    }
+
+    /// Off the floor that it stands on where it is outside: one with the wall, say.
+    Vec3 lift_of(const Step& step, Slot mover, Slot other) const {
+        const Geometry &gm = *at(step.now, mover).geometry, &go = *at(step.now, other).geometry;
+        if (gm.convex() && go.convex()) return Vec3(0.0);
+        return lift_off_faces(gm, step.before.body_of(mover).pose, go, step.before.body_of(other).pose,
+                              context_.recording.slop());
+    }
+
     void at_a_stroke(const Step& step, const Meeting& m) {
         auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
         if (step.now.body_of(mover).def->moves == Moves::Static) return;
@@ -92,57 +120,74 @@ class PopThroughRule : public Rule {
         const Motion theirs = step.now.motion_since(step.before, at(step.now, other).body);
         const Geometry &gm = *at(step.now, mover).geometry, &go = *at(step.now, other).geometry;
         const Distance deep = distance(gm, *tried, go, theirs.to, 0.0);
-        const PairView was = pair_at(step.before, mover, other), is = pair_at(step.now, mover, other);
-        if (!deep.known || deep.gap > -context_.settings["pop-through.least"] * context_.recording.slop() ||
-            !was.known || !is.known)
+        if (!deep.known || deep.gap > -context_.settings["pop-through.least"] * context_.recording.slop())
             return;
         const BodyState& now = step.now.body_of(mover);
+        const Vec3 came = side_of(step.before.body_of(mover).pose, *tried, mover, other, theirs.from,
+                                  theirs.to, step.now),
+                   went = side_of(now.pose, *tried, mover, other, theirs.to, theirs.to, step.now);
         // Across first, then out: a game that moves axis by axis comes to the face round the corner so.
         Pose corner = step.before.body_of(mover).pose;
         const Vec3 on = tried->at - corner.at;
-        corner.at += on + is.normal * -glm::dot(on, is.normal);
-        if (clear_way(gm, {step.before.body_of(mover).pose, corner, now.pose}, go, theirs.to,
-                      context_.recording.slop()) &&
+        corner.at += on - went * glm::dot(on, went);
+        // Or it turned before it met anything, and went there straight.
+        const Pose from = step.before.body_of(mover).pose;
+        const double slop = context_.recording.slop(),
+                     speed = std::max(glm::length(now.velocity),
+                                      glm::length(step.before.body_of(mover).velocity));
+        const double fall = glm::length(context_.recording.header.gravity) * step.now.dt();
+        const bool straight = moved_by_code(now) &&
+                              glm::length(now.pose.at - from.at) <= (speed + fall) * step.now.dt() + slop &&
+                              clear_way(gm, {from, now.pose}, go, theirs.to, slop);
+        if ((straight || clear_way(gm, {from, corner, now.pose}, go, theirs.to, slop)) &&
             context_.passes(round_corner, step, m))
             return;
-        emit(step, {mover, other}, -was.normal, -is.normal, *tried, theirs.to, deep, step.now.number());
+        emit(step, {mover, other}, came, went, *tried, theirs.to, lift_of(step, mover, other), deep,
+             step.now.number());
     }
 
     void enter(const Step& step, const Meeting& m) {
         Inside in;
         std::tie(in.mover, in.other) = mover_first(step.before, step.now, m.a, m.b);
-        const PairView was = pair_at(step.before, in.mover, in.other);
-        if (!was.known || step.now.body_of(in.mover).fresh || step.now.body_of(in.mover).teleported) return;
-        in.since = step.index, in.came = -was.normal;
+        if (!step.before.live(in.mover) || !step.before.live(in.other) || step.now.body_of(in.mover).fresh ||
+            step.now.body_of(in.mover).teleported)
+            return;
+        in.since = step.index;
         in.first = step.now.body_of(in.mover).pose, in.theirs = step.now.body_of(in.other).pose;
+        in.came = side_of(step.before.body_of(in.mover).pose, in.first, in.mover, in.other,
+                          step.before.body_of(in.other).pose, in.theirs, step.now);
+        in.lift = lift_of(step, in.mover, in.other);
         inside_[{m.a, m.b}] = in;
     }
 
     void leave(const Step& step, const Inside& in) {
         const BodyState& body = step.now.body_of(in.mover);
-        const PairView is = pair_at(step.now, in.mover, in.other);
-        if (!is.known || body.teleported || body.fresh) return;
+        if (body.teleported || body.fresh) return;
         const Distance deep = distance(*at(step.now, in.mover).geometry, in.first,
                                        *at(step.now, in.other).geometry, in.theirs, 0.0);
         if (!deep.known) return;
         // Its own velocity leads on: then only right through is through, not round a corner.
         constexpr double through = -0.5;
-        if ((solved(body) || carried_there(step, in.mover)) && glm::dot(in.came, -is.normal) > through &&
-            context_.passes(round_corner, in.since, step.index, in.mover, in.other))
-            return;
+        const Pose theirs = step.now.body_of(in.other).pose;
         // Seen from the other, which may move itself.
         Pose from = in.first;
-        from.at += step.now.body_of(in.other).pose.at - in.theirs.at;
-        emit(step, {in.mover, in.other}, in.came, -is.normal, from, step.now.body_of(in.other).pose, deep,
+        from.at += theirs.at - in.theirs.at;
+        const Vec3 went = side_of(body.pose, from, in.mover, in.other, theirs, theirs, step.now);
+        if ((solved(body) || carried_there(step, in.mover)) && glm::dot(in.came, went) > through &&
+            context_.passes(round_corner, in.since, step.index, in.mover, in.other))
+            return;
+        emit(step, {in.mover, in.other}, in.came, went, from, theirs, in.lift, deep,
              context_.recording.number(in.since));
     }
 
     void emit(const Step& step, Pair pair, const Vec3& came, const Vec3& went, const Pose& inside,
-              const Pose& theirs, const Distance& deep, std::int64_t first) {
+              const Pose& theirs, const Vec3& lift, const Distance& deep, std::int64_t first) {
         if (glm::dot(came, went) > turned_) return;
         const auto [mover, other] = pair;
         const Geometry &gm = *at(step.now, mover).geometry, &go = *at(step.now, other).geometry;
-        const double back = way_out(gm, inside, go, theirs, came);
+        Pose lifted = inside;
+        lifted.at += lift - came * glm::dot(lift, came);
+        const double back = way_out(gm, lifted, go, theirs, came);
         const Vec3 put = step.now.body_of(mover).pose.at - inside.at;
         const double taken = glm::length(put), slop = context_.recording.slop();
         const auto passes = [&](const Excuse& e, double measured, double limit) {

@@ -98,7 +98,7 @@ class ProbeGapRule : public Rule {
         if (body.collider < 0 && !step.now.colliders_of(slot).empty())
             body.collider = step.now.colliders_of(slot)[0];
         measure(step, slot, body);
-        for (const Meeting& m : step.meetings) {
+        for (const Meeting& m : step.meetings()) {
             const bool is_a = at(step.now, m.a).body == slot, is_b = at(step.now, m.b).body == slot;
             if ((!is_a && !is_b) || m.does != Does::Solid || m.gap_after >= -context_.recording.slop() ||
                 one_owner(step.now, m.a, m.b))

@@ -83,7 +83,7 @@ class RayTooShortRule : public Rule {
         if (body < 0) return false;
         const BodyState& b = step.now.body(body);
         if (context_.recording.header.has(Channel::Grounded)) return b.grounded;
-        for (const Meeting& m : step.meetings) {
+        for (const Meeting& m : step.meetings()) {
             const bool a = step.now.colliders()[static_cast<std::size_t>(m.a)].body == body,
                        other = step.now.colliders()[static_cast<std::size_t>(m.b)].body == body;
             const double down = glm::dot(m.normal, context_.recording.header.up) * (a ? -1.0 : 1.0);

@@ -77,7 +77,7 @@ class RepeatEffectRule : public Rule {
                 if (c.phase != Phase::End) add(c.mark_a.slot, c.mark_b.slot, c.phase == Phase::Begin);
         }
         // A game need not log the contacts of all that it tests.
-        for (const Meeting& m : step.meetings)
+        for (const Meeting& m : step.meetings())
             if (m.does != Does::Ignore && m.closest() <= 0.0) add(m.a, m.b, false);
     }
 

@@ -10,7 +10,7 @@ void Reports::step(const Step& step) {
     if (switched_.empty() && step.frame->events.empty() && touches_.empty() &&
         !step.now.recording().header.has(Channel::Events))
         return;
-    for (const Meeting& m : step.meetings) {
+    for (const Meeting& m : step.meetings()) {
         if (m.does == Does::Ignore) continue;
         if (switched_.count(m.a) || switched_.count(m.b)) {
             if (m.does == Does::Report) sensor(step, m);

@@ -34,7 +34,7 @@ class SelfPushRule : public Rule {
                                    [this](const Pair&, Run& run) { close(run); }) {}
 
     void step(const Step& step) override {
-        for (const Meeting& m : step.meetings)
+        for (const Meeting& m : step.meetings())
             if (m.does == Does::Solid && one_owner(step.now, m.a, m.b)) take(step, m);
         runs_.sweep(step.index);
     }

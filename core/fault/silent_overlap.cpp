@@ -53,7 +53,7 @@ class SilentOverlapRule : public Rule {
     }
     void step(const Step& step) override {
         reports(step);
-        for (const Meeting& m : step.meetings) take(step, m);
+        for (const Meeting& m : step.meetings()) take(step, m);
         runs_.sweep(step.index);
         std::erase_if(reported_, [&](const auto& r) {
             return r.second.last + 8 * static_cast<std::size_t>(context_.settings["run.holes"]) <

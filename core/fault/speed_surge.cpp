@@ -47,8 +47,10 @@ struct Surge {
     Slot mover = -1, other = -1;
     Vec3 normal{0.0}, at{0.0};
     double before = 0.0, after = 0.0, closing = 0.0, apart = 0.0, fraction = 0.0, restitution = 0.0;
-    bool contact = false; // the log has it
-    std::string event;    // about the two, in that step
+    double most_itself = infinity; // speed that it may leave with, where code moves the other
+    Vec3 other_goes{0.0};          // velocity of the other at the end of the step
+    bool contact = false;          // the log has it
+    std::string event;             // about the two, in that step
 };
 
 class SpeedSurgeRule : public Rule {
@@ -63,9 +65,10 @@ class SpeedSurgeRule : public Rule {
             if (lasts(step, s)) emit(s);
         waiting_.clear();
         came_ = std::move(come_), come_.clear(); // of touches that go on
-        for (const Meeting& m : step.meetings) take(step, m);
+        for (const Meeting& m : step.meetings())
+            for (const Meeting& place : step.places(m)) take(step, place);
         before_.clear();
-        for (const Meeting& m : step.meetings)
+        for (const Meeting& m : step.meetings())
             if (m.does == Does::Solid && near(step, m))
                 before_.push_back({at(step.now, m.a).body, at(step.now, m.b).body});
         frame_before_ = step.frame;
@@ -121,7 +124,12 @@ class SpeedSurgeRule : public Rule {
         const auto passes = [&](const Excuse& e, double measured = 0.0, double limit = 0.0) {
             return context_.passes(e, step, m, measured, limit);
         };
-        if (context_.observed.steered(at(step.now, s.mover).body) && passes(steered)) return;
+        // What parts already may go on by itself, faster; a mean does not tell whether it did.
+        const Slot body = at(step.now, s.mover).body;
+        const bool at_will =
+            context_.observed.steered(body) ||
+            ((c.before < 0.0 || !logged) && moved_by_code(is) && context_.observed.restless(body));
+        if (at_will && passes(steered)) return;
         if (!logged && (!come.known || touches_more(step, m)) && passes(mean)) return;
         s.before = std::max(come.speed, come.most);
         const double spin = glm::length(was.angular_velocity) * at(step.now, s.mover).geometry->reach() +
@@ -131,6 +139,8 @@ class SpeedSurgeRule : public Rule {
         // step.
         const double itself = s.mover == m.a ? come.own_a : come.own_b,
                      most_itself = (itself + spin) * (1.0 + share_) + slack;
+        if (moved_by_code(other_is)) s.most_itself = most_itself;
+        s.other_goes = other_is.velocity;
         if (moved_by_code(other_is) && !responded_too(step, m, s, c.turned()) &&
             glm::length(is.velocity) <= most_itself && passes(driven, glm::length(is.velocity), most_itself))
             return;
@@ -196,7 +206,7 @@ class SpeedSurgeRule : public Rule {
     /// Engines may respond in two steps: it must have closed in one of them; what came in is the most that it
     /// did in this touch.
     const Came& remember(const Step& step, const Meeting& m, Slot mover, double closing) {
-        const auto found = came_.find({m.a, m.b});
+        const auto found = came_.find(m.key());
         const Came last = found == came_.end() ? Came{} : found->second;
         const Vec3 a = step.before.body_of(m.a).velocity, b = step.before.body_of(m.b).velocity;
         // What code moves comes as fast as it goes in this very step.
@@ -205,15 +215,15 @@ class SpeedSurgeRule : public Rule {
         closing +=
             std::max(0.0, glm::dot(goes_a - a, m.normal)) + std::max(0.0, glm::dot(b - goes_b, m.normal));
         const double speed = std::max(glm::length(a - b), glm::length(goes_a - goes_b));
-        return come_[{m.a, m.b}] = {closing,
-                                    std::max(closing, last.last),
-                                    std::max(closing, last.most),
-                                    std::max(speed, last.speed),
-                                    std::max(glm::length(a), last.own_a),
-                                    std::max(glm::length(b), last.own_b),
-                                    m.contact,
-                                    m.contact || last.contact,
-                                    last.known || known(step, m, &Observed::knows_before)};
+        return come_[m.key()] = {closing,
+                                 std::max(closing, last.last),
+                                 std::max(closing, last.most),
+                                 std::max(speed, last.speed),
+                                 std::max(glm::length(a), last.own_a),
+                                 std::max(glm::length(b), last.own_b),
+                                 m.contact,
+                                 m.contact || last.contact,
+                                 last.known || known(step, m, &Observed::knows_before)};
     }
 
     /// A velocity that is derived is a mean over the step, in the step of the hit too small: how fast they
@@ -222,15 +232,15 @@ class SpeedSurgeRule : public Rule {
         const Vec3 a = step.now.body_of(m.a).velocity, b = step.now.body_of(m.b).velocity;
         const double closing = glm::dot(a - b, m.normal);
         if (closing > 0.0)
-            come_[{m.a, m.b}] = {closing,
-                                 closing,
-                                 closing,
-                                 glm::length(a - b),
-                                 glm::length(a),
-                                 glm::length(b),
-                                 false,
-                                 false,
-                                 known(step, m, &Observed::knows_now)};
+            come_[m.key()] = {closing,
+                              closing,
+                              closing,
+                              glm::length(a - b),
+                              glm::length(a),
+                              glm::length(b),
+                              false,
+                              false,
+                              known(step, m, &Observed::knows_now)};
     }
     bool known(const Step& step, const Meeting& m, bool (Observed::*knows)(Slot) const) const {
         return (context_.observed.*knows)(at(step.now, m.a).body) &&
@@ -274,14 +284,21 @@ class SpeedSurgeRule : public Rule {
             return context_.passes(e, s.index, s.index, s.mover, s.other, measured, limit);
         };
         if (context_.recording.header.has(Channel::Contacts) && !s.contact &&
-            std::none_of(step.meetings.begin(), step.meetings.end(), same) && passes(no_contact))
+            std::none_of(step.meetings().begin(), step.meetings().end(), same) && passes(no_contact))
             return false;
         if (!step.now.stays(s.mover) || !step.now.stays(s.other)) return true;
-        const double apart = -closing_speed(step.now, s.mover, s.other, s.normal);
-        double least = context_.settings["speed-surge.lasts"] * s.apart - fall_gain(step);
+        double apart = -closing_speed(step.now, s.mover, s.other, s.normal),
+               least = context_.settings["speed-surge.lasts"] * s.apart - fall_gain(step);
         // A mean over the step of the hit has the push out in it: the next one shows how fast it left.
-        if (!step.now.body_of(s.mover).velocity_logged)
+        if (!step.now.body_of(s.mover).velocity_logged) {
             least = std::max(least, std::max(1.0, s.restitution) * (1.0 + share_) * s.closing);
+            const Vec3 goes = step.now.body_of(s.mover).velocity;
+            const double speed = glm::length(goes);
+            // That the other one stops afterwards is no speed that this one gained.
+            apart = std::min(apart, -glm::dot(goes - s.other_goes, s.normal));
+            if (s.most_itself < infinity && speed <= s.most_itself && passes(driven, speed, s.most_itself))
+                return false;
+        }
         return apart > least || !passes(fades, apart, least);
     }
 
@@ -318,8 +335,8 @@ class SpeedSurgeRule : public Rule {
     RuleContext context_;
     double share_, falls_;
     std::vector<Surge> waiting_;
-    std::map<std::pair<Slot, Slot>, Came> came_, come_; // by the last step, and by this one
-    std::vector<std::pair<Slot, Slot>> before_;         // bodies that were near each other in the step before
+    std::map<Place, Came> came_, come_;         // by the last step, and by this one
+    std::vector<std::pair<Slot, Slot>> before_; // bodies that were near each other in the step before
     std::shared_ptr<const Frame> frame_before_;
     SpeedLeaks leaks_;
 };

@@ -42,7 +42,7 @@ class TrappedRule : public Rule {
                                    [this](const Pair& key, Run& run) { close(key, run); }) {}
 
     void step(const Step& step) override {
-        for (const Meeting& m : step.meetings) {
+        for (const Meeting& m : step.meetings()) {
             const bool one_way =
                 at(step.now, m.a).def->role == Role::OneWay || at(step.now, m.b).def->role == Role::OneWay;
             if (m.does == Does::Solid && !one_way && m.gap_after < -context_.recording.slop() &&

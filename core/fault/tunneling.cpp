@@ -7,6 +7,7 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "observation/measures.hpp"
+#include "shape/touching.hpp"
 
 namespace oddbounce {
 
@@ -38,6 +39,7 @@ struct Crossing {
     double closing = 0.0; // speed along the entry normal before
     double dt = 0.0, thickness = 0.0, inside = 0.0;
     bool sensor = false, responded = false;
+    bool one_of_several = false; // places in which the two touch
     double jump = 0.0; // its way, where that is so much longer than before that it may have been put there
     std::size_t index = 0;
     std::int64_t first = 0, last = 0;
@@ -53,6 +55,10 @@ bool answered_by_log(const World& now, const Frame& frame, const Crossing& c, do
         if (!same && !swapped) continue;
         if (c.sensor) return true;
         if (!row.active || row.phase == Phase::End) continue;
+        // Of a floor that is one with the wall, say.
+        const bool elsewhere = c.one_of_several && row.normal &&
+                               glm::dot(*row.normal, c.sweep.normal) * (same ? 1.0 : -1.0) <= one_place;
+        if (elsewhere) continue;
         const double facing = row.normal ? glm::dot(*row.normal, c.way) * (same ? 1.0 : -1.0) : most;
         if (facing > 0.0 && facing <= most) return true;
     }
@@ -79,7 +85,8 @@ class TunnelingRule : public Rule {
     void step(const Step& step) override {
         for (Crossing& c : pending_) settle(step, c);
         emit();
-        for (const Meeting& m : step.meetings) consider(step, m);
+        for (const Meeting& m : step.meetings())
+            for (const Meeting& place : step.places(m)) consider(step, place);
         previous_ = step.frame;
     }
     void finish() override { emit(); }
@@ -112,7 +119,7 @@ void TunnelingRule::consider(const Step& step, const Meeting& m) {
         return;
     Crossing c;
     std::tie(c.mover, c.other) = mover_first(step.before, step.now, m.a, m.b);
-    c.sweep = m.sweep, c.sensor = m.does == Does::Report;
+    c.sweep = m.sweep, c.sensor = m.does == Does::Report, c.one_of_several = m.places > 1;
     if (c.sensor && !context_.recording.header.has(Channel::Contacts)) return;
     if (c.mover != m.a) c.sweep.normal = -m.sweep.normal, std::swap(c.sweep.on_a, c.sweep.on_b);
     follow_point(step, c);

@@ -63,7 +63,7 @@ class WrongFaceRule : public Rule {
             return std::any_of(late.begin(), late.end(),
                                [&](const Hit& o) { return o.mover == h.mover && o.other == h.other; });
         };
-        for (const Meeting& m : step.meetings)
+        for (const Meeting& m : step.meetings())
             if (std::optional<Hit> h = hit(step, m); h && !judged(*h)) judge(step, *h, true);
     }
 
@@ -78,7 +78,7 @@ class WrongFaceRule : public Rule {
 
   private:
     static bool met(const Step& step, const Hit& h) {
-        return std::any_of(step.meetings.begin(), step.meetings.end(), [&](const Meeting& m) {
+        return std::any_of(step.meetings().begin(), step.meetings().end(), [&](const Meeting& m) {
             return std::minmax(m.a, m.b) == std::minmax(h.mover, h.other) &&
                    m.sweep.status == Status::Found && m.sweep.first > 0.0;
         });
@@ -312,12 +312,12 @@ class WrongFaceRule : public Rule {
                std::any_of(h.others.begin(), h.others.end(), that_way);
     }
 
-    /// Without contacts, whatever it could reach in the step, before the hit or after it, may have turned it,
-    /// too.
+    /// Without contacts, or with frames left out, whatever it could reach in the step, before the hit or
+    /// after it, may have turned it, too.
     double reach_in_step(const Step& step, const Hit& h) const {
-        return context_.recording.header.has(Channel::Contacts)
-                   ? 0.0
-                   : glm::length(step.before.body_of(h.mover).velocity) * step.now.dt();
+        const bool told = context_.recording.header.has(Channel::Contacts) &&
+                          !left_out_before(context_.recording, step.index);
+        return told ? 0.0 : glm::length(step.before.body_of(h.mover).velocity) * step.now.dt();
     }
 
     /// Ways in which other surfaces push the mover in this step.

@@ -257,8 +257,8 @@ class Stepper {
     bool responded_ = false;
 };
 
-/// True where the recorded body touches something solid in this step: what changed its speed may be that. A move
-/// that is refused as a whole ends before the touch, by up to a step of what the body wants.
+/// True where the recorded body touches something solid in this step: what changed its speed may be that. A
+/// move that is refused as a whole ends before the touch, by up to a step of what the body wants.
 bool recorded_touch(const std::vector<Meeting>& meetings, const World& now, Slot body, double slop) {
     constexpr double stands = 0.1; // of the desired velocity
     const BodyState& b = now.body(body);
@@ -301,7 +301,8 @@ std::vector<bool> touching_steps(const Recording& r, Slot body, std::size_t firs
         const World before = now;
         const auto frame = r.frame(i);
         now.step(*frame);
-        out.push_back(recorded_touch(pairing.meetings(before, now, *frame, false), now, body, r.slop()));
+        out.push_back(
+            recorded_touch(pairing.meetings(before, now, *frame, false).pairs, now, body, r.slop()));
     }
     return out;
 }

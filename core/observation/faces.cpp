@@ -35,10 +35,20 @@ std::vector<Face> faces_of(const Step& step, const Meeting& m, Slot body, double
                                return glm::dot(n, normal) > same_face;
                            }));
     };
+    const auto take = [&](const Vec3& normal, const Vec3& on, double gap) {
+        if (normal != out[0].normal && gap <= near)
+            out.push_back({own, other, normal, on, gap, told(normal)});
+    };
+    const bool listed = near <= listed_faces * step.now.recording().slop() + step.now.recording().header.skin;
+    if (listed && m.does == Does::Solid) {
+        for (const Distance& d : step.faces(m))
+            own == m.a ? take(d.normal, d.on_b, d.gap) : take(-d.normal, d.on_a, d.gap);
+        return out;
+    }
     const Distance known{true, m.gap_after, out[0].normal, own == m.a ? m.on_a : m.on_b, out[0].at};
     for (const Distance& d :
          touching(mine, step.now.body_of(own).pose, met, step.now.body_of(other).pose, near, &known))
-        if (d.normal != out[0].normal) out.push_back({own, other, d.normal, d.on_b, d.gap, told(d.normal)});
+        take(d.normal, d.on_b, d.gap);
     return out;
 }
 

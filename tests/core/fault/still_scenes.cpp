@@ -219,6 +219,112 @@ void turns_within_a_step(const std::string& path, Chance& vary) {
     }
 }
 
+/// A solver turns a drum at a wall in two steps: first most of its speed, then what restitution gives back.
+void turned_in_two_steps(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), speed = vary(500), first = vary(0.2), second = vary(0.55);
+    Stage s(path, vary, untold("turned in two steps", rate));
+    const Block wall = s.block("wall", "quay", 150, 0, 100, 400);
+    bounce::Surface lively;
+    lively.restitution = 0.6;
+    Flyer drum;
+    drum.vx = speed, drum.enter(s, "drum", bounce::circle(20), "dynamic", lively);
+    int turned = 0;
+    for (const int frames = static_cast<int>(rate); s.next(frames);) {
+        drum.step(s);
+        if (turned == 0 && drum.x + 20 > wall.left())
+            drum.x = wall.left() - 20, drum.vx = -first * speed, turned = s.n();
+        else if (turned > 0 && s.n() == turned + 1)
+            drum.x = wall.left() - 20, drum.vx = -second * speed;
+        drum.describe(s);
+    }
+}
+
+/// A stoat on a crate's corner: it stood beside it, slides off along it, and goes on above it.
+void slides_along_and_up(const std::string& path, Chance& vary) {
+    const double rate = 120, speed = vary(168), to_the_corner = vary(0.3, 0.5);
+    Setting setting = plain("slides along and up", rate);
+    Stage s(path, vary, setting);
+    const Block wall = s.block("wall", "quay", 100, 0, 20, 400);
+    s.log.body(1, bounce::Body("gull", "gull", "kinematic")), s.log.collider(1, 1, bounce::box(16, 16));
+    double x = wall.left() - 8 - 8.1 * speed / rate, y = wall.top() + 8 - to_the_corner;
+    bool along = false;
+    for (const int frames = 60; s.next(frames);) {
+        if (s.n() > 0) (along ? y : x) += speed * s.dt;
+        if (!along && x + 8 >= wall.left() - 0.2 * speed / rate) along = true;
+        if (along && y - 8 < wall.top()) s.touch(1, wall.id, wall.left(), y, 1, 0);
+        s.log.state(1, x, y);
+    }
+}
+
+/// A courier walks up to a crate and along it, past its corner, by so much a frame however long the frame is.
+void past_a_crate(const std::string& path, Chance& vary) {
+    const double rate = 50, step = 16.0 / 3.0;
+    const int stands = 1 + static_cast<int>(vary(3, 0.9));
+    Setting setting = untold("past a crate", rate);
+    Stage s(path, vary, setting);
+    s.log.body(2, bounce::Body("crate", "crate", "kinematic")), s.log.collider(2, 2, bounce::box(32, 32));
+    s.log.body(1, bounce::Body("courier", "courier", "kinematic")), s.log.collider(1, 1, bounce::box(32, 32));
+    int along = 0;
+    double x = 32, y = vary(2) > 2 ? 0 : 16;
+    const double from = y;
+    for (const int frames = 60; s.next(frames);) {
+        if (s.n() > 0 && x < 160)
+            x = std::min(160.0, x + step);
+        else if (x >= 160 && ++along > stands)
+            y = from + (along - stands) * step;
+        s.log.state(2, 192, 0), s.log.state(1, x, y);
+    }
+}
+
+/// A ball turns at a wall of a game that leaves frames out, and was turned at the ceiling in the one before.
+void turned_at_two_walls_between_frames(const std::string& path, Chance& vary) {
+    const double rate = 90, right = 150, top = 100, r = vary(10);
+    Stage s(path, vary, plain("two walls between frames", rate));
+    const Block wall = s.block("wall", "quay", right + 10, 0, 20, 340),
+                ceiling = s.block("ceiling", "quay", 0, top + 10, 300, 20);
+    Flyer ball;
+    ball.vx = vary(900), ball.vy = vary(110);
+    // It meets the ceiling one frame before the wall.
+    ball.x = right - r - 9.6 * ball.vx / rate, ball.y = top - r - 8.4 * ball.vy / rate;
+    ball.enter(s, "ball", bounce::circle(r));
+    for (int n = 0; s.next(40); ++n) {
+        ball.step(s);
+        if (ball.y + r > ceiling.bottom() && ball.vy > 0) {
+            ball.y = ceiling.bottom() - r, ball.vy = -ball.vy;
+            s.touch(1, ceiling.id, ball.x, ceiling.bottom(), 0, 1);
+        }
+        if (ball.x + r > wall.left() && ball.vx > 0) {
+            ball.x = wall.left() - r, ball.vx = -ball.vx;
+            s.touch(1, wall.id, wall.left(), ball.y, 1, 0);
+        }
+        ball.describe(s);
+    }
+}
+
+/// A mallet that stands is hit, and goes off by itself in the next frame, away from what hit it.
+void goes_off_after_the_hit(const std::string& path, Chance& vary) {
+    const double rate = 90, quick = vary(240);
+    Stage s(path, vary, plain("goes off after the hit", rate));
+    Flyer mallet, puck;
+    mallet.id = 1, mallet.enter(s, "mallet", bounce::circle(14));
+    puck.id = 2, puck.enter(s, "puck", bounce::circle(9));
+    puck.x = -120, puck.vx = vary(300);
+    int met = -1;
+    for (const int frames = 120; s.next(frames);) {
+        // It goes to and fro at will, long before anything comes near it.
+        const int beat = s.n() % 12;
+        mallet.vy = mallet.vx = 0;
+        if (met < 0 && s.n() < 20 && beat > 3) mallet.vx = beat < 8 ? 100 : -100;
+        if (met >= 0 && s.n() > met) mallet.vx = quick;
+        mallet.step(s), puck.step(s);
+        if (met < 0 && mallet.x - puck.x < 23) {
+            puck.x = mallet.x - 23, puck.vx *= -0.9, met = s.n();
+            s.touch(1, 2, mallet.x - 14, 0, -1, 0);
+        }
+        mallet.describe(s), puck.describe(s);
+    }
+}
+
 /// A piston comes down on a wave, as fast as things fall, and rests beside a stoat that presses against it.
 void piston_rests(const std::string& path, Chance& vary) {
     const double rate = vary.rate(), pull = vary(900), high = vary(80), pace = std::sqrt(0.65 * pull / high);
@@ -314,6 +420,11 @@ const std::vector<MoreScene>& still_scenes() {
         {"rests flush and flickers a little", "",
          [](const std::string& p, Chance& v) { rests_flush(p, v, Rests::Flickers); }},
         {"a slow drum turns within a step", "", turns_within_a_step},
+        {"a solver turns a drum in two steps", "", turned_in_two_steps},
+        {"along a wall and past its corner", "", slides_along_and_up},
+        {"past a crate", "", past_a_crate},
+        {"two walls between frames", "", turned_at_two_walls_between_frames},
+        {"a mallet goes off after the hit", "", goes_off_after_the_hit},
         {"a piston rests beside a stoat", "", piston_rests},
         {"wedged in a pile", "", wedged_in_a_pile},
         {"jumps onto a curb", "", jumps_onto_a_curb},
