@@ -28,7 +28,7 @@ void add_facts(const Finding& f, std::vector<NumberRow>& rows) {
         const double* v = fact ? std::get_if<double>(&fact->value) : nullptr;
         if (!v) continue;
         const bool plain = fact->unit.empty() || fact->unit == "count" || fact->unit == "frames";
-        rows.push_back({name, QString::fromStdString(figure(*v) + (plain ? "" : " " + fact->unit)), {}});
+        rows.push_back({name, QString::fromStdString(figure(*v, 0.0) + (plain ? "" : " " + fact->unit)), {}});
     }
 }
 

@@ -83,7 +83,7 @@ void paint_ulps(QPainter& p, const QRectF& area, const Session& s, const Finding
     const std::string& unit = s.recording()->header.unit;
     p.drawText(QRectF(area.left(), area.bottom() - 28, area.width(), 16), Qt::AlignCenter,
                Session::tr("lines %1 %2 apart")
-                   .arg(QString::fromStdString(figure(f.number("ulp"))))
+                   .arg(QString::fromStdString(figure(f.number("ulp"), 0.0)))
                    .arg(QString::fromStdString(unit)));
 }
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "encounter/meeting.hpp"
+#include "encounter/places.hpp"
 
 #include "shape/touching.hpp"
 
@@ -80,95 +80,6 @@ double gap_error(const World& now, Slot a, Slot b, const Vec3& normal) {
     const double rounded = fixed(now, a) || fixed(now, b) ? 1.0 : 2.0;
     return 0.5 * rounded * now.recording().rounding() *
            (std::abs(normal[0]) + std::abs(normal[1]) + std::abs(normal[2]));
-}
-} // namespace
-
-namespace {
-
-/// A gap or depth of no more than the rounding of places is none.
-void take_for_touch(Meeting& m) {
-    for (double* gap : {&m.gap_after, &m.gap_before})
-        if (std::abs(*gap) <= m.error) *gap = 0.0;
-}
-
-/// The step of a solid pair that is not both convex: its faces at the end, and place by place where it
-/// touches in several.
-class Places {
-  public:
-    Places(const World& now, const Meeting& pair, const Motion& ma, const Motion& mb)
-        : pair_(pair), ma_(ma), mb_(mb), way_(ma.travel() - mb.travel()), a_(*at(now, pair.a).geometry),
-          b_(*at(now, pair.b).geometry), slop_(now.recording().slop()),
-          touch_(slop_ + now.recording().header.skin),
-          listed_(listed_faces * slop_ + now.recording().header.skin) {}
-
-    double listed() const { return listed_; }
-    std::vector<Distance> faces() const {
-        if (pair_.gap_after > listed_) return {};
-        const Distance known{true, pair_.gap_after, pair_.normal, pair_.on_a, pair_.on_b};
-        return touching(a_, ma_.to, b_, mb_.to, listed_, &known);
-    }
-    /// `before`: at the start of the step. Fewer than two places are none.
-    std::vector<Meeting> list(std::span<const Distance> before, std::span<const Distance> after) {
-        if (pair_.closest() > touch_) return {};
-        const bool goes = glm::dot(way_, way_) > slop_ * slop_;
-        const Sweep met = before.empty()                    ? pair_.sweep
-                          : goes && before[0].gap >= -slop_ ? sweep_off_faces(a_, ma_, b_, mb_, before, slop_)
-                                                            : Sweep{};
-        const bool meets = met.status == Status::Found || met.status == Status::Started;
-        const bool elsewhere = meets && glm::dot(met.normal, pair_.normal) <= one_place;
-        if (after.size() < 2 && !elsewhere) return {};
-        all_.push_back(pair_);
-        for (const Distance& d : after)
-            if (d.gap <= touch_ && !find(d.normal)) add(d.normal, d.gap, d.on_a, d.on_b);
-        if (meets && !find(met.normal)) add(met.normal, pair_.gap_after, met.on_a, met.on_b);
-        if (all_.size() == 1) return {};
-        all_[0].sweep = {}; // of the pair; below it goes to the face that is met
-        if (meets) {
-            Meeting& hit = *find(met.normal);
-            hit.sweep = met;
-            hit.gap_before = std::max(hit.gap_before, met.first * glm::dot(way_, met.normal));
-        }
-        // The gap to a face cannot have shrunk by more than the way along its normal.
-        if (ma_.turning() == 0.0 && mb_.turning() == 0.0)
-            for (Meeting& p : all_)
-                p.gap_before = std::max(p.gap_before, p.gap_after + glm::dot(way_, p.normal));
-        for (Meeting& p : all_) {
-            p.places = static_cast<std::uint32_t>(all_.size());
-            take_for_touch(p);
-        }
-        return std::move(all_);
-    }
-
-  private:
-    Meeting* find(const Vec3& normal) {
-        const auto it = std::ranges::find_if(
-            all_, [&](const Meeting& p) { return glm::dot(p.normal, normal) > one_place; });
-        return it == all_.end() ? nullptr : &*it;
-    }
-    void add(const Vec3& normal, double gap, const Vec3& on_a, const Vec3& on_b) {
-        Meeting p = pair_;
-        p.normal = normal, p.gap_after = gap, p.on_a = on_a, p.on_b = on_b, p.sweep = {};
-        all_.push_back(p);
-    }
-
-    const Meeting& pair_;
-    const Motion &ma_, &mb_;
-    const Vec3 way_; // of a, as b sees it
-    const Geometry &a_, &b_;
-    const double slop_, touch_, listed_;
-    std::vector<Meeting> all_;
-};
-
-/// Which places the contacts of the log belong to: those with their normals; without a normal, all.
-void mark_contact(const ContactRow& row, Slot a, std::span<Meeting> places) {
-    const auto mark = [&](Meeting& p) { p.contact = true, p.lasts = p.lasts || row.phase != Phase::End; };
-    const auto agrees = [&](const Meeting& p) {
-        return glm::dot(*row.normal, p.normal) * (row.mark_a.slot == a ? 1.0 : -1.0);
-    };
-    if (row.normal)
-        mark(*std::ranges::max_element(places, {}, agrees));
-    else
-        for (Meeting& p : places) mark(p);
 }
 } // namespace
 
@@ -330,67 +241,6 @@ struct FrameRange {
     std::vector<World> worlds; // the one before the first, too
     std::vector<std::shared_ptr<const Frame>> frames;
     std::vector<Met> meetings;
-};
-
-/// Numbers the places of pairs, so that a place has the same number from step to step. Serial.
-class PlaceNumbers {
-  public:
-    void number(std::size_t index, const World& world, Met& met) {
-        if (index != next_) last_.clear();
-        next_ = index + 1;
-        std::vector<Named> now;
-        auto before = last_.begin();
-        for (Meeting& m : met.pairs) {
-            while (before != last_.end() && std::pair(before->a, before->b) < std::pair(m.a, m.b)) ++before;
-            auto end = before;
-            while (end != last_.end() && std::pair(end->a, end->b) == std::pair(m.a, m.b)) ++end;
-            const std::span<const Named> was(before, end);
-            const std::size_t first = now.size();
-            if (m.places == 1)
-                name(world, m, was, now, first);
-            else
-                for (Meeting& p : std::span(met.places).subspan(m.first_place, m.places))
-                    name(world, p, was, now, first);
-            if (m.places > 1) m.place = met.places[m.first_place].place;
-        }
-        last_ = std::move(now);
-    }
-
-  private:
-    struct Named {
-        Slot a, b;
-        int place;
-        Vec3 normal;
-    };
-    static void name(const World& world, Meeting& m, std::span<const Named> was, std::vector<Named>& now,
-                     std::size_t first) {
-        // An edge without an inside is left on the nearer side, be it this or that.
-        const bool either_side =
-            m.gap_after < 0.0 && (at(world, m.a).geometry->open() || at(world, m.b).geometry->open());
-        const auto taken = [&](int place) {
-            return std::any_of(now.begin() + static_cast<std::ptrdiff_t>(first), now.end(),
-                               [&](const Named& n) { return n.place == place; });
-        };
-        // Two convex shapes have one place, whichever way its normal turns.
-        const bool one = at(world, m.a).geometry->convex() && at(world, m.b).geometry->convex();
-        const Named* same = one && !was.empty() ? &was[0] : nullptr;
-        double most = one_place;
-        if (!same)
-            for (const Named& n : was)
-                if (const double d = glm::dot(n.normal, m.normal), alike = either_side ? std::abs(d) : d;
-                    alike > most && !taken(n.place))
-                    most = alike, same = &n;
-        if (same)
-            m.place = same->place;
-        else
-            for (m.place = 0; taken(m.place) ||
-                              std::ranges::any_of(was, [&](const Named& n) { return n.place == m.place; });)
-                ++m.place;
-        now.push_back({m.a, m.b, m.place, m.normal});
-    }
-
-    std::vector<Named> last_; // of the step before, by pair
-    std::size_t next_ = 0;
 };
 
 World start_of(const Recording& r, std::size_t first) {

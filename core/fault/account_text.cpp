@@ -33,11 +33,10 @@ std::string power_of_ten(double size) {
 }
 } // namespace
 
-std::string figure(double value) {
-    constexpr double rounding = 1e-10; // what a subtraction leaves of nothing
+std::string figure(double value, double nothing) {
     if (!std::isfinite(value)) return translated("unknown");
     const double size = std::abs(value);
-    if (size < rounding) return "0";
+    if (size == 0.0 || size < nothing) return "0";
     std::string text;
     if (size < 1e-4 || size >= 1e9) {
         text = power_of_ten(size);
@@ -50,7 +49,9 @@ std::string figure(double value) {
     return value < 0.0 && text != "0" ? minus + text : text;
 }
 
-std::string length_text(const Recording& r, double value) { return figure(value) + " " + r.header.unit; }
+std::string length_text(const Recording& r, double value, double nothing) {
+    return figure(value, nothing) + " " + r.header.unit;
+}
 std::string speed_text(const Recording& r, double value) {
     return figure(value) + " " + r.header.unit + "/s";
 }
@@ -223,8 +224,8 @@ Threshold note_threshold(Finding& f, const Threshold& t) {
     return t;
 }
 
-void add_fact(Finding& f, const std::string& key, double value, const std::string& unit) {
-    f.facts.push_back({key, value, unit});
+void add_fact(Finding& f, const std::string& key, double value, const std::string& unit, double nothing) {
+    f.facts.push_back({key, std::abs(value) < nothing ? 0.0 : value, unit});
 }
 
 } // namespace oddbounce

@@ -9,11 +9,12 @@
 
 namespace oddbounce {
 
+constexpr double left_of_nothing = 1e-10; ///< by a subtraction: less than this is taken for 0
 /// About three significant digits, thousands set apart by a thin space: "1 460", "24.3", "0.002". Whole
-/// numbers keep all their digits.
-std::string figure(double value);
+/// numbers keep all their digits. What is smaller than `nothing` is 0.
+std::string figure(double value, double nothing = left_of_nothing);
 /// A figure with the recording's length unit, or that per second: "3.1 px", "1 460 px/s".
-std::string length_text(const Recording& recording, double value);
+std::string length_text(const Recording& recording, double value, double nothing = left_of_nothing);
 std::string speed_text(const Recording& recording, double value);
 /// "(150, −190) px/s"; `unit` may be empty.
 std::string vector_text(const Vec3& value, const std::string& unit);
@@ -78,6 +79,7 @@ void name_bodies(const World& world, const std::vector<Slot>& colliders, Finding
 /// code.
 nlohmann::json mover_target(const World& world, const Finding& finding);
 Threshold note_threshold(Finding& finding, const Threshold& threshold);
-void add_fact(Finding& finding, const std::string& key, double value, const std::string& unit);
+void add_fact(Finding& finding, const std::string& key, double value, const std::string& unit,
+              double nothing = left_of_nothing);
 
 } // namespace oddbounce

@@ -40,19 +40,18 @@ class FlushContactRule : public Rule {
     explicit FlushContactRule(const RuleContext& context)
         : context_(context), most_(context.settings["flush-contact.ulps"]),
           holes_(static_cast<std::size_t>(context.settings["run.holes"])),
-          runs_(0, [this](const Pair&, Run& run) { close(run); }) {}
+          runs_(0, [this](const Place&, Run& run) { close(run); }) {}
 
     void step(const Step& step) override {
-        for (const Meeting& m : step.meetings())
-            if (m.does != Does::Ignore && !one_owner(step.now, m.a, m.b) && m.gap_after != infinity)
-                take(step, m);
+        for (const Meeting& pair : step.meetings())
+            for (const Meeting& m : step.places(pair))
+                if (m.does != Does::Ignore && !one_owner(step.now, m.a, m.b) && m.gap_after != infinity)
+                    take(step, m);
         runs_.sweep(step.index);
     }
     void finish() override { runs_.finish(); }
 
   private:
-    using Pair = std::pair<Slot, Slot>;
-
     /// One ULP of the game's numbers, at this place.
     double ulp(const Step& step, const Meeting& m) const {
         double size = 0.0;
@@ -102,15 +101,16 @@ class FlushContactRule : public Rule {
         if (m.error > 0.0) return; // how its places are rounded decides, not how the game computes
         const double place = ulp(step, m);
         if (!(place > 0.0) || std::abs(m.gap_after) > most_ * place) return;
-        const Run* under_way = runs_.find({m.a, m.b});
+        const Run* under_way = runs_.find(m.key());
         const bool fresh = !under_way;
         const std::map<std::string, int> said = answers(step, m, place, under_way);
         if (said.empty() && !context_.recording.header.has(Channel::Iterations)) return; // nothing is told
-        Run& run = runs_.at({m.a, m.b}, step.index);
+        Run& run = runs_.at(m.key(), step.index);
         if (fresh) std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
         const int doing = what_it_does(step, m, run.mover, most_ * place);
         constexpr double hardly_turns = 1e-9; // from 1, of a cosine
-        const bool same_face = glm::dot(run.normal, m.normal) > 1.0 - hardly_turns;
+        // An edge without an inside is left on this side or on that.
+        const bool same_face = std::abs(glm::dot(run.normal, m.normal)) > 1.0 - hardly_turns;
         run.normal = m.normal;
         for (const auto& [what, answer] : said) {
             const auto [it, first] = run.told.try_emplace(what);
@@ -165,8 +165,8 @@ class FlushContactRule : public Rule {
         name_bodies(w, {run.mover, run.other}, f);
         f.at = run.at, f.weight = 0.55;
         add_fact(f, "ulps", run.most, "ULP");
-        add_fact(f, "margin_needed", 4.0 * (run.high - run.low + run.place), u);
-        add_fact(f, "ulp", run.place, u);
+        add_fact(f, "margin_needed", 4.0 * (run.high - run.low + run.place), u, 0.0);
+        add_fact(f, "ulp", run.place, u, 0.0);
         add_fact(f, "changes", static_cast<double>(told.changes), "count");
         f.facts.push_back({"answer", what, "text"});
         note_threshold(f, context_.settings.threshold("flush-contact.ulps"));
@@ -180,7 +180,7 @@ class FlushContactRule : public Rule {
     RuleContext context_;
     double most_;
     std::size_t holes_;
-    Runs<Pair, Run> runs_;
+    Runs<Place, Run> runs_;
 };
 
 std::unique_ptr<Rule> make_rule(const RuleContext& context) {
@@ -191,13 +191,13 @@ void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     account.at(f.first,
                say("{} lies flush with {}. One ULP of a {}-bit number is {} there.", sentence_the(f.names[0]),
-                   the(f.names[1]), r.header.float_bits, length_text(r, f.number("ulp"))));
+                   the(f.names[1]), r.header.float_bits, length_text(r, f.number("ulp"), 0.0)));
     account.at(f.last,
                say("The gap stays within {} ULPs, and the result of the test ({}) changes {}.",
                    figure(f.number("ulps")), translated(std::get<std::string>(f.fact("answer")->value)),
                    count_text(f.number("changes"), "time")));
     account.cause(say("rounding decides whether they touch. A margin of {} keeps the result on one side.",
-                      length_text(r, f.number("margin_needed"))));
+                      length_text(r, f.number("margin_needed"), 0.0)));
 }
 
 } // namespace

@@ -34,7 +34,7 @@ std::int64_t last_number(const Recording& r) { return r.empty() ? 0 : r.number(r
 
 std::string fact_text(const Fact& f) {
     if (const double* d = std::get_if<double>(&f.value))
-        return figure(*d) + (f.unit.empty() || f.unit == "count" ? "" : " " + f.unit);
+        return figure(*d, 0.0) + (f.unit.empty() || f.unit == "count" ? "" : " " + f.unit);
     if (const std::string* s = std::get_if<std::string>(&f.value)) return plain_text(*s);
     const Vec3& v = std::get<Vec3>(f.value);
     return vector_text(v, f.unit);

@@ -343,7 +343,8 @@ NearestPieces nearest_pieces(const Geometry& a, const Pose& pa, const Geometry& 
     near_a.grow(within);
     if (!near_a.meets(a.bounds(pa))) return best;
     const bool parts = a.of_parts() || b.of_parts();
-    bool on_outline = false;
+    constexpr double cut = -1.0; // where the outline was cut into parts
+    double best_shares = cut;
     const auto worth = [&](double least) {
         return least <= within &&
                (least < best.gap.distance || (least <= touches && best.gap.distance >= -3.0 * touches));
@@ -352,16 +353,19 @@ NearestPieces nearest_pieces(const Geometry& a, const Pose& pa, const Geometry& 
         const double least = best.gap.distance;
         const plane::Gap g =
             plane::gap(p, q, std::min(within, least < -3.0 * touches ? least : std::max(least, touches)));
-        bool face = false;
+        double shares = cut;
         if (parts && std::abs(g.distance) <= touches) {
-            // Of pieces that touch alike, the one that does so by a face, not by where the outline was cut.
-            face = a.has_face(pa, raised(g.normal)) || b.has_face(pb, raised(-g.normal));
-            if (g.distance >= least - 2.0 * touches && !(face && !on_outline && least > -touches) &&
-                !(face == on_outline && g.distance < least))
+            // Of pieces that touch alike, the one that does so along most of a face, not by where the outline
+            // was cut, nor at a corner.
+            const bool face = a.has_face(pa, raised(g.normal)) || b.has_face(pb, raised(-g.normal));
+            if (face) shares = g.shared;
+            if (g.distance >= least - 2.0 * touches &&
+                !(shares > best_shares + touches && least > -touches) &&
+                !(shares >= best_shares && g.distance < least))
                 return;
         } else if (g.distance >= least)
             return;
-        best = {g, p, q}, on_outline = face;
+        best = {g, p, q}, best_shares = shares;
     };
     const auto piece = [](const Geometry& g, const Pose& pose, int i) {
         return plane::placed(g.pieces()[static_cast<std::size_t>(i)], pose);

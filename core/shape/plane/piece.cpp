@@ -89,6 +89,7 @@ void center_on_shared_face(const Piece& a, const Piece& b, double slack, Gap& g)
     const Vec2 tangent = left_of(g.normal);
     if (low <= high + slack) {
         const double s = 0.5 * (low + high);
+        g.shared = std::max(0.0, high - low);
         g.on_a = g.normal * (fa.height + a.radius) + tangent * s;
         g.on_b = g.normal * (-fb.height - b.radius) + tangent * s;
     } else {

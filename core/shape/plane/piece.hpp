@@ -53,6 +53,7 @@ struct Gap {
     double distance = infinity;
     Vec2 normal{0.0, 1.0};
     Vec2 on_a{0.0}, on_b{0.0};
+    double shared = 0.0; ///< length along which two flat faces look at each other
 };
 /// Laws: swapping a and b turns the normal round; moving both changes nothing; scaling both scales.
 /// Cost: O(corners of a × corners of b). Separating axes for overlap, corner to edge for gaps.

@@ -8,7 +8,7 @@
 namespace {
 
 enum class Map { Blocks, Cells, Chain, Polygon };
-enum class Wall { Right, Gains, Reverses, Absent, PutsBeyond, TurnsBoth };
+enum class Wall { Right, Gains, Reverses, Absent, PutsBeyond, TurnsBoth, Flickers };
 
 constexpr double cell = 20, wall_at = 520, height = 240, width = 800;
 
@@ -42,7 +42,9 @@ template <Map map, Wall wall, bool on_floor> void at_a_wall(const std::string& p
     // One step leads to the other side, with a third of it to spare on both.
     const double speed =
         wall == Wall::Absent ? 2.4 * (thick + w) * rate : std::min(vary(260, 0.2), 4.5 * rate);
-    Stage s(path, vary, plain("at the wall", rate, {}, -pull));
+    Setting setting = plain("at the wall", rate, {}, -pull);
+    setting.float_bits = 64;
+    Stage s(path, vary, setting);
     build(s, map, thick);
     s.log.body(1, bounce::Body("parcel", "parcel", "kinematic")), s.log.collider(1, 1, bounce::box(w, h));
     const bounce::Id floor = 20, side = map == Map::Blocks ? 21 : 20;
@@ -55,8 +57,13 @@ template <Map map, Wall wall, bool on_floor> void at_a_wall(const std::string& p
             y = cell + h / 2, vy = 0;
             s.touch(1, floor, x, cell, 0, -1);
         }
+        if (wall == Wall::Flickers && x + w / 2 > wall_at - 1) { // a last digit less in every other frame
+            x = wall_at - w / 2 - (s.n() % 2 ? 4.5e-16 * wall_at : 0), vx = 0;
+            if (s.n() % 2 == 0) s.touch(1, side, wall_at, y, 1, 0);
+        }
         const double deep = x + w / 2 - wall_at;
-        if (wall != Wall::Absent && deep > 0 && !(wall == Wall::PutsBeyond && met)) {
+        if (wall != Wall::Absent && wall != Wall::Flickers && deep > 0 &&
+            !(wall == Wall::PutsBeyond && met)) {
             s.touch(1, side, wall_at, y, 1, 0);
             if (wall == Wall::Reverses)
                 x = met ? x : wall_at - w / 2 + 1.2 * speed / rate, vx = -vx; // it never gets out
@@ -84,6 +91,7 @@ template <Map map, bool on_floor> void add(std::vector<MoreScene>& all, const st
     scene("back and forth in ", "jitter", at_a_wall<map, Wall::Reverses, on_floor>);
     scene("through ", "tunneling", at_a_wall<map, Wall::Absent, on_floor>);
     scene("put beyond ", "pop-through", at_a_wall<map, Wall::PutsBeyond, on_floor>);
+    scene("a flickering contact with ", "flush-contact", at_a_wall<map, Wall::Flickers, on_floor>);
     if (!on_floor) scene("both axes turned by ", "wrong-face", at_a_wall<map, Wall::TurnsBoth, on_floor>);
 }
 
