@@ -98,6 +98,8 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
     const double travel = glm::length(ma.travel() - mb.travel());
     const double near = nearing_distance(*ca.geometry, *cb.geometry, travel, now.recording().slop());
 
+    const bool of_parts = does == Does::Solid && !(ca.geometry->convex() && cb.geometry->convex());
+
     Meeting m;
     m.a = a, m.b = b, m.does = does;
     const Distance after = distance(*ca.geometry, ma.to, *cb.geometry, mb.to, near);
@@ -133,7 +135,14 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
             travel + ma.turning() * ca.geometry->corner_reach() + mb.turning() * cb.geometry->corner_reach();
         const bool apart =
             same_shapes && std::min(m.gap_before, near) + std::min(m.gap_after, near) > 1.000001 * moved;
-        if (!unmoved && !apart)
+        // What lies on a shape of parts and stays there meets it from the start; which other face it meets on
+        // the way is asked below.
+        constexpr double lies = 1e-3; // slops
+        const double slop = now.recording().slop();
+        const bool stays = of_parts && m.gap_before <= lies * slop && m.gap_after <= slop;
+        if (!unmoved && stays)
+            m.sweep.status = Status::Started, m.sweep.last = 1.0;
+        else if (!unmoved && !apart)
             m.sweep = sweep(*ca.geometry, ma, *cb.geometry, mb);
         else if (unmoved && after.gap <= 0.0)
             m.sweep.status = Status::Started, m.sweep.last = 1.0;
@@ -144,7 +153,7 @@ void Pairing::meet(const World& before, const World& now, Slot a, Slot b, bool f
     // What is apart or inside by no more than the rounding of places touches, as far as anyone can tell.
     m.error = gap_error(now, a, b, m.normal);
     take_for_touch(m);
-    if (does == Does::Solid && !(ca.geometry->convex() && cb.geometry->convex())) {
+    if (of_parts) {
         Places places(now, m, ma, mb);
         std::vector<Distance> at_start;
         if (was && same_shapes)

@@ -82,7 +82,7 @@ struct Step {
                                : std::span(&pair, 1);
     }
     /// What `touching` says of the pair at the end of the step, as far as `listed_faces`. Empty: it is
-    /// farther apart, or not solid, or both are convex.
+    /// farther apart, or not solid, or both are convex, or neither is and they lie deep in each other.
     std::span<const Distance> faces(const Meeting& pair) const {
         return std::span(met.faces).subspan(pair.first_face, pair.faces);
     }

@@ -17,16 +17,18 @@ Places::Places(const World& now, const Meeting& pair, const Motion& ma, const Mo
       listed_(listed_faces * slop_ + now.recording().header.skin) {}
 
 std::vector<Distance> Places::faces() const {
-    if (pair_.gap_after > listed_) return {};
+    const bool entangled = pair_.gap_after < -listed_ && !a_.convex() && !b_.convex();
+    if (pair_.gap_after > listed_ || entangled) return {};
     const Distance known{true, pair_.gap_after, pair_.normal, pair_.on_a, pair_.on_b};
     return touching(a_, ma_.to, b_, mb_.to, listed_, &known);
 }
 
 /// The face that is met in the step, whatever is touched at its start.
 Sweep Places::met(std::span<const Distance> before) const {
+    if (pair_.gap_before < -slop_) return {};
     if (before.empty()) return pair_.sweep;
     const bool goes = glm::dot(way_, way_) > slop_ * slop_;
-    return goes && before[0].gap >= -slop_ ? sweep_off_faces(a_, ma_, b_, mb_, before, slop_) : Sweep{};
+    return goes ? sweep_off_faces(a_, ma_, b_, mb_, before, slop_) : Sweep{};
 }
 
 std::vector<Meeting> Places::list(std::span<const Distance> before, std::span<const Distance> after) {

@@ -40,7 +40,7 @@ std::vector<Face> faces_of(const Step& step, const Meeting& m, Slot body, double
             out.push_back({own, other, normal, on, gap, told(normal)});
     };
     const bool listed = near <= listed_faces * step.now.recording().slop() + step.now.recording().header.skin;
-    if (listed && m.does == Does::Solid) {
+    if (listed && !step.faces(m).empty()) {
         for (const Distance& d : step.faces(m))
             own == m.a ? take(d.normal, d.on_b, d.gap) : take(-d.normal, d.on_a, d.gap);
         return out;
