@@ -43,7 +43,8 @@ double clear_after(const Geometry& a, const Pose& pa, const Geometry& b, const P
                 const auto at_most = plane::pass(box, plane::bounds(q), way);
                 if (!at_most || at_most->last <= t) return;
                 const auto s = plane::pass(p, q, way, 0.0);
-                if (!s || s->last <= t + nudge) return;
+                // What lies flush beside the way is not in it.
+                if (!s || s->last <= t + nudge || plane::grazes(p, q, way, *s, nudge)) return;
                 if (s->first <= t + nudge)
                     t = s->last;
                 else

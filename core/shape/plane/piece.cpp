@@ -318,4 +318,19 @@ std::optional<Span> pass(const Piece& a, const Piece& b, const Vec2& way, double
     return Span{clip.first, clip.last};
 }
 
+bool grazes(const Piece& a, const Piece& b, const Vec2& way, const Span& pass, double least) {
+    const Vec2 by = way * (0.5 * (pass.first + pass.last));
+    if (a.radius == 0.0 && b.radius == 0.0 && is_upright_box(a) && is_upright_box(b)) {
+        const Box p = bounds(a), q = bounds(b);
+        double deep = infinity;
+        for (const int axis : {0, 1})
+            deep = std::min(
+                {deep, p.high[axis] + by[axis] - q.low[axis], q.high[axis] - p.low[axis] - by[axis]});
+        return deep <= least;
+    }
+    Piece moved = a;
+    for (int i = 0; i < moved.count; ++i) moved[i] += by;
+    return gap(moved, b, 0.0).distance >= -least;
+}
+
 } // namespace oddbounce::plane

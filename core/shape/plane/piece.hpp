@@ -68,6 +68,8 @@ struct Span {
 std::optional<Span> pass(const Piece& a, const Piece& b, const Vec2& way, double margin);
 /// The same of two upright boxes, without margin.
 std::optional<Span> pass(const Box& a, const Box& b, const Vec2& way);
+/// In such a pass they only touch: halfway they are no deeper in each other than `least`.
+bool grazes(const Piece& a, const Piece& b, const Vec2& way, const Span& pass, double least);
 
 /// The pieces of a shape after `at` and `turn`, then scaled by `scale` (negative: mirrored); radii by
 /// the smaller absolute value. Concave outlines are cut into convex parts, cells joined into rectangles.

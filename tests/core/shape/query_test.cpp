@@ -306,6 +306,26 @@ class QueryTest : public QObject {
         }
     }
 
+    /// A figure of parts stands flush on the floor of a map, a little inside its wall: the floor beside the
+    /// way out is not in it.
+    void depth_flushBesideTheWay() {
+        const Geometry figure = made(
+            points(ShapeKind::Polygon, {{-6, -11}, {6, -11}, {6, 11}, {1, 11}, {0, 8}, {-1, 11}, {-6, 11}}));
+        std::vector<std::string> rows(8, ".....#");
+        rows[0] = "######";
+        const Geometry maps[] = {
+            made(cells(20, rows)),
+            made(points(ShapeKind::Polygon, {{0, 0}, {120, 0}, {120, 160}, {100, 160}, {100, 20}, {0, 20}}))};
+        for (const Geometry& map : maps)
+            for (const double deep : {0.3, 2.5}) {
+                const Distance d = distance(figure, at(94 + deep, 31), map, at(0, 0));
+                QVERIFY2(std::abs(d.gap + deep) < 1e-9 && d.normal.x > 0.999,
+                         qPrintable(QString::number(d.gap)));
+                QVERIFY(std::abs(way_out(figure, at(94 + deep, 31), map, at(0, 0), {-1, 0, 0}) - deep) <
+                        1e-9);
+            }
+    }
+
     void depth_movingOutAlongNormalParts() {
         for (std::uint64_t seed = 0; seed < 2000; ++seed) {
             Case c(seed + 9000);
