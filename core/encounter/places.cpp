@@ -88,7 +88,9 @@ void PlaceNumbers::number(std::size_t index, const World& world, Met& met) {
     std::vector<Named> now;
     auto before = last_.begin();
     for (Meeting& m : met.pairs) {
-        if (m.faces == 0 && m.places == 1) continue; // one place, and nothing to keep
+        const bool apart_or_convex =
+            m.gap_after >= 0.0 || (at(world, m.a).geometry->convex() && at(world, m.b).geometry->convex());
+        if (m.faces == 0 && m.places == 1 && apart_or_convex) continue; // one place, and nothing to keep
         const auto pair = std::pair(m.a, m.b);
         while (before != last_.end() && std::pair(before->a, before->b) < pair) ++before;
         auto end = before;

@@ -161,19 +161,14 @@ std::shared_ptr<Recording> moved_by(const Recording& r, Moves other) {
     return out.recorded();
 }
 
-/// Boxes as polygons: all of them, or those that are static with a notch in one side that is no wider than
-/// rounding, so that they are of parts.
+/// Boxes as polygons; with a notch in one side that is no wider than rounding, so that they are of parts.
 std::shared_ptr<Recording> redrawn(const Recording& r, bool notched) {
     Draft out = draft_of(r);
-    std::set<Id> moving;
     for (Frame& f : out.frames)
         for (DefinitionRef& ref : f.before) {
             Definition d = ref;
-            if (const auto* body = std::get_if<BodyDef>(&d); body && body->moves != Moves::Static)
-                moving.insert(body->id);
             auto* c = std::get_if<ColliderDef>(&d);
             if (!c || c->shape.kind != ShapeKind::Box || c->shape.radius > 0.0) continue;
-            if (notched && moving.count(c->body)) continue;
             const Vec3 half = 0.5 * c->shape.size, up{0.0, half.y, 0.0};
             c->shape.kind = ShapeKind::Polygon;
             c->shape.points = {-half, half - 2.0 * up, half, -half + 2.0 * up};
