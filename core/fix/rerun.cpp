@@ -2,6 +2,7 @@
 #include "fix/rerun.hpp"
 
 #include "shape/directions.hpp"
+#include "shape/touching.hpp"
 
 #include <algorithm>
 #include <utility>
@@ -175,6 +176,14 @@ class Stepper {
                model_.margin - 1e-9 * a.reach();
     }
 
+    /// The face of a shape of parts that is met by who touches others of its faces.
+    Sweep off_faces(Slot mine, Slot other, const Motion& move, const Motion& theirs) const {
+        const Geometry &a = *at(now_, mine).geometry, &b = *at(now_, other).geometry;
+        if (a.convex() && b.convex()) return {};
+        const double near = now_.recording().slop() + model_.margin;
+        return sweep_off_faces(a, move, b, theirs, touching(a, move.from, b, theirs.from, near), near);
+    }
+
     bool free_at(const Pose& pose) const {
         for (Slot mine : mine_)
             for (Slot other : others_)
@@ -210,8 +219,12 @@ class Stepper {
                                      theirs.from, model_.margin + at(now_, mine).geometry->reach());
                         if (d.known) s.normal = d.normal, s.on_a = d.on_a;
                     }
-                    if (glm::dot(p.velocity - velocity_of(other), s.normal) <= 1e-9)
-                        continue; // parting or along
+                    const auto closes = [&] {
+                        return glm::dot(p.velocity - velocity_of(other), s.normal) > 1e-9;
+                    };
+                    // On the floor of a tile map it may still meet the wall of it.
+                    if (s.status == Status::Started && !closes()) s = off_faces(mine, other, move, theirs);
+                    if (s.status == Status::None || !closes()) continue; // parting or along
                     if (one_way_passes(other, p.velocity - velocity_of(other), 0.0)) continue;
                     if (grazes(mine, other, move, theirs, s)) continue;
                     if (hit < 0 || s.first < first.first) first = s, hit = other, own = mine;

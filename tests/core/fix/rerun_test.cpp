@@ -44,6 +44,24 @@ TrackPoint last_of(const Recording& r, const MotionModel& m) {
 class RerunTest : public QObject {
     Q_OBJECT
   private slots:
+    /// On the floor of a tile map, swept: the wall of the same map stops it, one cell thick and passed in a
+    /// step.
+    void sweptOnAFloor_meetsTheWallOfTheSameMap() {
+        Scene s(json{{"logs", json::array()}});
+        s.body(1, "kinematic", Scene::block(10, 10), {{"name", "parcel"}}, json::object());
+        s.body(2, "static",
+               {{"type", "cells"}, {"cell", 20}, {"rows", {"##########", ".....#....", ".....#...."}}},
+               {{"name", "map"}}, json::object());
+        constexpr double speed = 60.0 * 60.0; // 60 px a step
+        for (int i = 0; i < 3; ++i) {
+            json rows = {{1, 15 + speed * dt * i, 25, 0, speed, 0}};
+            if (i == 0) rows.push_back({2, 0, 0});
+            s.frame(rows);
+        }
+        const TrackPoint end = last_of(*s.recording(), model(Tests::Swept, Response::Slide));
+        QVERIFY2(std::abs(end.pose.at[0] - 95.0) < 1e-3, qPrintable(QString::number(end.pose.at[0])));
+    }
+
     void response_leavesTheVelocityOfItsRule_data() {
         QTest::addColumn<int>("response");
         QTest::addColumn<double>("restitution");
