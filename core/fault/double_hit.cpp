@@ -47,6 +47,7 @@ struct Approach {
     bool thrown_back = false;        // made to close again in a single frame, not by falling
     double rests = 0.0;              // for how many frames on end they neither close nor part
     std::size_t struck = 0;          // the last frame in which something else struck one of them
+    std::size_t seen = 0;            // the last frame in which the place was near
     Vec3 at{0.0}, normal{0.0};
 };
 
@@ -72,7 +73,7 @@ class DoubleHitRule : public Rule {
         reports_.step(step);
         look_for_cancelled(step);
         for (auto it = open_.begin(); it != open_.end();)
-            if (it->second.turns.back().index + window_ < step.index)
+            if (it->second.turns.back().index + window_ < step.index || it->second.seen < step.index)
                 it = (close(it->second), open_.erase(it));
             else
                 ++it;
@@ -196,6 +197,7 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
     const double slop = r.slop() + r.header.skin;
     const Place key = m.key();
     auto it = open_.find(key);
+    if (it != open_.end()) it->second.seen = step.index;
     const bool stepped = m.gap_before != infinity || m.sweep.status != Status::None;
     if (!stepped || !speed_known(step.before, m.a) || !speed_known(step.before, m.b)) {
         if (it != open_.end() && !stepped) close(it->second), open_.erase(it);
@@ -222,7 +224,7 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
         std::tie(a.mover, a.other) = mover_first(step.before, step.now, m.a, m.b);
         a.turns.push_back({step.index, before, after});
         a.at = (m.on_a + m.on_b) * 0.5, a.normal = m.normal;
-        a.told = told(step, m);
+        a.told = told(step, m), a.seen = step.index;
         const double by_a = own_turn(step, m, m.a), by_b = own_turn(step, m, m.b);
         const double part = std::max(context_.shared.partly * (before - after),
                                      context_.shared.turned * std::max(by_a, by_b));
