@@ -21,6 +21,14 @@ inline void trigger(const Window& window, const char* keys) {
     QFAIL(keys);
 }
 
+/// All candidates of the finding in view have their verdict.
+inline bool judged(Window& window) {
+    const auto& all = window.session().candidates();
+    return !all.empty() && std::all_of(all.begin(), all.end(), [](const Candidate& c) {
+        return c.state == Candidate::Judged || c.state == Candidate::Failed;
+    });
+}
+
 /// How many pixels are nearly of this colour.
 inline int pixels_like(const QImage& image, const QColor& color) {
     int count = 0;

@@ -47,12 +47,6 @@ class WindowTest : public QObject {
         QTRY_VERIFY_WITH_TIMEOUT(window_->session().scan_complete(), 20000);
     }
     void press(const QString& keys) { trigger(*window_, qPrintable(keys)); }
-    bool judged() const {
-        const auto& all = window_->session().candidates();
-        return !all.empty() && std::all_of(all.begin(), all.end(), [](const Candidate& c) {
-            return c.state == Candidate::Judged || c.state == Candidate::Failed;
-        });
-    }
 
   private slots:
     void initTestCase() {
@@ -122,7 +116,7 @@ class WindowTest : public QObject {
     void suggestions_areTriedAndJudged() {
         open("pier-hang");
         press("N");
-        QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
+        QTRY_VERIFY_WITH_TIMEOUT(judged(*window_), 60000);
         const auto& all = window_->session().candidates();
         const auto clears =
             std::count_if(all.begin(), all.end(), [](const Candidate& c) { return c.verdict.fixes_all(); });
@@ -137,13 +131,13 @@ class WindowTest : public QObject {
         open("net-throw");
         press("N");
         Session& s = window_->session();
-        QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
+        QTRY_VERIFY_WITH_TIMEOUT(judged(*window_), 60000);
         const std::size_t suggested = s.candidates().size();
         const auto knob = std::find_if(knobs().begin(), knobs().end(),
                                        [](const Knob& k) { return QString(k.key) == "grow"; });
         s.add_candidate(fix_from_knob(s, s.finding()->colliders[1], *knob, 6.0, 0.0, {}));
         QCOMPARE(s.candidates().size(), suggested + 1);
-        QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
+        QTRY_VERIFY_WITH_TIMEOUT(judged(*window_), 60000);
         QVERIFY(s.candidates().back().verdict.fixes_all());
         press("Ctrl+Z");
         QCOMPARE(s.candidates().size(), suggested);
@@ -395,7 +389,7 @@ class WindowTest : public QObject {
     void strangersMarkup_isText() {
         open("net-throw");
         press("Shift+N");
-        QTRY_VERIFY_WITH_TIMEOUT(judged(), 60000);
+        QTRY_VERIFY_WITH_TIMEOUT(judged(*window_), 60000);
         window_->show_coverage(), window_->show_settings(), window_->show_recorders();
         QToolTip::showText(window_->mapToGlobal(QPoint(9, 9)), "<b>bold</b>", window_.get());
         int labels = 0, tips = 0;
