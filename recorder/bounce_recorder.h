@@ -32,7 +32,8 @@ extern "C" {
 typedef long long bounce_id;
 
 typedef struct {
-    const char *title, *unit, *logs; /* logs: "contacts,rays,events,desired,grounded" as far as you write them */
+    const char *title, *unit, *logs; /* logs: "contacts,rays,events,desired,grounded" as far as you write them;
+                                        "end": the log says that it ends, so a game that hangs or crashes shows */
     double up_x, up_y, rate, gravity_x, gravity_y, slop, skin; /* a negative slop: the reader's default */
     int float_bits, substeps;
 } bounce_header;
@@ -61,7 +62,7 @@ typedef struct {
 
 typedef struct {
     FILE *file;
-    int open;
+    int open, ends;
     bounce_text head, lists[BOUNCE_LISTS], line;
 } bounce_log;
 
@@ -236,6 +237,7 @@ static inline bounce_log *bounce_open(const char *path, const bounce_header *h) 
         bounce_puts(log, &log->line, at == h->logs ? "\"" : ",\"");
         bounce_put(log, &log->line, at, n);
         bounce_puts(log, &log->line, "\"");
+        log->ends |= n == 3 && !strncmp(at, "end", n);
         at += n + (at[n] == ',');
     }
     bounce_puts(log, &log->line, "]}");
@@ -243,10 +245,15 @@ static inline bounce_log *bounce_open(const char *path, const bounce_header *h) 
     return log;
 }
 static inline int bounce_ok(const bounce_log *log) { return log && log->file; }
+/* Writes the frame now, not when the next begins: for a game that may hang in its next step. */
+static inline void bounce_flush(bounce_log *log) {
+    if (log) bounce_finish(log);
+}
 static inline void bounce_close(bounce_log *log) {
     int i;
     if (!log) return;
     bounce_finish(log);
+    if (log->file && log->ends) bounce_puts(log, &log->line, "{\"end\":true}"), bounce_write(log);
     if (log->file) fclose(log->file);
     for (i = 0; i < BOUNCE_LISTS; ++i) free(log->lists[i].text);
     free(log->head.text), free(log->line.text), free(log);

@@ -26,6 +26,7 @@
 #include <cstdio>
 #include <cstdlib>
 #include <cstring>
+#include <exception>
 #include <initializer_list>
 #include <string>
 #include <utility>
@@ -81,7 +82,8 @@ struct Header {
     int float_bits = 32, substeps = 1;
     double slop = -1, skin = 0; // a negative slop: the reader's default
     std::vector<std::string>
-        logs; // channels that you write: contacts, rays, events, desired, grounded, iterations, unresolved
+        logs; // channels that you write: contacts, rays, events, desired, grounded, iterations, unresolved; end: the log says
+              // that it ends, so a game that hangs or crashes shows
 };
 
 struct Body {
@@ -205,7 +207,10 @@ class Recorder {
     Recorder(const std::string& path, const Header& h) : file_(std::fopen(path.c_str(), "wb")) {
         if (!file_) fail("cannot write " + path);
         std::string logs;
-        for (const std::string& l : h.logs) logs += (logs.empty() ? "" : ",") + detail::quoted(l);
+        for (const std::string& l : h.logs) {
+            logs += (logs.empty() ? "" : ",") + detail::quoted(l);
+            ends_ = ends_ || l == "end";
+        }
         line("{\"bounce\":1,\"title\":" + detail::quoted(h.title) +
              ",\"space\":2,\"up\":" + detail::pair(h.up_x, h.up_y) + ",\"unit\":" + detail::quoted(h.unit) +
              ",\"rate\":" + detail::number(h.rate) +
@@ -218,6 +223,7 @@ class Recorder {
     Recorder& operator=(const Recorder&) = delete;
     ~Recorder() {
         finish_frame();
+        if (ends_ && std::uncaught_exceptions() == 0) line("{\"end\":true}");
         if (file_) std::fclose(file_);
     }
 
@@ -323,6 +329,8 @@ class Recorder {
                      "," + detail::number(y0) + "," + detail::number(x1) + "," + detail::number(y1) + "]}";
     }
 
+    // Writes the frame now, not when the next begins: for a game that may hang in its next step.
+    void flush() { finish_frame(); }
     bool ok() const { return file_ != nullptr; }
     const std::string& failure() const { return failure_; }
 
@@ -378,7 +386,7 @@ class Recorder {
 
     std::FILE* file_ = nullptr;
     std::string failure_, head_;
-    bool open_ = false;
+    bool open_ = false, ends_ = false;
     List bodies_{"bodies"}, removed_{"removed"}, teleport_{"teleport"}, on_{"on"}, off_{"off"}, scale_{"scale"},
         desired_{"desired"}, grounded_{"grounded"}, unresolved_{"unresolved"}, iterations_{"iterations"}, contacts_{"contacts"}, rays_{"rays"}, events_{"events"};
 };

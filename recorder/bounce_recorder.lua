@@ -112,7 +112,8 @@ local function with(more, keys)
   return keys
 end
 
--- header: title, unit, up, rate, gravity, slop, skin, substeps, float, logs.
+-- header: title, unit, up, rate, gravity, slop, skin, substeps, float, logs. With "end" in logs, close() says that the
+-- log ends, so a game that hangs or crashes shows.
 function bounce.recorder(path, header)
   local self = setmetatable({ waiting = 0 }, Recorder)
   local file, why = io.open(path, "wb")
@@ -120,6 +121,7 @@ function bounce.recorder(path, header)
   if not file then fail(self, "cannot write " .. tostring(why)) end
   local h = with(header, {})
   h.logs = list(h.logs)
+  for _, channel in ipairs(h.logs) do self.ends = self.ends or channel == "end" end
   line(self, '"bounce":1', with({ space = 2, up = { 0, 1 }, unit = "px", rate = 60, gravity = { 0, 0 }, float = 64 }, h))
   return self
 end
@@ -184,9 +186,12 @@ function Recorder:event(name, about, note) add(self, "events", { name = name, ab
 function Recorder:screenshot(image, rect)
   if self.open then self.open.screenshot = { image = image, rect = rect } end
 end
+-- Writes the frame now, not when the next begins: for a game that may hang in its next step.
+function Recorder:flush() finish(self) end
 -- Writes the last frame and closes the file.
 function Recorder:close()
   finish(self)
+  if self.ends then line(self, '"end":true', {}) end
   if self.file then self.file:close() end
   self.file = nil
 end

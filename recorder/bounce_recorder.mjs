@@ -68,12 +68,14 @@ const mostWaiting = 1000000; // entries of one frame; a game that never calls fr
 const finite = (key, value) => (typeof value === 'number' && !Number.isFinite(value) ? 0 : value);
 
 export class Recorder {
-  /** write: a function that takes a line. header: title, unit, up, rate, gravity, slop, skin, substeps, float, logs. */
+  /** write: a function that takes a line. header: title, unit, up, rate, gravity, slop, skin, substeps, float, logs.
+   *  With 'end' in logs, close() says that the log ends, so a game that hangs or crashes shows. */
   constructor(write, header = {}) {
     this.write = write;
     this.failure = null;
     this.open = null;
     this.waiting = 0;
+    this.ends = (header.logs ?? []).includes('end');
     this.line({ bounce: 1, space: 2, up: [0, 1], unit: 'px', rate: 60, gravity: [0, 0], float: 64, logs: [], ...header });
   }
 
@@ -112,8 +114,13 @@ export class Recorder {
   event(name, about = [], note) { this.add('events', note ? { name, about, note } : { name, about }); }
   /** What the player saw in this frame; rect: [x0, y0, x1, y1] in the world. */
   screenshot(image, rect) { if (this.open !== null) this.open.screenshot = { image, rect }; }
+  /** Writes the frame now, not when the next begins: for a game that may hang in its next step. */
+  flush() { this.finish(); }
   /** Writes the last frame. */
-  close() { this.finish(); }
+  close() {
+    this.finish();
+    if (this.ends) this.line({ end: true });
+  }
 
   add(key, entry) {
     if (this.open === null || this.failure !== null) return;

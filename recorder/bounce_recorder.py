@@ -60,6 +60,7 @@ class Recorder:
                  substeps=1, float_bits=64, logs=()):
         self.failure = None
         self._frame, self._waiting, self._file = None, 0, None
+        self._ends = "end" in logs  # close() says that the log ends, so a game that hangs or crashes shows
         header = {"bounce": 1, "title": title, "space": 2, "up": up, "unit": unit, "rate": rate, "gravity": gravity,
                   "substeps": substeps, "float": float_bits, "logs": list(logs)}
         if slop is not None:
@@ -168,8 +169,15 @@ class Recorder:
         if self._frame is not None:
             self._frame["screenshot"] = {"image": image, "rect": list(rect)}
 
+    def flush(self):
+        """Writes the frame now, not when the next begins: for a game that may hang in its next step."""
+        self._finish()
+
     def close(self):
         self._finish()
+        if self._file:
+            if self._ends:
+                self._line({"end": True})
         if self._file:
             self._file.close()
             self._file = None
@@ -177,7 +185,8 @@ class Recorder:
     def __enter__(self):
         return self
 
-    def __exit__(self, *_):
+    def __exit__(self, exception, *_):
+        self._ends = self._ends and exception is None  # it crashed
         self.close()
 
     # ---- inner

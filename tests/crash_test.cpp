@@ -48,6 +48,7 @@ class CrashTest : public QObject {
                      qPrintable(QString("%1 of %2").arg(r->number(r->size() - 1)).arg(last)));
             QCOMPARE(r->frame(r->size() - 1)->bodies.size(), std::size_t(40));
             QCOMPARE(r->size(), static_cast<std::size_t>(r->number(r->size() - 1)) + 1);
+            QVERIFY(r->cut_off());
         }
     }
 

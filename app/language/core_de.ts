@@ -3707,5 +3707,33 @@
         <source>of its size: and at least so far</source>
         <translation>seiner Größe: und mindestens so weit</translation>
     </message>
+    <message>
+        <source>of its way a body went up to the other, in the step before the log breaks off</source>
+        <translation>so viel seines Wegs ging ein Körper auf den anderen zu, im Schritt bevor das Log abbricht</translation>
+    </message>
+    <message>
+        <source>the game hung in the step that it did not log; it may have crashed or been stopped there</source>
+        <translation>das Spiel hing in dem Schritt, den es nicht mehr schrieb; es kann dort auch abgestürzt oder beendet worden sein</translation>
+    </message>
+    <message>
+        <source>end the loop after so many iterations, or when one no longer reduces the overlap</source>
+        <translation>die Schleife nach so vielen Durchläufen beenden, oder wenn einer die Überlappung nicht mehr verringert</translation>
+    </message>
+    <message>
+        <source>The log breaks off in the step after this frame: it has no end line.</source>
+        <translation>Das Log bricht im Schritt nach diesem Bild ab: Ihm fehlt die Endzeile.</translation>
+    </message>
+    <message>
+        <source>a loop that moves {} until it is free makes no progress where the gap is {}, and never ends.</source>
+        <translation>eine Schleife, die {} schiebt, bis es frei ist, kommt bei einem Abstand von {} nicht voran und endet nie.</translation>
+    </message>
+    <message>
+        <source>closes</source>
+        <translation>nähert sich</translation>
+    </message>
+    <message>
+        <source>{} is {} {}.</source>
+        <translation>{0} ist {1} {2}.</translation>
+    </message>
 </context>
 </TS>

@@ -44,7 +44,8 @@ bool logs(const Recording& r, Input input) {
     case Input::Grounded:
         return r.header.has(Channel::Grounded);
     case Input::Iterations:
-        return r.header.has(Channel::Iterations);
+        // Where a log ends says that a loop never did.
+        return r.header.has(Channel::Iterations) || r.header.has(Channel::End);
     case Input::Probes:
         return defines<ProbeDef>(r);
     case Input::Expect:

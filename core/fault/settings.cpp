@@ -55,6 +55,8 @@ constexpr SettingInfo settings_table[] = {
     {"probe-gap.one_side", 0.99, "cosine", "within 8 degrees two probes guard the same side"},
     {"unresolved-loop.least_iterations", 8, "iterations", "a loop that needs fewer works as intended"},
     {"unresolved-loop.frames", 4, "frames", "reaching the cap once may be an accident"},
+    {"unresolved-loop.closes", 0.1, "share",
+     "of its way a body went up to the other, in the step before the log breaks off"},
     {"false-grounded.frames", 2, "frames", "the grounded state may lag one frame at landing and leaving"},
     {"false-grounded.never", 30, "frames", "who stands that long and is never grounded has a stale state"},
     {"false-grounded.hover", 0.05, "share",

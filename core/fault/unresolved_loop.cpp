@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // unresolved-loop: a body's resolving loop ran into its cap (the largest number of passes seen, at least 8,
 // in 4 frames or more), or ran longer and longer while the body hardly moved. What the cap is, only the end
-// tells.
+// tells. Or it never ended: the log breaks off in the step after two came to touch.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
@@ -24,11 +24,22 @@ struct Loop {
     bool growing = false;
 };
 
+/// Two that touch at the end of the recording's last step.
+struct LastTouch {
+    std::size_t index = 0;
+    Slot own = -1, other = -1; // colliders; that of the mover first
+    double gap = 0.0;
+    bool fresh = false;  // one moved up to the other in it
+    bool looped = false; // the log says how often a loop of one of them ran
+};
+
 class UnresolvedLoopRule : public Rule {
   public:
     explicit UnresolvedLoopRule(const RuleContext& context) : context_(context) {}
 
     void step(const Step& step) override {
+        if (context_.recording.header.has(Channel::End) && step.index + 1 == context_.recording.size())
+            last_touch_ = nearest(step);
         const int least = static_cast<int>(context_.settings["unresolved-loop.least_iterations"]);
         const double slop = context_.recording.slop();
         for (const IdCount& p : step.frame->iterations) {
@@ -59,6 +70,7 @@ class UnresolvedLoopRule : public Rule {
     }
 
     void finish() override {
+        if (last_touch_ && context_.recording.cut_off()) report(*last_touch_);
         const auto least_frames = static_cast<std::size_t>(context_.settings["unresolved-loop.frames"]);
         const auto holes = static_cast<std::size_t>(context_.settings["run.holes"]);
         for (const auto& [id, all] : loops_) {
@@ -83,6 +95,36 @@ class UnresolvedLoopRule : public Rule {
     }
 
   private:
+    /// How far its body goes, or wants to go, in the step.
+    static double way(const Step& step, Slot collider) {
+        const BodyState &is = step.now.body_of(collider), &was = step.before.body_of(collider);
+        return std::max(glm::length(is.pose.at - was.pose.at),
+                        is.has_desired ? glm::length(is.desired) * step.now.dt() : 0.0);
+    }
+    /// The pair that a loop most likely tried to part: one that came to touch in the step, or whose loop is
+    /// logged; the nearest.
+    std::optional<LastTouch> nearest(const Step& step) const {
+        const double closes = context_.settings["unresolved-loop.closes"];
+        std::optional<LastTouch> out;
+        for (const Meeting& m : step.meetings()) {
+            if (m.does != Does::Solid || !touches(step, m)) continue;
+            LastTouch t{step.index, m.a, m.b, m.gap_after, false, false};
+            const double way_a = way(step, m.a), way_b = way(step, m.b);
+            if (way_a == 0.0 && way_b == 0.0) continue;
+            if (way_b > way_a) std::swap(t.own, t.other);
+            t.fresh = m.gap_before - m.gap_after > closes * std::max(way_a, way_b);
+            for (const IdCount& c : step.frame->iterations)
+                t.looped |=
+                    c.id == step.now.body_of(t.own).def->id || c.id == step.now.body_of(t.other).def->id;
+            if (!t.fresh && !t.looped) continue;
+            const auto rank = [](const LastTouch& x) {
+                return std::tuple(!x.fresh, !x.looped, std::abs(x.gap));
+            };
+            if (!out || rank(t) < rank(*out)) out = t;
+        }
+        return out;
+    }
+
     struct Before {
         std::size_t index = 0;
         int iterations = 0, rising = 0;
@@ -103,6 +145,7 @@ class UnresolvedLoopRule : public Rule {
             f.bodies = {id}, f.names = {body_name(r, id)};
         f.at = now.body(r.body_slot(id)).pose.at;
         f.weight = 0.55;
+        f.facts.push_back({"kind", std::string(worst->growing ? "growing" : "capped"), "text"});
         add_fact(f, "iterations", worst->iterations, "iterations");
         add_fact(f, "frames", static_cast<double>(j - i + 1), "frames");
         add_fact(f, "depth_left", worst->depth, r.header.unit);
@@ -114,7 +157,29 @@ class UnresolvedLoopRule : public Rule {
         context_.found(std::move(f));
     }
 
+    void report(const LastTouch& t) const {
+        const Recording& r = context_.recording;
+        const World now = r.world_at(t.index);
+        Finding f;
+        f.fault = "unresolved-loop", f.first = f.last = r.number(t.index);
+        name_bodies(now, {t.own, t.other}, f);
+        f.at = now.body_of(t.own).pose.at;
+        f.grade = t.fresh ? Grade::Likely : Grade::Hint;
+        f.assumes = translated("the game hung in the step that it did not log; it may have crashed or been "
+                               "stopped there");
+        f.weight = 0.55;
+        f.facts.push_back({"kind", std::string("hang"), "text"});
+        add_fact(f, "gap", t.gap, r.header.unit);
+        note_threshold(f, context_.settings.threshold("unresolved-loop.closes"));
+        f.suggest.push_back(
+            {translated("end the loop after so many iterations, or when one no longer reduces "
+                        "the overlap"),
+             nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+
     RuleContext context_;
+    std::optional<LastTouch> last_touch_;
     int cap_ = 0;
     std::map<Id, std::vector<Loop>> loops_;
     std::map<Id, Before> before_;
@@ -126,6 +191,18 @@ std::unique_ptr<Rule> make_rule(const RuleContext& context) {
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
+    if (std::get<std::string>(f.fact("kind")->value) == "hang") {
+        const PairView pair = pair_at(r.world_at(static_cast<std::size_t>(r.frame_index(f.first))),
+                                      r.collider_slot(f.colliders[0]), r.collider_slot(f.colliders[1]));
+        account.at(f.first,
+                   say("{} is {} {}.", sentence_the(f.names[0]), place_text(r, pair), the(f.names[1])));
+        account.at(f.last,
+                   translated("The log breaks off in the step after this frame: it has no end line."));
+        account.cause(say(
+            "a loop that moves {} until it is free makes no progress where the gap is {}, and never ends.",
+            the(f.names[0]), length_text(r, 0.0)));
+        return;
+    }
     std::string text = say("Pushing {} out takes {} and does not finish.", the(f.names[0]),
                            count_text(f.number("iterations"), "iteration"));
     if (f.names.size() > 1 && f.number("depth_left") > 0.0)
@@ -145,8 +222,8 @@ const Fault unresolved_loop_fault = {
     .id = "unresolved-loop",
     .title = "Unresolved loop",
     .what = "The loop that pushes a body out of others never finishes.",
-    .headline = "{mover} inside {other}",
-    .headline_alone = "{mover}",
+    .headline = "{mover} at {other}, {kind}",
+    .headline_alone = "{mover}, {kind}",
     .needs = {Input::Iterations},
     .make_rule = make_rule,
     .describe = describe,

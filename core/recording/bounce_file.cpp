@@ -50,7 +50,8 @@ template <class Each> void each_line(std::string_view text, Each&& each) {
 }
 
 const char* kind_of(const Definition& d) {
-    static constexpr const char* words[] = {"body", "collider", "pair", "art", "probe", "expect", "unknown"};
+    static constexpr const char* words[] = {"body", "collider", "pair", "art", "probe", "expect", "end", "unknown"};
+    static_assert(std::size(words) == std::variant_size_v<Definition>);
     return words[d.index()];
 }
 std::int64_t id_of(const Definition& d) {

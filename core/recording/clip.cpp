@@ -94,6 +94,8 @@ std::shared_ptr<Recording> clip(const Recording& r, std::size_t first, std::size
     out.frames.push_back(start == 0 ? *r.frame(0) : opening(r, start));
     for (std::size_t i = start + 1; i <= last; ++i) out.frames.push_back(*r.frame(i));
     const std::set<Id> absent = never_there(r, out);
+    if (r.header.has(Channel::End) && !(last + 1 == r.size() && r.cut_off()))
+        out.after.emplace_back(EndDef{});
     leave_out(out, absent);
     return out.recorded();
 }

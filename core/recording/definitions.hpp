@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a recording is about: header, bodies, colliders, pairs, pictures, probes, expectations.
+// What a recording is about: header, bodies, colliders, pairs, pictures, probes, expectations, its end.
 // Field meanings and defaults are those of docs/bounce-log.md.
 #pragma once
 
@@ -21,8 +21,9 @@ enum class Role { Solid, Sensor, OneWay };
 /// What two colliders do on meeting.
 enum class Does { Solid, Report, Ignore };
 
-enum class Channel { Contacts, Rays, Events, Desired, Grounded, Iterations, Unresolved };
-inline constexpr int channel_count = 7;
+/// `End`: the log says where it ends, so one that does not was cut off.
+enum class Channel { Contacts, Rays, Events, Desired, Grounded, Iterations, Unresolved, End };
+inline constexpr int channel_count = 8;
 const char* word(Channel channel);
 const char* word(Moves moves);
 const char* word(Role role);
@@ -111,13 +112,19 @@ struct ExpectDef {
     bool operator==(const ExpectDef&) const = default;
 };
 
+/// The game ended the log here.
+struct EndDef {
+    std::string extra;
+    bool operator==(const EndDef&) const = default;
+};
+
 /// A line of a kind that this version does not know: kept as it is.
 struct UnknownLine {
     std::string json;
     bool operator==(const UnknownLine&) const = default;
 };
 
-using Definition = std::variant<BodyDef, ColliderDef, PairDef, ArtDef, ProbeDef, ExpectDef, UnknownLine>;
+using Definition = std::variant<BodyDef, ColliderDef, PairDef, ArtDef, ProbeDef, ExpectDef, EndDef, UnknownLine>;
 
 /// A definition that many may look at and nobody changes. Equal where they say the same.
 class DefinitionRef {

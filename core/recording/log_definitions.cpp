@@ -25,6 +25,8 @@ bool LogReader::read_definition(Keys& k) {
         read_pair(k);
     else if (k.has("expect"))
         read_expect(k);
+    else if (k.has("end"))
+        read_end(k);
     else
         return false;
     return true;
@@ -204,6 +206,11 @@ void LogReader::read_expect(Keys& k) {
     rest(in, "expect");
     e.extra = rest(k, "expect line");
     before_.emplace_back(std::move(e));
+}
+
+void LogReader::read_end(Keys& k) {
+    if (!k.flag("end", true)) k.place().fail("end", "is false, expected true");
+    before_.emplace_back(EndDef{rest(k, "end line")});
 }
 
 } // namespace oddbounce

@@ -61,6 +61,7 @@ class LogReader {
     void read_art(Keys& k);
     void read_probe(Keys& k);
     void read_expect(Keys& k);
+    void read_end(Keys& k);
     void read_frame(std::string_view line, bool whole);
     double steps_passed(const Frame& frame);
     void not_json(bool whole);

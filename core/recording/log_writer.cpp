@@ -163,6 +163,11 @@ struct Writer {
         o.raw("expect", in.done()), o.extra(e.extra);
         return o.done();
     }
+    std::string operator()(const EndDef& e) const {
+        Line o(space);
+        o.flag_if("end", true, false), o.extra(e.extra);
+        return o.done();
+    }
     std::string operator()(const UnknownLine& u) const { return u.json; }
 
     std::string header(const Header& h) const {

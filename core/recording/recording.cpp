@@ -27,7 +27,7 @@ template <class Enum> const char* pick(Enum e, std::initializer_list<const char*
 } // namespace
 
 const char* word(Channel c) {
-    return pick(c, {"contacts", "rays", "events", "desired", "grounded", "iterations", "unresolved"});
+    return pick(c, {"contacts", "rays", "events", "desired", "grounded", "iterations", "unresolved", "end"});
 }
 const char* word(Moves m) { return pick(m, {"static", "kinematic", "dynamic"}); }
 const char* word(Role r) { return pick(r, {"solid", "sensor", "one-way"}); }
@@ -195,6 +195,16 @@ World Recording::world_before(std::size_t i) const {
 }
 
 std::vector<DefinitionRef> Recording::after() const { return Reading(mutex_), after_; }
+namespace {
+bool ends(const std::vector<DefinitionRef>& last) {
+    return std::ranges::any_of(last, [](const Definition& d) { return std::holds_alternative<EndDef>(d); });
+}
+} // namespace
+
+bool Recording::cut_off() const {
+    const Reading lock(mutex_);
+    return complete_ && header.has(Channel::End) && !ends(after_);
+}
 std::vector<std::string> Recording::reader_warnings() const { return Reading(mutex_), warnings_; }
 
 std::vector<std::string> Recording::warnings() const {
@@ -202,6 +212,8 @@ std::vector<std::string> Recording::warnings() const {
     std::vector<std::string> out = warnings_;
     if (!complete_) return out;
     if (ticks_.empty()) out.push_back("contains no frames");
+    if (header.has(Channel::End) && !ends(after_))
+        out.push_back("has no end line: the game hung, crashed or was stopped after the last frame");
     for (std::size_t b = 0; b < body_ids_.size(); ++b)
         if (!placed_[b])
             out.push_back("body " + std::to_string(body_ids_[b]) +

@@ -91,6 +91,9 @@ class Recording {
     World world_before(std::size_t i) const;
     std::shared_ptr<const Span> span_of(std::size_t i) const;
     std::vector<DefinitionRef> after() const; ///< definitions after the last frame
+    /// Its log was to say where it ends and does not: the game hung, crashed or was stopped in the step after
+    /// the last frame.
+    bool cut_off() const;
     std::vector<std::string> warnings() const;
     std::vector<std::string> reader_warnings() const; ///< those that only whoever read it could give
 

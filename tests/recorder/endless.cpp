@@ -4,7 +4,9 @@
 
 int main(int argc, char** argv) {
     if (argc != 2) return 2;
-    bounce::Recorder log(argv[1], bounce::Header());
+    bounce::Header header;
+    header.logs = {"end"};
+    bounce::Recorder log(argv[1], header);
     for (bounce::Id id = 1; id <= 40; ++id)
         log.body(id, bounce::Body("drum", "drum", "kinematic")), log.collider(id, id, bounce::circle(3));
     for (bounce::Id n = 0; log.ok(); ++n) {

@@ -10,7 +10,7 @@ int main(int argc, char **argv) {
     bounce_traits traits = bounce_traits_default();
     bounce_log *log;
     if (argc != 2) return 2;
-    h.title = "quote \" and line\n", h.up_y = -1, h.slop = 0.25, h.logs = "contacts,rays,events,desired,grounded,unresolved,iterations";
+    h.title = "quote \" and line\n", h.up_y = -1, h.slop = 0.25, h.logs = "contacts,rays,events,desired,grounded,unresolved,iterations,end";
     log = bounce_open(argv[1], &h);
     trigger.role = "sensor";
     traits.upright = 1, traits.step = 4, traits.slope = 40;

@@ -3,7 +3,7 @@ package.path = (arg[0]:match("^(.*[/\\])") or "./") .. "../../recorder/?.lua;" .
 local bounce = require("bounce_recorder")
 
 local log = bounce.recorder(arg[1], { title = 'quote " and line\n', up = { 0, -1 }, slop = 0.25, float = 32,
-  logs = { "contacts", "rays", "events", "desired", "grounded", "unresolved", "iterations" } })
+  logs = { "contacts", "rays", "events", "desired", "grounded", "unresolved", "iterations", "end" } })
 log:body(1, { name = "stoat", kind = "courier", moves = "kinematic", upright = true, step = 4, slope = 40 })
 log:collider(10, 1, bounce.capsule({ 0, -6 }, { 0, 6 }, 8),
   { name = "feet", layer = "courier", friction = 0.4, restitution = 0.1, visible = false })

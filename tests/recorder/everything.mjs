@@ -3,7 +3,7 @@ import fs from 'node:fs';
 import { Recorder, capsule, chain, fileWriter, polygon } from '../../recorder/bounce_recorder.mjs';
 
 const log = new Recorder(fileWriter(fs, process.argv[2]), {
-  title: 'quote " and line\n', up: [0, -1], slop: 0.25, float: 32, logs: ['contacts', 'rays', 'events', 'desired', 'grounded', 'unresolved', 'iterations'],
+  title: 'quote " and line\n', up: [0, -1], slop: 0.25, float: 32, logs: ['contacts', 'rays', 'events', 'desired', 'grounded', 'unresolved', 'iterations', 'end'],
 });
 log.body(1, { name: 'stoat', kind: 'courier', moves: 'kinematic', upright: true, step: 4, slope: 40 });
 log.collider(10, 1, capsule([0, -6], [0, 6], 8), { name: 'feet', layer: 'courier', friction: 0.4, restitution: 0.1, visible: false });

@@ -6,7 +6,7 @@ sys.path.insert(0, os.path.join(os.path.dirname(os.path.abspath(__file__)), ".."
 from bounce_recorder import Recorder, capsule, chain, polygon
 
 with Recorder(sys.argv[1], title='quote " and line\n', up=(0, -1), slop=0.25, float_bits=32,
-              logs=["contacts", "rays", "events", "desired", "grounded", "unresolved", "iterations"]) as log:
+              logs=["contacts", "rays", "events", "desired", "grounded", "unresolved", "iterations", "end"]) as log:
     log.body(1, "stoat", "courier", "kinematic", upright=True, step=4, slope=40)
     log.collider(10, 1, capsule((0, -6), (0, 6), 8), name="feet", layer="courier", friction=0.4, restitution=0.1, visible=False)
     log.body(2, "pier", "pier")

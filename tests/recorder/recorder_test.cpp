@@ -18,7 +18,7 @@ namespace {
 void write_everything(const std::string& path) {
     bounce::Header h;
     h.title = "quote \" and line\n", h.up_y = -1, h.slop = 0.25,
-    h.logs = {"contacts", "rays", "events", "desired", "grounded", "unresolved", "iterations"};
+    h.logs = {"contacts", "rays", "events", "desired", "grounded", "unresolved", "iterations", "end"};
     bounce::Recorder log(path, h);
     bounce::Body stoat("stoat", "courier", "kinematic");
     stoat.upright = true, stoat.step = 4, stoat.slope = 40;
@@ -86,6 +86,7 @@ class RecorderTest : public QObject {
         QCOMPARE(f.iterations.at(0).count, 3);
         QCOMPARE(f.screenshot->rect[2], 320.0);
         QCOMPARE(r->frame(1)->dt, 0.02);
+        QVERIFY(!r->cut_off());
         QCOMPARE(r->frame(1)->teleport.size(), std::size_t(1));
     }
 

@@ -2,6 +2,9 @@
 // Effects, loops, ULPs, rays; and lawful play that looks like a fault.
 #include "more_scenes.hpp"
 
+#include <fstream>
+#include <iterator>
+
 namespace {
 
 using bounce::Contact;
@@ -50,6 +53,30 @@ void growing(const std::string& path, Chance& vary, bool wrong) {
         const int n = s.n() - static_cast<int>(rate / 2);
         s.log.iterations(1, wrong && n > 3 ? std::min(2 + n, 64) : 1);
     }
+}
+/// A cart drives up to a crate that lies on the quay; its log ends there, or some steps before.
+enum class Cut { AtTheCrate, BeforeIt, Ends };
+void cut_off(const std::string& path, Chance& vary, Cut kind) {
+    const double rate = vary.rate(), speed = vary(120), room = vary(50);
+    {
+        Stage s(path, vary, plain("cut off", rate, {"end"}, -900));
+        const Block quay = s.block("quay", "quay", 0, -20, 800, 40);
+        const Block crate = s.block("crate", "crate", room + 40, 15, 40, 30);
+        Flyer f;
+        f.y = 13, f.vx = speed, f.enter(s, "cart", bounce::box(40, 26));
+        for (int frames = static_cast<int>(2 * rate); s.next(frames);) {
+            f.step(s);
+            if (f.x >= room) f.x = room, s.touch(1, crate.id, crate.left(), 13, 1, 0);
+            if (f.x > (kind == Cut::BeforeIt ? 0.7 : 0.999) * room) frames = s.n() + 1;
+            s.touch(1, quay.id, f.x, 0, 0, -1), f.describe(s);
+        }
+    }
+    if (kind == Cut::Ends) return;
+    std::ifstream in(path);
+    std::string text{std::istreambuf_iterator<char>(in), {}};
+    in.close();
+    text.resize(text.rfind('\n', text.size() - 2) + 1); // without its end line
+    std::ofstream(path) << text;
 }
 /// Footing of a stoat that stands still on the quay says yes and no in turn, for its feet are a hair off.
 void flickering_feet(const std::string& path, Chance& vary, bool wrong) {
@@ -373,6 +400,9 @@ const std::vector<MoreScene>& effect_scenes() {
         {"taken in time", "", [](auto& p, auto& v) { missing(p, v, Missing::InTime); }},
         {"passes that grow", "unresolved-loop", [](auto& p, auto& v) { growing(p, v, true); }},
         {"passes that stay", "", [](auto& p, auto& v) { growing(p, v, false); }},
+        {"hangs at a crate", "unresolved-loop", [](auto& p, auto& v) { cut_off(p, v, Cut::AtTheCrate); }},
+        {"cut off on its way", "", [](auto& p, auto& v) { cut_off(p, v, Cut::BeforeIt); }},
+        {"ends at a crate", "", [](auto& p, auto& v) { cut_off(p, v, Cut::Ends); }},
         {"feet a hair off", "flush-contact", [](auto& p, auto& v) { flickering_feet(p, v, true); }},
         {"feet on the quay", "", [](auto& p, auto& v) { flickering_feet(p, v, false); }},
         {"its own hat in the way", "ray-self-hit", [](auto& p, auto& v) { looks(p, v, Look::Owner); }},

@@ -32,8 +32,7 @@ QString difference(const Recording& whole, const Recording& part, std::int64_t n
         const QString name = QString("body %1 at frame %2: ").arg(id).arg(number);
         if (x.present != y.present) return name + "present";
         if (!x.present) continue;
-        if (x.pose.at != y.pose.at || x.pose.turn != y.pose.turn)
-            return name + "pose";
+        if (x.pose.at != y.pose.at || x.pose.turn != y.pose.turn) return name + "pose";
         if (x.scale != y.scale || x.grounded != y.grounded || x.desired != y.desired)
             return name + "scale, footing or wish";
         if (x.velocity_known != y.velocity_known || (!first && glm::length(x.velocity - y.velocity) > 1e-9))
@@ -157,6 +156,16 @@ class ClipTest : public QObject {
                 QCOMPARE(p->does, Does::Solid);
             }
         QCOMPARE(pairs, std::size_t(1));
+    }
+
+    void ofALogThatBreaksOff_breaksOffAtItsEndOnly() {
+        Scene scene(Scene::json{{"logs", {"end"}}});
+        scene.body(1, "kinematic", Scene::ball(4));
+        for (int n = 0; n < 4; ++n) scene.frame({{1, n, 0}});
+        const auto cut = scene.recording(), whole = scene.line({{"end", true}}).recording();
+        QVERIFY(cut->cut_off() && !whole->cut_off());
+        QVERIFY(clip(*cut, 2, 3)->cut_off() && !clip(*cut, 1, 2)->cut_off());
+        QVERIFY(!clip(*whole, 2, 3)->cut_off());
     }
 
     void stopped_givesWhatWasFoundSoFar() {

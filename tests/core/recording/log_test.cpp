@@ -135,6 +135,7 @@ class LogTest : public QObject {
             header +
                 "{\"collider\":2,\"body\":1,\"role\":\"wall\",\"shape\":{\"type\":\"circle\",\"r\":1}}\n",
             "'role' is \"wall\", expected one of \"solid\", \"sensor\", \"one-way\"");
+        row("no end", header + "{\"end\":false}\n", "x.bouncelog:2: 'end' is false, expected true");
         row("zero scale", header + ball + "{\"frame\":0,\"scale\":[[1,0,1]]}\n", "'scale' must not be zero");
         row("short row", header + ball + "{\"frame\":0,\"bodies\":[[1,0]]}\n",
             "must be rows [id,x,y,angle,vx,vy,angular velocity]");
