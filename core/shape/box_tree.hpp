@@ -46,10 +46,12 @@ class BoxTree {
         visit(away, found, upto);
     }
 
-    /// Calls `found(i, j)` for pairs of boxes of two trees, the nearer ones of each branch first. `least`
-    /// says for a box of each how near what they hold can be; what is not `worth` it is left out.
-    template <class Least, class Worth, class Found>
-    static void pairs(const BoxTree& a, const BoxTree& b, Least&& least, Worth&& worth, Found&& found) {
+    /// Calls `found(i, j)` for pairs of boxes of two trees, the nearer ones of each branch first. `place_a`
+    /// and `place_b` put a box where the trees meet; `least` says for two of these how near what they hold
+    /// can be; what is not `worth` it is left out.
+    template <class PlaceA, class PlaceB, class Least, class Worth, class Found>
+    static void pairs(const BoxTree& a, const BoxTree& b, PlaceA&& place_a, PlaceB&& place_b, Least&& least,
+                      Worth&& worth, Found&& found) {
         if (a.nodes_.empty() || b.nodes_.empty()) return;
         struct Both {
             int a, b;
@@ -57,29 +59,34 @@ class BoxTree {
         };
         Both stack[160];
         int top = 0;
-        const auto both = [&](int i, int j) {
-            return Both{
-                i, j,
-                least(a.nodes_[static_cast<std::size_t>(i)].box, b.nodes_[static_cast<std::size_t>(j)].box)};
+        const auto at = [](const BoxTree& tree, int i) -> const Node& {
+            return tree.nodes_[static_cast<std::size_t>(i)];
         };
-        stack[top++] = both(0, 0);
+        stack[top++] = {0, 0, least(place_a(at(a, 0).box), place_b(at(b, 0).box))};
         while (top > 0) {
             const Both next = stack[--top];
             if (!worth(next.least)) continue;
-            const Node &of_a = a.nodes_[static_cast<std::size_t>(next.a)],
-                       &of_b = b.nodes_[static_cast<std::size_t>(next.b)];
-            if (of_a.leaf >= 0 && of_b.leaf >= 0) {
-                found(of_a.leaf, of_b.leaf);
+            const Node &p = at(a, next.a), &q = at(b, next.b);
+            if (p.leaf >= 0 && q.leaf >= 0) {
+                found(p.leaf, q.leaf);
                 continue;
             }
-            const Vec3 wide_a = of_a.box.size(), wide_b = of_b.box.size();
-            const bool split_a = of_b.leaf >= 0 || (of_a.leaf < 0 && wide_a.x + wide_a.y + wide_a.z >=
-                                                                         wide_b.x + wide_b.y + wide_b.z);
-            const Both left = split_a ? both(of_a.left, next.b) : both(next.a, of_b.left),
-                       right = split_a ? both(of_a.right, next.b) : both(next.a, of_b.right);
+            const Vec3 wide_p = p.box.size(), wide_q = q.box.size();
+            const bool split_a = q.leaf >= 0 || (p.leaf < 0 && wide_p.x + wide_p.y + wide_p.z >=
+                                                                   wide_q.x + wide_q.y + wide_q.z);
+            Both left = next, right = next;
+            if (split_a) {
+                const Box other = place_b(q.box);
+                left.a = p.left, left.least = least(place_a(at(a, p.left).box), other);
+                right.a = p.right, right.least = least(place_a(at(a, p.right).box), other);
+            } else {
+                const Box other = place_a(p.box);
+                left.b = q.left, left.least = least(other, place_b(at(b, q.left).box));
+                right.b = q.right, right.least = least(other, place_b(at(b, q.right).box));
+            }
             const bool left_first = left.least <= right.least;
-            stack[top++] = left_first ? right : left;
-            stack[top++] = left_first ? left : right;
+            for (const Both& branch : {left_first ? right : left, left_first ? left : right})
+                if (worth(branch.least)) stack[top++] = branch;
         }
     }
 

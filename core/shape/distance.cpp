@@ -29,35 +29,45 @@ double clear_after(const Geometry& a, const Pose& pa, const Geometry& b, const P
         all.grow(nudge);
         return all;
     };
+    const bool boxes = a.of_boxes(pa) && b.of_boxes(pb);
     std::vector<plane::Span> spans;
     double t = 0.0;
+    const auto over = [&](const auto& p, const auto& q) {
+        const auto s = plane::pass(p, q, way);
+        // What lies flush beside the way is not in it.
+        if (!s || s->last <= t + nudge || plane::grazes(p, q, way, *s, nudge)) return;
+        if (s->first <= t + nudge)
+            t = s->last;
+        else
+            spans.push_back(*s);
+    };
     for (double ahead = std::min(a.reach(), b.reach()); t < give_up; ahead *= 2.0) {
         const double horizon = std::min(give_up, t + ahead);
         spans.clear();
         a.pieces_in(seen_from(pa, shifted(other, -t, -horizon)), [&](int k) {
-            const Piece p = plane::placed(a.pieces()[static_cast<std::size_t>(k)], pa);
-            const Box box = plane::bounds(p);
+            const auto of_a = static_cast<std::size_t>(k);
+            const Piece p = boxes ? Piece{} : plane::placed(a.pieces()[of_a], pa);
+            const Box box = boxes ? placed(pa, a.boxes()[of_a]) : plane::bounds(p);
             b.pieces_in(seen_from(pb, shifted(box, t, horizon)), [&](int i) {
                 ++work;
-                const Piece q = plane::placed(b.pieces()[static_cast<std::size_t>(i)], pb);
+                const auto of_b = static_cast<std::size_t>(i);
+                if (boxes) return over(box, placed(pb, b.boxes()[of_b]));
+                const Piece q = plane::placed(b.pieces()[of_b], pb);
                 const auto at_most = plane::pass(box, plane::bounds(q), way);
-                if (!at_most || at_most->last <= t) return;
-                const auto s = plane::pass(p, q, way, 0.0);
-                // What lies flush beside the way is not in it.
-                if (!s || s->last <= t + nudge || plane::grazes(p, q, way, *s, nudge)) return;
-                if (s->first <= t + nudge)
-                    t = s->last;
-                else
-                    spans.push_back(*s);
+                if (at_most && at_most->last > t) over(p, q);
             });
         });
-        std::sort(spans.begin(), spans.end(),
-                  [](const plane::Span& x, const plane::Span& y) { return x.first < y.first; });
+        const auto joined = [&](const plane::Span& s) {
+            if (s.first > t + nudge) return false;
+            if (s.last > t + nudge) t = s.last;
+            return true;
+        };
+        constexpr int rounds = 4; // most are joined by then; the rest in order
+        for (int i = 0; i < rounds && std::erase_if(spans, joined) > 0; ++i) {
+        }
+        std::ranges::sort(spans, {}, &plane::Span::first);
         for (const plane::Span& s : spans)
-            if (s.first > t + nudge)
-                break;
-            else if (s.last > t + nudge)
-                t = s.last;
+            if (!joined(s)) break;
         if (t <= horizon) break;
     }
     return t;
@@ -213,10 +223,8 @@ class WayOut {
         moved.at += raised(move);
         bool deeper = false;
         BoxTree::pairs(
-            a_.tree(), b_.tree(),
-            [&](const Box& p, const Box& q) {
-                return apart(oddbounce::placed(moved, p), oddbounce::placed(pb_, q));
-            },
+            a_.tree(), b_.tree(), [&](const Box& p) { return oddbounce::placed(moved, p); },
+            [&](const Box& q) { return oddbounce::placed(pb_, q); }, apart,
             [&](double least) { return !deeper && least < -by; },
             [&](int k, int i) {
                 const Piece p = plane::placed(a_.pieces()[static_cast<std::size_t>(k)], moved),
@@ -337,6 +345,35 @@ struct NearestPieces {
     Piece of_a, of_b;
 };
 
+/// How far two pieces are apart along one direction, by their corners as the bodies see them: they are no
+/// nearer, and no deeper in each other.
+class ApartAlong {
+  public:
+    ApartAlong(const Pose& pa, const Pose& pb) : pa_(pa), pb_(pb) {}
+    void look(const Vec2& way) {
+        in_a_ = flat(pa_.turn.turn_back(raised(way))), in_b_ = flat(pb_.turn.turn_back(raised(way)));
+        offset_ = glm::dot(way, flat(pb_.at) - flat(pa_.at));
+        way_ = way;
+    }
+    /// Ditto of placed boxes.
+    double operator()(const Box& p, const Box& q) const {
+        const Vec2 between = flat(q.low) - flat(p.high) + flat(q.high) - flat(p.low),
+                   sizes = flat(p.size()) + flat(q.size());
+        return 0.5 * (glm::dot(between, way_) - glm::dot(sizes, glm::abs(way_)));
+    }
+    double operator()(const Piece& of_a, const Piece& of_b) const {
+        double far = -infinity, near = infinity;
+        for (int i = 0; i < of_a.count; ++i) far = std::max(far, glm::dot(in_a_, of_a[i]));
+        for (int i = 0; i < of_b.count; ++i) near = std::min(near, glm::dot(in_b_, of_b[i]));
+        return offset_ + near - far - of_a.radius - of_b.radius;
+    }
+
+  private:
+    const Pose &pa_, &pb_;
+    Vec2 way_{0.0}, in_a_{0.0}, in_b_{0.0};
+    double offset_ = 0.0;
+};
+
 NearestPieces nearest_pieces(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb,
                              double within, double touches) {
     NearestPieces best;
@@ -346,14 +383,18 @@ NearestPieces nearest_pieces(const Geometry& a, const Pose& pa, const Geometry& 
     const bool parts = a.of_parts() || b.of_parts();
     constexpr double cut = -1.0; // where the outline was cut into parts
     double best_shares = cut;
+    ApartAlong along(pa, pb);
+    const auto far = [&] { // what is farther is of no use
+        const double least = best.gap.distance;
+        return std::min(within, least < -3.0 * touches ? least : std::max(least, touches));
+    };
     const auto worth = [&](double least) {
         return least <= within &&
                (least < best.gap.distance || (least <= touches && best.gap.distance >= -3.0 * touches));
     };
     const auto take = [&](const Piece& p, const Piece& q) {
         const double least = best.gap.distance;
-        const plane::Gap g =
-            plane::gap(p, q, std::min(within, least < -3.0 * touches ? least : std::max(least, touches)));
+        const plane::Gap g = plane::gap(p, q, far());
         double shares = cut;
         if (parts && std::abs(g.distance) <= touches) {
             // Of pieces that touch alike, the one that does so along most of a face, not by where the outline
@@ -367,17 +408,27 @@ NearestPieces nearest_pieces(const Geometry& a, const Pose& pa, const Geometry& 
         } else if (g.distance >= least)
             return;
         best = {g, p, q}, best_shares = shares;
+        along.look(g.normal);
     };
-    const auto piece = [](const Geometry& g, const Pose& pose, int i) {
-        return plane::placed(g.pieces()[static_cast<std::size_t>(i)], pose);
+    const auto take_local = [&](const Piece& p, const Piece& q) {
+        take(plane::placed(p, pa), plane::placed(q, pb));
     };
     if (!parts) {
-        take(piece(a, pa, 0), piece(b, pb, 0));
+        take_local(a.pieces()[0], b.pieces()[0]);
     } else {
+        along.look(unit(flat(b.bounds(pb).center() - a.bounds(pa).center()), {0.0, 1.0}));
         BoxTree::pairs(
-            a.tree(), b.tree(),
-            [&](const Box& of_a, const Box& of_b) { return apart(placed(pa, of_a), placed(pb, of_b)); },
-            worth, [&](int k, int i) { take(piece(a, pa, k), piece(b, pb, i)); });
+            a.tree(), b.tree(), [&](const Box& of_a) { return placed(pa, of_a); },
+            [&](const Box& of_b) { return placed(pb, of_b); },
+            [&](const Box& of_a, const Box& of_b) {
+                return along(of_a, of_b) <= far() + touches ? apart(of_a, of_b) : infinity;
+            },
+            worth,
+            [&](int k, int i) {
+                const Piece &p = a.pieces()[static_cast<std::size_t>(k)],
+                            &q = b.pieces()[static_cast<std::size_t>(i)];
+                if (along(p, q) <= far() + touches) take_local(p, q);
+            });
     }
     if (best.gap.distance > within) best.gap.distance = infinity;
     return best;

@@ -94,11 +94,11 @@ Geometry::Geometry(const Shape& shape, const Vec3& scale) {
 }
 
 void Geometry::measure() {
-    std::vector<Box> boxes;
     double narrowest = infinity;
+    boxes_are_all_ = std::ranges::all_of(pieces_, plane::is_upright_box);
     for (const plane::Piece& p : pieces_) {
-        boxes.push_back(plane::bounds(p));
-        bounds_.add(boxes.back());
+        boxes_.push_back(plane::bounds(p));
+        bounds_.add(boxes_.back());
         const double corner = plane::corner_reach(p);
         corner_reach_ = std::max(corner_reach_, corner), reach_ = std::max(reach_, corner + p.radius);
         narrowest = std::min(narrowest, piece_width(p));
@@ -109,7 +109,7 @@ void Geometry::measure() {
     else if (!pieces_.empty())
         extent_ = std::min(bounds_.size().x, bounds_.size().y);
     if (open_) extent_ = 0.0, area_ = 0.0;
-    tree_ = BoxTree(boxes);
+    tree_ = BoxTree(boxes_);
 }
 
 void Geometry::collect_edges() {

@@ -60,6 +60,10 @@ class Geometry {
 
     // For the queries in this room.
     const std::vector<plane::Piece>& pieces() const { return pieces_; }
+    /// Their bounds in the body's frame.
+    const std::vector<Box>& boxes() const { return boxes_; }
+    /// At this pose each piece is its box, as those of cells are.
+    bool of_boxes(const Pose& pose) const { return boxes_are_all_ && pose.turn.upright(); }
     /// Edges of the outline in the body's frame, in order.
     const std::vector<plane::Edge>& edges() const { return edges_; }
     /// Directions in which something may be pushed out of the shape, each once, in the body's frame: outward
@@ -87,6 +91,7 @@ class Geometry {
     }
 
     std::vector<plane::Piece> pieces_;
+    std::vector<Box> boxes_;
     std::vector<Outline> outlines_;
     std::vector<plane::Edge> edges_;
     std::vector<Vec2> ways_out_;
@@ -95,7 +100,7 @@ class Geometry {
     BoxTree tree_, edge_tree_;
     Box bounds_;
     double reach_ = 0.0, corner_reach_ = 0.0, extent_ = 0.0, area_ = 0.0;
-    bool open_ = false, convex_ = false;
+    bool open_ = false, convex_ = false, boxes_are_all_ = false;
 };
 
 template <class Each> void Geometry::corners(const Pose& pose, const Box& near, Each&& each) const {

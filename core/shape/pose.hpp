@@ -90,6 +90,7 @@ struct Pose {
     Box unplace(const Box& world) const {
         Box local;
         if (world.empty()) return local;
+        if (turn.upright()) return {world.low - at, world.high - at};
         for (int i = 0; i < 8; ++i)
             local.add(unplace(Vec3(i & 1 ? world.high.x : world.low.x, i & 2 ? world.high.y : world.low.y,
                                    i & 4 ? world.high.z : world.low.z)));

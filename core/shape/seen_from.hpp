@@ -22,6 +22,7 @@ inline Box seen_from(const Pose& pose, const Box& world) {
 
 /// A box of the body's frame in the world: the upright one that holds it.
 inline Box placed(const Pose& pose, const Box& local) {
+    if (pose.turn.upright()) return {pose.at + local.low, pose.at + local.high};
     const Vec3 center = pose.place(local.center()), half = 0.5 * local.size();
     const Vec3 across = pose.turn.turn(Vec3(half.x, 0.0, 0.0)), up = pose.turn.turn(Vec3(0.0, half.y, 0.0));
     const Vec3 reach = glm::abs(across) + glm::abs(up);

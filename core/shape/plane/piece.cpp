@@ -269,36 +269,18 @@ void clip_edge(const Vec2& u, const Vec2& v, const Vec2& way, Clip& out) {
     out.add(t, t);
 }
 
-/// A rectangle whose sides lie along x and y, as most colliders are.
-bool is_upright_box(const Piece& p) {
-    if (p.count != 4) return false;
-    const bool level_first = p[0].y == p[1].y && p[1].x == p[2].x && p[2].y == p[3].y && p[3].x == p[0].x;
-    return level_first || (p[0].x == p[1].x && p[1].y == p[2].y && p[2].x == p[3].x && p[3].y == p[0].y);
-}
-
 } // namespace
 
-std::optional<Span> pass(const Box& a, const Box& b, const Vec2& way) {
-    Span span{-infinity, infinity};
-    for (const int axis : {0, 1}) {
-        const double to_touch = b.low[axis] - a.high[axis], to_leave = b.high[axis] - a.low[axis],
-                     speed = way[axis];
-        if (speed == 0.0) {
-            if (to_touch > 0.0 || to_leave < 0.0) return std::nullopt;
-            continue;
-        }
-        const double first = to_touch / speed, last = to_leave / speed;
-        span.first = std::max(span.first, std::min(first, last));
-        span.last = std::min(span.last, std::max(first, last));
-    }
-    if (span.first > span.last) return std::nullopt;
-    return span;
+bool is_upright_box(const Piece& p) {
+    if (p.count != 4 || p.radius != 0.0) return false;
+    const bool level_first = p[0].y == p[1].y && p[1].x == p[2].x && p[2].y == p[3].y && p[3].x == p[0].x;
+    return level_first || (p[0].x == p[1].x && p[1].y == p[2].y && p[2].x == p[3].x && p[3].y == p[0].y);
 }
 
 std::optional<Span> pass(const Piece& a, const Piece& b, const Vec2& way, double margin) {
     const double r = a.radius + b.radius + margin;
     if (way == Vec2(0.0)) return std::nullopt;
-    if (r == 0.0 && is_upright_box(a) && is_upright_box(b)) return pass(bounds(a), bounds(b), way);
+    if (margin == 0.0 && is_upright_box(a) && is_upright_box(b)) return pass(bounds(a), bounds(b), way);
     const Difference d = difference(a, b);
     Clip clip;
     if (d.count >= 3) clip_polygon(d.p.data(), d.count, way, clip);
@@ -319,15 +301,8 @@ std::optional<Span> pass(const Piece& a, const Piece& b, const Vec2& way, double
 }
 
 bool grazes(const Piece& a, const Piece& b, const Vec2& way, const Span& pass, double least) {
+    if (is_upright_box(a) && is_upright_box(b)) return grazes(bounds(a), bounds(b), way, pass, least);
     const Vec2 by = way * (0.5 * (pass.first + pass.last));
-    if (a.radius == 0.0 && b.radius == 0.0 && is_upright_box(a) && is_upright_box(b)) {
-        const Box p = bounds(a), q = bounds(b);
-        double deep = infinity;
-        for (const int axis : {0, 1})
-            deep = std::min(
-                {deep, p.high[axis] + by[axis] - q.low[axis], q.high[axis] - p.low[axis] - by[axis]});
-        return deep <= least;
-    }
     Piece moved = a;
     for (int i = 0; i < moved.count; ++i) moved[i] += by;
     return gap(moved, b, 0.0).distance >= -least;

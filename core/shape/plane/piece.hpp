@@ -65,11 +65,36 @@ Gap gap(const Piece& a, const Piece& b, double within = infinity);
 struct Span {
     double first, last;
 };
-std::optional<Span> pass(const Piece& a, const Piece& b, const Vec2& way, double margin);
-/// The same of two upright boxes, without margin.
-std::optional<Span> pass(const Box& a, const Box& b, const Vec2& way);
+std::optional<Span> pass(const Piece& a, const Piece& b, const Vec2& way, double margin = 0.0);
 /// In such a pass they only touch: halfway they are no deeper in each other than `least`.
 bool grazes(const Piece& a, const Piece& b, const Vec2& way, const Span& pass, double least);
+/// A rectangle whose sides lie along x and y, as most colliders are: all of its bounds.
+bool is_upright_box(const Piece& piece);
+/// The same of two upright boxes, without margin.
+inline std::optional<Span> pass(const Box& a, const Box& b, const Vec2& way) {
+    Span span{-infinity, infinity};
+    for (const int axis : {0, 1}) {
+        const double to_touch = b.low[axis] - a.high[axis], to_leave = b.high[axis] - a.low[axis],
+                     speed = way[axis];
+        if (speed == 0.0) {
+            if (to_touch > 0.0 || to_leave < 0.0) return std::nullopt;
+            continue;
+        }
+        const double first = to_touch / speed, last = to_leave / speed;
+        span.first = std::max(span.first, std::min(first, last));
+        span.last = std::min(span.last, std::max(first, last));
+    }
+    if (span.first > span.last) return std::nullopt;
+    return span;
+}
+
+inline bool grazes(const Box& a, const Box& b, const Vec2& way, const Span& pass, double least) {
+    const Vec2 by = way * (0.5 * (pass.first + pass.last));
+    double deep = infinity;
+    for (const int axis : {0, 1})
+        deep = std::min({deep, a.high[axis] + by[axis] - b.low[axis], b.high[axis] - a.low[axis] - by[axis]});
+    return deep <= least;
+}
 
 /// The pieces of a shape after `at` and `turn`, then scaled by `scale` (negative: mirrored); radii by
 /// the smaller absolute value. Concave outlines are cut into convex parts, cells joined into rectangles.
