@@ -107,15 +107,21 @@ plane::Edge placed(const plane::Edge& local, const Pose& pose) {
     return e;
 }
 
+/// The nearest, or deepest, two pieces. Its distance is infinite where they are not within reach.
+struct NearestPieces {
+    plane::Gap gap;
+    int of_a = 0, of_b = 0;
+};
+
 /// Depth of overlapping shapes of several pieces: the shortest way out. Where the outlines were cut into
 /// pieces does not matter.
 class WayOut {
   public:
-    /// `deepest` is that of the pieces, `of_a` and `of_b` (placed) the two that it lies between. What parts
-    /// the shapes parts these two: no way out is shorter.
-    WayOut(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb, const plane::Gap& deepest,
-           const Piece& of_a, const Piece& of_b)
-        : a_(a), b_(b), pa_(pa), pb_(pb), deepest_(deepest), of_a_(of_a), of_b_(of_b) {}
+    /// What parts the shapes parts the deepest two pieces: no way out is shorter.
+    WayOut(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb, const NearestPieces& deepest)
+        : a_(a), b_(b), pa_(pa), pb_(pb), deepest_(deepest.gap),
+          of_a_(plane::placed(a.pieces()[static_cast<std::size_t>(deepest.of_a)], pa)),
+          of_b_(plane::placed(b.pieces()[static_cast<std::size_t>(deepest.of_b)], pb)) {}
 
     plane::Gap least() {
         if (a_.convex() && b_.convex())
@@ -329,20 +335,10 @@ class WayOut {
     const Geometry &a_, &b_;
     const Pose &pa_, &pb_;
     const plane::Gap& deepest_;
-    const Piece &of_a_, &of_b_;
+    const Piece of_a_, of_b_;
     double best_ = infinity;
     Vec2 way_{0.0};
     std::size_t work_ = 0;
-};
-
-} // namespace
-
-namespace {
-
-/// The nearest, or deepest, two pieces, placed. Its distance is infinite where they are not within reach.
-struct NearestPieces {
-    plane::Gap gap;
-    Piece of_a, of_b;
 };
 
 /// How far two pieces are apart along one direction, by their corners as the bodies see them: they are no
@@ -379,11 +375,12 @@ NearestPieces nearest_pieces(const Geometry& a, const Pose& pa, const Geometry& 
     NearestPieces best;
     Box near_a = b.bounds(pb);
     near_a.grow(within);
-    if (!near_a.meets(a.bounds(pa))) return best;
-    const bool parts = a.of_parts() || b.of_parts();
+    const Box of_a = a.bounds(pa);
+    if (!near_a.meets(of_a)) return best;
     constexpr double cut = -1.0; // where the outline was cut into parts
     double best_shares = cut;
     ApartAlong along(pa, pb);
+    along.look(unit(flat(near_a.center() - of_a.center()), {0.0, 1.0}));
     const auto far = [&] { // what is farther is of no use
         const double least = best.gap.distance;
         return std::min(within, least < -3.0 * touches ? least : std::max(least, touches));
@@ -392,11 +389,14 @@ NearestPieces nearest_pieces(const Geometry& a, const Pose& pa, const Geometry& 
         return least <= within &&
                (least < best.gap.distance || (least <= touches && best.gap.distance >= -3.0 * touches));
     };
-    const auto take = [&](const Piece& p, const Piece& q) {
+    const auto take = [&](int k, int i) {
+        const Piece &p = a.pieces()[static_cast<std::size_t>(k)],
+                    &q = b.pieces()[static_cast<std::size_t>(i)];
+        if (along(p, q) > far() + touches) return;
         const double least = best.gap.distance;
-        const plane::Gap g = plane::gap(p, q, far());
+        const plane::Gap g = plane::gap(plane::placed(p, pa), plane::placed(q, pb), far());
         double shares = cut;
-        if (parts && std::abs(g.distance) <= touches) {
+        if (std::abs(g.distance) <= touches) {
             // Of pieces that touch alike, the one that does so along most of a face, not by where the outline
             // was cut, nor at a corner.
             const bool face = a.has_face(pa, raised(g.normal)) || b.has_face(pb, raised(-g.normal));
@@ -407,31 +407,23 @@ NearestPieces nearest_pieces(const Geometry& a, const Pose& pa, const Geometry& 
                 return;
         } else if (g.distance >= least)
             return;
-        best = {g, p, q}, best_shares = shares;
+        best = {g, k, i}, best_shares = shares;
         along.look(g.normal);
     };
-    const auto take_local = [&](const Piece& p, const Piece& q) {
-        take(plane::placed(p, pa), plane::placed(q, pb));
-    };
-    if (!parts) {
-        take_local(a.pieces()[0], b.pieces()[0]);
-    } else {
-        along.look(unit(flat(b.bounds(pb).center() - a.bounds(pa).center()), {0.0, 1.0}));
-        BoxTree::pairs(
-            a.tree(), b.tree(), [&](const Box& of_a) { return placed(pa, of_a); },
-            [&](const Box& of_b) { return placed(pb, of_b); },
-            [&](const Box& of_a, const Box& of_b) {
-                return along(of_a, of_b) <= far() + touches ? apart(of_a, of_b) : infinity;
-            },
-            worth,
-            [&](int k, int i) {
-                const Piece &p = a.pieces()[static_cast<std::size_t>(k)],
-                            &q = b.pieces()[static_cast<std::size_t>(i)];
-                if (along(p, q) <= far() + touches) take_local(p, q);
-            });
-    }
+    BoxTree::pairs(
+        a.tree(), b.tree(), [&](const Box& box) { return placed(pa, box); },
+        [&](const Box& box) { return placed(pb, box); },
+        [&](const Box& p, const Box& q) { return along(p, q) <= far() + touches ? apart(p, q) : infinity; },
+        worth, take);
     if (best.gap.distance > within) best.gap.distance = infinity;
     return best;
+}
+
+plane::Gap gap_of_convex(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb,
+                         double within) {
+    plane::Gap g = plane::gap(plane::placed(a.pieces()[0], pa), plane::placed(b.pieces()[0], pb), within);
+    if (g.distance > within) g.distance = infinity;
+    return g;
 }
 
 } // namespace
@@ -442,12 +434,16 @@ Distance distance(const Geometry& a, const Pose& at_a, const Geometry& b, const 
     const Vec3 base = at_a.at;
     const Pose pa = relative(at_a, base), pb = relative(at_b, base);
     const double touches = 1e-9 * std::min(a.reach(), b.reach()); // by rounding alone
-    const NearestPieces pieces = nearest_pieces(a, pa, b, pb, within, touches);
-    plane::Gap best = pieces.gap;
+    plane::Gap best;
+    if (!a.of_parts() && !b.of_parts())
+        best = gap_of_convex(a, pa, b, pb, within);
+    else {
+        const NearestPieces pieces = nearest_pieces(a, pa, b, pb, within, touches);
+        best = pieces.gap;
+        // What touches by rounding alone has no way out that means anything: every way is as short.
+        if (best.distance < -touches) best = WayOut(a, pa, b, pb, pieces).least();
+    }
     if (best.distance == infinity) return out;
-    // What touches by rounding alone has no way out that means anything: every way is as short.
-    if (best.distance < -touches && (a.of_parts() || b.of_parts()))
-        best = WayOut(a, pa, b, pb, pieces.gap, pieces.of_a, pieces.of_b).least();
     out.known = true, out.gap = best.distance, out.normal = raised(best.normal);
     out.on_a = raised(best.on_a) + base, out.on_b = raised(best.on_b) + base;
     return out;
@@ -457,7 +453,10 @@ double way_out(const Geometry& a, const Pose& at_a, const Geometry& b, const Pos
     if (!a.judged() || !b.judged()) return 0.0;
     const Vec3 base = at_a.at;
     const Pose pa = relative(at_a, base), pb = relative(at_b, base);
-    if (nearest_pieces(a, pa, b, pb, 0.0, 0.0).gap.distance >= 0.0) return 0.0;
+    const bool parts = a.of_parts() || b.of_parts();
+    const plane::Gap nearest =
+        parts ? nearest_pieces(a, pa, b, pb, 0.0, 0.0).gap : gap_of_convex(a, pa, b, pb, 0.0);
+    if (nearest.distance >= 0.0) return 0.0;
     std::size_t work = 0;
     return clear_after(a, pa, b, pb, flat(way), infinity, work);
 }

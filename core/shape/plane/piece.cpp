@@ -53,17 +53,23 @@ struct Nearest {
     Vec2 on_a{0.0}, on_b{0.0};
 };
 
-/// Corners of a against edges of b; `swapped` says that a and b stand for b and a.
-void corners_to_edges(const Piece& a, const Piece& b, bool swapped, Nearest& best) {
+/// Corners of a against edges of b; `swapped` says that a and b stand for b and a. An edge that all of a lies
+/// behind, by more than `slack`, is not the nearest.
+void corners_to_edges(const Piece& a, const Piece& b, double slack, bool swapped, Nearest& best) {
     const int edges = b.count == 2 ? 1 : b.count;
-    for (int i = 0; i < a.count; ++i)
-        for (int j = 0; j < edges; ++j) {
-            const Vec2 q = nearest_on_edge(a[i], b[j], b[(j + 1) % b.count]);
+    for (int j = 0; j < edges; ++j) {
+        const Vec2 u = b[j], v = b[(j + 1) % b.count], out = right_of(v - u);
+        const double behind = glm::dot(out, u) - slack * (std::abs(out.x) + std::abs(out.y));
+        bool faces = b.count <= 2;
+        for (int i = 0; !faces && i < a.count; ++i) faces = glm::dot(out, a[i]) >= behind;
+        for (int i = 0; faces && i < a.count; ++i) {
+            const Vec2 q = nearest_on_edge(a[i], u, v);
             const Vec2 d = q - a[i];
             const double squared = glm::dot(d, d);
             if (squared < best.squared)
                 best = swapped ? Nearest{squared, q, a[i]} : Nearest{squared, a[i], q};
         }
+    }
 }
 
 /// The stretch of corners that lie furthest along n, as an interval along the tangent.
@@ -137,6 +143,12 @@ double corner_reach(const Piece& local) {
 }
 
 Gap gap(const Piece& a, const Piece& b, double within) {
+    if (a.count == 1 && b.count == 1) {
+        const Vec2 between = b[0] - a[0];
+        const double d = glm::length(between);
+        const Vec2 normal = d > 0.0 ? between / d : Vec2(0.0, 1.0);
+        return {d - a.radius - b.radius, normal, a[0] + normal * a.radius, b[0] - normal * b.radius};
+    }
     const double slack =
         1e-9 * (size_of(a) + size_of(b)); // how far from level two corners of one face may be
     Axis axis;
@@ -154,8 +166,8 @@ Gap gap(const Piece& a, const Piece& b, double within) {
         return g;
     }
     Nearest nearest;
-    corners_to_edges(a, b, false, nearest);
-    corners_to_edges(b, a, true, nearest);
+    corners_to_edges(a, b, slack, false, nearest);
+    corners_to_edges(b, a, slack, true, nearest);
     const double d = std::sqrt(nearest.squared);
     // Touching corners: their difference is rounding noise, the separating side is not.
     const bool apart = d > slack || (!axis.found && d > 0.0);
