@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fault/account_text.hpp"
 
+#include "shape/touching.hpp"
+
 #include <fmt/format.h>
 
 namespace oddbounce {
@@ -122,6 +124,22 @@ PairView pair_at(const World& world, Slot a, Slot b) {
                         &cb = world.colliders()[static_cast<std::size_t>(b)];
     const Distance d = distance(*ca.geometry, world.body_of(a).pose, *cb.geometry, world.body_of(b).pose);
     v.known = d.known, v.gap = d.gap, v.normal = d.normal, v.on_a = d.on_a, v.on_b = d.on_b;
+    return v;
+}
+
+PairView pair_toward(const World& world, Slot a, Slot b, const Vec3& way, double far) {
+    PairView v = pair_at(world, a, b);
+    const Geometry &ga = *world.colliders()[static_cast<std::size_t>(a)].geometry,
+                   &gb = *world.colliders()[static_cast<std::size_t>(b)].geometry;
+    if (!v.known || (ga.convex() && gb.convex()) || glm::dot(v.normal, way) > one_place) return v;
+    const Pose &pa = world.body_of(a).pose, &pb = world.body_of(b).pose;
+    Motion move{pa, pa};
+    move.to.at += way * far;
+    const double slop = world.recording().slop();
+    const Sweep met = sweep_off_faces(ga, move, gb, {pb, pb}, touching(ga, pa, gb, pb, slop), slop);
+    if (met.status != Status::Found) return v;
+    v.gap = met.first * far, v.normal = met.normal;
+    v.on_b = met.on_b, v.on_a = met.on_b - way * v.gap;
     return v;
 }
 

@@ -44,6 +44,9 @@ struct PairView {
     Vec3 normal{0.0}, on_a{0.0}, on_b{0.0};
 };
 PairView pair_at(const World& world, Slot collider_a, Slot collider_b);
+/// What of the other one lies that way (a unit vector) of the first, within `far`: on the floor of a map the
+/// wall ahead, not the floor. As `pair_at` where nothing lies there, or where that is the nearest.
+PairView pair_toward(const World& world, Slot collider_a, Slot collider_b, const Vec3& way, double far);
 
 /// "above", "below", "left of", "right of": where something lies if `away` points from the other to it.
 std::string side_word(const Recording& recording, const Vec3& away);

@@ -300,7 +300,8 @@ Finding TunnelingRule::finding(const Crossing& c) const {
     note_threshold(f, context_.settings.threshold("tunneling.least_depth"));
     const nlohmann::json mover = mover_target(now, f), wall = f.colliders[1];
     f.suggest.push_back({say("sweep {}", the(f.names[0])), {{{"motion", {mover}}, {"tests", "swept"}}}});
-    if (!c.sensor && !at(now, c.other).geometry->open()) {
+    const Geometry& other = *at(now, c.other).geometry;
+    if (!c.sensor && other.convex()) { // a map does not become thicker as one
         const double grow = std::ceil((travel - c.inside) * 0.5 * 10.0 + 1.0) / 10.0;
         f.suggest.push_back({say("{} {} {} thick", f.names[1], figure(c.thickness + 2.0 * grow), u),
                              {{{"colliders", {wall}}, {"grow", grow}}}});
@@ -323,9 +324,16 @@ void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
     const std::string mover = the(f.names[0]), other = the(f.names[1]);
+    const auto place = [&](std::ptrdiff_t i) {
+        const auto index = static_cast<std::size_t>(i);
+        return r.world_at(index).body_of(a).pose.at - r.world_at(index).body_of(b).pose.at;
+    };
+    const double travel = f.number("travel");
+    const Vec3 way = unit(place(after) - place(before));
     for (std::ptrdiff_t i = std::max<std::ptrdiff_t>(0, before - 1); i <= before; ++i) {
         const World w = r.world_at(static_cast<std::size_t>(i));
-        const PairView v = pair_at(w, a, b);
+        if (!w.live(a) || !w.live(b)) continue;
+        const PairView v = pair_toward(w, a, b, way, 3.0 * travel);
         if (!v.known) continue;
         const Vec3 velocity = w.body_of(a).velocity;
         account.at(w.number(),
@@ -334,7 +342,7 @@ void describe(const Recording& r, Finding& f) {
     }
     account.at(f.last, f.number("enter"), say("It touches {}.", other));
     account.at(f.last, f.number("exit"), say("It has passed {} completely.", other));
-    const PairView v = pair_at(r.world_at(static_cast<std::size_t>(after)), a, b);
+    const PairView v = pair_toward(r.world_at(static_cast<std::size_t>(after)), a, b, -way, travel);
     const std::string silence = translated(
         f.fact("sensor")                  ? "No report was logged."
         : r.header.has(Channel::Contacts) ? "No contact was logged and its velocity was not turned back."

@@ -25,10 +25,12 @@ TouchTime advance(const Moving& a, const Moving& b, double margin, double tolera
     const Vec2 way = flat(a.motion->travel() - b.motion->travel());
     const double spin = a.motion->turning() * a.reach + b.motion->turning() * b.reach;
     double t = 0.0;
+    Vec2 last{0.0}; // the normal that it had
     for (int i = 0; i < most_steps; ++i) {
         const double most = margin + tolerance + (glm::length(way) + spin) * (1.0 - t); // else never
         const plane::Gap g = plane::gap(plane::placed(*a.piece, a.motion->at(t)),
-                                        plane::placed(*b.piece, b.motion->at(t)), most);
+                                        plane::placed(*b.piece, b.motion->at(t)), most, last);
+        last = g.normal;
         const double left = g.distance - margin;
         if (left <= tolerance) return {t == 0.0 ? Status::Started : Status::Found, t};
         const double closing = glm::dot(way, g.normal) + spin;

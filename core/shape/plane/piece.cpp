@@ -105,11 +105,114 @@ void center_on_shared_face(const Piece& a, const Piece& b, double slack, Gap& g)
     }
 }
 
+int furthest(const Piece& piece, const Vec2& way) {
+    int best = 0;
+    double most = glm::dot(way, piece[0]);
+    for (int i = 1; i < piece.count; ++i)
+        if (const double s = glm::dot(way, piece[i]); s > most) most = s, best = i;
+    return best;
+}
+
+/// A corner of the difference b - a: one of each. The nearest point of it to the origin is sought (GJK).
+struct Corner {
+    int of_a = -1, of_b = -1;
+    Vec2 at{0.0};
+    bool operator==(const Corner& o) const { return of_a == o.of_a && of_b == o.of_b; }
+};
+/// The nearest point to the origin is on one corner or between two.
+struct Simplex {
+    Corner corner[2];
+    int count = 0;
+    Vec2 nearest{0.0};
+
+    static Simplex of(const Corner& p) { return {{p, {}}, 1, p.at}; }
+    static Simplex of(const Corner& p, const Corner& q) {
+        const Vec2 e = q.at - p.at;
+        if (glm::dot(p.at, e) >= 0.0) return of(p);
+        if (glm::dot(q.at, e) <= 0.0) return of(q);
+        const Vec2 across = left_of(e);
+        return {{p, q}, 2, across * (glm::dot(across, p.at) / glm::dot(across, across))};
+    }
+    /// The origin is not in the triangle with this one more corner; then the nearer side becomes all.
+    bool add(const Corner& w) {
+        if (count == 1) {
+            *this = of(corner[0], w);
+            return true;
+        }
+        const Vec2 &p = corner[0].at, &q = corner[1].at;
+        const double pq = cross(p, q), qw = cross(q, w.at), wp = cross(w.at, p);
+        if ((pq > 0.0 && qw > 0.0 && wp > 0.0) || (pq < 0.0 && qw < 0.0 && wp < 0.0)) return false;
+        const Simplex one = of(corner[0], w), other = of(corner[1], w);
+        *this = glm::dot(one.nearest, one.nearest) <= glm::dot(other.nearest, other.nearest) ? one : other;
+        return true;
+    }
+};
+
+enum class Seen { Apart, TooFar, Unclear };
+/// Which corners two pieces, radii not counted, are nearest by, where they are apart by more than `slack`.
+/// A direction in which they are farther apart than `within` ends the search. It begins with `guess`.
+Seen look(const Piece& a, const Piece& b, Vec2 guess, double within, double slack, Simplex& out) {
+    constexpr int most_steps = 16;
+    constexpr double rounding = 4e-16;
+    out.nearest = guess;
+    for (int i = 0; i < most_steps; ++i) {
+        const Vec2 way = out.nearest;
+        Corner w{furthest(a, way), furthest(b, -way), {}};
+        w.at = b[w.of_b] - a[w.of_a];
+        const double least = glm::dot(way, w.at), square = glm::dot(way, way);
+        if (least > 0.0 && within < infinity && least * least > within * within * square) return Seen::TooFar;
+        if (i > 0) {
+            const double error = rounding * std::sqrt(square) * (std::abs(w.at.x) + std::abs(w.at.y));
+            if (square - least <= error || w == out.corner[0] || (out.count == 2 && w == out.corner[1]))
+                return Seen::Apart;
+        }
+        if (i == 0)
+            out = Simplex::of(w);
+        else if (!out.add(w))
+            return Seen::Unclear;
+        if (glm::dot(out.nearest, out.nearest) <= slack * slack) return Seen::Unclear;
+    }
+    return Seen::Unclear;
+}
+
+/// A side of the piece next to this corner faces along the unit vector n.
+bool faces_along(const Piece& piece, int corner, const Vec2& n) {
+    if (piece.count < 2) return false;
+    const auto along = [&](int i, int j) {
+        const Vec2 out = right_of(piece[j] - piece[i]);
+        const double off = cross(n, out), far = glm::dot(n, out);
+        constexpr double alike = 2e-12; // square of the angle
+        return (far > 0.0 || piece.count == 2) && off * off <= alike * far * far;
+    };
+    const int next = (corner + 1) % piece.count, last = (corner + piece.count - 1) % piece.count;
+    return along(corner, next) || along(last, corner);
+}
+
 double size_of(const Piece& a) {
     double size = a.radius;
     for (int i = 1; i < a.count; ++i)
         size = std::max(size, std::abs(a[i].x - a[0].x) + std::abs(a[i].y - a[0].y));
     return size;
+}
+
+/// The gap of two pieces that are nearest by these corners.
+Gap gap_between(const Piece& a, const Piece& b, const Simplex& by, double slack) {
+    Piece of_a, of_b;
+    of_a.add(a[by.corner[0].of_a]), of_b.add(b[by.corner[0].of_b]);
+    if (by.count == 2 && by.corner[1].of_a != by.corner[0].of_a) of_a.add(a[by.corner[1].of_a]);
+    if (by.count == 2 && by.corner[1].of_b != by.corner[0].of_b) of_b.add(b[by.corner[1].of_b]);
+    Nearest nearest;
+    corners_to_edges(of_a, of_b, slack, false, nearest);
+    if (of_a.count == 2) corners_to_edges(of_b, of_a, slack, true, nearest);
+    const double d = std::sqrt(nearest.squared);
+    Gap g;
+    g.normal = (nearest.on_b - nearest.on_a) / d;
+    g.distance = d - a.radius - b.radius;
+    g.on_a = nearest.on_a + g.normal * a.radius;
+    g.on_b = nearest.on_b - g.normal * b.radius;
+    if (faces_along(a, by.corner[0].of_a, g.normal) || faces_along(b, by.corner[0].of_b, -g.normal))
+        center_on_shared_face(a, b, slack, g);
+    return g;
 }
 
 } // namespace
@@ -142,7 +245,7 @@ double corner_reach(const Piece& local) {
     return reach;
 }
 
-Gap gap(const Piece& a, const Piece& b, double within) {
+Gap gap(const Piece& a, const Piece& b, double within, const Vec2& guess) {
     if (a.count == 1 && b.count == 1) {
         const Vec2 between = b[0] - a[0];
         const double d = glm::length(between);
@@ -151,6 +254,13 @@ Gap gap(const Piece& a, const Piece& b, double within) {
     }
     const double slack =
         1e-9 * (size_of(a) + size_of(b)); // how far from level two corners of one face may be
+    Simplex by;
+    const Vec2 first = guess != Vec2(0.0) ? guess : b[0] + b[b.count / 2] - a[0] - a[a.count / 2];
+    if (first != Vec2(0.0)) {
+        const Seen seen = look(a, b, first, within + a.radius + b.radius, slack, by);
+        if (seen == Seen::TooFar) return {};
+        if (seen == Seen::Apart) return gap_between(a, b, by, slack);
+    }
     Axis axis;
     const auto too_far = [&] { return axis.found && axis.separation - a.radius - b.radius > within; };
     try_axes(a, b, 1.0, axis);

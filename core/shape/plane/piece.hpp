@@ -56,9 +56,10 @@ struct Gap {
     double shared = 0.0; ///< length along which two flat faces look at each other
 };
 /// Laws: swapping a and b turns the normal round; moving both changes nothing; scaling both scales.
-/// Cost: O(corners of a × corners of b). Separating axes for overlap, corner to edge for gaps.
-/// Infinitely far where a side shows that the distance is more than `within`.
-Gap gap(const Piece& a, const Piece& b, double within = infinity);
+/// Gaps by GJK (Gilbert, Johnson, Keerthi 1988), O(corners) a step, which begins in the direction `guess`
+/// from a to b, where one is given; overlaps and touches by separating axes, O(corners of a × corners of b).
+/// Infinitely far where a direction shows that the distance is more than `within`.
+Gap gap(const Piece& a, const Piece& b, double within = infinity, const Vec2& guess = Vec2(0.0));
 
 /// The times t (any real) at which a, moved by t·way, is nearer to b than `margin`; none if never.
 /// Exact: the ray from the origin through the rounded Minkowski difference, which is convex.

@@ -85,6 +85,36 @@ class QueryTest : public QObject {
         QVERIFY(std::abs(d.normal.x - 0.6) < 1e-12 && std::abs(d.normal.y - 0.8) < 1e-12);
     }
 
+    /// No closer: a line across the normal lies between the two. No farther: both points are on them. Many
+    /// pairs are a hair apart.
+    void convexShapesApart_gapIsProven() {
+        std::size_t apart = 0;
+        for (std::uint64_t seed = 0; seed < 20000; ++seed) {
+            Case c(seed);
+            const auto some = [&] {
+                return c.whole(0, 3) ? c.shape(3)
+                                     : points(ShapeKind::Polygon, {{-2, -1}, {2, -1}, {1, 1}, {-1, 1}});
+            };
+            const Geometry a(some(), c.scale()), b(some(), c.scale());
+            const Pose pa = c.motion(4, false).from;
+            Pose pb = c.motion(4, false).from;
+            if (c.whole(0, 2) == 0) pb.turn = pa.turn; // parallel sides
+            if (const Distance d = distance(a, pa, b, pb); d.gap > 0.0 && c.whole(0, 1))
+                pb.at -= d.normal * (d.gap - std::pow(10.0, -c.number(0, 9)));
+            const Distance d = distance(a, pa, b, pb);
+            if (!(d.gap > 0.0)) continue;
+            ++apart;
+            const double between = -b.along(pb, -d.normal) - a.along(pa, d.normal);
+            const double rounding = 1e-12 * (glm::length(pa.at) + glm::length(pb.at) + a.reach() + b.reach());
+            QVERIFY2(std::abs(between - d.gap) <= rounding, qPrintable(QString::number(seed)));
+            QVERIFY2(std::abs(glm::length(d.on_b - d.on_a) - d.gap) <= rounding,
+                     qPrintable(QString::number(seed)));
+            QVERIFY2(std::abs(point_distance(d.on_a, a, pa)) <= rounding &&
+                         std::abs(point_distance(d.on_b, b, pb)) <= rounding,
+                     qPrintable(QString::number(seed)));
+        }
+        QVERIFY(apart > 10000);
+    }
     void boxes_depthIsTheShortestWayOut() {
         const Distance d = distance(made(box(4, 4)), at(0, 0), made(box(4, 4)), at(3.5, 1));
         QCOMPARE(d.gap, -0.5);
