@@ -206,7 +206,7 @@ Gap gap_between(const Piece& a, const Piece& b, const Simplex& by, double slack)
     if (of_a.count == 2) corners_to_edges(of_b, of_a, slack, true, nearest);
     const double d = std::sqrt(nearest.squared);
     Gap g;
-    g.normal = (nearest.on_b - nearest.on_a) / d;
+    g.normal = unit(by.nearest); // along an edge's own normal, however small the gap
     g.distance = d - a.radius - b.radius;
     g.on_a = nearest.on_a + g.normal * a.radius;
     g.on_b = nearest.on_b - g.normal * b.radius;

@@ -100,7 +100,7 @@ class QueryTest : public QObject {
             Pose pb = c.motion(4, false).from;
             if (c.whole(0, 2) == 0) pb.turn = pa.turn; // parallel sides
             if (const Distance d = distance(a, pa, b, pb); d.gap > 0.0 && c.whole(0, 1))
-                pb.at -= d.normal * (d.gap - std::pow(10.0, -c.number(0, 9)));
+                pb.at -= d.normal * (d.gap - std::pow(10.0, -c.number(0, 7)));
             const Distance d = distance(a, pa, b, pb);
             if (!(d.gap > 0.0)) continue;
             ++apart;
