@@ -256,8 +256,9 @@ Gap gap(const Piece& a, const Piece& b, double within, const Vec2& guess) {
         1e-9 * (size_of(a) + size_of(b)); // how far from level two corners of one face may be
     Simplex by;
     const Vec2 first = guess != Vec2(0.0) ? guess : b[0] + b[b.count / 2] - a[0] - a[a.count / 2];
-    if (first != Vec2(0.0)) {
-        const Seen seen = look(a, b, first, within + a.radius + b.radius, slack, by);
+    const double reach = within + a.radius + b.radius; // below 0: only an overlap is of use
+    if (first != Vec2(0.0) && reach >= 0.0) {
+        const Seen seen = look(a, b, first, reach, slack, by);
         if (seen == Seen::TooFar) return {};
         if (seen == Seen::Apart) return gap_between(a, b, by, slack);
     }
