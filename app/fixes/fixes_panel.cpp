@@ -54,6 +54,9 @@ std::vector<VerdictEntry> entries_of(const Verdict& v, VerdictPart::List list, c
     case VerdictPart::Gained:
         contacts(v.gained);
         break;
+    case VerdictPart::Unclear:
+        findings(v.unclear);
+        break;
     case VerdictPart::None:
         break;
     }

@@ -3735,5 +3735,9 @@
         <source>{} is {} {}.</source>
         <translation>{0} ist {1} {2}.</translation>
     </message>
+    <message>
+        <source>cannot tell for {}</source>
+        <translation>bei {} nicht zu sagen</translation>
+    </message>
 </context>
 </TS>

@@ -50,7 +50,8 @@ struct Fit {
     MotionModel model;
     double largest_difference = infinity; ///< unit, over the frames
     std::size_t frames = 0;
-    bool reproduces = false; ///< set by whoever scans the rerun: the fault shows again
+    double near_enough = infinity; ///< unit; set by whoever judges: the difference may be as large
+    bool reproduces = false;       ///< ditto: it is no larger, and the fault shows again
 };
 /// The model, of all combinations of when it tests and how it responds, whose track differs least from
 /// the recorded one; restitution and friction are then tuned (Nelder & Mead 1965, by NLopt). Models that

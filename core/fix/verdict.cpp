@@ -15,6 +15,8 @@ constexpr std::size_t lead = 12;    // frames of free motion before a finding: e
 constexpr std::size_t tail = 20;    // frames after it: enough to see what becomes of it
 constexpr std::int64_t slack = 3;   // frames by which a finding may shift and still be the same
 constexpr double same_number = 0.1; // share by which its numbers may differ
+constexpr double track_slops = 4.0,
+                 track_share = 0.3; // how near a fitted track must be: slops, part of the body
 
 /// Frames first..last.
 struct FrameRange {
@@ -78,21 +80,29 @@ bool same_numbers(const Finding& a, const Finding& b) {
     return true;
 }
 
-void compare_findings(const std::vector<Finding>& before, const std::vector<Finding>& after, Verdict& v) {
+const Finding* match(const Finding& f, const std::vector<Finding>& among) {
+    const auto it = std::ranges::find_if(among, [&](const Finding& g) { return same_fault(f, g); });
+    return it == among.end() ? nullptr : &*it;
+}
+
+/// `unfixed` is what is found without the fix: in the recording, or where bodies are moved again, there.
+void compare_findings(const std::vector<Finding>& before, const std::vector<Finding>& unfixed,
+                      const std::vector<Finding>& after, Verdict& v) {
     std::vector<bool> used(after.size(), false);
     for (const Finding& f : before) {
-        std::size_t match = after.size();
-        for (std::size_t i = 0; i < after.size() && match == after.size(); ++i)
-            if (!used[i] && same_fault(f, after[i])) match = i;
-        if (match == after.size()) {
+        std::size_t match_at = after.size();
+        for (std::size_t i = 0; i < after.size() && match_at == after.size(); ++i)
+            if (!used[i] && same_fault(f, after[i])) match_at = i;
+        if (match_at == after.size()) {
             v.fixed.push_back(f);
             continue;
         }
-        used[match] = true;
-        (same_numbers(f, after[match]) ? v.kept : v.changed).push_back(f);
+        used[match_at] = true;
+        const Finding* was = match(f, unfixed);
+        (same_numbers(was ? *was : f, after[match_at]) ? v.kept : v.changed).push_back(f);
     }
     for (std::size_t i = 0; i < after.size(); ++i)
-        if (!used[i]) v.fresh.push_back(after[i]);
+        if (!used[i] && !match(after[i], unfixed)) v.fresh.push_back(after[i]);
 }
 
 /// Touches of `some` that have none of `others` within a frame of them; holes of a few frames are closed.
@@ -140,21 +150,37 @@ struct Window {
     std::size_t first, last;
 };
 
-Window window_of(const Recording& r, const Finding& f) {
+/// Whom a rerun moves: the finding's mover, or the other one where the fix changes how that one moves.
+Slot moved_body(const Recording& r, const Applied& applied, const Finding& f) {
+    const auto it = std::find_if(f.bodies.begin(), f.bodies.end(),
+                                 [&](Id body) { return applied.motion.count(body) > 0; });
+    return r.body_slot(it == f.bodies.end() ? f.bodies.at(0) : *it);
+}
+
+Window window_of(const Recording& r, const Finding& f, Slot body) {
     const auto first = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.first)));
     const auto last = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.last)));
     std::size_t start = first > lead ? first - lead : 0;
-    const Slot body = r.body_slot(f.bodies.at(0));
     while (start < first && !r.world_at(start).body(body).present) ++start;
     return {body, start, std::min(r.size() - 1, last + tail)};
 }
 
+/// How far a model's track may be from the recorded one: some slops, or a part of the body.
+double near_enough(const Recording& r, const Window& w) {
+    const World world = r.world_at(w.first);
+    double extent = infinity;
+    for (const Slot c : world.colliders_of(w.body))
+        if (const double e = at(world, c).geometry->extent(); e > 0.0) extent = std::min(extent, e);
+    return std::max(track_slops * r.slop(), extent < infinity ? track_share * extent : 0.0);
+}
+
 /// The model that does what the game did round this finding, and whether the fault shows again with it.
-Fit fit_to(const Recording& r, const Finding& f, const TryOptions& options) {
-    const Window w = window_of(r, f);
+Fit fit_to(const Recording& r, const Finding& f, const Window& w, const TryOptions& options) {
     const auto last = static_cast<std::size_t>(r.frame_index(f.last));
     Fit out = fit(r, w.body, w.first, std::min(last + 2, w.last),
                   static_cast<int>(f.number("frames_between")), options.control);
+    out.near_enough = near_enough(r, w);
+    if (out.largest_difference > out.near_enough) return out;
     Edits edits;
     edits.definitions = r.definitions(0, ~std::size_t(0));
     edits.moved.push_back(
@@ -176,38 +202,64 @@ bool sets(const Fix& fix, const char* key) {
                        [&](const nlohmann::json& c) { return c.contains(key); });
 }
 
-void rerun_all(const Recording& r, const Fix& fix, Applied& applied, const TryOptions& options, Verdict& v) {
-    std::vector<std::pair<Window, MotionModel>> windows;
+/// A stretch in which a body is moved again: by the model that was fitted, and by it as the fix changes it.
+struct Stretch {
+    Window window;
+    MotionModel as_was, with_fix;
+};
+
+/// In order; those of one body that overlap made one: it is moved again once, by the model of the first.
+void unite(std::vector<Stretch>& all) {
+    std::ranges::sort(all, {}, [](const Stretch& s) { return std::pair(s.window.body, s.window.first); });
+    std::vector<Stretch> out;
+    for (const Stretch& s : all)
+        if (!out.empty() && out.back().window.body == s.window.body &&
+            s.window.first <= out.back().window.last + 1)
+            out.back().window.last = std::max(out.back().window.last, s.window.last);
+        else
+            out.push_back(s);
+    all = std::move(out);
+}
+
+/// The recording in which the bodies are moved again without the fix: what differs from it, the fix does.
+struct Unfixed {
+    std::shared_ptr<const Recording> recording;
+    std::set<std::string> unproven; ///< ids of findings that the fitted model does not show
+};
+
+Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const TryOptions& options,
+                  Verdict& v) {
+    Unfixed out;
+    std::vector<Stretch> all;
     for (const Finding& f : options.before) {
         if (!concerns(applied, f) || (!options.finding.empty() && f.id != options.finding)) continue;
-        const Fit one = fit_to(r, f, options);
+        const Window w = window_of(r, f, moved_body(r, applied, f));
+        const Fit one = fit_to(r, f, w, options);
+        if (!one.reproduces) out.unproven.insert(f.id);
         const bool worse =
             !v.fit || (v.fit->reproduces && !one.reproduces) ||
             (v.fit->reproduces == one.reproduces && one.largest_difference > v.fit->largest_difference);
         if (worse) v.fit = one;
-        const auto change = applied.motion.find(f.bodies[0]);
-        const Window w = window_of(r, f);
-        // Windows of one body that overlap are one: it is moved again once.
-        if (!windows.empty() && windows.back().first.body == w.body && windows.back().first.last >= w.first &&
-            windows.back().first.first <= w.first) {
-            windows.back().first.last = std::max(windows.back().first.last, w.last);
-            continue;
-        }
-        windows.emplace_back(w, change != applied.motion.end() ? model_with(change->second, one.model)
-                                                               : one.model);
+        const auto change = applied.motion.find(r.body_id(w.body));
+        all.push_back({w, one.model,
+                       change != applied.motion.end() ? model_with(change->second, one.model) : one.model});
     }
-    for (auto& [w, model] : windows) {
+    unite(all);
+    Edits unfixed;
+    unfixed.definitions = r.definitions(0, ~std::size_t(0));
+    for (auto& [w, as_was, with_fix] : all) {
+        unfixed.moved.push_back(
+            moved_along(r, w.body, rerun(r, w.body, w.first, w.last, as_was, options.control)));
         // A surface that the fix sets counts, not the value that the fit found for it.
-        if (sets(fix, "friction") && applied.shapes) model.friction.reset();
-        if (sets(fix, "restitution")) model.restitution.reset();
-        const Track track = rerun(*applied.recording, w.body, w.first, w.last, model, options.control);
+        if (sets(fix, "friction") && applied.shapes) with_fix.friction.reset();
+        if (sets(fix, "restitution")) with_fix.restitution.reset();
+        const Track track = rerun(*applied.recording, w.body, w.first, w.last, with_fix, options.control);
         v.tracks[r.body_id(w.body)].push_back(track);
+        applied.edits.moved.push_back(moved_along(*applied.recording, w.body, track));
     }
-    for (const auto& [id, tracks] : v.tracks)
-        for (const Track& t : tracks)
-            applied.edits.moved.push_back(
-                moved_along(*applied.recording, applied.recording->body_slot(id), t));
     applied.recording = edited(r, applied.edits);
+    out.recording = edited(r, unfixed);
+    return out;
 }
 
 /// True where the finding begins in the frame in which a body that was moved again is put back on its
@@ -218,6 +270,18 @@ bool begins_at_return(const Finding& f, const Verdict& v, const Recording& r) {
         const auto it = v.tracks.find(body);
         return it != v.tracks.end() && std::any_of(it->second.begin(), it->second.end(), [&](const Track& t) {
                    return static_cast<std::ptrdiff_t>(t.first + t.points.size()) == first;
+               });
+    });
+}
+
+/// A body of the finding is moved again in its frames.
+bool moved_again(const Finding& f, const Verdict& v, const Recording& r) {
+    const std::ptrdiff_t first = r.frame_index(f.first), last = r.frame_index(f.last);
+    return std::ranges::any_of(f.bodies, [&](Id body) {
+        const auto it = v.tracks.find(body);
+        return it != v.tracks.end() && std::ranges::any_of(it->second, [&](const Track& t) {
+                   const auto begin = static_cast<std::ptrdiff_t>(t.first);
+                   return begin < last && first < begin + static_cast<std::ptrdiff_t>(t.points.size());
                });
     });
 }
@@ -242,7 +306,8 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
         if (method == Method::Recheck && applied.shapes && concerned) {
             const auto f = std::find_if(options.before.begin(), options.before.end(),
                                         [&](const Finding& one) { return concerns(applied, one); });
-            if (fit_to(recording, *f, options).reproduces) method = Method::Rerun;
+            const Window w = window_of(recording, *f, moved_body(recording, applied, *f));
+            if (fit_to(recording, *f, w, options).reproduces) method = Method::Rerun;
         }
     }
     v.method = method;
@@ -252,15 +317,22 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
             v.shapes[id] =
                 last.colliders()[static_cast<std::size_t>(applied.recording->collider_slot(id))].geometry;
     }
-    if (method == Method::Rerun && concerned) rerun_all(recording, fix, applied, options, v);
-    const Judged before = judge(recording, options), after = judge(*applied.recording, options);
+    Unfixed unfixed;
+    if (method == Method::Rerun && concerned) unfixed = rerun_all(recording, fix, applied, options, v);
+    const Judged before = judge(unfixed.recording ? *unfixed.recording : recording, options),
+                 after = judge(*applied.recording, options);
     v.complete = before.scan.complete && after.scan.complete;
-    compare_findings(options.before, after.scan.findings, v);
+    const auto shown = [&](const Finding& f) {
+        return !unfixed.unproven.count(f.id) &&
+               (!moved_again(f, v, recording) || match(f, before.scan.findings));
+    };
+    std::vector<Finding> told;
+    for (const Finding& f : options.before) (shown(f) ? told : v.unclear).push_back(f);
+    if (told.empty() && !v.unclear.empty()) return v; // what a model does that is not the game's says nothing
+    compare_findings(told, before.scan.findings, after.scan.findings, v);
     std::erase_if(v.fresh, [&](const Finding& f) {
-        return std::any_of(expected.begin(), expected.end(),
-                           [&](const Finding& g) { return same_fault(g, f); });
+        return match(f, expected) || match(f, v.unclear) || begins_at_return(f, v, recording);
     });
-    std::erase_if(v.fresh, [&](const Finding& f) { return begins_at_return(f, v, recording); });
     runs_missing_in(after.touches, before.touches, recording, v.gained);
     runs_missing_in(before.touches, after.touches, recording, v.lost);
     return v;
@@ -268,23 +340,26 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
 
 std::vector<VerdictPart> verdict_parts(const Verdict& v) {
     using Part = VerdictPart;
-    const std::size_t all = v.fixed.size() + v.kept.size() + v.changed.size();
+    const std::size_t judged = v.fixed.size() + v.kept.size() + v.changed.size(),
+                      all = judged + v.unclear.size();
     const auto counted = [](std::size_t n, const char* noun) {
         return count_text(static_cast<double>(n), noun);
     };
     std::vector<Part> parts;
     if (all == 0)
         parts.push_back({Part::None, translated("nothing to fix")});
-    else if (v.fixed.empty())
+    else if (judged == 0) {
+    } else if (v.fixed.empty())
         parts.push_back({Part::Kept, say("fixes none of {}", all)});
     else
         parts.push_back({Part::Fixed, say("fixes {} of {}", v.fixed.size(), all)});
+    if (!v.unclear.empty()) parts.push_back({Part::Unclear, say("cannot tell for {}", v.unclear.size())});
     if (!v.changed.empty()) parts.push_back({Part::Changed, say("{} changed", v.changed.size())});
     if (!v.fresh.empty()) parts.push_back({Part::New, counted(v.fresh.size(), "new fault")});
     if (!v.lost.empty()) parts.push_back({Part::Lost, say("loses {}", counted(v.lost.size(), "contact"))});
     if (!v.gained.empty())
         parts.push_back({Part::Gained, say("gains {}", counted(v.gained.size(), "contact"))});
-    if (all > 0 && v.fresh.empty() && v.lost.empty() && v.gained.empty())
+    if (judged > 0 && v.fresh.empty() && v.lost.empty() && v.gained.empty())
         parts.push_back({Part::None, translated("nothing new breaks")});
     if (v.fit && !v.fit->reproduces)
         parts.push_back({Part::None, translated("the model does not reproduce this game")});

@@ -19,6 +19,8 @@ struct Verdict {
     std::string fix;
     Method method = Method::Recheck;
     std::vector<Finding> fixed, kept, changed, fresh; ///< fresh: new with the fix
+    /// Findings that the fitted model does not show without the fix: what it does to them cannot be told.
+    std::vector<Finding> unclear;
     std::vector<TouchRun> gained, lost;
     std::optional<Fit> fit;                               ///< of a rerun
     std::map<Id, std::vector<Track>> tracks;              ///< body -> its course with the fix, for drawing
@@ -27,8 +29,10 @@ struct Verdict {
         0; ///< findings that rest on what the game logged: no candidate fix can judge them
     bool complete = true;
 
-    bool fixes_all() const { return kept.empty() && changed.empty() && fresh.empty(); }
-    bool nothing_to_fix() const { return fixed.empty() && kept.empty() && changed.empty(); }
+    bool fixes_all() const { return kept.empty() && changed.empty() && fresh.empty() && unclear.empty(); }
+    bool nothing_to_fix() const {
+        return fixed.empty() && kept.empty() && changed.empty() && unclear.empty();
+    }
 };
 
 struct TryOptions {
@@ -42,14 +46,15 @@ struct TryOptions {
 
 /// Judges a fix. Recheck: recorded motion stays, every rule is asked again with the changed definitions.
 /// Rerun: from some frames before each finding that the fix concerns, its mover is moved again by the
-/// model fitted to the game (changed by the fix's own knobs), then every rule is asked.
+/// model fitted to the game, once as it was fitted and once with the fix; every rule is asked of both, and
+/// what differs is the fix's doing. Where the model does not show the finding, that is said.
 /// Auto: rerun where the fix changes motion, or shapes and surfaces of a finding whose fault the fitted
 /// model reproduces; recheck otherwise.
 Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& options);
 
 /// One part of the line, and the list that it counts.
 struct VerdictPart {
-    enum List { None, Fixed, Kept, Changed, New, Lost, Gained } list = None;
+    enum List { None, Fixed, Kept, Changed, New, Lost, Gained, Unclear } list = None;
     std::string text;
 };
 std::vector<VerdictPart> verdict_parts(const Verdict& verdict);

@@ -42,11 +42,13 @@ json json_of(const Verdict& v, const Recording& r) {
                 {"kept", ids(v.kept)},
                 {"changed", ids(v.changed)},
                 {"new", ids(v.fresh)},
+                {"unclear", ids(v.unclear)},
                 {"contacts", {{"gained", runs_json(v.gained)}, {"lost", runs_json(v.lost)}}},
                 {"rays", {{"gained", json::array()}, {"lost", json::array()}}}};
     if (v.fit)
         out["fit"] = {{"reproduces", v.fit->reproduces},
                       {"largest_difference", v.fit->largest_difference},
+                      {"near_enough", v.fit->near_enough},
                       {"frames", v.fit->frames},
                       {"model", json_of(v.fit->model)}};
     if (!v.complete) out["incomplete"] = true;
@@ -60,14 +62,15 @@ std::string text_of(const Verdict& v, const Recording& r) {
         out += v.fit->reproduces ? "; the fitted model reproduces this game"
                                  : "; the fitted model does not reproduce this game";
         out += fmt::format(
-            " (largest difference {} over {} frames; tests {}, responds with {}{})",
-            length_text(r, v.fit->largest_difference), v.fit->frames, word(v.fit->model.tests),
-            word(v.fit->model.response),
+            " (largest difference {} over {} frames, at most {} is near enough; tests {}, responds with "
+            "{}{})",
+            length_text(r, v.fit->largest_difference), v.fit->frames, length_text(r, v.fit->near_enough),
+            word(v.fit->model.tests), word(v.fit->model.response),
             v.fit->model.again > 0 ? fmt::format(", and again {} frames later", v.fit->model.again) : "");
     }
     out += "\n";
     list(out, "fixed", v.fixed), list(out, "kept", v.kept), list(out, "changed", v.changed),
-        list(out, "new", v.fresh);
+        list(out, "new", v.fresh), list(out, "unclear", v.unclear);
     const auto runs = [&](const char* heading, const std::vector<TouchRun>& all) {
         for (const TouchRun& t : all)
             out += fmt::format("  contact {}: {} with {}, frames {}-{}\n", heading, body_name(r, t.a),

@@ -6,6 +6,7 @@
 #include "recording/log.hpp"
 #include "shape/fitted.hpp"
 
+#include <QDir>
 #include <QtTest>
 
 using namespace oddbounce;
@@ -72,6 +73,27 @@ class VerdictTest : public QObject {
         QVERIFY2(v.fixed.size() + v.kept.size() + v.changed.size() > 0, text_of(v, *r).c_str());
         QVERIFY2(v.fixes_all() == clears, text_of(v, *r).c_str());
         if (v.fit) QCOMPARE(v.fit->reproduces, reproduced);
+    }
+
+    void noChange_changesNothing_data() {
+        QTest::addColumn<QString>("file");
+        for (const QString& name : QDir(SAMPLES).entryList({"*.bouncelog"}))
+            QTest::newRow(qPrintable(name)) << QDir(SAMPLES).filePath(name);
+    }
+    void noChange_changesNothing() {
+        QFETCH(QString, file);
+        const auto r = read_recording(file.toStdString());
+        const std::vector<Finding> findings = scan(*r).findings;
+        const auto tried_only = [](const Finding& f) { return !rests_on_log(f) && !f.colliders.empty(); };
+        const auto f = std::find_if(findings.begin(), findings.end(), tried_only);
+        if (f == findings.end()) return;
+        for (const json& change :
+             {json{{"motion", {f->bodies[0]}}}, json{{"colliders", {f->colliders.at(0)}}, {"grow", 0.0}}}) {
+            const Verdict v = tried(*r, json::array({change}));
+            QVERIFY2(v.fixed.empty() && v.changed.empty() && v.fresh.empty() && v.lost.empty() &&
+                         v.gained.empty(),
+                     text_of(v, *r).c_str());
+        }
     }
 
     void fit_namesHowTheGameTests() {
