@@ -3739,5 +3739,17 @@
         <source>cannot tell for {}</source>
         <translation>bei {} nicht zu sagen</translation>
     </message>
+    <message>
+        <source>reverse-all</source>
+        <translation>alles umkehren</translation>
+    </message>
+    <message>
+        <source>came</source>
+        <translation>wo er herkam</translation>
+    </message>
+    <message>
+        <source>nearest</source>
+        <translation>nächste Fläche</translation>
+    </message>
 </context>
 </TS>

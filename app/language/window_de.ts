@@ -187,6 +187,10 @@
         <translation>wann geprüft wird</translation>
     </message>
     <message>
+        <source>which way it is pushed out</source>
+        <translation>wohin hinausgeschoben wird</translation>
+    </message>
+    <message>
         <source>how it responds</source>
         <translation>wie reagiert wird</translation>
     </message>

@@ -75,7 +75,7 @@ std::vector<MotionModel> models(int again) {
     std::vector<MotionModel> out;
     for (const Tests tests : {Tests::After, Tests::Swept, Tests::Before})
         for (const Response response :
-             {Response::Slide, Response::Reflect, Response::Stop, Response::Reverse})
+             {Response::Slide, Response::Reflect, Response::Stop, Response::Reverse, Response::ReverseAll})
             for (const bool depenetrate : {true, false})
                 for (const bool gate : {true, false}) {
                     if (tests != Tests::After && depenetrate) continue;
@@ -85,6 +85,13 @@ std::vector<MotionModel> models(int again) {
                     m.again = again;
                     if (again > 0 && !gate) out.push_back(m);
                 }
+    for (const MotionModel::Push push : {MotionModel::Push::Nearest, MotionModel::Push::Up})
+        for (const Response response : {Response::Slide, Response::Stop})
+            for (const bool gate : {true, false}) {
+                MotionModel m;
+                m.response = response, m.depenetrate = true, m.gate = gate, m.push = push;
+                out.push_back(m);
+            }
     return out;
 }
 

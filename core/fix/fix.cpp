@@ -14,7 +14,9 @@ using nlohmann::json;
 namespace {
 
 constexpr const char* tests_words[] = {"before", "after", "swept", "substeps"};
-constexpr const char* response_words[] = {"reverse", "reflect", "slide", "stop", "return", "push-out"};
+constexpr const char* response_words[] = {"reverse", "reflect",  "slide",      "stop",
+                                          "return",  "push-out", "reverse-all"};
+constexpr const char* push_words[] = {"came", "nearest", "up"};
 
 struct KeyRule {
     const char* key;
@@ -29,9 +31,10 @@ constexpr KeyRule collider_keys[] = {
     {"frames", "vector"}};
 constexpr KeyRule pair_keys[] = {{"pair", "list"}, {"does", "text"}};
 constexpr KeyRule motion_keys[] = {
-    {"motion", "targets"}, {"tests", "text"},         {"response", "text"},      {"depenetrate", "flag"},
-    {"gate", "flag"},      {"again", "number"},       {"again_share", "number"}, {"substeps", "number"},
-    {"margin", "number"},  {"step_height", "number"}, {"restitution", "number"}, {"friction", "number"}};
+    {"motion", "targets"},  {"tests", "text"},    {"response", "text"},      {"depenetrate", "flag"},
+    {"push", "text"},       {"gate", "flag"},     {"again", "number"},       {"again_share", "number"},
+    {"substeps", "number"}, {"margin", "number"}, {"step_height", "number"}, {"restitution", "number"},
+    {"friction", "number"}};
 
 /// The kind in an error's words.
 const char* expected_of(const std::string& kind) {
@@ -67,7 +70,8 @@ void check_words(const json& c, const std::string& where, const std::string& fil
     };
     need("role", roles, "solid, sensor, one-way"), need("does", does, "solid, report, ignore");
     need("tests", tests_words, "before, after, swept, substeps");
-    need("response", response_words, "reverse, reflect, slide, stop, return, push-out");
+    need("response", response_words, "reverse, reflect, slide, stop, return, push-out, reverse-all");
+    need("push", push_words, "came, nearest, up");
     if (c.contains("fit") && !fit_kind(c["fit"]))
         throw BadInput(file, 0, where + "'fit' must be one of circle, ellipse, box, capsule, hull", "fit");
 }
@@ -164,6 +168,7 @@ void change_pair(const json& change, std::vector<Recording::Defined>& definition
 
 const char* word(MotionModel::Tests t) { return tests_words[static_cast<int>(t)]; }
 const char* word(MotionModel::Response a) { return response_words[static_cast<int>(a)]; }
+const char* word(MotionModel::Push p) { return push_words[static_cast<int>(p)]; }
 
 json json_of(const MotionModel& m) {
     json j = {{"tests", word(m.tests)},
@@ -173,6 +178,7 @@ json json_of(const MotionModel& m) {
               {"margin", m.margin}};
     if (m.tests == MotionModel::Tests::Substeps) j["substeps"] = m.substeps;
     if (m.again > 0) j["again"] = m.again, j["again_share"] = m.again_share;
+    if (m.push != MotionModel::Push::Came) j["push"] = word(m.push);
     if (m.step_height > 0.0) j["step_height"] = m.step_height;
     if (m.restitution) j["restitution"] = *m.restitution;
     if (m.friction) j["friction"] = *m.friction;
@@ -191,7 +197,9 @@ MotionModel model_with(const json& c, MotionModel m) {
     // Whoever tests after the move and slides means to end outside; say "depenetrate": false to try the
     // other.
     if (c.contains("response") || c.contains("tests"))
-        m.depenetrate = m.tests == MotionModel::Tests::After || m.tests == MotionModel::Tests::Substeps;
+        m.depenetrate = m.tests == MotionModel::Tests::After || m.tests == MotionModel::Tests::Substeps,
+        m.push = MotionModel::Push::Came;
+    if (c.contains("push")) m.push = static_cast<MotionModel::Push>(index(c["push"], push_words));
     if (c.contains("depenetrate")) m.depenetrate = c["depenetrate"];
     if (c.contains("gate")) m.gate = c["gate"];
     const auto count = [&](const char* key, double least, double most) {

@@ -24,8 +24,19 @@ nlohmann::json json_of(const Fix& fix);
 /// How a body is moved again by a rerun: the knobs that gameplay code has.
 struct MotionModel {
     enum class Tests { Before, After, Swept, Substeps } tests = Tests::After;
-    enum class Response { Reverse, Reflect, Slide, Stop, Return, PushOut } response = Response::Slide;
+    /// Reverse: of the axis along the normal; ReverseAll: of the whole velocity.
+    enum class Response {
+        Reverse,
+        Reflect,
+        Slide,
+        Stop,
+        Return,
+        PushOut,
+        ReverseAll
+    } response = Response::Slide;
     bool depenetrate = false; ///< pushes the body out of what it overlaps
+    /// Which way: over the face that it came through, the nearest one, or along up whatever it overlaps.
+    enum class Push { Came, Nearest, Up } push = Push::Came;
     bool gate = false;        ///< responds only while approaching
     int substeps = 4;         ///< for Tests::Substeps
     int again = 0;            ///< frames after which the same push is given once more; 0: never
@@ -38,6 +49,7 @@ struct MotionModel {
 };
 const char* word(MotionModel::Tests tests);
 const char* word(MotionModel::Response response);
+const char* word(MotionModel::Push push);
 nlohmann::json json_of(const MotionModel& model);
 /// The knobs that `change` names, the others as in `base`.
 MotionModel model_with(const nlohmann::json& change, MotionModel base);

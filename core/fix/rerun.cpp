@@ -92,6 +92,9 @@ class Stepper {
             v[axis] = -v[axis] * (e > 0.0 ? e : 1.0);
             break;
         }
+        case Response::ReverseAll:
+            v *= -(e > 0.0 ? e : 1.0);
+            break;
         case Response::Reflect:
             v -= normal * (1.0 + e) * closing;
             break;
@@ -146,7 +149,7 @@ class Stepper {
                 // A step that ended inside responds at the face it came through, if it came from outside.
                 Vec3 normal = d.normal;
                 double out = model_.margin - d.gap;
-                if (t > 0.0 && -d.gap > 1e-9) through_face(p, mine, other, t, normal, out);
+                if (t > 0.0 && -d.gap > 1e-9) choose_way(p, mine, other, t, normal, out);
                 answer(p, mine, other, normal, -d.gap, (d.on_a + d.on_b) * 0.5);
                 if (!depenetrate) continue;
                 if (model_.response == Response::Return)
@@ -154,6 +157,15 @@ class Stepper {
                 else
                     p.pose.at -= normal * out;
             }
+    }
+
+    /// The way that the model pushes out: its normal, and how far.
+    void choose_way(const TrackPoint& p, Slot mine, Slot other, double t, Vec3& normal, double& out) const {
+        if (model_.push == MotionModel::Push::Came) return through_face(p, mine, other, t, normal, out);
+        if (model_.push == MotionModel::Push::Nearest) return;
+        normal = -up_;
+        out = model_.margin + way_out(*at(now_, mine).geometry, p.pose, *at(now_, other).geometry,
+                                      motion_of(other).at(t), up_);
     }
 
     void through_face(const TrackPoint& p, Slot mine, Slot other, double t, Vec3& normal, double& out) const {

@@ -63,9 +63,12 @@ std::string text_of(const Verdict& v, const Recording& r) {
                                  : "; the fitted model does not reproduce this game";
         out += fmt::format(
             " (largest difference {} over {} frames, at most {} is near enough; tests {}, responds with "
-            "{}{})",
+            "{}{}{})",
             length_text(r, v.fit->largest_difference), v.fit->frames, length_text(r, v.fit->near_enough),
             word(v.fit->model.tests), word(v.fit->model.response),
+            v.fit->model.push != MotionModel::Push::Came
+                ? fmt::format(", pushes out: {}", word(v.fit->model.push))
+                : "",
             v.fit->model.again > 0 ? fmt::format(", and again {} frames later", v.fit->model.again) : "");
     }
     out += "\n";

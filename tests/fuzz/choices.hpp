@@ -180,7 +180,7 @@ inline std::string log_from(Choices& c) {
 
 inline json change_from(Choices& c) {
     static const char* const tests[] = {"before", "after", "swept", "substeps"};
-    static const char* const responses[] = {"reverse", "reflect", "slide", "stop", "return", "push-out"};
+    static const char* const responses[] = {"reverse", "reflect", "slide", "stop", "return", "push-out", "reverse-all"};
     switch (c.below(6)) {
     case 0:
         return {{"colliders", {c.id()}}, {"grow", c.number()}};
@@ -193,7 +193,7 @@ inline json change_from(Choices& c) {
     case 4:
         return {{"colliders", {c.id()}}, {"fit", c.often() ? "capsule" : "hull"}};
     default:
-        return {{"motion", {c.id()}}, {"tests", tests[c.below(4)]}, {"response", responses[c.below(6)]}};
+        return {{"motion", {c.id()}}, {"tests", tests[c.below(4)]}, {"response", responses[c.below(7)]}};
     }
 }
 

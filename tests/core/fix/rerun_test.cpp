@@ -78,6 +78,7 @@ class RerunTest : public QObject {
         row("reflect", Response::Reflect, 1.0, 0.0, -300, 120);
         row("reflect with loss", Response::Reflect, 0.5, 0.0, -150, 120);
         row("reverse", Response::Reverse, 1.0, 0.0, -300, 120);
+        row("reverse all", Response::ReverseAll, 1.0, 0.0, -300, -120);
         row("stop", Response::Stop, 0.0, 0.0, 0, 0);
         row("push out", Response::PushOut, 0.5, 0.0, -150, 120);
     }
