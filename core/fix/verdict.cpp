@@ -248,12 +248,16 @@ Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const Tr
     Edits unfixed;
     unfixed.definitions = r.definitions(0, ~std::size_t(0));
     for (auto& [w, as_was, with_fix] : all) {
+        // What the recorded body touched, in the fixed recording too: a stop at what the fix takes away was
+        // no wish of its own.
+        const std::vector<bool> touches = touching_steps(r, w.body, w.first, w.last, options.control);
         unfixed.moved.push_back(
-            moved_along(r, w.body, rerun(r, w.body, w.first, w.last, as_was, options.control)));
+            moved_along(r, w.body, rerun(r, w.body, w.first, w.last, as_was, options.control, &touches)));
         // A surface that the fix sets counts, not the value that the fit found for it.
         if (sets(fix, "friction") && applied.shapes) with_fix.friction.reset();
         if (sets(fix, "restitution")) with_fix.restitution.reset();
-        const Track track = rerun(*applied.recording, w.body, w.first, w.last, with_fix, options.control);
+        const Track track =
+            rerun(*applied.recording, w.body, w.first, w.last, with_fix, options.control, &touches);
         v.tracks[r.body_id(w.body)].push_back(track);
         applied.edits.moved.push_back(moved_along(*applied.recording, w.body, track));
     }

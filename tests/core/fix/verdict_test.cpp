@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Candidate fixes: for each demo fault one change that clears it and one that does not; and the fix file.
+#include "core/scene.hpp"
 #include "fix/reshape.hpp"
 #include "fix/verdict.hpp"
 #include "recording/files.hpp"
@@ -118,6 +119,38 @@ class VerdictTest : public QObject {
         const Verdict v = tried(*r, {{{"kinds", "plank"}, {"grow", 1.0}}});
         QCOMPARE(v.method, Method::Recheck);
         QVERIFY(v.gained.empty() && v.lost.empty() && v.fixed.empty() && v.kept.size() == 2);
+    }
+
+    /// The stop at what is switched off was no wish of the cart's own.
+    void blockerSwitchedOff_letsItGoOn() {
+        Scene scene;
+        scene.body(1, "kinematic", Scene::block(20, 20), {{"name", "cart"}})
+            .body(11, "static", Scene::block(30, 30, 115), {{"visible", false}}, {{"visible", false}})
+            .body(12, "static", Scene::block(30, 300, 500));
+        for (int n = 0; n < 120; ++n) { // 2 px a step, until it touches the box at 100
+            const int x = std::min(2 * n, 90);
+            scene.frame({{1, x, 0, 0, x < 90 ? 120 : 0, 0}});
+        }
+        const auto r = scene.recording();
+        const Verdict v = tried(*r, {{{"colliders", {11}}, {"on", false}}});
+        QVERIFY2(v.fixes_all() && v.fixed.size() == 1, text_of(v, *r).c_str());
+        const Track& track = v.tracks.at(1).at(0);
+        const double end = 2.0 * static_cast<double>(track.first + track.points.size() - 1);
+        QVERIFY(std::abs(track.points.back().pose.at.x - end) < 1e-9 && end > 110.0);
+    }
+
+    /// What the change moves is moved again, whichever body of the finding it is.
+    void motionOfTheSecondBody_isRerun() {
+        const auto r = read_recording(SAMPLES "/hand-cart.bouncelog");
+        TryOptions options;
+        options.before = scan(*r).findings;
+        for (Finding& f : options.before) std::swap(f.bodies[0], f.bodies[1]);
+        const Verdict v =
+            try_fix(*r,
+                    fix_from_json(
+                        {{"fix", 1}, {"changes", {{{"motion", {"hand cart"}}, {"tests", "after"}}}}}, "test"),
+                    options);
+        QVERIFY(v.tracks.size() == 1 && r->body_def(v.tracks.begin()->first)->name == "hand cart");
     }
 
     void layersThatNoLongerMeet_loseTheirFinding() {
