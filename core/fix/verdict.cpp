@@ -15,8 +15,8 @@ constexpr std::size_t lead = 12;    // frames of free motion before a finding: e
 constexpr std::size_t tail = 20;    // frames after it: enough to see what becomes of it
 constexpr std::int64_t slack = 3;   // frames by which a finding may shift and still be the same
 constexpr double same_number = 0.1; // share by which its numbers may differ
-constexpr double track_slops = 4.0,
-                 track_share = 0.3; // how near a fitted track must be: slops, part of the body
+// How near a fitted track must be: slops, share of the body's extent.
+constexpr double track_slops = 4.0, track_share = 0.3;
 
 /// Frames first..last.
 struct FrameRange {
@@ -170,7 +170,8 @@ double near_enough(const Recording& r, const Window& w) {
     const World world = r.world_at(w.first);
     double extent = infinity;
     for (const Slot c : world.colliders_of(w.body))
-        if (const double e = at(world, c).geometry->extent(); e > 0.0) extent = std::min(extent, e);
+        if (world.live(c) && at(world, c).geometry->extent() > 0.0)
+            extent = std::min(extent, at(world, c).geometry->extent());
     return std::max(track_slops * r.slop(), extent < infinity ? track_share * extent : 0.0);
 }
 
@@ -350,13 +351,9 @@ std::vector<VerdictPart> verdict_parts(const Verdict& v) {
         return count_text(static_cast<double>(n), noun);
     };
     std::vector<Part> parts;
-    if (all == 0)
-        parts.push_back({Part::None, translated("nothing to fix")});
-    else if (judged == 0) {
-    } else if (v.fixed.empty())
-        parts.push_back({Part::Kept, say("fixes none of {}", all)});
-    else
-        parts.push_back({Part::Fixed, say("fixes {} of {}", v.fixed.size(), all)});
+    if (all == 0) parts.push_back({Part::None, translated("nothing to fix")});
+    if (judged > 0 && v.fixed.empty()) parts.push_back({Part::Kept, say("fixes none of {}", all)});
+    if (!v.fixed.empty()) parts.push_back({Part::Fixed, say("fixes {} of {}", v.fixed.size(), all)});
     if (!v.unclear.empty()) parts.push_back({Part::Unclear, say("cannot tell for {}", v.unclear.size())});
     if (!v.changed.empty()) parts.push_back({Part::Changed, say("{} changed", v.changed.size())});
     if (!v.fresh.empty()) parts.push_back({Part::New, counted(v.fresh.size(), "new fault")});
