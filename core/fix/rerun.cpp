@@ -98,8 +98,8 @@ class Stepper {
         case Response::Reflect:
             v -= normal * (1.0 + e) * closing;
             break;
-        default:
-            if (closing > 0.0)
+        default: // who is put on top of what it overlaps stands there, however fast it rose
+            if (closing > 0.0 || (depth > 0.0 && model_.depenetrate && model_.push == MotionModel::Push::Up))
                 v -= normal * (1.0 + (model_.response == Response::PushOut ? e : 0.0)) * closing;
         }
         rub(v, p, normal, std::max(0.0, closing), dm, d);
