@@ -9,6 +9,7 @@ namespace oddbounce {
 
 namespace {
 
+constexpr std::size_t runners = 8;      // models beside the best that are kept
 constexpr std::size_t tuned_models = 6; // the best untuned ones: values of surfaces may change their order
 
 /// Largest distance between the two courses; at the last frame also where each would be one step later, so
@@ -113,6 +114,8 @@ Fit fit(const Recording& r, Slot body, std::size_t first, std::size_t last, int 
     best.model = tried.front().second, best.largest_difference = tried.front().first;
     for (std::size_t i = 0; i < tuned_models && best.largest_difference > r.slop(); ++i)
         tune({r, body, first, last, tried[i].second, control, &touches}, best);
+    for (std::size_t i = 0; i < tried.size() && best.runners_up.size() < runners; ++i)
+        if (!(tried[i].second == best.model)) best.runners_up.push_back(tried[i]);
     return best;
 }
 

@@ -52,6 +52,8 @@ struct Fit {
     std::size_t frames = 0;
     double near_enough = infinity; ///< unit; set by whoever judges: the difference may be as large
     bool reproduces = false;       ///< ditto: it is no larger, and the fault shows again
+    /// The next best ones, untuned, with their differences.
+    std::vector<std::pair<double, MotionModel>> runners_up;
 };
 /// The model, of all combinations of when it tests and how it responds, whose track differs least from
 /// the recorded one; restitution and friction are then tuned (Nelder & Mead 1965, by NLopt). Models that
