@@ -3751,5 +3751,9 @@
         <source>nearest</source>
         <translation>nächste Fläche</translation>
     </message>
+    <message>
+        <source>how the game responds was not seen</source>
+        <translation>wie das Spiel reagiert, war nicht zu sehen</translation>
+    </message>
 </context>
 </TS>

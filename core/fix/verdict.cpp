@@ -233,6 +233,11 @@ void unite(std::vector<Stretch>& all) {
     all = std::move(out);
 }
 
+/// The model responds somewhere on this track.
+bool hits(const Track& track) {
+    return std::ranges::any_of(track.points, [](const TrackPoint& p) { return !p.hits.empty(); });
+}
+
 /// The recording in which the bodies are moved again without the fix: what differs from it, the fix does.
 struct Unfixed {
     std::shared_ptr<const Recording> recording;
@@ -263,13 +268,14 @@ Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const Tr
         // What the recorded body touched, in the fixed recording too: a stop at what the fix takes away was
         // no wish of its own.
         const std::vector<bool> touches = touching_steps(r, w.body, w.first, w.last, options.control);
-        unfixed.moved.push_back(
-            moved_along(r, w.body, rerun(r, w.body, w.first, w.last, as_was, options.control, &touches)));
+        const Track was = rerun(r, w.body, w.first, w.last, as_was, options.control, &touches);
+        unfixed.moved.push_back(moved_along(r, w.body, was));
         // A surface that the fix sets counts, not the value that the fit found for it.
         if (sets(fix, "friction") && applied.shapes) with_fix.friction.reset();
         if (sets(fix, "restitution")) with_fix.restitution.reset();
         const Track track =
             rerun(*applied.recording, w.body, w.first, w.last, with_fix, options.control, &touches);
+        if (hits(track) && !hits(was) && !sets(fix, "response")) v.response_unseen = true;
         v.tracks[r.body_id(w.body)].push_back(track);
         applied.edits.moved.push_back(moved_along(*applied.recording, w.body, track));
     }
@@ -375,6 +381,7 @@ std::vector<VerdictPart> verdict_parts(const Verdict& v) {
         parts.push_back({Part::None, translated("nothing new breaks")});
     if (v.fit && !v.fit->reproduces)
         parts.push_back({Part::None, translated("the model does not reproduce this game")});
+    if (v.response_unseen) parts.push_back({Part::None, translated("how the game responds was not seen")});
     if (v.not_judged > 0 && all == 0)
         parts.push_back({Part::None, translated("what the game logs cannot be tried")});
     return parts;

@@ -27,6 +27,8 @@ struct Verdict {
     std::map<Id, std::shared_ptr<const Geometry>> shapes; ///< changed colliders, for drawing
     std::size_t not_judged =
         0; ///< findings that rest on what the game logged: no candidate fix can judge them
+    /// With the fix a body touches something, and without it nothing: how the game responds is assumed.
+    bool response_unseen = false;
     bool complete = true;
 
     bool fixes_all() const { return kept.empty() && changed.empty() && fresh.empty() && unclear.empty(); }

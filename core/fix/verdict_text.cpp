@@ -51,6 +51,7 @@ json json_of(const Verdict& v, const Recording& r) {
                       {"near_enough", v.fit->near_enough},
                       {"frames", v.fit->frames},
                       {"model", json_of(v.fit->model)}};
+    if (v.response_unseen) out["response_unseen"] = true;
     if (!v.complete) out["incomplete"] = true;
     return out;
 }
