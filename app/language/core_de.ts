@@ -3755,5 +3755,21 @@
         <source>how the game responds was not seen</source>
         <translation>wie das Spiel reagiert, war nicht zu sehen</translation>
     </message>
+    <message>
+        <source>a model whose track is this near the recorded one does as the game did</source>
+        <translation>ein Modell, dessen Weg dem aufgezeichneten so nahe kommt, tut, was das Spiel tat</translation>
+    </message>
+    <message>
+        <source>of the body's smaller extent: so near is near enough for large bodies</source>
+        <translation>der kleineren Ausdehnung des Körpers: so nahe genügt bei großen Körpern</translation>
+    </message>
+    <message>
+        <source>track slops</source>
+        <translation>Abstand der Wege in Toleranzen</translation>
+    </message>
+    <message>
+        <source>track share</source>
+        <translation>Abstand der Wege als Anteil</translation>
+    </message>
 </context>
 </TS>

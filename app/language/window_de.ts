@@ -1042,6 +1042,10 @@
         <translation>Alle Regeln</translation>
     </message>
     <message>
+        <source>Verdicts</source>
+        <translation>Urteile</translation>
+    </message>
+    <message>
         <source>Solver</source>
         <translation>Solver</translation>
     </message>

@@ -16,11 +16,12 @@ QString words_of(const SettingInfo& s) {
     const QString name = s.name;
     const qsizetype point = name.indexOf('.');
     const Fault* fault = fault_by_id(name.left(point).toStdString());
-    const QString of = fault                       ? core_text(fault->title)
-                       : name.startsWith("run")    ? SettingsModel::tr("Runs")
-                       : name.startsWith("shared") ? SettingsModel::tr("All rules")
-                       : name.startsWith("solver") ? SettingsModel::tr("Solver")
-                                                   : SettingsModel::tr("Response");
+    const QString of = fault                        ? core_text(fault->title)
+                       : name.startsWith("run")     ? SettingsModel::tr("Runs")
+                       : name.startsWith("shared")  ? SettingsModel::tr("All rules")
+                       : name.startsWith("solver")  ? SettingsModel::tr("Solver")
+                       : name.startsWith("verdict") ? SettingsModel::tr("Verdicts")
+                                                    : SettingsModel::tr("Response");
     const QString what = name.mid(point + 1).replace('_', ' ').replace('-', ' ');
     return of + ": " + core_text(what.toUtf8());
 }

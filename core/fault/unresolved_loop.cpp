@@ -29,6 +29,7 @@ struct LastTouch {
     std::size_t index = 0;
     Slot own = -1, other = -1; // colliders; that of the mover first
     double gap = 0.0;
+    Vec3 normal{0.0};    // from the mover
     bool fresh = false;  // one moved up to the other in it
     bool looped = false; // the log says how often a loop of one of them ran
 };
@@ -106,21 +107,19 @@ class UnresolvedLoopRule : public Rule {
     std::optional<LastTouch> nearest(const Step& step) const {
         const double closes = context_.settings["unresolved-loop.closes"];
         std::optional<LastTouch> out;
+        const auto rank = [](const LastTouch& t) { return std::tuple(!t.fresh, !t.looped, std::abs(t.gap)); };
         for (const Meeting& m : step.meetings()) {
-            if (m.does != Does::Solid || !touches(step, m)) continue;
-            LastTouch t{step.index, m.a, m.b, m.gap_after, false, false};
             const double way_a = way(step, m.a), way_b = way(step, m.b);
-            if (way_a == 0.0 && way_b == 0.0) continue;
-            if (way_b > way_a) std::swap(t.own, t.other);
-            t.fresh = m.gap_before - m.gap_after > closes * std::max(way_a, way_b);
+            if (m.does != Does::Solid || (way_a == 0.0 && way_b == 0.0)) continue;
+            const bool swap = way_b > way_a;
+            LastTouch t{step.index, swap ? m.b : m.a, swap ? m.a : m.b};
             for (const IdCount& c : step.frame->iterations)
-                t.looped |=
-                    c.id == step.now.body_of(t.own).def->id || c.id == step.now.body_of(t.other).def->id;
-            if (!t.fresh && !t.looped) continue;
-            const auto rank = [](const LastTouch& x) {
-                return std::tuple(!x.fresh, !x.looped, std::abs(x.gap));
-            };
-            if (!out || rank(t) < rank(*out)) out = t;
+                t.looped |= c.id == step.now.body_of(m.a).def->id || c.id == step.now.body_of(m.b).def->id;
+            for (const Meeting& place : step.places(m)) {
+                t.gap = place.gap_after, t.normal = swap ? -place.normal : place.normal;
+                t.fresh = place.gap_before - t.gap > closes * std::max(way_a, way_b);
+                if (touches(step, place) && (t.fresh || t.looped) && (!out || rank(t) < rank(*out))) out = t;
+            }
         }
         return out;
     }
@@ -170,6 +169,7 @@ class UnresolvedLoopRule : public Rule {
         f.weight = 0.55;
         f.facts.push_back({"kind", std::string("hang"), "text"});
         add_fact(f, "gap", t.gap, r.header.unit);
+        f.facts.push_back({"normal", t.normal, ""});
         note_threshold(f, context_.settings.threshold("unresolved-loop.closes"));
         f.suggest.push_back(
             {translated("end the loop after so many iterations, or when one no longer reduces "
@@ -192,8 +192,7 @@ std::unique_ptr<Rule> make_rule(const RuleContext& context) {
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
     if (std::get<std::string>(f.fact("kind")->value) == "hang") {
-        const PairView pair = pair_at(r.world_at(static_cast<std::size_t>(r.frame_index(f.first))),
-                                      r.collider_slot(f.colliders[0]), r.collider_slot(f.colliders[1]));
+        const PairView pair{true, f.number("gap"), std::get<Vec3>(f.fact("normal")->value)};
         account.at(f.first,
                    say("{} is {} {}.", sentence_the(f.names[0]), place_text(r, pair), the(f.names[1])));
         account.at(f.last,

@@ -15,8 +15,6 @@ constexpr std::size_t lead = 12;    // frames of free motion before a finding: e
 constexpr std::size_t tail = 20;    // frames after it: enough to see what becomes of it
 constexpr std::int64_t slack = 3;   // frames by which a finding may shift and still be the same
 constexpr double same_number = 0.1; // share by which its numbers may differ
-// How near a fitted track must be: slops, share of the body's extent.
-constexpr double track_slops = 4.0, track_share = 0.3;
 
 /// Frames first..last.
 struct FrameRange {
@@ -166,13 +164,14 @@ Window window_of(const Recording& r, const Finding& f, Slot body) {
 }
 
 /// How far a model's track may be from the recorded one: some slops, or a part of the body.
-double near_enough(const Recording& r, const Window& w) {
+double near_enough(const Recording& r, const Window& w, const Settings& settings) {
     const World world = r.world_at(w.first);
     double extent = infinity;
     for (const Slot c : world.colliders_of(w.body))
         if (world.live(c) && at(world, c).geometry->extent() > 0.0)
             extent = std::min(extent, at(world, c).geometry->extent());
-    return std::max(track_slops * r.slop(), extent < infinity ? track_share * extent : 0.0);
+    return std::max(settings["verdict.track_slops"] * r.slop(),
+                    extent < infinity ? settings["verdict.track_share"] * extent : 0.0);
 }
 
 /// The fault is found again where the body is moved by this model.
@@ -196,7 +195,7 @@ Fit fit_to(const Recording& r, const Finding& f, const Window& w, const TryOptio
     const auto last = static_cast<std::size_t>(r.frame_index(f.last));
     Fit out = fit(r, w.body, w.first, std::min(last + 2, w.last),
                   static_cast<int>(f.number("frames_between")), options.control);
-    out.near_enough = near_enough(r, w);
+    out.near_enough = near_enough(r, w, options.project.settings);
     if (shows(r, f, w, out.model, options)) {
         out.reproduces = out.largest_difference <= out.near_enough;
         return out;

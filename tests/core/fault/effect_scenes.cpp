@@ -55,13 +55,22 @@ void growing(const std::string& path, Chance& vary, bool wrong) {
     }
 }
 /// A cart drives up to a crate that lies on the quay; its log ends there, or some steps before.
-enum class Cut { AtTheCrate, BeforeIt, Ends };
+enum class Cut { AtTheCrate, AtTheMap, BeforeIt, Ends };
 void cut_off(const std::string& path, Chance& vary, Cut kind) {
     const double rate = vary.rate(), speed = vary(120), room = vary(50);
     {
         Stage s(path, vary, plain("cut off", rate, {"end"}, -900));
-        const Block quay = s.block("quay", "quay", 0, -20, 800, 40);
-        const Block crate = s.block("crate", "crate", room + 40, 15, 40, 30);
+        const bool map = kind == Cut::AtTheMap; // floor and wall in one
+        const double wall = room + 20;
+        Block quay{2}, crate{2, wall + 20, 15, 40, 30};
+        if (map)
+            s.prop(2, "map", "map",
+                   bounce::polygon(
+                       {{-400, -20}, {wall + 40, -20}, {wall + 40, 30}, {wall, 30}, {wall, 0}, {-400, 0}}),
+                   0, 0);
+        else
+            quay = s.block("quay", "quay", 0, -20, 800, 40),
+            crate = s.block("crate", "crate", crate.x, crate.y, crate.w, crate.h);
         Flyer f;
         f.y = 13, f.vx = speed, f.enter(s, "cart", bounce::box(40, 26));
         for (int frames = static_cast<int>(2 * rate); s.next(frames);) {
@@ -401,6 +410,8 @@ const std::vector<MoreScene>& effect_scenes() {
         {"passes that grow", "unresolved-loop", [](auto& p, auto& v) { growing(p, v, true); }},
         {"passes that stay", "", [](auto& p, auto& v) { growing(p, v, false); }},
         {"hangs at a crate", "unresolved-loop", [](auto& p, auto& v) { cut_off(p, v, Cut::AtTheCrate); }},
+        {"hangs at the wall of a map", "unresolved-loop",
+         [](auto& p, auto& v) { cut_off(p, v, Cut::AtTheMap); }},
         {"cut off on its way", "", [](auto& p, auto& v) { cut_off(p, v, Cut::BeforeIt); }},
         {"ends at a crate", "", [](auto& p, auto& v) { cut_off(p, v, Cut::Ends); }},
         {"feet a hair off", "flush-contact", [](auto& p, auto& v) { flickering_feet(p, v, true); }},
