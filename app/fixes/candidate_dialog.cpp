@@ -37,7 +37,7 @@ const std::vector<Knob>& knobs() {
         {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "how it responds"), "response", Knob::Choice,
          "reverse|reverse-all|reflect|slide|stop|return|push-out", true},
         {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "which way it is pushed out"), "push", Knob::Choice,
-         "came|nearest|up", true},
+         "back|nearest|up", true},
         {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "respond only while approaching"), "gate",
          Knob::Choice, "yes|no", true},
         {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "margin to surfaces"), "margin", Knob::Length, "",

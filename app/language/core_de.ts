@@ -3744,8 +3744,8 @@
         <translation>alles umkehren</translation>
     </message>
     <message>
-        <source>came</source>
-        <translation>wo er herkam</translation>
+        <source>back</source>
+        <translation>zurück</translation>
     </message>
     <message>
         <source>nearest</source>
@@ -3760,7 +3760,7 @@
         <translation>ein Modell, dessen Weg dem aufgezeichneten so nahe kommt, tut, was das Spiel tat</translation>
     </message>
     <message>
-        <source>of the body's smaller extent: so near is near enough for large bodies</source>
+        <source>of the body's smaller side: for large bodies that is near enough</source>
         <translation>der kleineren Ausdehnung des Körpers: so nahe genügt bei großen Körpern</translation>
     </message>
     <message>

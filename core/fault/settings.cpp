@@ -58,7 +58,7 @@ constexpr SettingInfo settings_table[] = {
     {"verdict.track_slops", 4, "slops",
      "a model whose track is this near the recorded one does as the game did"},
     {"verdict.track_share", 0.3, "share",
-     "of the body's smaller extent: so near is near enough for large bodies"},
+     "of the body's smaller side: for large bodies that is near enough"},
     {"unresolved-loop.closes", 0.1, "share",
      "of its way a body went up to the other, in the step before the log breaks off"},
     {"false-grounded.frames", 2, "frames", "the grounded state may lag one frame at landing and leaving"},

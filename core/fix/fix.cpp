@@ -16,7 +16,7 @@ namespace {
 constexpr const char* tests_words[] = {"before", "after", "swept", "substeps"};
 constexpr const char* response_words[] = {"reverse", "reflect",  "slide",      "stop",
                                           "return",  "push-out", "reverse-all"};
-constexpr const char* push_words[] = {"came", "nearest", "up"};
+constexpr const char* push_words[] = {"back", "nearest", "up"};
 
 struct KeyRule {
     const char* key;
@@ -71,7 +71,7 @@ void check_words(const json& c, const std::string& where, const std::string& fil
     need("role", roles, "solid, sensor, one-way"), need("does", does, "solid, report, ignore");
     need("tests", tests_words, "before, after, swept, substeps");
     need("response", response_words, "reverse, reflect, slide, stop, return, push-out, reverse-all");
-    need("push", push_words, "came, nearest, up");
+    need("push", push_words, "back, nearest, up");
     if (c.contains("fit") && !fit_kind(c["fit"]))
         throw BadInput(file, 0, where + "'fit' must be one of circle, ellipse, box, capsule, hull", "fit");
 }
@@ -178,7 +178,7 @@ json json_of(const MotionModel& m) {
               {"margin", m.margin}};
     if (m.tests == MotionModel::Tests::Substeps) j["substeps"] = m.substeps;
     if (m.again > 0) j["again"] = m.again, j["again_share"] = m.again_share;
-    if (m.push != MotionModel::Push::Came) j["push"] = word(m.push);
+    if (m.push != MotionModel::Push::Back) j["push"] = word(m.push);
     if (m.step_height > 0.0) j["step_height"] = m.step_height;
     if (m.restitution) j["restitution"] = *m.restitution;
     if (m.friction) j["friction"] = *m.friction;
@@ -198,7 +198,7 @@ MotionModel model_with(const json& c, MotionModel m) {
     // other.
     if (c.contains("response") || c.contains("tests"))
         m.depenetrate = m.tests == MotionModel::Tests::After || m.tests == MotionModel::Tests::Substeps,
-        m.push = MotionModel::Push::Came;
+        m.push = MotionModel::Push::Back;
     if (c.contains("push")) m.push = static_cast<MotionModel::Push>(index(c["push"], push_words));
     if (c.contains("depenetrate")) m.depenetrate = c["depenetrate"];
     if (c.contains("gate")) m.gate = c["gate"];

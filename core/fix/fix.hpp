@@ -36,7 +36,7 @@ struct MotionModel {
     } response = Response::Slide;
     bool depenetrate = false; ///< pushes the body out of what it overlaps
     /// Which way: over the face that it came through, the nearest one, or along up whatever it overlaps.
-    enum class Push { Came, Nearest, Up } push = Push::Came;
+    enum class Push { Back, Nearest, Up } push = Push::Back;
     bool gate = false;        ///< responds only while approaching
     int substeps = 4;         ///< for Tests::Substeps
     int again = 0;            ///< frames after which the same push is given once more; 0: never

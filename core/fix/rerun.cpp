@@ -161,7 +161,7 @@ class Stepper {
 
     /// The way that the model pushes out: its normal, and how far.
     void choose_way(const TrackPoint& p, Slot mine, Slot other, double t, Vec3& normal, double& out) const {
-        if (model_.push == MotionModel::Push::Came) return through_face(p, mine, other, t, normal, out);
+        if (model_.push == MotionModel::Push::Back) return through_face(p, mine, other, t, normal, out);
         if (model_.push == MotionModel::Push::Nearest) return;
         normal = -up_;
         out = model_.margin + way_out(*at(now_, mine).geometry, p.pose, *at(now_, other).geometry,

@@ -67,7 +67,7 @@ std::string text_of(const Verdict& v, const Recording& r) {
             "{}{}{})",
             length_text(r, v.fit->largest_difference), v.fit->frames, length_text(r, v.fit->near_enough),
             word(v.fit->model.tests), word(v.fit->model.response),
-            v.fit->model.push != MotionModel::Push::Came
+            v.fit->model.push != MotionModel::Push::Back
                 ? fmt::format(", pushes out: {}", word(v.fit->model.push))
                 : "",
             v.fit->model.again > 0 ? fmt::format(", and again {} frames later", v.fit->model.again) : "");
