@@ -89,7 +89,7 @@ struct Header {
 struct Body {
     Body(std::string name_ = "", std::string kind_ = "", std::string moves_ = "static")
         : name(std::move(name_)), kind(std::move(kind_)), moves(std::move(moves_)) {}
-    std::string name, kind, moves; // moves: fixed, kinematic, dynamic
+    std::string name, kind, moves; // moves: static, kinematic, dynamic
     Id owner = -1;
     bool upright = false, visible = true;
     double mass = -1, step = 0; // step: the height that it may step up

@@ -89,19 +89,20 @@ end
 
 local function finish(self)
   local frame = self.open
-  self.open, self.waiting = nil, 0
   if not frame then return end
+  self.open, self.waiting = nil, 0
   local head = frame.head
   frame.head = nil
   line(self, head, frame)
 end
 
 local function add(self, key, entry)
-  if not self.open then return end
+  if not self.file then return end
+  local frame = self.open or self.early -- while no frame is open it waits for the next one
   self.waiting = self.waiting + 1
   if self.waiting > most_waiting then return fail(self, "more than " .. most_waiting .. " entries in one frame") end
-  local all = self.open[key] or list()
-  self.open[key] = all
+  local all = frame[key] or list()
+  frame[key] = all
   all[#all + 1] = entry
 end
 
@@ -115,7 +116,7 @@ end
 -- header: title, unit, up, rate, gravity, slop, skin, substeps, float, logs. With "end" in logs, close() says that the
 -- log ends, so a game that hangs or crashes shows.
 function bounce.recorder(path, header)
-  local self = setmetatable({ waiting = 0 }, Recorder)
+  local self = setmetatable({ waiting = 0, early = {} }, Recorder)
   local file, why = io.open(path, "wb")
   self.file = file
   if not file then fail(self, "cannot write " .. tostring(why)) end
@@ -159,7 +160,9 @@ end
 -- One frame: the state at the end of a step. Numbers rise.
 function Recorder:frame(n, dt)
   finish(self)
-  if self.file then self.open = { head = '"frame":' .. number(n), dt = dt } end
+  if not self.file then return end
+  self.open, self.early = self.early, {}
+  self.open.head, self.open.dt = '"frame":' .. number(n), dt
 end
 -- angle, vx, vy, angular_velocity may be left out from the right.
 function Recorder:state(body, x, y, angle, vx, vy, angular_velocity) add(self, "bodies", list({ body, x, y, angle, vx, vy, angular_velocity })) end

@@ -74,6 +74,7 @@ export class Recorder {
     this.write = write;
     this.failure = null;
     this.open = null;
+    this.early = {}; // what comes while no frame is open: it waits for the next one
     this.waiting = 0;
     this.ends = (header.logs ?? []).includes('end');
     this.line({ bounce: 1, space: 2, up: [0, 1], unit: 'px', rate: 60, gravity: [0, 0], float: 64, logs: [], ...header });
@@ -92,7 +93,11 @@ export class Recorder {
   art(id, image, size, more = {}) { this.finish(); this.line({ art: id, image, size, ...more }); }
 
   // One frame: the state at the end of a step. Numbers rise.
-  frame(number, dt) { this.finish(); this.open = dt === undefined ? { frame: number } : { frame: number, dt }; }
+  frame(number, dt) {
+    this.finish();
+    this.open = { frame: number, ...(dt === undefined ? {} : { dt }), ...this.early };
+    this.early = {};
+  }
   /** angle, vx, vy, angular_velocity may be left out from the right. */
   state(body, x, y, ...more) { this.add('bodies', [body, x, y, ...more]); }
   desired(body, vx, vy) { this.add('desired', [body, vx, vy]); }
@@ -123,15 +128,16 @@ export class Recorder {
   }
 
   add(key, entry) {
-    if (this.open === null || this.failure !== null) return;
+    if (this.failure !== null) return;
     if (++this.waiting > mostWaiting) { this.fail(`more than ${mostWaiting} entries in one frame`); return; }
-    (this.open[key] ??= []).push(entry);
+    ((this.open ?? this.early)[key] ??= []).push(entry);
   }
   finish() {
     const frame = this.open;
+    if (frame === null) return;
     this.open = null;
     this.waiting = 0;
-    if (frame !== null) this.line(frame);
+    this.line(frame);
   }
   line(entry) {
     if (this.failure !== null) return;

@@ -59,7 +59,7 @@ class Recorder:
     def __init__(self, path, title="", unit="px", up=(0, 1), rate=60, gravity=(0, 0), slop=None, skin=0,
                  substeps=1, float_bits=64, logs=()):
         self.failure = None
-        self._frame, self._waiting, self._file = None, 0, None
+        self._frame, self._early, self._waiting, self._file = None, {}, 0, None
         self._ends = "end" in logs  # close() says that the log ends, so a game that hangs or crashes shows
         header = {"bounce": 1, "title": title, "space": 2, "up": up, "unit": unit, "rate": rate, "gravity": gravity,
                   "substeps": substeps, "float": float_bits, "logs": list(logs)}
@@ -109,6 +109,8 @@ class Recorder:
         self._frame = {"frame": number}
         if dt is not None:
             self._frame["dt"] = dt
+        self._frame.update(self._early)
+        self._early = {}
 
     def state(self, body, x, y, angle=None, vx=None, vy=None, angular_velocity=None):
         row = [body, x, y]
@@ -191,16 +193,17 @@ class Recorder:
 
     # ---- inner
     def _add(self, key, entry):
-        if self._frame is None or not self._file:
+        if not self._file:
             return
         self._waiting += 1
         if self._waiting > self.most_waiting:
             return self._fail("more than %d entries in one frame" % self.most_waiting)
-        self._frame.setdefault(key, []).append(entry)
+        # While no frame is open it waits for the next one.
+        (self._early if self._frame is None else self._frame).setdefault(key, []).append(entry)
 
     def _finish(self):
-        frame, self._frame, self._waiting = self._frame, None, 0
-        if frame is not None:
+        if self._frame is not None:
+            frame, self._frame, self._waiting = self._frame, None, 0
             self._line(frame)
 
     def _line(self, entry):

@@ -84,7 +84,7 @@ void WhyNotDialog::look() {
     auto result = std::make_shared<Scan>();
     work_.run(
         [r, options, result](Background::Work& work) mutable {
-            options.control = &work;
+            options.control = &work, options.accounts = false;
             *result = scan(*r, options);
         },
         [this, result, range, id, body] { list(*result, range, id, body >= 0); });

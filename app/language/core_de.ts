@@ -3771,5 +3771,53 @@
         <source>track share</source>
         <translation>Abstand der Wege als Anteil</translation>
     </message>
+    <message>
+        <source>for a moment, by another that pushed one of them, after the two were tested</source>
+        <translation>für einen Augenblick, durch einen anderen, der einen der beiden hineinschob, nachdem sie geprüft waren</translation>
+    </message>
+    <message>
+        <source>the log does not say that bodies of these kinds ignore each other</source>
+        <translation>das Log sagt nicht, dass Körper dieser Arten einander ignorieren</translation>
+    </message>
+    <message>
+        <source>log that '{}' and '{}' ignore each other, if they do</source>
+        <translation>loggen, dass „{}“ und „{}“ einander ignorieren, wenn es so ist</translation>
+    </message>
+    <message>
+        <source>By then {} pairs of such bodies were inside each other, at most {} deep. Nothing ever came of it.</source>
+        <translation>Bis dahin waren {} Paare solcher Körper ineinander, höchstens {} tief. Nie geschah etwas daraufhin.</translation>
+    </message>
+    <message>
+        <source>the game does not test these kinds against each other, or a filter hides them: mostly that is meant.</source>
+        <translation>das Spiel prüft diese Arten nicht gegeneinander, oder ein Filter verbirgt sie: meist ist das so gewollt.</translation>
+    </message>
+    <message>
+        <source>nothing ever comes of it where bodies of the kinds '{}' and '{}' meet</source>
+        <translation>wo Körper der Arten „{}“ und „{}“ sich treffen, geschieht nie etwas daraufhin</translation>
+    </message>
+    <message>
+        <source>such a body goes where the other goes, also away from it: code attaches it there</source>
+        <translation>so ein Körper geht mit, wohin der andere geht, auch von ihm weg: Code heftet ihn an</translation>
+    </message>
+    <message>
+        <source>{0} deep: in every frame others of its kind push it in, which code puts apart one by one</source>
+        <translation>{0} tief: in jedem Frame schieben andere seiner Art es hinein, die Code einzeln auseinandersetzt</translation>
+    </message>
+    <message>
+        <source>it stands for {0}; where places are rounded, what turns slowly stands as long</source>
+        <translation>es steht {0}; wo Orte gerundet sind, steht so lange, was langsam wendet</translation>
+    </message>
+    <message>
+        <source>so long what turns slowly may stand, among rounded places</source>
+        <translation>so lange darf bei gerundeten Orten stehen, was langsam wendet</translation>
+    </message>
+    <message>
+        <source>untested</source>
+        <translation>ungeprüft</translation>
+    </message>
+    <message>
+        <source>rounded</source>
+        <translation>gerundet</translation>
+    </message>
 </context>
 </TS>

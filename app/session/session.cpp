@@ -165,6 +165,7 @@ void Session::scan_now() {
             ScanOptions options;
             options.project = project;
             options.control = &work;
+            options.accounts = false;
             options.encounter = [&](Encounter&& e) {
                 if (growing)
                     work.post([this, e = std::make_shared<Encounter>(std::move(e))] {
@@ -293,7 +294,14 @@ QString Session::text_of_moment(double moment) const {
 
 const Finding* Session::finding() const {
     const int row = finding_row();
-    return row < 0 ? nullptr : &findings_[static_cast<std::size_t>(row)];
+    if (row < 0) return nullptr;
+    Finding& f = findings_[static_cast<std::size_t>(row)];
+    try {
+        describe(*recording_, f);
+    } catch (const std::exception& e) {
+        lost(e);
+    }
+    return &f;
 }
 
 int Session::finding_row() const {

@@ -95,8 +95,9 @@ class Session : public QObject {
     QString moment_text() const { return text_of_moment(moment_); }
     QString text_of_moment(double moment) const;
 
+    /// Without accounts: finding() has those of the chosen one.
     const std::vector<Finding>& findings() const { return findings_; }
-    const Finding* finding() const;
+    const Finding* finding() const; ///< the chosen one, described; null: none
     int finding_row() const;
     void choose_finding(const QString& id, bool go = true);
     /// Chooses the finding as soon as the scan has found it, without going there.
@@ -233,7 +234,7 @@ class Session : public QObject {
     double moment_ = 0.0;
     mutable Instant instant_;
     mutable double instant_moment_ = -1.0;
-    std::vector<Finding> findings_;
+    mutable std::vector<Finding> findings_; ///< described as they are chosen
     std::deque<Encounter> encounters_;
     std::map<std::string, std::string> not_judged_;
     Coverage coverage_;

@@ -120,7 +120,7 @@ void SettingsModel::count() {
     work_.run(
         [r = session_.shared_recording(), project, found](Background::Work& work) {
             ScanOptions options;
-            options.project = project, options.control = &work;
+            options.project = project, options.control = &work, options.accounts = false;
             *found = scan(*r, options).findings;
         },
         [this, found] {

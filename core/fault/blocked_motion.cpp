@@ -19,7 +19,10 @@ constexpr Excuse no_way =
 constexpr Excuse contact_holds = excuse("contact", "the log has a contact that pushes against the way on");
 constexpr Excuse inside = limit("inside", "it is inside the other one: that is what holds it");
 constexpr Excuse too_short = limit("too-short", "it stands for {0}; {1} are needed", Measure::Frames);
-constexpr const Excuse* excuses[] = {&no_way, &contact_holds, &inside, &too_short};
+constexpr Excuse rounded =
+    excuse("rounded", "it stands for {0}; where places are rounded, what turns slowly stands as long",
+           Measure::Frames);
+constexpr const Excuse* excuses[] = {&rounded, &no_way, &contact_holds, &inside, &too_short};
 
 /// Where it could go on.
 struct Way {
@@ -62,8 +65,10 @@ class BlockedMotionRule : public Rule {
         if (pulled_) desired -= up_ * glm::dot(desired, up_);
         const double wants = glm::length(desired);
         if (wants <= least_speed(step)) return;
+        // What turns slowly, or sets off slowly, is not held.
+        const double should = context_.observed.expected_along(step, body, desired / wants);
         if (glm::length(is.pose.at - was.pose.at) >
-            setting("blocked-motion.moved_share") * wants * step.now.dt())
+            setting("blocked-motion.moved_share") * std::min(wants, should) * step.now.dt())
             return;
         const std::optional<Way> way = way_on(step, body, desired);
         if (!way) return;
@@ -190,10 +195,14 @@ class BlockedMotionRule : public Rule {
             });
     }
 
-    void close(Slot, const Run& run) const {
+    void close(Slot body, const Run& run) const {
         const double frames = static_cast<double>(run.frames), least = setting("blocked-motion.frames");
         if (frames < least &&
             context_.passes(too_short, run.first, run.last, run.way.own, run.way.other, frames, least))
+            return;
+        const double longer = setting("blocked-motion.rounded") * context_.recording.header.rate;
+        if (context_.observed.grain(body) > 0.0 && frames < longer &&
+            context_.passes(rounded, run.first, run.last, run.way.own, run.way.other, frames, longer))
             return;
         const Recording& r = context_.recording;
         const World w = r.world_at(run.first);

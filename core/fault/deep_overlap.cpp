@@ -25,8 +25,11 @@ constexpr Excuse solver =
     excuse("solver", "{0} deep: a solver has seen the contact and pushes the two apart", Measure::Length);
 constexpr Excuse responded = excuse(
     "responded", "{0} deep: it is turned within a frame and gets less deep from then on", Measure::Length);
-constexpr const Excuse* excuses[] = {&shallow, &removed, &cut_off,  &fixed_in_place,
-                                     &pressed, &solver,  &responded};
+constexpr Excuse crowd =
+    excuse("crowd", "{0} deep: in every frame others of its kind push it in, which code puts apart one by one",
+           Measure::Length);
+constexpr const Excuse* excuses[] = {&shallow, &removed, &cut_off,   &fixed_in_place,
+                                     &pressed, &solver,  &responded, &crowd};
 
 struct Run {
     Slot mover = -1, other = -1;
@@ -43,6 +46,7 @@ struct Run {
     std::size_t still = 0; // frames on end with the same depth
     bool lies = false;     // for a whole window it got hardly less deep, or lay still
     bool loaded = false;   // so far it is a solver's contact under load, responded to in every frame
+    bool crowded = true;   // so far others of its kind push it in
     Vec3 normal{0.0};      // as it came in, from the mover
 };
 
@@ -78,6 +82,7 @@ class DeepOverlapRule : public Rule {
     bool in_order(const Run& run) const;
     bool contact_logged(const Run& run) const;
     bool under_load(const Run& run) const;
+    bool crowded(const Step& step, const Meeting& m) const;
     bool flew_in(const Run& run) const;
     double extent_of(const Run& run) const;
     bool no_more_to_see(const Run& run) const;
@@ -143,6 +148,22 @@ void DeepOverlapRule::begin(const Step& step, const Meeting& m, Run& run) const 
     }
 }
 
+/// Two of a kind that code moves, and a third of it that touches one of them from the far side.
+bool DeepOverlapRule::crowded(const Step& step, const Meeting& m) const {
+    const auto kind = [&](Slot c) -> const std::string& { return step.now.body_of(c).def->kind; };
+    if (kind(m.a).empty() || kind(m.a) != kind(m.b) || !moved_by_code(step.now, m.a) ||
+        !moved_by_code(step.now, m.b))
+        return false;
+    const auto pushed = [&](Slot own, const Vec3& in) {
+        return std::ranges::any_of(step.of(at(step.now, own).body), [&](const Meeting* o) {
+            const bool is_a = at(step.now, o->a).body == at(step.now, own).body;
+            return o != &m && o->does == Does::Solid && touches(step, *o) &&
+                   kind(is_a ? o->b : o->a) == kind(own) && glm::dot(is_a ? -o->normal : o->normal, in) > 0.0;
+        });
+    };
+    return pushed(m.a, m.normal) || pushed(m.b, -m.normal);
+}
+
 void DeepOverlapRule::take(const Step& step, const Meeting& m) {
     const auto found = runs_.find({m.a, m.b});
     if (!judged(step, m)) return;
@@ -162,6 +183,7 @@ void DeepOverlapRule::take(const Step& step, const Meeting& m) {
                      closing <= context_.observed.closing_that_matters(step, m) && step.index == run.last + 1;
     if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= context_.shared.hardly * run.closing)
         run.responded = true;
+    run.crowded = run.crowded && crowded(step, m);
     // The frame after the response must already be less deep.
     if (step.index > run.first + 1 && depth >= run.previous - 1e-3 * run.deepest) run.shrinks = false;
     if (step.index == run.first + 1 && !run.responded) run.shrinks = false;
@@ -284,6 +306,7 @@ bool DeepOverlapRule::in_order(const Run& run) const {
     if (built_in(r, run.first, run.last, run.mover, run.other) && passes(fixed_in_place)) return true;
     if (run.last <= run.first + 1 && soon_gone(r, run.last, run.mover, run.other) && passes(removed))
         return true;
+    if (run.crowded && run.deepest <= context_.solver.pressed * extent_of(run) && passes(crowd)) return true;
     if (logged && !contact_logged(run)) return false;
     if (under_load(run) && passes(pressed)) return true;
     // What is not logged is not denied: a solver that puts it out where it came in has seen it.

@@ -123,11 +123,20 @@ bool speed_known(const World& w, Slot c) {
 /// One of the two is touched by something else in this step: what changed need not be this pair's doing.
 bool DoubleHitRule::struck_elsewhere(const Step& step, const Meeting& m) const {
     const auto body = [&](Slot c) { return at(step.now, c).body; };
+    const double much = context_.shared.turned * closing_that_matters(step);
+    // What drives it along changes its own velocity by as much.
+    const auto drives = [&](const Meeting& o) {
+        return std::ranges::any_of(std::array{body(o.a), body(o.b)}, [&](Slot third) {
+            const BodyState &is = step.now.body(third), &was = step.before.body(third);
+            return third != body(m.a) && third != body(m.b) && is.velocity_known && was.velocity_known &&
+                   std::abs(glm::dot(is.velocity - was.velocity, o.normal)) > much;
+        });
+    };
     const auto strikes = [&](const Meeting& o) {
         const bool same = std::minmax(body(o.a), body(o.b)) == std::minmax(body(m.a), body(m.b)),
                    other_place = o.a == m.a && o.b == m.b && o.place != m.place;
         return (!same || other_place) && touches(step, o) &&
-               std::abs(change_of(step, o).turned()) > context_.shared.turned * closing_that_matters(step);
+               (std::abs(change_of(step, o).turned()) > much || drives(o));
     };
     return step.any_place_of(body(m.a), strikes) || step.any_place_of(body(m.b), strikes);
 }
@@ -238,7 +247,10 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
     const bool rests = std::max(std::abs(before), std::abs(after)) < matters;
     // What only a solver moves is thrown back by what it touches, in a pile by others.
     const bool by_code = moved_by_code(step.now, m.a) || moved_by_code(step.now, m.b);
-    if (by_code && before < 0.0 && after > 0.0 && after - before > closing_that_matters(step) &&
+    // Who steers that way comes back by itself.
+    const double steered = std::max(0.0, context_.observed.gains_along(step, at(step.now, m.a).body, m.normal) +
+                                             context_.observed.gains_along(step, at(step.now, m.b).body, -m.normal));
+    if (by_code && before < 0.0 && after > 0.0 && after - before > closing_that_matters(step) + steered &&
         !struck_elsewhere(step, m))
         a.thrown_back = true;
     const bool same_side = glm::dot(m.normal, a.normal) > context_.shared.up;

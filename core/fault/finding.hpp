@@ -70,9 +70,11 @@ struct Finding {
     std::string assumes; ///< what a grade below `sure` rests on
     double weight = 0.0;
     std::vector<Fact> facts;
+    std::vector<Threshold> thresholds;
+    // Written by describe(), which costs more than finding it:
+    bool described = false;
     std::vector<Sentence> account;
     std::vector<Suggestion> suggest;
-    std::vector<Threshold> thresholds;
     std::vector<Mark> marks;
     static constexpr std::size_t most_marked = 240; ///< frames of a long run that get marks
 

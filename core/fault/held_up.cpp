@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fault/held_up.hpp"
 
+#include "fault/account_text.hpp"
+
 namespace oddbounce {
 
 using namespace held_up;
@@ -36,8 +38,26 @@ std::optional<double> HeldUp::does_not_fall(const Step& step, Slot body) {
     return should;
 }
 
+/// Friction holds nothing at a side that goes away.
+void HeldUp::note_attached(const Step& step, Slot body, const Face& side) {
+    constexpr double with_it = 0.02; // of the other's way
+    const Slot other = at(step.now, side.other).body;
+    const Vec3 theirs = step.now.motion_since(step.before, other).travel(),
+               mine = step.now.motion_since(step.before, body).travel();
+    const double away = glm::dot(theirs, side.normal);
+    if (away > std::max(context_.shared.hardly * slop_, r_.rounding()) &&
+        glm::length(mine - theirs) <= with_it * away)
+        attached_.insert(body), attached_kinds_.insert(step.now.body(body).def->kind);
+}
+
+bool HeldUp::attaches(Slot body) const {
+    const std::string kind = body_kind(r_, r_.body_id(body));
+    return attached_.count(body) > 0 || (!kind.empty() && attached_kinds_.count(kind) > 0);
+}
+
 /// Only the side of something holds it: friction does.
-EdgeEvidence HeldUp::hung(const Step& step, Slot body, Slot mine, const std::vector<Face>& sides) const {
+EdgeEvidence HeldUp::hung(const Step& step, Slot body, Slot mine, const std::vector<Face>& sides) {
+    for (const Face& t : sides) note_attached(step, body, t);
     const BodyState& now = step.now.body(body);
     const double clear =
         std::max(context_.settings["stuck-on-edge.room"] * slop_,

@@ -7,6 +7,7 @@
 #include "fault/rule.hpp"
 
 #include <optional>
+#include <set>
 #include <unordered_map>
 
 namespace oddbounce {
@@ -19,6 +20,8 @@ inline constexpr Excuse balanced =
 inline constexpr Excuse enough_ground =
     limit("enough-ground", "{0} of its width is supported; less than {1} is reported", Measure::Share);
 inline constexpr Excuse in_a_pile = excuse("pile", "it is held by others that move: a pile");
+inline constexpr Excuse attached =
+    excuse("attached", "such a body goes where the other goes, also away from it: code attaches it there");
 inline constexpr Excuse rounded =
     excuse("rounded", "its places are rounded: a fall that begins does not show yet");
 } // namespace held_up
@@ -41,10 +44,13 @@ class HeldUp {
     HeldUp(const RuleContext& context, const EdgeLook& look);
     /// Requires: the body touches something solid. Every step of it, in order.
     EdgeEvidence look(const Step& step, Slot body);
+    /// It, or another of its kind, was seen to go with what it touched, also where that went away from it.
+    bool attaches(Slot body) const;
 
   private:
+    void note_attached(const Step& step, Slot body, const Face& side);
     std::optional<double> does_not_fall(const Step& step, Slot body);
-    EdgeEvidence hung(const Step& step, Slot body, Slot mine, const std::vector<Face>& sides) const;
+    EdgeEvidence hung(const Step& step, Slot body, Slot mine, const std::vector<Face>& sides);
     EdgeEvidence carried(const Step& step, Slot body, Slot mine, const std::vector<Face>& all,
                          const std::vector<Face>& below) const;
 
@@ -54,6 +60,8 @@ class HeldUp {
     double slop_, gravity_, moved_share_;
     std::size_t frames_;
     std::unordered_map<Slot, int> still_;
+    std::set<Slot> attached_;
+    std::set<std::string> attached_kinds_;
     const EdgeLook& look_;
 };
 

@@ -5,6 +5,11 @@
 #include "recording/bad_input.hpp"
 #include "recording/plain_text.hpp"
 
+#include <tbb/blocked_range.h>
+#include <tbb/info.h>
+#include <tbb/parallel_for.h>
+#include <tbb/task_arena.h>
+
 #include <set>
 #include <unordered_map>
 
@@ -224,28 +229,47 @@ void tidy(const Recording& r, std::vector<Finding>& all, std::vector<Dismissal>*
     all.resize(kept);
 }
 
+/// Of kinds that pass through each other all over the recording one hint is told, and no single case.
+void leave_untested(const Untested& untested, std::vector<Finding>& all, std::vector<Dismissal>* dismissed) {
+    static const std::set<std::string> such{"silent-overlap", "deep-overlap", "pop-through", "tunneling"};
+    std::erase_if(all, [&](const Finding& f) {
+        if (!such.count(f.fault) || f.kinds.size() < 2 || kind_of(f) == "untested" || kind_of(f) == "filtered" ||
+            !untested.of(std::minmax(f.kinds[0], f.kinds[1])))
+            return false;
+        if (dismissed)
+            dismissed->push_back(dismissal_of(
+                f, "untested",
+                say("nothing ever comes of it where bodies of the kinds '{}' and '{}' meet", f.kinds[0], f.kinds[1])));
+        return true;
+    });
+}
+
 /// In the order of frames, so that the worlds that accounts ask for are at hand.
-/// Writes the account. Names from the recording may be in every text: they are made safe to show.
+void describe_all(const Recording& r, std::vector<Finding>& all, const ScanOptions& options) {
+    std::stable_sort(all.begin(), all.end(),
+                     [](const Finding& a, const Finding& b) { return a.first < b.first; });
+    const int cores = tbb::info::default_concurrency();
+    tbb::task_arena arena(options.threads > 0 ? std::min(options.threads, cores) : cores);
+    arena.execute([&] {
+        tbb::parallel_for(tbb::blocked_range<std::size_t>(0, all.size(), 16), [&](const auto& some) {
+            for (std::size_t i = some.begin(); i < some.end(); ++i)
+                if (!options.control || !options.control->stop) describe(r, all[i]);
+        });
+    });
+}
+
+} // namespace
+
 void describe(const Recording& r, Finding& f) {
+    if (std::exchange(f.described, true)) return;
     constexpr std::size_t most = 2000; // characters of a sentence
     fault_by_id(f.fault)->describe(r, f);
+    // Names from the recording may be in every text: they are made safe to show.
     for (Sentence& s : f.account) s.text = plain_text(s.text, most);
     f.assumes = plain_text(f.assumes, most);
     for (Suggestion& s : f.suggest) s.name = plain_text(s.name, most);
     for (Mark& m : f.marks) m.label = plain_text(m.label, most);
 }
-
-void describe_all(const Recording& r, std::vector<Finding>& all, const Control* control) {
-    std::stable_sort(all.begin(), all.end(),
-                     [](const Finding& a, const Finding& b) { return a.first < b.first; });
-    for (Finding& f : all) {
-        if (control && control->stop) return;
-        f.account.clear(); // what was made one of several is told anew
-        describe(r, f);
-    }
-}
-
-} // namespace
 
 Scan scan(const Recording& recording, const ScanOptions& options) {
     Scan out;
@@ -274,8 +298,9 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
         for (const Expected& one : options.project.expected)
             if (covers(one, f)) f.expected = one.reason;
         if (options.found && asked(f.fault)) {
-            describe(recording, f);
-            options.found(f);
+            Finding told = f; // what is made one of several is described anew
+            if (options.accounts) describe(recording, told);
+            options.found(told);
         }
         out.findings.push_back(std::move(f));
     };
@@ -334,13 +359,14 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
                 if (const std::string kind = body_kind(recording, id); settings.count(kind)) return kind;
             return std::string();
         });
+    leave_untested(observed.untested(), out.findings, options.dismissed ? &out.dismissed : nullptr);
     tidy(recording, out.findings, options.dismissed ? &out.dismissed : nullptr);
     std::erase_if(out.findings, [&](const Finding& f) { return !asked(f.fault); });
     std::erase_if(out.dismissed, [&](const Dismissal& d) { return !asked(d.fault); });
     std::stable_sort(out.dismissed.begin(), out.dismissed.end(),
                      [](const Dismissal& a, const Dismissal& b) { return a.first < b.first; });
     options.project.mark(out.findings); // what was made one may be of other bodies now
-    describe_all(recording, out.findings, options.control);
+    if (options.accounts) describe_all(recording, out.findings, options);
     std::stable_sort(out.findings.begin(), out.findings.end(), [](const Finding& a, const Finding& b) {
         return a.weight != b.weight ? a.weight > b.weight
                : a.first != b.first ? a.first < b.first

@@ -13,10 +13,11 @@ struct ScanOptions {
     std::size_t first = 0, last = ~std::size_t(0); ///< frame indices
     int threads = 0;
     Control* control = nullptr;
-    /// Called for each finding as soon as it is known, described and numbered; in the scanning thread. It is
+    /// Called for each finding as soon as it is known and numbered; in the scanning thread. It is
     /// provisional: it may turn out to be part of another one later and be missing from the result.
     std::function<void(const Finding&)> found;
     std::function<void(Encounter&&)> encounter; ///< called as encounters end, if set
+    bool accounts = true; ///< false: findings are not described; see describe()
     bool dismissed = false;                     ///< also tells what the rules considered and did not report
     std::string without;                        ///< "tunneling/clip": as if that excuse did not exist
 };
@@ -32,5 +33,8 @@ struct Scan {
 
 /// Judges a recording. Same result for any number of threads. Throws BadInput for an unknown id in `only`.
 Scan scan(const Recording& recording, const ScanOptions& options = {});
+
+/// Writes the finding's account, suggestions and marks, unless it has them.
+void describe(const Recording& recording, Finding& finding);
 
 } // namespace oddbounce

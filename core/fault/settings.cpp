@@ -112,6 +112,7 @@ constexpr SettingInfo settings_table[] = {
     {"art-missed.lenient", 4, "times", "so often between two kinds it is how their colliders are meant"},
     {"blocked-motion.frames", 6, "frames", "a tenth of a second at 60 steps per second: a player notices"},
     {"blocked-motion.ahead", 4.0, "slops", "at least so far ahead the way must be free"},
+    {"blocked-motion.rounded", 0.5, "s", "so long what turns slowly may stand, among rounded places"},
     {"blocked-motion.moved_share", 0.1, "share", "of the desired velocity: whatever moves more gets on"},
     {"blocked-motion.along_share", 0.3, "share", "of the desired velocity: less leads into the face"},
     {"blocked-motion.faces", 0.05, "cosine", "a face that faces the way less than this lets it pass"},

@@ -19,7 +19,8 @@ class Shrinker {
 
     bool shows(const Recording& r) const {
         ScanOptions scan_options;
-        scan_options.only = {finding_.fault}, scan_options.project = options_.project;
+        scan_options.only = {finding_.fault}, scan_options.project = options_.project,
+        scan_options.accounts = false;
         const Scan result = scan(r, scan_options);
         return std::any_of(result.findings.begin(), result.findings.end(), [&](const Finding& f) {
             const std::set<Id> mine(finding_.bodies.begin(), finding_.bodies.end()),

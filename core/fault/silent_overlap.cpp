@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // silent-overlap: two colliders overlap by more than the slop and nobody says so. Either their pair does
 // nothing while bodies of these kinds do meet elsewhere in the log (filtered), or they should meet and no
-// contact of the two bodies is logged (unreported).
+// contact of the two bodies is logged (unreported), or bodies of two kinds pass through each other wherever
+// they meet (untested): told once for the kinds, as a hint, and nothing else is told of such bodies.
 #include "fault/account_text.hpp"
 #include "fault/removal.hpp"
 #include "fault/rule.hpp"
@@ -27,9 +28,11 @@ constexpr Excuse fixed_in_place = excuse(
 constexpr Excuse cut_off = excuse("cut-off", "it begins in the last frame: it may be reported in the next");
 constexpr Excuse not_logged =
     excuse("left-out", "frames are left out: a contact may be in the one before it");
+constexpr Excuse pushed =
+    excuse("pushed-in", "for a moment, by another that pushed one of them, after the two were tested");
 constexpr Excuse told = limit("told", "a contact or an event of the two bodies is logged");
 constexpr const Excuse* excuses[] = {&shallow,        &removed, &others_meet, &never_meet, &not_tested,
-                                     &fixed_in_place, &cut_off, &told,        &not_logged};
+                                     &fixed_in_place, &cut_off, &told,        &not_logged, &pushed};
 
 struct Run {
     std::size_t first = 0, last = 0;
@@ -37,7 +40,7 @@ struct Run {
     std::size_t frames = 0;
     double deepest = 0.0;
     Vec3 at{0.0};
-    bool filtered = false, sensor = false;
+    bool filtered = false, sensor = false, pushed = false;
 };
 
 class SilentOverlapRule : public Rule {
@@ -67,8 +70,10 @@ class SilentOverlapRule : public Rule {
         for (auto& [kinds, runs] : waiting_)
             for (const Run& run : runs)
                 if (run.filtered ? met_.count(kinds) > 0 || !passes(run, never_meet)
-                                 : told_.count(kinds) || !told_otherwise(kinds) || !passes(run, not_tested))
+                                 : (run.sensor ? reports_ : told_).count(kinds) || !told_otherwise(kinds) ||
+                                       !passes(run, not_tested))
                     emit(run);
+        for (const auto& [kinds, met] : context_.observed.untested().all()) emit(kinds, *met);
     }
 
   private:
@@ -77,21 +82,16 @@ class SilentOverlapRule : public Rule {
         bool filtered;
         auto operator<=>(const Key&) const = default;
     };
-    using Kinds = std::pair<std::string, std::string>;
     struct Report {
         std::size_t last = 0;
         bool open = false; // begun, and not ended
     };
 
-    static Kinds kinds_of_bodies(const World& w, Slot a, Slot b) {
-        const auto kind = [&](Slot body) {
-            return w.body(body).def ? w.body(body).def->kind : std::string();
-        };
-        return std::minmax(kind(a), kind(b));
+    static Kinds kinds_of_pair(const World& w, Slot a, Slot b) {
+        return kinds_of(w, at(w, a).body, at(w, b).body);
     }
-    static Kinds kinds_of(const World& w, Slot a, Slot b) {
-        return kinds_of_bodies(w, at(w, a).body, at(w, b).body);
-    }
+    static bool has_role(const World& w, Slot c, Role role) { return at(w, c).def->role == role; }
+    static bool sensor(const World& w, Slot c) { return has_role(w, c, Role::Sensor); }
     std::pair<Slot, Slot> bodies_of(const World& w, Slot a, Slot b) const {
         return std::minmax(at(w, a).body, at(w, b).body);
     }
@@ -101,7 +101,9 @@ class SilentOverlapRule : public Rule {
     void reports(const Step& step) {
         for (const ContactRow& c : step.frame->contacts) {
             if (c.mark_a.slot < 0 || c.mark_b.slot < 0) continue;
-            told_.insert(kinds_of(step.now, c.mark_a.slot, c.mark_b.slot));
+            const Kinds kinds = kinds_of_pair(step.now, c.mark_a.slot, c.mark_b.slot);
+            told_.insert(kinds);
+            if (sensor(step.now, c.mark_a.slot) || sensor(step.now, c.mark_b.slot)) reports_.insert(kinds);
             Report& r = reported_[bodies_of(step.now, c.mark_a.slot, c.mark_b.slot)];
             stays_ = stays_ || (r.last > 0 && r.last + 1 == step.index);
             r.last = step.index;
@@ -114,7 +116,7 @@ class SilentOverlapRule : public Rule {
                                b = context_.recording.body_slot(e.about[k]);
                     if (a < 0 || b < 0) continue;
                     reported_[std::minmax(a, b)].last = step.index;
-                    told_.insert(kinds_of_bodies(step.now, a, b));
+                    told_.insert(kinds_of(step.now, a, b)), reports_.insert(kinds_of(step.now, a, b));
                 }
     }
 
@@ -126,14 +128,13 @@ class SilentOverlapRule : public Rule {
     void take(const Step& step, const Meeting& m) {
         const double slop = context_.recording.slop();
         if (one_owner(step.now, m.a, m.b)) return;
-        if (m.does != Does::Ignore && touches(step, m) &&
+        if (m.does == Does::Solid && touches(step, m) &&
             touched_.insert(bodies_of(step.now, m.a, m.b)).second)
-            met_.insert(kinds_of(step.now, m.a, m.b));
+            met_.insert(kinds_of_pair(step.now, m.a, m.b));
         const bool filtered = m.does == Does::Ignore;
-        const auto role = [&](Slot c) { return at(step.now, c).def->role; };
-        const bool one_way = role(m.a) == Role::OneWay || role(m.b) == Role::OneWay;
-        const bool sensor = role(m.a) == Role::Sensor || role(m.b) == Role::Sensor;
-        if (m.gap_after >= 0.0 || one_way || (filtered ? sensor : !logged_)) return;
+        const bool one_way = has_role(step.now, m.a, Role::OneWay) || has_role(step.now, m.b, Role::OneWay);
+        const bool reporting = sensor(step.now, m.a) || sensor(step.now, m.b);
+        if (m.gap_after >= 0.0 || one_way || (filtered ? reporting : !logged_)) return;
         if (m.gap_after >= -slop && context_.passes(shallow, step, m, -m.gap_after, slop)) return;
         if ((!step.now.stays(m.a) || !step.now.stays(m.b)) && context_.passes(removed, step, m)) return;
         const Key key{m.a, m.b, filtered};
@@ -142,8 +143,22 @@ class SilentOverlapRule : public Rule {
             return;
         Run& run = runs_.at(key, step.index);
         if (run.frames++ == 0) std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
-        run.filtered = filtered, run.sensor = sensor;
+        run.filtered = filtered, run.sensor = reporting;
+        if (run.frames == 1) run.pushed = logged_elsewhere(step, m);
         if (-m.gap_after > run.deepest) run.deepest = -m.gap_after, run.at = (m.on_a + m.on_b) * 0.5;
+    }
+
+    /// The log has a contact of one of the two with another body that moves.
+    bool logged_elsewhere(const Step& step, const Meeting& m) const {
+        const auto bodies = bodies_of(step.now, m.a, m.b);
+        const auto by_others = [&](Slot own) {
+            return std::ranges::any_of(step.of(own), [&](const Meeting* o) {
+                const auto theirs = bodies_of(step.now, o->a, o->b);
+                const Slot other = theirs.first == own ? theirs.second : theirs.first;
+                return o->contact && theirs != bodies && step.now.body(other).def->moves != Moves::Static;
+            });
+        };
+        return by_others(bodies.first) || by_others(bodies.second);
     }
 
     /// Other colliders of the same two bodies meet: these do not have to.
@@ -163,7 +178,7 @@ class SilentOverlapRule : public Rule {
     void close(const Key& key, const Run& run) {
         if (run.filtered) {
             const World w = context_.recording.world_at(run.first);
-            waiting_[kinds_of(w, key.a, key.b)].push_back(run);
+            waiting_[kinds_of_pair(w, key.a, key.b)].push_back(run);
             return;
         }
         const World w = context_.recording.world_at(run.first);
@@ -178,9 +193,10 @@ class SilentOverlapRule : public Rule {
         if (cut && passes(run, cut_off)) return;
         if (reported(bodies_of(w, key.a, key.b), run.first) && passes(run, told)) return;
         if (left_out(run) && passes(run, not_logged)) return;
+        if (run.pushed && run.frames == 1 && passes(run, pushed)) return;
         // What reports, and what overlaps so little, may be of kinds of which the game tells nothing.
-        if (!asked_.count(kinds_of(w, key.a, key.b)) && (run.sensor || run.deepest <= in_sight(w, run)))
-            waiting_[kinds_of(w, key.a, key.b)].push_back(run);
+        if (!asked_.count(kinds_of_pair(w, key.a, key.b)) && (run.sensor || run.deepest <= in_sight(w, run)))
+            waiting_[kinds_of_pair(w, key.a, key.b)].push_back(run);
         else
             emit(run);
     }
@@ -238,12 +254,36 @@ class SilentOverlapRule : public Rule {
         context_.found(std::move(f));
     }
 
+    /// Of kinds that nothing ever answers.
+    void emit(const Kinds& kinds, const Untested::Met& met) const {
+        const Recording& r = context_.recording;
+        const World w = r.world_at(met.first);
+        const auto [mover, other] = mover_first(met.first > 0 ? r.world_at(met.first - 1) : w, w, met.a, met.b);
+        Finding f;
+        f.fault = "silent-overlap", f.first = r.number(met.first), f.last = r.number(met.last);
+        f.shown_at = f.first;
+        name_bodies(w, {mover, other}, f);
+        f.at = pair_at(w, mover, other).on_a;
+        f.grade = Grade::Hint;
+        f.assumes = translated("the log does not say that bodies of these kinds ignore each other");
+        f.weight = 0.3;
+        add_fact(f, "depth", met.deepest, r.header.unit);
+        add_fact(f, "pairs", static_cast<double>(met.passed.size()), "count");
+        f.facts.push_back({"kind", std::string("untested"), "text"});
+        f.facts.push_back({"kinds", kinds.first + ", " + kinds.second, "text"});
+        f.suggest.push_back({say("log that '{}' and '{}' ignore each other, if they do", layer_of(w, mover),
+                                 layer_of(w, other)),
+                             nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+
     RuleContext context_;
     bool logged_;
     bool stays_ = false; ///< a pair was told of in two frames on end
     Runs<Key, Run> runs_;
     std::map<std::pair<Slot, Slot>, Report> reported_; // by bodies
-    std::set<Kinds> met_, told_; // kinds that touched; that a contact or an event named together
+    // Kinds that touched; that a contact or an event named together; ditto a sensor's contact.
+    std::set<Kinds> met_, told_, reports_;
     std::set<Kinds> asked_; // kinds or layers of which a `pair` says that they are to report, or to collide
     std::set<std::pair<Slot, Slot>> touched_; // bodies that met: their kinds are known already
     std::map<Kinds, std::vector<Run>> waiting_;
@@ -255,15 +295,22 @@ std::unique_ptr<Rule> make_rule(const RuleContext& context) {
 
 void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
-    const bool filtered = std::get<std::string>(f.fact("kind")->value) == "filtered";
+    const std::string kind = std::get<std::string>(f.fact("kind")->value);
     const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first)));
     const PairView v = pair_at(w, r.collider_slot(f.colliders[0]), r.collider_slot(f.colliders[1]));
     account.at(f.first, say("{} ends the frame {} inside {}.", sentence_the(f.names[0]),
                             length_text(r, std::abs(v.gap)), the(f.names[1])));
+    if (kind == "untested") {
+        account.at(f.last, say("By then {} pairs of such bodies were inside each other, at most {} deep. "
+                               "Nothing ever came of it.",
+                               figure(f.number("pairs")), length_text(r, f.number("depth"))));
+        return account.cause(translated("the game does not test these kinds against each other, or a filter "
+                                        "hides them: mostly that is meant."));
+    }
     account.at(f.last, say("They overlap for {}, at most {} deep.", count_text(f.number("frames"), "frame"),
                            length_text(r, f.number("depth"))));
     const std::string hidden = std::get<std::string>(f.fact("hidden_by")->value);
-    account.cause(filtered ? say("{}. Bodies of these kinds do collide elsewhere in the recording.", hidden)
+    account.cause(kind == "filtered" ? say("{}. Bodies of these kinds do collide elsewhere in the recording.", hidden)
                            : say("their layers should collide, but {}: the game did not test this pair, or "
                                  "dropped the result.",
                                  hidden));
@@ -278,7 +325,7 @@ const Fault silent_overlap_fault = {
     .headline = "{mover} inside {other}, {kind}",
     .make_rule = make_rule,
     .describe = describe,
-    .by_log = [](const Finding& f) { return std::get<std::string>(f.fact("kind")->value) == "unreported"; },
+    .by_log = [](const Finding& f) { return std::get<std::string>(f.fact("kind")->value) != "filtered"; },
     .excuses = excuses,
 };
 

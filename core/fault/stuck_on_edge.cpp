@@ -28,7 +28,8 @@ constexpr Excuse never_fell = excuse("never-fell", "it was not seen to fall: per
 constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);
 constexpr const Excuse* excuses[] = {&landing,       &in_the_air, &obstacle,    &no_flat_run,
                                      &no_contact,    &never_fell, &no_way_down, &balanced,
-                                     &enough_ground, &in_a_pile,  &rounded,     &too_short};
+                                     &enough_ground, &in_a_pile,  &rounded,     &too_short,
+                                     &attached};
 
 const char* name(EdgeKind k) {
     switch (k) {
@@ -75,9 +76,14 @@ class StuckOnEdgeRule : public Rule {
     void step(const Step& step) override;
     void finish() override {
         for (auto& [body, run] : runs_) close(body, run);
-        for (const auto& [body, run] : hung_)
-            if (context_.observed.falls(body) || !context_.passes_body(never_fell, run.first, run.last, body))
-                report(run);
+        for (const auto& [body, run] : hung_) {
+            const auto passes = [&](const Excuse& e) {
+                return context_.passes_body(e, run.first, run.last, body);
+            };
+            if (!context_.observed.falls(body) && passes(never_fell)) continue;
+            if (held_up_.attaches(body) && passes(attached)) continue;
+            report(run);
+        }
     }
 
   private:
@@ -95,7 +101,7 @@ class StuckOnEdgeRule : public Rule {
     double slop_, gravity_, lift_, moved_share_, ran_;
     std::size_t frames_, holes_;
     std::map<Slot, Run> runs_;
-    std::vector<std::pair<Slot, Run>> hung_; ///< of bodies that were not seen to fall so far
+    std::vector<std::pair<Slot, Run>> hung_; ///< told at the end, if what is seen until then allows it
     BySlot<std::optional<Vec3>> went_;       ///< in the step before, unit/s
     EdgeLook look_;
     HeldUp held_up_;
@@ -135,7 +141,9 @@ std::optional<Stall> StuckOnEdgeRule::stalled(const Step& step, Slot body) const
     const bool stood = went && glm::dot(*went, s.way) < context_.shared.partly * was;
     const bool ran = !stood && was > ran_ * least && was >= context_.shared.turned * s.speed && !tumbles;
     s.lost = was > 0.0 ? std::clamp(1.0 - is / was, 0.0, 1.0) : 0.0;
-    s.stuck = desired_logged && moved < moved_share_ * s.speed;
+    // What turns slowly, or sets off slowly, is not held.
+    const double should = std::min(s.speed, context_.observed.expected_along(step, body, s.way));
+    s.stuck = desired_logged && should > 0.0 && moved < moved_share_ * should;
     // The seam may lie at the very end of the step: then it stands from now on.
     const bool stands = now.velocity_logged && is < moved_share_ * was;
     // Code that steers a walker of a solver sends it back as fast as it came; no seam does.
@@ -271,8 +279,10 @@ void StuckOnEdgeRule::close(Slot body, const Run& run) {
         context_.passes(too_short, run.first, run.last, run.evidence.mine, run.evidence.others[0],
                         static_cast<double>(run.frames), static_cast<double>(frames_)))
         return;
-    if (run.evidence.kind == EdgeKind::Hung && !context_.observed.falls(body))
-        hung_.push_back({body, run}); // it may be seen to fall later
+    // It may be seen to fall later, or to go with what moves; who walks does not.
+    const bool walks = r_.world_at(run.last).body(body).has_desired;
+    if (run.evidence.kind == EdgeKind::Hung && (!walks || !context_.observed.falls(body)))
+        hung_.push_back({body, run});
     else
         report(run);
 }

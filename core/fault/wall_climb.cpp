@@ -117,7 +117,7 @@ class WallClimbRule : public Rule {
         r.grain = grain;
         if (grain > 0.0) r.rises.push_back({rise, step.now.dt()});
         if (r.frames++ == 0) {
-            r.pull = grain > 0.0 ? least_pull(f, grain) : pull(f);
+            r.pull = grain > 0.0 ? least_pull(body, f, grain) : pull(body, f);
             r.mover = steep.face->own, r.other = steep.face->other, r.slope = steep.slope;
             const Geometry& g = *at(step.now, r.mover).geometry;
             const double height = g.along(is.pose, up_) + g.along(is.pose, -up_);
@@ -128,7 +128,8 @@ class WallClimbRule : public Rule {
         if (r.frames == 1) r.began = r.at;
     }
 
-    double pull(const Flight& f) const {
+    double pull(Slot body, const Flight& f) const {
+        if (context_.observed.floats(body)) return 0.0;
         return f.pulled ? f.pull : -glm::dot(context_.recording.header.gravity, up_);
     }
 
@@ -152,10 +153,10 @@ class WallClimbRule : public Rule {
                 (time[0] + time[1]) / 2.0};
     }
     /// The least that may pull it, after what it did while untouched: it may be pulled less than others are.
-    double least_pull(const Flight& f, double grain) const {
-        if (f.rises.empty()) return pull(f);
+    double least_pull(Slot body, const Flight& f, double grain) const {
+        if (f.rises.empty()) return pull(body, f);
         const Slowing s = slowing(f.rises, grain);
-        return s.time > 0.0 ? std::clamp((s.by - s.error) / s.time, 0.0, pull(f)) : 0.0;
+        return s.time > 0.0 ? std::clamp((s.by - s.error) / s.time, 0.0, pull(body, f)) : 0.0;
     }
     /// It slows down as one that flies, or too little can be told.
     bool flies_on_the_whole(const Run& run) const {
@@ -176,7 +177,7 @@ class WallClimbRule : public Rule {
             f.slows = slows, f.pulled = true;
         }
         const double share = std::pow(std::sin(steep.slope * std::numbers::pi / 180.0), 2.0);
-        const double most = -0.5 * pull(f) * dt * share,
+        const double most = -0.5 * pull(body, f) * dt * share,
                      rounding = 1e-6 * speed; // of the change of its speed
         const double logged = glm::dot(step.before.body(body).velocity, up_);
         const bool flies = (logged > 0.0 && speed < logged + most) ||
@@ -201,10 +202,12 @@ class WallClimbRule : public Rule {
         // Whether gravity pulls it may show later.
         const World w = r.world_at(run.first);
         const BodyState& body = w.body_of(run.mover);
-        if (body.has_desired || body.def->upright || body.grounded)
+        const Slot slot = at(w, run.mover).body;
+        const bool walks = body.has_desired || body.def->upright || body.grounded;
+        if (walks && !context_.observed.floats(slot))
             report(run);
         else
-            untold_.push_back({at(w, run.mover).body, run});
+            untold_.push_back({slot, run});
     }
 
     void report(const Run& run) const {

@@ -277,10 +277,14 @@ class WrongFaceRule : public Rule {
             const auto along = [&](const Vec3& v) { return v - h.normal * glm::dot(v, h.normal); };
             const double close = context_.settings["wrong-face.as_desired"] * glm::length(is.desired);
             if (glm::length(slides - along(is.desired)) < close) return true;
+            // Or it is on its way to that.
+            const BodyState& came = step.before.body_of(h.mover);
+            const Vec3 had = along(came.velocity),
+                       gains = context_.observed.pace(at(step.now, h.mover).body) * (along(is.desired) - had);
+            if (came.velocity_known && glm::length(slides - had - gains) < close) return true;
             // A mean over the frame in which it began to want another way is of both.
-            const BodyState& was = step.before.body_of(h.mover);
-            const Vec3 now = along(is.desired), before = along(was.desired);
-            if (!is.velocity_logged && was.has_desired &&
+            const Vec3 now = along(is.desired), before = along(came.desired);
+            if (!is.velocity_logged && came.has_desired &&
                 glm::length(slides - now) + glm::length(slides - before) < glm::length(now - before) + close)
                 return true;
             // Whatever it falls by, sideways it does what it wants.

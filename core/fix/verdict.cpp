@@ -45,7 +45,7 @@ Judged judge(const Recording& r, const TryOptions& options) {
     Judged out;
     ScanOptions scan_options;
     scan_options.project = options.project, scan_options.threads = options.threads,
-    scan_options.control = options.control;
+    scan_options.control = options.control, scan_options.accounts = false;
     for (const Fault& fault : catalogue())
         if (fault.by_log != always_by_log) scan_options.only.push_back(fault.id);
     scan_options.encounter = [&](Encounter&& e) {
@@ -184,7 +184,7 @@ bool shows(const Recording& r, const Finding& f, const Window& w, const MotionMo
     ScanOptions scan_options;
     scan_options.only = {f.fault}, scan_options.project = options.project,
     scan_options.threads = options.threads;
-    scan_options.control = options.control;
+    scan_options.control = options.control, scan_options.accounts = false;
     scan_options.first = w.first, scan_options.last = w.last;
     return match(f, scan(*again, scan_options).findings) != nullptr;
 }

@@ -16,12 +16,15 @@ void Fall::step(const Step& step, const Grain& grain, const Aloof& aloof) {
         const bool falls = gained > least * pull && gained < most * pull, free = aloof.free(body);
         Seen& s = seen_[body];
         s.falls += falls, s.free += free, s.pulled += free && gained > pulls * pull;
+        s.lifted += free && gained < -pulls * pull;
     }
 }
 
 bool Fall::seen(Slot body) const {
     const Seen& s = seen_.at(body);
-    return s.falls >= enough && static_cast<double>(s.pulled) >= good_part * static_cast<double>(s.free);
+    const auto free = static_cast<double>(s.free);
+    return s.falls >= enough && static_cast<double>(s.pulled) >= good_part * free &&
+           static_cast<double>(s.lifted) <= small_part * free;
 }
 
 } // namespace oddbounce

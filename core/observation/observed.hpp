@@ -6,8 +6,10 @@
 #include "observation/fall.hpp"
 #include "observation/heading.hpp"
 #include "observation/measures.hpp"
+#include "observation/pace.hpp"
 #include "observation/steadiness.hpp"
 #include "observation/steering.hpp"
+#include "observation/untested.hpp"
 
 namespace oddbounce {
 
@@ -18,6 +20,7 @@ class Observed {
     void step(const Step& step) {
         grain_.step(step), aloof_.step(step), steadiness_.step(step, grain_);
         steering_.step(step, grain_, aloof_), heading_.step(step, aloof_), fall_.step(step, grain_, aloof_);
+        pace_.step(step, grain_), untested_.step(step);
     }
     /// Code steers the body, and nobody says what it wants.
     bool steered(Slot body) const { return steering_.steered(body); }
@@ -25,8 +28,22 @@ class Observed {
     bool restless(Slot body) const { return steering_.restless(body); }
     /// It goes along its own heading, as a car does.
     bool drives(Slot body) const { return heading_.drives(body); }
+    /// The share of what is missing of the velocity that it wants that it gains in a step.
+    double pace(Slot body) const { return pace_.of(body); }
+    /// So much faster along `way`, a unit vector, it should get in the step, given what it wants and how fast
+    /// it takes that on; unit/s.
+    double gains_along(const Step& step, Slot body, const Vec3& way) const {
+        return pace_.gains(step, body, way);
+    }
+    /// How fast it should be along `way` at the end of the step; unit/s.
+    double expected_along(const Step& step, Slot body, const Vec3& way) const {
+        const BodyState& was = step.before.body(body);
+        return gains_along(step, body, way) + (was.velocity_known ? glm::dot(was.velocity, way) : 0.0);
+    }
     /// Gravity pulls it: it was seen to fall.
     bool falls(Slot body) const { return fall_.seen(body); }
+    /// It was seen long enough, and gravity does not pull it.
+    bool floats(Slot body) const { return fall_.floats(body); }
     /// The step by which its coordinates go, in units; 0: none is seen.
     double grain(Slot body) const { return grain_.of(body); }
     /// By how much the change of a velocity that is derived from rounded places may be wrong, unit/s; 0:
@@ -41,6 +58,8 @@ class Observed {
         return std::max({oddbounce::closing_that_matters(step), slop / step.now.dt(),
                          rounding(step, at(step.now, m.a).body), rounding(step, at(step.now, m.b).body)});
     }
+    /// Kinds of bodies that pass through each other, over the whole recording at its end.
+    const Untested& untested() const { return untested_; }
     /// Its velocity in `now`, in `before` of the last step is one at the end of the frame, not only a mean.
     bool knows_now(Slot body) const { return steadiness_.now(body); }
     bool knows_before(Slot body) const { return steadiness_.before(body); }
@@ -52,6 +71,8 @@ class Observed {
     Steadiness steadiness_;
     Heading heading_;
     Fall fall_;
+    Pace pace_;
+    Untested untested_;
 };
 
 } // namespace oddbounce

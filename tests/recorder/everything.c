@@ -25,6 +25,7 @@ int main(int argc, char **argv) {
     bounce_expect(log, "courier", "pier", "landed", 3);
     bounce_art(log, 4, 1, "stoat.png", 24, 32, 0, 2);
     bounce_backdrop(log, 5, "sky.png", 400, 300, 10, 20);
+    bounce_off(log, 30); /* of the next frame */
     bounce_frame(log, 5);
     bounce_state_angular(log, 1, 0.1, 1.0 / 3, 0.5, 2, 3, 4);
     bounce_place(log, 2, 0, 0);

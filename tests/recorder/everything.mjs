@@ -16,6 +16,7 @@ log.probe(6, 1, [-8, 14], [-1, 0], 'left-top');
 log.expect('courier', 'pier', 'landed', 3);
 log.art(4, 'stoat.png', [24, 32], { body: 1, at: [0, 2] });
 log.art(5, 'sky.png', [400, 300], { at: [10, 20] });
+log.off(30); // of the next frame
 log.frame(5);
 log.state(1, 0.1, 1 / 3, 0.5, 2, 3, 4);
 log.state(2, 0, 0);

@@ -30,7 +30,7 @@ void write_everything(const std::string& path) {
     log.pair("courier", "pier", "solid");
     log.probe(6, 1, "left-top", -8, 14, -1, 0), log.expect("courier", "pier", "landed", 3);
     log.art(4, 1, "stoat.png", 24, 32, 0, 2), log.backdrop(5, "sky.png", 400, 300, 10, 20);
-    log.frame(5), log.state(1, 0.1, 1.0 / 3, 0.5, 2, 3, 4), log.state(2, 0, 0);
+    log.off(30), log.frame(5), log.state(1, 0.1, 1.0 / 3, 0.5, 2, 3, 4), log.state(2, 0, 0);
     log.state(3, NAN, 1e-7, 0, 0, INFINITY), log.desired(1, 7, 0), log.grounded(1);
     log.scale(1, -1, 1), log.unresolved(1, 0.25, 0.5), log.iterations(1, 3);
     log.contact(bounce::Contact(10, 20).at(1, 2).normal(0, -1).depth(0.5).impulse(3).phase("begin"));

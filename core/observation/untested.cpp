@@ -1,0 +1,87 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "observation/untested.hpp"
+
+#include "observation/measures.hpp"
+#include "observation/solver.hpp"
+
+namespace oddbounce {
+
+Kinds kinds_of(const World& world, Slot a, Slot b) {
+    const auto kind = [&](Slot body) {
+        return world.body(body).def ? world.body(body).def->kind : std::string();
+    };
+    return std::minmax(kind(a), kind(b));
+}
+
+int Untested::kind(const World& world, Slot body) {
+    int& known = kind_[body];
+    if (known == 0) {
+        const std::string& name = world.body(body).def->kind;
+        const auto [it, fresh] = kinds_.emplace(name, static_cast<int>(names_.size()) + 1);
+        if (fresh) names_.push_back(name);
+        known = name.empty() ? -1 : it->second;
+    }
+    return known;
+}
+
+/// The log tells of the two, one is taken away as they come to touch, or what they did to each other turned
+/// them. What else touches them may have turned them as well.
+bool Untested::answered(const Step& step, const Meeting& m) {
+    const bool comes = m.gap_before >= -step.now.recording().slop();
+    if (m.contact || (comes && (!step.now.stays(m.a) || !step.now.stays(m.b)))) return true;
+    const Slot a = at(step.now, m.a).body, b = at(step.now, m.b).body;
+    if (event_about(*step.frame, step.now.body(a).def->id, step.now.body(b).def->id)) return true;
+    const ClosingChange c =
+        closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);
+    if (c.before < closing_that_matters(step) || c.after > turned * c.before) return false;
+    if (either_solved(step.now, m.a, m.b)) return true; // in a pile everything touches several
+    const auto elsewhere = [&](Slot own) {
+        return std::ranges::any_of(step.of(own), [&](const Meeting* o) {
+            const Slot x = at(step.now, o->a).body, y = at(step.now, o->b).body;
+            return o->does == Does::Solid && (x != a || y != b) && (x != b || y != a) && touches(step, *o);
+        });
+    };
+    return !elsewhere(a) && !elsewhere(b);
+}
+
+void Untested::step(const Step& step) {
+    for (const Meeting& m : step.meetings()) {
+        if (m.does != Does::Solid || !touches(step, m)) continue;
+        const Slot a = at(step.now, m.a).body, b = at(step.now, m.b).body;
+        const int ka = kind(step.now, a), kb = kind(step.now, b);
+        if (ka < 0 || kb < 0 || one_owner(step.now, m.a, m.b)) continue;
+        Met& met = met_[std::minmax(ka, kb)];
+        if (met.answered.size() >= surely) continue;
+        const std::pair<Slot, Slot> bodies = std::minmax(a, b);
+        if (!met.answered.count(bodies) && answered(step, m)) met.answered.insert(bodies);
+        if (m.gap_after >= 0.0 || -m.gap_after < deep * moving_extent(step.now, m.a, m.b)) continue;
+        if (met.passed.empty()) met.a = m.a, met.b = m.b, met.first = step.index;
+        met.last = step.index, met.deepest = std::max(met.deepest, -m.gap_after);
+        met.passed.insert(bodies);
+    }
+}
+
+bool Untested::passes(const Met& met) {
+    return met.passed.size() >= several &&
+           static_cast<double>(met.answered.size()) < next_to_none * static_cast<double>(met.passed.size());
+}
+
+bool Untested::of(const Kinds& kinds) const {
+    const auto a = kinds_.find(kinds.first), b = kinds_.find(kinds.second);
+    if (a == kinds_.end() || b == kinds_.end()) return false;
+    const auto met = met_.find(std::minmax(a->second, b->second));
+    return met != met_.end() && passes(met->second);
+}
+
+std::vector<std::pair<Kinds, const Untested::Met*>> Untested::all() const {
+    std::vector<std::pair<Kinds, const Met*>> out;
+    for (const auto& [kinds, met] : met_)
+        if (passes(met))
+            out.push_back({std::minmax(names_[static_cast<std::size_t>(kinds.first - 1)],
+                                       names_[static_cast<std::size_t>(kinds.second - 1)]),
+                           &met});
+    std::ranges::sort(out, {}, [](const auto& one) { return one.first; });
+    return out;
+}
+
+} // namespace oddbounce

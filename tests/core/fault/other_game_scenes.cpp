@@ -1,0 +1,213 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Bodies that take their time, stick to things, pass through each other or crowd, as in games of other kinds.
+#include "more_scenes.hpp"
+
+#include <set>
+
+namespace {
+
+// ---- what takes its time
+
+enum class Boat { Turns, Held };
+/// A boat of some weight slides along a harbour wall that it steers against, and turns round there; or stands
+/// though half of what it wants leads along the wall.
+void boat_at_a_wall(const std::string& path, Chance& vary, Boat kind) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("boat at a wall", rate, {"desired"}));
+    const Block wall = s.block("wall", "quay", 0, -20, 9000, 40);
+    Flyer boat;
+    boat.y = 160, boat.enter(s, "boat", bounce::circle(10));
+    const double takes_on = vary(1.5), wish = vary(500);
+    for (const int frames = static_cast<int>(rate * 6); s.next(frames);) {
+        const double t = s.n() / rate, way = t < 3 ? 1 : -1, to_x = way * 0.6 * wish, to_y = -0.8 * wish;
+        if (s.n() > 0)
+            boat.vx += (to_x - boat.vx) * takes_on * s.dt, boat.vy += (to_y - boat.vy) * takes_on * s.dt;
+        const bool held = kind == Boat::Held && t > 4;
+        if (held) boat.vx = boat.vy = 0;
+        boat.step(s);
+        if (boat.y <= 10) boat.y = 10, boat.vy = 0, s.touch(1, wall.id, boat.x, 0, 0, -1);
+        boat.describe(s), s.log.desired(1, to_x, to_y);
+    }
+}
+
+enum class Barge { Turns, Caught };
+/// A heavy walker turns round where two blocks of a floor meet; or is caught there.
+void barge_on_a_seam(const std::string& path, Chance& vary, Barge kind) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("barge on a seam", rate, {"desired", "grounded"}, -900));
+    const Block one = s.block("quay", "quay", -200, -20, 400, 40), two = s.block("quay", "quay", 200, -20, 400, 40);
+    Flyer barge;
+    barge.x = -90, barge.y = 12, barge.enter(s, "barge", bounce::box(30, 24));
+    const double takes_on = vary(1.2), wish = vary(90);
+    bool caught = false;
+    for (const int frames = static_cast<int>(rate * 6); s.next(frames);) {
+        const double to = barge.x > -20 || s.n() / rate > 3 ? -wish : wish;
+        if (s.n() > 0) barge.vx += (to - barge.vx) * takes_on * s.dt;
+        caught = caught || (kind == Barge::Caught && barge.x + 15 + barge.vx * s.dt > 0);
+        if (caught) barge.vx = 0, barge.x = -15;
+        barge.step(s);
+        s.touch(1, one.id, std::min(barge.x, 0.0), 0, 0, -1);
+        if (barge.x + 15 >= 0) s.touch(1, two.id, 0, 0, caught ? 1 : 0, caught ? 0 : -1);
+        barge.describe(s), s.log.desired(1, caught ? wish : to, 0), s.log.grounded(1);
+    }
+}
+
+/// A diver swims where it likes in water that carries it, and drifts up along a wall after it let go.
+void diver_at_a_wall(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("diver at a wall", rate, {"desired"}, -300));
+    const Block wall = s.block("wall", "reef", 200, 0, 40, 2000);
+    Flyer diver;
+    diver.enter(s, "diver", bounce::box(20, 16));
+    const double wish = vary(130), side = wall.left() - 10;
+    for (const int frames = static_cast<int>(rate * 8); s.next(frames);) {
+        const int part = static_cast<int>(s.n() / rate) % 4; // down, up to the wall, lets go, down and away
+        const double to_x = part == 1 || part == 2 ? wish : part == 3 ? -wish : 0,
+                     to_y = part == 1 ? wish : part == 2 ? 0 : -wish;
+        if (s.n() > 0)
+            diver.vx += (to_x - diver.vx) * 3 * s.dt, diver.vy += (to_y - diver.vy) * 3 * s.dt - 20 * s.dt;
+        diver.step(s);
+        if (diver.x >= side) diver.x = side, diver.vx = 0, s.touch(1, wall.id, wall.left(), diver.y, 1, 0);
+        diver.describe(s), s.log.desired(1, to_x, to_y);
+    }
+}
+
+// ---- what sticks
+
+enum class Sticks { ToACart, PushedOnly };
+/// Bombs fall onto a cart and stick to its side, and go where it goes; or one hangs on the side of a cart
+/// that only ever comes toward it.
+void sticks(const std::string& path, Chance& vary, Sticks kind) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("sticks", rate, {}, -700));
+    quay_of(s);
+    Flyer cart, bomb;
+    cart.id = 9, cart.y = 40, cart.enter(s, "cart", bounce::box(90, 60));
+    bomb.y = 160, bomb.enter(s, "bomb", bounce::circle(6));
+    const double wide = vary(60), fast = kind == Sticks::ToACart ? vary(2.2) : vary(0.3), dive = vary(200);
+    double hold = 0, last = 0;
+    bool stuck = false;
+    for (const int frames = static_cast<int>(rate * 4); s.next(frames);) {
+        cart.x = wide * std::sin(fast * s.n() / rate);
+        cart.vx = s.n() > 0 ? (cart.x - last) / s.dt : 0, last = cart.x;
+        const double side = cart.x + 45 + 6;
+        if (!stuck && s.n() > 0) {
+            bomb.vy -= 700 * s.dt, bomb.y += bomb.vy * s.dt;
+            bomb.x = bomb.y > 60 ? side + dive * 0.02 * (bomb.y - 60) : side;
+            stuck = bomb.y <= 50;
+            if (stuck) bomb.y = 50, hold = bomb.y, bomb.vy = 0;
+        }
+        if (s.n() == 0) bomb.x = side + dive * 0.02 * 100;
+        if (stuck) bomb.x = side, bomb.y = hold, bomb.vx = cart.vx, s.touch(1, 9, side - 6, bomb.y, -1, 0);
+        cart.describe(s), bomb.describe(s);
+    }
+}
+
+// ---- what passes
+
+/// Shots leave the towers that fire them, which nobody tests them against; a gull that they reach is hit.
+void leave_their_towers(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("leave their towers", rate));
+    std::vector<Block> towers;
+    for (const int i : {0, 1, 2}) towers.push_back(s.block("tower", "tower", 0, 100.0 * i, 30, 30));
+    Flyer gulls[3], shots[3];
+    for (int i = 0; i < 3; ++i) {
+        gulls[i].id = 20 + i, gulls[i].x = vary(200), gulls[i].y = 100.0 * i;
+        gulls[i].enter(s, "gull", bounce::circle(10));
+        shots[i].id = 30 + i, shots[i].y = 100.0 * i + 2, shots[i].enter(s, "shot", bounce::circle(3));
+    }
+    const double fast = vary(240);
+    std::set<int> gone;
+    for (const int frames = static_cast<int>(rate * 3); s.next(frames);)
+        for (int i = 0; i < 3; ++i) {
+            Flyer &shot = shots[i], &gull = gulls[i];
+            gull.describe(s);
+            const int fired = static_cast<int>(rate * (0.3 + 0.5 * i));
+            if (s.n() < fired || gone.count(i)) continue;
+            if (s.n() > fired) shot.vx = fast, shot.step(s);
+            if (shot.x + 13 >= gull.x) {
+                shot.x = gull.x - 12, gone.insert(i), s.touch(30 + i, 20 + i, shot.x + 3, shot.y, 1, 0);
+                shot.describe(s), s.log.removed(30 + i);
+            } else
+                shot.describe(s);
+        }
+}
+
+/// A knight walks through imps; only its blade and what of them it may hurt are tested. The blade reaches
+/// into a wall that nobody tests it against.
+void only_the_blade(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("only the blade", rate, {"events"}));
+    const Block wall = s.block("wall", "yard", 200, 0, 40, 400);
+    Flyer knight, imp;
+    knight.x = -100, knight.enter(s, "knight", bounce::circle(10), "kinematic", {"", "body"});
+    s.log.collider(11, 1, bounce::box(36, 6, 28), {"", "blade", "sensor"});
+    imp.id = 2, imp.enter(s, "imp", bounce::circle(9), "kinematic", {"", "foe"});
+    s.log.collider(12, 2, bounce::circle(9), {"", "hurt", "sensor"});
+    for (const char* other : {"foe", "hurt"}) s.log.pair("body", other, "ignore");
+    s.log.pair("blade", "foe", "ignore"), s.log.pair("foe", "hurt", "ignore");
+    const double fast = vary(90), side = wall.left() - 10;
+    bool hurt = false;
+    for (const int frames = static_cast<int>(rate * 5); s.next(frames);) {
+        knight.vx = knight.x < side ? fast : 0, knight.step(s);
+        if (knight.x >= side) knight.x = side, s.touch(1, wall.id, wall.left(), 0, 1, 0);
+        const bool reaches = knight.x + 46 >= -9 && knight.x + 10 <= 9;
+        if (reaches) s.touch(11, 12, -9, 0, 1, 0);
+        if (reaches && !hurt) hurt = true, s.log.event("slash", {1, 2});
+        knight.describe(s), imp.describe(s);
+    }
+}
+
+enum class Row { Pushed, Knocked };
+/// Code puts drums of a row apart pair by pair, each frame once: the last pair pushes one into the next. Or
+/// knocks it there.
+void put_apart_one_by_one(const std::string& path, Chance& vary, Row kind) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("put apart one by one", rate));
+    Flyer drums[3];
+    for (int i = 0; i < 3; ++i) drums[i].id = 1 + i, drums[i].enter(s, "drum", bounce::circle(10));
+    drums[1].x = 40, drums[2].x = 62, drums[0].x = -20;
+    if (kind == Row::Knocked) drums[2].y = -36, drums[2].vy = 12 * rate; // passes by
+    double fast = kind == Row::Pushed ? vary(70) : (40 + vary(8)) / 3 * rate;
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
+        drums[0].vx = fast;
+        for (Flyer& d : drums) d.step(s);
+        for (const auto& [a, b] : {std::pair(1, 2), std::pair(0, 1)}) {
+            const double dx = drums[b].x - drums[a].x, dy = drums[b].y - drums[a].y, far = std::hypot(dx, dy),
+                         in = 20 - far;
+            if (in <= 0) continue;
+            drums[a].x -= in / 2 * dx / far, drums[b].x += in / 2 * dx / far;
+            drums[a].y -= in / 2 * dy / far, drums[b].y += in / 2 * dy / far;
+            if (kind == Row::Knocked) fast = 0;
+            s.touch(1 + a, 1 + b, drums[a].x + 10 * dx / far, drums[a].y + 10 * dy / far, dx / far, dy / far);
+        }
+        for (const Flyer& d : drums) d.describe(s);
+    }
+}
+
+} // namespace
+
+const std::vector<MoreScene>& other_game_scenes() {
+    static const std::vector<MoreScene> all = {
+        {"a boat turns along a wall", "",
+         [](const std::string& p, Chance& v) { boat_at_a_wall(p, v, Boat::Turns); }},
+        {"a boat stands at a wall", "blocked-motion",
+         [](const std::string& p, Chance& v) { boat_at_a_wall(p, v, Boat::Held); }},
+        {"a barge turns on a seam", "",
+         [](const std::string& p, Chance& v) { barge_on_a_seam(p, v, Barge::Turns); }},
+        {"a barge is caught by a seam", "stuck-on-edge",
+         [](const std::string& p, Chance& v) { barge_on_a_seam(p, v, Barge::Caught); }},
+        {"a diver drifts along a wall", "", diver_at_a_wall},
+        {"a bomb sticks to a cart", "", [](const std::string& p, Chance& v) { sticks(p, v, Sticks::ToACart); }},
+        {"a bomb hangs on a cart that comes", "stuck-on-edge",
+         [](const std::string& p, Chance& v) { sticks(p, v, Sticks::PushedOnly); }},
+        {"shots leave their towers", "silent-overlap", leave_their_towers},
+        {"only the blade is tested", "", only_the_blade},
+        {"put apart one by one", "",
+         [](const std::string& p, Chance& v) { put_apart_one_by_one(p, v, Row::Pushed); }, "", true},
+        {"knocked into the next", "",
+         [](const std::string& p, Chance& v) { put_apart_one_by_one(p, v, Row::Knocked); }, "", true},
+    };
+    return all;
+}
