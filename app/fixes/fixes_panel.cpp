@@ -9,6 +9,7 @@
 #include <QApplication>
 #include <QClipboard>
 #include <QContextMenuEvent>
+#include <QFontDatabase>
 #include <QKeyEvent>
 #include <QMenu>
 #include <QPainter>
@@ -74,13 +75,17 @@ FixCard::FixCard(Session& session, int index, QWidget* parent)
     name_->setTextFormat(Qt::PlainText), name_->setWordWrap(true);
     verdict_->setTextFormat(Qt::RichText), verdict_->setWordWrap(true), verdict_->setFont(type(12));
     verdict_->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
-    column->addWidget(name_), column->addWidget(verdict_);
+    loop_ = new QLabel;
+    loop_->setTextFormat(Qt::RichText), loop_->setWordWrap(true), loop_->setFont(type(12));
+    column->addWidget(name_), column->addWidget(verdict_), column->addWidget(loop_);
     connect(verdict_, &QLabel::linkActivated, this,
             [this](const QString& link) { open_list(static_cast<VerdictPart::List>(link.toInt())); });
     const Candidate& c = *candidate();
     const bool advice = c.state == Candidate::Advice;
     name_->setText(QString::fromStdString(c.fix.name)), name_->setFont(type(advice ? 12 : 13, !advice));
     verdict_->setText(verdict_html(c)), verdict_->setVisible(!advice);
+    const bool chosen = session_.candidate() == index_ && c.state == Candidate::Judged && c.verdict.loop;
+    loop_->setText(chosen ? loop_html(c) : QString()), loop_->setVisible(chosen);
     setAccessibleName(QString::fromStdString(c.fix.name));
     setAccessibleDescription(advice                         ? tr("advice")
                              : c.state == Candidate::Judged ? QString::fromStdString(verdict_line(c.verdict))
@@ -111,6 +116,31 @@ QString FixCard::verdict_html(const Candidate& c) const {
                                                  : QString("<a href=\"%1\">%2</a>").arg(part.list).arg(text));
     }
     return parts.join(" · ");
+}
+
+QString FixCard::loop_html(const Candidate& c) const {
+    const Theme& th = Theme::current();
+    const Recording& r = *session_.recording();
+    QString out = QString("<p style=\"color:%1; margin-top:6px\">%2</p>")
+                      .arg(th.soft.name(), QString::fromStdString(loop_heading(c.verdict, r)).toHtmlEscaped());
+    const QFont fixed = QFontDatabase::systemFont(QFontDatabase::FixedFont);
+    out += QString("<table cellspacing=\"0\" cellpadding=\"1\" style=\"font-family:'%1'; font-size:%2px\">")
+               .arg(fixed.family())
+               .arg(type(11).pixelSize());
+    for (const LoopLine& line : loop_lines(c.verdict, r)) {
+        const std::size_t indent = std::min(line.text.find_first_not_of(' '), line.text.size());
+        const QColor color = line.change == LoopLine::Gone  ? th.finding
+                             : line.change == LoopLine::New ? th.candidate
+                                                            : th.ink;
+        const char* const sign = line.change == LoopLine::Gone  ? "\u2212"
+                                 : line.change == LoopLine::New ? "+"
+                                                                : "&nbsp;";
+        out += QString("<tr><td style=\"color:%1\">%2</td><td style=\"color:%1; padding-left:%3px\">%4</td></tr>")
+                   .arg(color.name(), QString::fromUtf8(sign))
+                   .arg(4 + 7 * indent)
+                   .arg(QString::fromStdString(line.text.substr(indent)).toHtmlEscaped());
+    }
+    return out + "</table>";
 }
 
 void FixCard::open_list(VerdictPart::List list) {

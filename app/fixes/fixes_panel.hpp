@@ -26,6 +26,8 @@ class FixCard : public QFrame {
   public:
     FixCard(Session& session, int index, QWidget* parent = nullptr);
     QLabel* verdict() { return verdict_; }
+    /// The loop that the game moves its body by, with what the fix changes; shown where the card is chosen.
+    QLabel* loop() { return loop_; }
     /// Lists what a part of the verdict counts, as a menu; empty where it counts nothing.
     void open_list(VerdictPart::List list);
 
@@ -39,10 +41,11 @@ class FixCard : public QFrame {
     const Candidate* candidate() const;
     void choose();
     QString verdict_html(const Candidate& c) const;
+    QString loop_html(const Candidate& c) const;
 
     Session& session_;
     int index_;
-    QLabel *name_, *verdict_;
+    QLabel *name_, *verdict_, *loop_;
 };
 
 class FixesPanel : public QWidget {

@@ -3819,5 +3819,133 @@
         <source>rounded</source>
         <translation>gerundet</translation>
     </message>
+    <message>
+        <source>restitution</source>
+        <translation>Restitution</translation>
+    </message>
+    <message>
+        <source>velocity[axis] = −velocity[axis]{}, the axis of the face</source>
+        <translation>Geschwindigkeit[Achse] = −Geschwindigkeit[Achse]{}, die Achse der Fläche</translation>
+    </message>
+    <message>
+        <source>velocity = −velocity{}</source>
+        <translation>Geschwindigkeit = −Geschwindigkeit{}</translation>
+    </message>
+    <message>
+        <source>velocity −= (1 + {}) · its part along the normal</source>
+        <translation>Geschwindigkeit −= (1 + {}) · ihr Teil längs der Normalen</translation>
+    </message>
+    <message>
+        <source>velocity −= its part along the normal</source>
+        <translation>Geschwindigkeit −= ihr Teil längs der Normalen</translation>
+    </message>
+    <message>
+        <source>velocity = 0</source>
+        <translation>Geschwindigkeit = 0</translation>
+    </message>
+    <message>
+        <source>velocity −= (1 + {}) · its part into the face</source>
+        <translation>Geschwindigkeit −= (1 + {}) · ihr Teil in die Fläche hinein</translation>
+    </message>
+    <message>
+        <source>velocity −= its part into the face</source>
+        <translation>Geschwindigkeit −= ihr Teil in die Fläche hinein</translation>
+    </message>
+    <message>
+        <source>along the face, velocity loses by friction {}</source>
+        <translation>längs der Fläche nimmt die Reibung {} Geschwindigkeit weg</translation>
+    </message>
+    <message>
+        <source>position = position before the step</source>
+        <translation>Ort = Ort vor dem Schritt</translation>
+    </message>
+    <message>
+        <source>position −= overlap, over the face it came through</source>
+        <translation>Ort −= Überlappung, über die Fläche, durch die er kam</translation>
+    </message>
+    <message>
+        <source>position −= overlap, over the nearest face</source>
+        <translation>Ort −= Überlappung, über die nächste Fläche</translation>
+    </message>
+    <message>
+        <source>position += the way out upward</source>
+        <translation>Ort += der Weg nach oben hinaus</translation>
+    </message>
+    <message>
+        <source>but first: step up, if that takes at most {}</source>
+        <translation>aber erst: hinaufsteigen, wenn es höchstens {} braucht</translation>
+    </message>
+    <message>
+        <source>each step:</source>
+        <translation>in jedem Schritt:</translation>
+    </message>
+    <message>
+        <source>position += velocity · dt</source>
+        <translation>Ort += Geschwindigkeit · dt</translation>
+    </message>
+    <message>
+        <source>{} is closer than {} to {}</source>
+        <translation>{} ist näher als {} an {}</translation>
+    </message>
+    <message>
+        <source>{} overlaps {}</source>
+        <translation>{} überlappt {}</translation>
+    </message>
+    <message>
+        <source>if {} and moves toward it:</source>
+        <translation>wenn {} und sich darauf zu bewegt:</translation>
+    </message>
+    <message>
+        <source>if {}:</source>
+        <translation>wenn {}:</translation>
+    </message>
+    <message>
+        <source>{} times:</source>
+        <translation>{} Mal:</translation>
+    </message>
+    <message>
+        <source>position += velocity · dt / {}</source>
+        <translation>Ort += Geschwindigkeit · dt / {}</translation>
+    </message>
+    <message>
+        <source>move along velocity · dt, to {} before the first touch with {}</source>
+        <translation>längs Geschwindigkeit · dt bewegen, bis {} vor der ersten Berührung mit {}</translation>
+    </message>
+    <message>
+        <source>move along velocity · dt, up to the first touch with {}</source>
+        <translation>längs Geschwindigkeit · dt bewegen, bis zur ersten Berührung mit {}</translation>
+    </message>
+    <message>
+        <source>if it touches and moves toward it:</source>
+        <translation>wenn er berührt und sich darauf zu bewegt:</translation>
+    </message>
+    <message>
+        <source>if it touches:</source>
+        <translation>wenn er berührt:</translation>
+    </message>
+    <message>
+        <source>go on with the rest of the step</source>
+        <translation>mit dem Rest des Schrittes weiter</translation>
+    </message>
+    <message>
+        <source>{} later, once more, if it moves toward it: the same push{}</source>
+        <translation>{} später, noch einmal, wenn er sich darauf zu bewegt: derselbe Stoß{}</translation>
+    </message>
+    <message>
+        <source>{} later, once more: the same push{}</source>
+        <translation>{} später, noch einmal: derselbe Stoß{}</translation>
+    </message>
+    <message>
+        <source>anything</source>
+        <translation>irgendetwas</translation>
+    </message>
+    <message>
+        <source>So the game moves {}, as far as the recording shows:</source>
+        <translation>So bewegt das Spiel {}, soweit die Aufnahme es zeigt:</translation>
+    </message>
+    <message>
+        <source>No loop that is known moves {} as the game does. The nearest is {} off:</source>
+        <translation>Keine bekannte Schleife bewegt {} wie das Spiel. Die nächste liegt {} daneben:</translation>
+    </message>
 </context>
 </TS>

@@ -85,6 +85,7 @@ class SilentOverlapRule : public Rule {
     struct Report {
         std::size_t last = 0;
         bool open = false; // begun, and not ended
+        bool told = false, told_by_sensor = false; // their kinds are noted
     };
 
     static Kinds kinds_of_pair(const World& w, Slot a, Slot b) {
@@ -101,10 +102,13 @@ class SilentOverlapRule : public Rule {
     void reports(const Step& step) {
         for (const ContactRow& c : step.frame->contacts) {
             if (c.mark_a.slot < 0 || c.mark_b.slot < 0) continue;
-            const Kinds kinds = kinds_of_pair(step.now, c.mark_a.slot, c.mark_b.slot);
-            told_.insert(kinds);
-            if (sensor(step.now, c.mark_a.slot) || sensor(step.now, c.mark_b.slot)) reports_.insert(kinds);
             Report& r = reported_[bodies_of(step.now, c.mark_a.slot, c.mark_b.slot)];
+            const bool by_sensor = sensor(step.now, c.mark_a.slot) || sensor(step.now, c.mark_b.slot);
+            if (!std::exchange(by_sensor ? r.told_by_sensor : r.told, true)) {
+                const Kinds kinds = kinds_of_pair(step.now, c.mark_a.slot, c.mark_b.slot);
+                told_.insert(kinds);
+                if (by_sensor) reports_.insert(kinds);
+            }
             stays_ = stays_ || (r.last > 0 && r.last + 1 == step.index);
             r.last = step.index;
             r.open = c.phase == Phase::Begin || (r.open && c.phase != Phase::End);

@@ -243,6 +243,22 @@ struct Unfixed {
     std::set<std::string> unproven; ///< ids of findings that the fitted model does not show
 };
 
+/// The fitted model as the fix changes it. A surface that the fix sets counts, not the value that the fit
+/// found for it.
+MotionModel fixed_model(Id body, const MotionModel& as_was, const Fix& fix, const Applied& applied) {
+    const auto change = applied.motion.find(body);
+    MotionModel out = change != applied.motion.end() ? model_with(change->second, as_was) : as_was;
+    if (sets(fix, "friction") && applied.shapes) out.friction.reset();
+    if (sets(fix, "restitution") && applied.shapes) out.restitution.reset();
+    return out;
+}
+
+/// Whom the finding says that it meets; 0: nobody.
+Id other_body(const Recording& r, const Finding& f, const Window& w) {
+    const auto it = std::ranges::find_if(f.bodies, [&](Id id) { return id != r.body_id(w.body); });
+    return it == f.bodies.end() ? 0 : *it;
+}
+
 Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const TryOptions& options,
                   Verdict& v) {
     Unfixed out;
@@ -255,10 +271,9 @@ Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const Tr
         const bool worse =
             !v.fit || (v.fit->reproduces && !one.reproduces) ||
             (v.fit->reproduces == one.reproduces && one.largest_difference > v.fit->largest_difference);
-        if (worse) v.fit = one;
-        const auto change = applied.motion.find(r.body_id(w.body));
-        all.push_back({w, one.model,
-                       change != applied.motion.end() ? model_with(change->second, one.model) : one.model});
+        const MotionModel with_fix = fixed_model(r.body_id(w.body), one.model, fix, applied);
+        if (worse) v.fit = one, v.loop = FittedLoop{r.body_id(w.body), other_body(r, f, w), one.model, with_fix};
+        all.push_back({w, one.model, with_fix});
     }
     unite(all);
     Edits unfixed;
@@ -269,9 +284,6 @@ Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const Tr
         const std::vector<bool> touches = touching_steps(r, w.body, w.first, w.last, options.control);
         const Track was = rerun(r, w.body, w.first, w.last, as_was, options.control, &touches);
         unfixed.moved.push_back(moved_along(r, w.body, was));
-        // A surface that the fix sets counts, not the value that the fit found for it.
-        if (sets(fix, "friction") && applied.shapes) with_fix.friction.reset();
-        if (sets(fix, "restitution")) with_fix.restitution.reset();
         const Track track =
             rerun(*applied.recording, w.body, w.first, w.last, with_fix, options.control, &touches);
         if (hits(track) && !hits(was) && !sets(fix, "response")) v.response_unseen = true;

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "fault/scan.hpp"
+#include "fix/loop_text.hpp"
 #include "fix/rerun.hpp"
 
 namespace oddbounce {
@@ -15,6 +16,12 @@ struct TouchRun {
     std::int64_t first = 0, last = 0;
 };
 
+/// The loop that the fit found, and as the fix changes it.
+struct FittedLoop {
+    Id mover = 0, other = 0; ///< bodies
+    MotionModel as_was, with_fix;
+};
+
 struct Verdict {
     std::string fix;
     Method method = Method::Recheck;
@@ -23,6 +30,7 @@ struct Verdict {
     std::vector<Finding> unclear;
     std::vector<TouchRun> gained, lost;
     std::optional<Fit> fit;                               ///< of a rerun
+    std::optional<FittedLoop> loop;                       ///< ditto, of the same finding
     std::map<Id, std::vector<Track>> tracks;              ///< body -> its course with the fix, for drawing
     std::map<Id, std::shared_ptr<const Geometry>> shapes; ///< changed colliders, for drawing
     std::size_t not_judged =
@@ -63,6 +71,10 @@ std::vector<VerdictPart> verdict_parts(const Verdict& verdict);
 /// One line that counts everything that changed: "fixes 3 of 3, nothing new breaks",
 /// "fixes 2 of 3 · 1 new fault · loses 3 contacts".
 std::string verdict_line(const Verdict& verdict);
+/// The fitted loop as lines of code, with what the fix changes in it; empty: nothing was fitted.
+std::vector<LoopLine> loop_lines(const Verdict& verdict, const Recording& recording);
+/// What the lines are: "The game moves the ball so, as far as the recording shows:".
+std::string loop_heading(const Verdict& verdict, const Recording& recording);
 nlohmann::json json_of(const Verdict& verdict, const Recording& recording);
 std::string text_of(const Verdict& verdict, const Recording& recording);
 

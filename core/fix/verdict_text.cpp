@@ -33,6 +33,21 @@ void list(std::string& out, const char* heading, const std::vector<Finding>& fin
 
 } // namespace
 
+std::vector<LoopLine> loop_lines(const Verdict& v, const Recording& r) {
+    if (!v.loop) return {};
+    const std::string mover = the(body_name(r, v.loop->mover)),
+                      other = v.loop->other != 0 ? the(body_name(r, v.loop->other)) : translated("anything");
+    return changed_lines(loop_of(v.loop->as_was, mover, other, r), loop_of(v.loop->with_fix, mover, other, r));
+}
+
+std::string loop_heading(const Verdict& v, const Recording& r) {
+    if (!v.loop || !v.fit) return {};
+    const std::string mover = the(body_name(r, v.loop->mover));
+    return v.fit->reproduces ? say("So the game moves {}, as far as the recording shows:", mover)
+                             : say("No loop that is known moves {} as the game does. The nearest is {} off:",
+                                   mover, length_text(r, v.fit->largest_difference));
+}
+
 json json_of(const Verdict& v, const Recording& r) {
     json out = {{"oddb", 1},
                 {"file", r.file},
@@ -51,6 +66,9 @@ json json_of(const Verdict& v, const Recording& r) {
                       {"near_enough", v.fit->near_enough},
                       {"frames", v.fit->frames},
                       {"model", json_of(v.fit->model)}};
+    constexpr const char* changes[] = {"same", "gone", "new"};
+    for (const LoopLine& line : loop_lines(v, r))
+        out["loop"].push_back({{"change", changes[line.change]}, {"text", line.text}});
     if (v.response_unseen) out["response_unseen"] = true;
     if (!v.complete) out["incomplete"] = true;
     return out;
@@ -73,6 +91,10 @@ std::string text_of(const Verdict& v, const Recording& r) {
             v.fit->model.again > 0 ? fmt::format(", and again {} frames later", v.fit->model.again) : "");
     }
     out += "\n";
+    if (v.loop) out += "  " + loop_heading(v, r) + "\n";
+    constexpr char signs[] = {' ', '-', '+'};
+    for (const LoopLine& line : loop_lines(v, r))
+        out += fmt::format("  {}   {}\n", signs[line.change], line.text);
     list(out, "fixed", v.fixed), list(out, "kept", v.kept), list(out, "changed", v.changed),
         list(out, "new", v.fresh), list(out, "unclear", v.unclear);
     const auto runs = [&](const char* heading, const std::vector<TouchRun>& all) {

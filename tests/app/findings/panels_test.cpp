@@ -315,6 +315,12 @@ class PanelsTest : public QObject {
             ++counted;
         }
         QVERIFY(counted >= 1);
+        QVERIFY(v.loop && panel.cards()[0]->loop()->isHidden());
+        s_->choose_candidate(0);
+        for (const LoopLine& line : loop_lines(v, *s_->recording()))
+            QVERIFY(panel.cards()[0]->loop()->text().contains(
+                QString::fromStdString(line.text).trimmed().toHtmlEscaped()));
+        QVERIFY(!panel.cards()[0]->loop()->isHidden() && panel.cards()[1]->loop()->isHidden());
     }
 
     /// Every knob makes a fix that is valid and that applies to this recording.

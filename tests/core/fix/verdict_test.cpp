@@ -114,6 +114,41 @@ class VerdictTest : public QObject {
         QVERIFY(v.fixes_all());
     }
 
+    void everyLoop_hasItsOwnLines() {
+        const auto r = read_recording(SAMPLES "/net-throw.bouncelog");
+        std::map<std::vector<std::string>, json> seen;
+        for (int tests = 0; tests < 4; ++tests)
+            for (int response = 0; response < 7; ++response)
+                for (const bool gate : {false, true})
+                    for (const int again : {0, 2}) {
+                        MotionModel m;
+                        m.tests = static_cast<MotionModel::Tests>(tests);
+                        m.response = static_cast<MotionModel::Response>(response);
+                        m.gate = gate, m.again = again, m.restitution = 0.5;
+                        // Where only the way is asked, nothing is put back.
+                        if (m.response == MotionModel::Response::Return && tests % 2 == 0) continue;
+                        const auto [at, fresh] = seen.emplace(loop_of(m, "the ball", "the net", *r), json_of(m));
+                        QVERIFY2(fresh, (at->second.dump() + " and " + json_of(m).dump()).c_str());
+                    }
+    }
+
+    void changedLines_holdBothLoops() {
+        const auto r = read_recording(SAMPLES "/buoy-drum.bouncelog");
+        const Verdict v = tried(*r, {{{"motion", {"drum"}}, {"tests", "after"}, {"gate", true}}});
+        QVERIFY(v.loop);
+        const std::vector<LoopLine> lines = loop_lines(v, *r);
+        const auto left_with = [&](LoopLine::Change other) {
+            std::vector<std::string> out;
+            for (const LoopLine& l : lines)
+                if (l.change == LoopLine::Same || l.change == other) out.push_back(l.text);
+            return out;
+        };
+        QVERIFY(left_with(LoopLine::Gone) == loop_of(v.loop->as_was, "the drum", "the buoy", *r));
+        QVERIFY(left_with(LoopLine::New) == loop_of(v.loop->with_fix, "the drum", "the buoy", *r));
+        const Verdict same = tried(*r, {{{"motion", {"drum"}}}});
+        for (const LoopLine& l : loop_lines(same, *r)) QCOMPARE(l.change, LoopLine::Same);
+    }
+
     void unchangedElsewhere_isSaid() {
         const auto r = read_recording(SAMPLES "/net-throw.bouncelog");
         const Verdict v = tried(*r, {{{"kinds", "plank"}, {"grow", 1.0}}});

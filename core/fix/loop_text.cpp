@@ -1,0 +1,130 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "fix/loop_text.hpp"
+
+#include "fault/account_text.hpp"
+
+namespace oddbounce {
+
+namespace {
+
+using Tests = MotionModel::Tests;
+using Response = MotionModel::Response;
+using Push = MotionModel::Push;
+
+std::string indented(int levels, const std::string& text) {
+    return std::string(2 * static_cast<std::size_t>(levels), ' ') + text;
+}
+
+/// " · 0.8"; empty: 1.
+std::string times(std::optional<double> factor) {
+    return factor && *factor > 0.0 && *factor != 1.0 ? " · " + figure(*factor) : std::string();
+}
+
+/// What it does to velocities and places where it tests.
+std::vector<std::string> response_lines(const MotionModel& m, const Recording& r) {
+    std::vector<std::string> out;
+    const std::string e = m.restitution ? figure(*m.restitution) : translated("restitution");
+    const bool bounces = !m.restitution || *m.restitution > 0.0;
+    switch (m.response) {
+    case Response::Reverse:
+        out.push_back(say("velocity[axis] = −velocity[axis]{}, the axis of the face", times(m.restitution)));
+        break;
+    case Response::ReverseAll:
+        out.push_back(say("velocity = −velocity{}", times(m.restitution)));
+        break;
+    case Response::Reflect:
+        out.push_back(bounces ? say("velocity −= (1 + {}) · its part along the normal", e)
+                              : translated("velocity −= its part along the normal"));
+        break;
+    case Response::Stop:
+        out.push_back(translated("velocity = 0"));
+        break;
+    case Response::PushOut:
+        if (bounces) {
+            out.push_back(say("velocity −= (1 + {}) · its part into the face", e));
+            break;
+        }
+        [[fallthrough]];
+    case Response::Slide:
+    case Response::Return:
+        out.push_back(translated("velocity −= its part into the face"));
+        break;
+    }
+    if (m.friction.value_or(0.0) > 0.0)
+        out.push_back(say("along the face, velocity loses by friction {}", figure(*m.friction)));
+    const bool tests_places = m.tests == Tests::After || m.tests == Tests::Substeps;
+    const bool pushes =
+        tests_places && (m.depenetrate || m.response == Response::Return || m.response == Response::PushOut);
+    if (pushes && m.response == Response::Return)
+        out.push_back(translated("position = position before the step"));
+    else if (pushes)
+        out.push_back(translated(m.push == Push::Back      ? "position −= overlap, over the face it came through"
+                                 : m.push == Push::Nearest ? "position −= overlap, over the nearest face"
+                                                           : "position += the way out upward"));
+    if (m.step_height > 0.0)
+        out.push_back(say("but first: step up, if that takes at most {}", length_text(r, m.step_height)));
+    return out;
+}
+
+} // namespace
+
+std::vector<std::string> loop_of(const MotionModel& m, const std::string& mover, const std::string& other,
+                                 const Recording& r) {
+    std::vector<std::string> out{translated("each step:")};
+    const std::string move = translated("position += velocity · dt");
+    const auto line = [&](int levels, const std::string& text) { out.push_back(indented(levels, text)); };
+    const auto test = [&](int levels) {
+        std::string condition = m.margin > 0.0
+                                    ? say("{} is closer than {} to {}", mover, length_text(r, m.margin), other)
+                                    : say("{} overlaps {}", mover, other);
+        line(levels, m.gate ? say("if {} and moves toward it:", condition) : say("if {}:", condition));
+        for (const std::string& one : response_lines(m, r)) line(levels + 1, one);
+    };
+    switch (m.tests) {
+    case Tests::Before:
+        test(1), line(1, move);
+        break;
+    case Tests::After:
+        line(1, move), test(1);
+        break;
+    case Tests::Substeps:
+        line(1, say("{} times:", m.substeps));
+        line(2, say("position += velocity · dt / {}", m.substeps)), test(2);
+        break;
+    case Tests::Swept:
+        line(1, m.margin > 0.0 ? say("move along velocity · dt, to {} before the first touch with {}",
+                                     length_text(r, m.margin), other)
+                               : say("move along velocity · dt, up to the first touch with {}", other));
+        line(1, translated(m.gate ? "if it touches and moves toward it:" : "if it touches:"));
+        for (const std::string& one : response_lines(m, r)) line(2, one);
+        line(2, translated("go on with the rest of the step"));
+        break;
+    }
+    if (m.again > 0) {
+        const std::string later = count_text(static_cast<double>(m.again), "frame"), share = times(m.again_share);
+        line(1, m.gate ? say("{} later, once more, if it moves toward it: the same push{}", later, share)
+                       : say("{} later, once more: the same push{}", later, share));
+    }
+    return out;
+}
+
+std::vector<LoopLine> changed_lines(const std::vector<std::string>& was, const std::vector<std::string>& is) {
+    // common[i][k]: so many lines that what follows was[i] and is[k] have in common
+    std::vector<std::vector<std::size_t>> common(was.size() + 1, std::vector<std::size_t>(is.size() + 1, 0));
+    for (std::size_t i = was.size(); i-- > 0;)
+        for (std::size_t k = is.size(); k-- > 0;)
+            common[i][k] = was[i] == is[k] ? common[i + 1][k + 1] + 1
+                                           : std::max(common[i + 1][k], common[i][k + 1]);
+    std::vector<LoopLine> out;
+    std::size_t i = 0, k = 0;
+    while (i < was.size() || k < is.size())
+        if (i < was.size() && k < is.size() && was[i] == is[k])
+            out.push_back({LoopLine::Same, was[i]}), ++i, ++k;
+        else if (i < was.size() && (k == is.size() || common[i + 1][k] >= common[i][k + 1]))
+            out.push_back({LoopLine::Gone, was[i++]});
+        else
+            out.push_back({LoopLine::New, is[k++]});
+    return out;
+}
+
+} // namespace oddbounce
