@@ -4,7 +4,7 @@
 #include "fault/account_text.hpp"
 #include "fault/shrink.hpp"
 #include "fix/case_file.hpp"
-#include "fix/verdict.hpp"
+#include "fix/range.hpp"
 #include "progress.hpp"
 #include "recording/bounce_file.hpp"
 #include "recording/clip.hpp"
@@ -160,17 +160,49 @@ int scan_files(const Call& call) {
     return found ? Found : lacks ? NotJudged : Nothing;
 }
 
-int try_one(const Call& call) {
-    const auto recording = read(call, call.file);
-    const Fix fix = read_fix(call.fix);
+namespace {
+
+/// What a fix is tried by, with what is found without it.
+TryOptions tries_of(const Call& call, const Recording& recording) {
     TryOptions options;
     options.project = project(call, call.file);
     options.method = call.method == "recheck" ? Method::Recheck
                      : call.method == "rerun" ? Method::Rerun
                                               : Method::Auto;
     ScanOptions scan_options;
-    scan_options.project = options.project;
-    options.before = judge(call, *recording, scan_options).findings;
+    scan_options.project = options.project, scan_options.accounts = false;
+    options.before = judge(call, recording, scan_options).findings;
+    return options;
+}
+
+} // namespace
+
+int try_range(const Call& call) {
+    const auto recording = read(call, call.file);
+    const Fix fix = read_fix(call.fix);
+    const FixNumber number = number_named(fix, call.number);
+    const auto [from, to] = usual_range(number);
+    RangeOptions options;
+    options.from = call.from.value_or(from), options.to = call.to.value_or(to), options.values = call.values;
+    if (options.from >= options.to)
+        throw BadInput("--from", 0,
+                       "is " + figure(options.from) + ", expected less than --to, " + figure(options.to),
+                       "--from");
+    options.tries = tries_of(call, *recording);
+    TryCache cache;
+    Progress progress("trying " + fix.name, call.quiet);
+    options.tries.control = progress.control(), options.tries.cache = &cache;
+    const Range range = range_of(*recording, fix, number, options);
+    progress.check();
+    std::cout << (call.format == "json" ? json_of(range, *recording).dump() + "\n"
+                                        : text_of(range, *recording));
+    return range.works.empty() ? Found : Nothing;
+}
+
+int try_one(const Call& call) {
+    const auto recording = read(call, call.file);
+    const Fix fix = read_fix(call.fix);
+    TryOptions options = tries_of(call, *recording);
     Progress progress("trying " + fix.name, call.quiet);
     options.control = progress.control();
     const Verdict verdict = try_fix(*recording, fix, options);

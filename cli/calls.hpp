@@ -23,11 +23,15 @@ struct Call {
     std::string about; ///< bodies that --dismissed is about
     bool as_json = false, shrink = false, no_case = false, quiet = false, dismissed = false;
     int jobs = 0;
+    std::string number; ///< of a fix, for range
+    std::optional<double> from, to;
+    std::size_t values = 9;
 };
 
 int print_info(const Call& call);
 int scan_files(const Call& call);
 int try_one(const Call& call);
+int try_range(const Call& call);
 int cut_clip(const Call& call);
 int export_csv(const Call& call);
 int import_table(const Call& call);

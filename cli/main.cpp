@@ -60,6 +60,20 @@ void add_reading(CLI::App& app, Call& call, Run& run) {
         ->check(CLI::IsMember({"recheck", "rerun", "auto"}));
     on_try->add_option("--settings", call.settings, "thresholds (JSON)");
     on_try->callback([&] { run = [&] { return try_one(call); }; });
+
+    CLI::App* on_range = app.add_subcommand("range", "tells which values of a number of a fix work");
+    on_range->add_option("FILE", call.file, "recording, - for standard input")->required();
+    on_range->add_option("FIX", call.fix, "fix file (JSON)")->required();
+    on_range->add_option("--number", call.number, "which of them: grow, size.x, 2.friction");
+    on_range->add_option("--from", call.from, "the least value to try");
+    on_range->add_option("--to", call.to, "the largest value to try");
+    on_range->add_option("--values", call.values, "how many are tried before the ends are sought")
+        ->check(CLI::Range(2, 1000));
+    on_range->add_option("--format", call.format, "text or json")->check(CLI::IsMember({"text", "json"}));
+    on_range->add_option("--method", call.method, "recheck, rerun or auto")
+        ->check(CLI::IsMember({"recheck", "rerun", "auto"}));
+    on_range->add_option("--settings", call.settings, "thresholds (JSON)");
+    on_range->callback([&] { run = [&] { return try_range(call); }; });
 }
 
 /// The calls that write files or tables.

@@ -77,7 +77,7 @@ FixCard::FixCard(Session& session, int index, QWidget* parent)
     verdict_->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
     loop_ = new QLabel;
     loop_->setTextFormat(Qt::RichText), loop_->setWordWrap(true), loop_->setFont(type(12));
-    column->addWidget(name_), column->addWidget(verdict_), column->addWidget(loop_);
+    column->addWidget(name_), column->addWidget(verdict_);
     connect(verdict_, &QLabel::linkActivated, this,
             [this](const QString& link) { open_list(static_cast<VerdictPart::List>(link.toInt())); });
     const Candidate& c = *candidate();
@@ -86,6 +86,8 @@ FixCard::FixCard(Session& session, int index, QWidget* parent)
     verdict_->setText(verdict_html(c)), verdict_->setVisible(!advice);
     const bool chosen = session_.candidate() == index_ && c.state == Candidate::Judged && c.verdict.loop;
     loop_->setText(chosen ? loop_html(c) : QString()), loop_->setVisible(chosen);
+    if (session_.candidate() == index_ && c.state == Candidate::Judged) add_ranges(*column, c);
+    column->addWidget(loop_);
     setAccessibleName(QString::fromStdString(c.fix.name));
     setAccessibleDescription(advice                         ? tr("advice")
                              : c.state == Candidate::Judged ? QString::fromStdString(verdict_line(c.verdict))
@@ -118,11 +120,36 @@ QString FixCard::verdict_html(const Candidate& c) const {
     return parts.join(" · ");
 }
 
+/// For each number of the fix: which values work.
+void FixCard::add_ranges(QVBoxLayout& column, const Candidate& c) {
+    if (c.range) {
+        const Range& range = *c.range;
+        auto* line = new QLabel(QString("%1: %2").arg(
+            QString::fromStdString(range.number.name),
+            c.seeking ? tr("%1 values tried…").arg(range.points.size())
+                      : QString::fromStdString(works_line(range, *session_.recording()))));
+        line->setFont(type(12)), line->setWordWrap(true), line->setTextFormat(Qt::PlainText);
+        band_ = new RangeBand(session_, index_, this);
+        column.addSpacing(4), column.addWidget(line), column.addWidget(band_);
+    }
+    for (const FixNumber& n : numbers_of(c.fix)) {
+        if (c.range && c.range->number.name == n.name) continue;
+        auto* ask = new QPushButton(tr("Which values of %1 work?").arg(QString::fromStdString(n.name)));
+        ask->setFont(type(12));
+        ask->setToolTip(tr("Tries values beside this one and shows where they begin and cease to work"));
+        connect(ask, &QPushButton::clicked, this,
+                [&session = session_, index = index_, n] { session.seek_range(index, n); });
+        column.addSpacing(4), column.addWidget(ask, 0, Qt::AlignLeft);
+        asks_.push_back(ask);
+    }
+}
+
 QString FixCard::loop_html(const Candidate& c) const {
     const Theme& th = Theme::current();
     const Recording& r = *session_.recording();
-    QString out = QString("<p style=\"color:%1; margin-top:6px\">%2</p>")
-                      .arg(th.soft.name(), QString::fromStdString(loop_heading(c.verdict, r)).toHtmlEscaped());
+    QString out =
+        QString("<p style=\"color:%1; margin-top:6px\">%2</p>")
+            .arg(th.soft.name(), QString::fromStdString(loop_heading(c.verdict, r)).toHtmlEscaped());
     const QFont fixed = QFontDatabase::systemFont(QFontDatabase::FixedFont);
     out += QString("<table cellspacing=\"0\" cellpadding=\"1\" style=\"font-family:'%1'; font-size:%2px\">")
                .arg(fixed.family())
@@ -135,7 +162,8 @@ QString FixCard::loop_html(const Candidate& c) const {
         const char* const sign = line.change == LoopLine::Gone  ? "\u2212"
                                  : line.change == LoopLine::New ? "+"
                                                                 : "&nbsp;";
-        out += QString("<tr><td style=\"color:%1\">%2</td><td style=\"color:%1; padding-left:%3px\">%4</td></tr>")
+        out += QString(
+                   "<tr><td style=\"color:%1\">%2</td><td style=\"color:%1; padding-left:%3px\">%4</td></tr>")
                    .arg(color.name(), QString::fromUtf8(sign))
                    .arg(4 + 7 * indent)
                    .arg(QString::fromStdString(line.text.substr(indent)).toHtmlEscaped());

@@ -3,7 +3,7 @@
 // opens its list.
 #pragma once
 
-#include "session/session.hpp"
+#include "fixes/range_band.hpp"
 
 #include <QFrame>
 #include <QLabel>
@@ -28,6 +28,10 @@ class FixCard : public QFrame {
     QLabel* verdict() { return verdict_; }
     /// The loop that the game moves its body by, with what the fix changes; shown where the card is chosen.
     QLabel* loop() { return loop_; }
+    /// Of its range; null: none is sought.
+    RangeBand* band() { return band_; }
+    /// Asks which values of its numbers work, a button each.
+    const std::vector<QPushButton*>& asks() const { return asks_; }
     /// Lists what a part of the verdict counts, as a menu; empty where it counts nothing.
     void open_list(VerdictPart::List list);
 
@@ -45,7 +49,10 @@ class FixCard : public QFrame {
 
     Session& session_;
     int index_;
+    void add_ranges(QVBoxLayout& column, const Candidate& c);
     QLabel *name_, *verdict_, *loop_;
+    RangeBand* band_ = nullptr;
+    std::vector<QPushButton*> asks_;
 };
 
 class FixesPanel : public QWidget {

@@ -3947,5 +3947,33 @@
         <source>No loop that is known moves {} as the game does. The nearest is {} off:</source>
         <translation>Keine bekannte Schleife bewegt {} wie das Spiel. Die nächste liegt {} daneben:</translation>
     </message>
+    <message>
+        <source>works at {}</source>
+        <translation>geht bei {}</translation>
+    </message>
+    <message>
+        <source>works all the way, from {} to {}</source>
+        <translation>geht überall, von {} bis {}</translation>
+    </message>
+    <message>
+        <source>works from {} on, tried up to {}</source>
+        <translation>geht ab {}, versucht bis {}</translation>
+    </message>
+    <message>
+        <source>works up to {}, tried from {}</source>
+        <translation>geht bis {}, versucht ab {}</translation>
+    </message>
+    <message>
+        <source>works from {} to {}, middle {}</source>
+        <translation>geht von {} bis {}, Mitte {}</translation>
+    </message>
+    <message>
+        <source>cannot tell which values work</source>
+        <translation>nicht zu sagen, welche Werte gehen</translation>
+    </message>
+    <message>
+        <source>no value works</source>
+        <translation>kein Wert geht</translation>
+    </message>
 </context>
 </TS>

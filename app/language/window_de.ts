@@ -607,6 +607,18 @@
         <source>Remove</source>
         <translation>Entfernen</translation>
     </message>
+    <message>
+        <source>%1 values tried…</source>
+        <translation>%1 Werte versucht …</translation>
+    </message>
+    <message>
+        <source>Which values of %1 work?</source>
+        <translation>Welche Werte von %1 gehen?</translation>
+    </message>
+    <message>
+        <source>Tries values beside this one and shows where they begin and cease to work</source>
+        <translation>Versucht Werte neben diesem und zeigt, wo sie anfangen und aufhören zu wirken</translation>
+    </message>
 </context>
 <context>
     <name>oddbounce::FixesPanel</name>
@@ -1772,6 +1784,17 @@ GPL-3.0-or-later. Die Recorder stehen unter MIT, damit jedes Spiel sie verwenden
     <message>
         <source>Why was nothing found here?</source>
         <translation>Warum wurde hier nichts gefunden?</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::RangeBand</name>
+    <message>
+        <source>values tried</source>
+        <translation>versuchte Werte</translation>
+    </message>
+    <message>
+        <source> · %1 %2</source>
+        <translation> · %1 %2</translation>
     </message>
 </context>
 </TS>

@@ -31,6 +31,7 @@ Session::Session(QObject* parent) : QObject(parent), pictures_(std::make_unique<
         emit said(sentence);
     });
     connect(&clip_work_, &Background::failed, this, &Session::said);
+    connect(&range_work_, &Background::failed, this, &Session::said);
     grow_.setInterval(100);
     connect(&grow_, &QTimer::timeout, this, &Session::grow);
     connect(&try_work_, &Background::failed, this, [this](const QString& sentence) {
@@ -43,7 +44,7 @@ Session::Session(QObject* parent) : QObject(parent), pictures_(std::make_unique<
 
 Session::~Session() {
     listener_.reset();
-    for (Background* work : {&read_work_, &scan_work_, &try_work_, &clip_work_}) work->stop();
+    for (Background* work : {&read_work_, &scan_work_, &try_work_, &range_work_, &clip_work_}) work->stop();
 }
 
 namespace {
@@ -131,7 +132,7 @@ void Session::set_shows_pictures(bool shows) {
 void Session::wait_for_pictures() { pictures_->set_waits(true); }
 
 void Session::take(std::shared_ptr<const Recording> recording, const QString& path) {
-    scan_work_.stop(), try_work_.stop();
+    scan_work_.stop(), try_work_.stop(), range_work_.stop();
     lost_ = live_ = follows_ = false, grown_to_ = recording->size();
     grow_.stop(), scanning_ = complete_ = false;
     recording_ = std::move(recording);
@@ -156,6 +157,7 @@ void Session::take(std::shared_ptr<const Recording> recording, const QString& pa
 
 void Session::scan_now() {
     scanning_ = true, complete_ = false;
+    try_cache_ = std::make_shared<TryCache>();
     emit scan_changed();
     auto result = std::make_shared<Scan>();
     auto met = std::make_shared<std::deque<Encounter>>();

@@ -5,6 +5,7 @@
 
 #include "fault/scan.hpp"
 #include "fix/case_file.hpp"
+#include "fix/range.hpp"
 #include "fix/verdict.hpp"
 #include "recording/live.hpp"
 #include "session/background.hpp"
@@ -33,8 +34,11 @@ struct Instant {
 struct Candidate {
     Fix fix;
     enum State { Waiting, Judging, Judged, Failed, Advice } state = Waiting;
-    Verdict verdict;
-    QString sentence; ///< why it failed
+    Verdict verdict{};
+    QString sentence{};           ///< why it failed
+    std::optional<Range> range{}; ///< which values of a number work, as far as it is known
+    double from = 0.0, to = 0.0;  ///< what was asked for
+    bool seeking = false;         ///< it is still being sought
 };
 
 class Listener;
@@ -144,6 +148,8 @@ class Session : public QObject {
     void add_candidate(const Fix& fix);
     void replace_candidate(int index, const Fix& fix);
     void remove_candidate(int index);
+    /// Seeks which values of a number of the candidate work, in the background; values come one by one.
+    void seek_range(int index, const FixNumber& number);
     /// It is the person's own, not a suggestion of the finding.
     bool is_own(int index) const;
     QUndoStack& undo() { return undo_; }
@@ -218,6 +224,8 @@ class Session : public QObject {
     void choose_awaited();
     void suggest();
     void judge_next();
+    TryOptions tries() const;
+    Candidate* candidate_of(const Fix& fix);
     void insert_note(const Note& note, const QString& what);
     void edit(Case after, const QString& what);
     void set_case(const Case& now);
@@ -251,6 +259,7 @@ class Session : public QObject {
     Case case_;                    ///< the person's own
     Project project_;              ///< of the project's file
     int candidate_ = -1;
+    std::shared_ptr<TryCache> try_cache_; ///< of this recording as it is judged now
     QUndoStack undo_;
     QString loading_;
     std::shared_ptr<const Recording> before_early_; ///< what was shown before a log that is still read
@@ -261,7 +270,7 @@ class Session : public QObject {
     bool live_ = false, follows_ = false;
     std::size_t grown_to_ = 0;
     QTimer grow_;
-    Background read_work_, scan_work_, try_work_, clip_work_;
+    Background read_work_, scan_work_, try_work_, range_work_, clip_work_;
 };
 
 } // namespace oddbounce

@@ -118,7 +118,7 @@ void Session::choose_candidate(int index) {
 }
 
 void Session::suggest() {
-    try_work_.stop();
+    try_work_.stop(), range_work_.stop();
     std::vector<Candidate> fresh;
     const auto add = [&](const Fix& fix) {
         const auto same = [&](const Candidate& c) {
@@ -126,14 +126,14 @@ void Session::suggest() {
         };
         const auto known = std::find_if(candidates_.begin(), candidates_.end(), same);
         if (known != candidates_.end())
-            fresh.push_back(*known);
+            fresh.push_back(*known), fresh.back().seeking = false;
         else
-            fresh.push_back({fix, Candidate::Waiting, {}, {}});
+            fresh.push_back({fix, Candidate::Waiting});
     };
     if (const Finding* f = finding()) {
         for (const Suggestion& s : f->suggest)
             if (s.changes.empty())
-                fresh.push_back({{s.name, s.changes}, Candidate::Advice, {}, {}});
+                fresh.push_back({{s.name, s.changes}, Candidate::Advice});
             else
                 add({s.name, s.changes});
     }
@@ -142,6 +142,51 @@ void Session::suggest() {
     if (candidate_ >= static_cast<int>(candidates_.size())) candidate_ = -1;
     emit candidates_changed();
     judge_next();
+}
+
+TryOptions Session::tries() const {
+    TryOptions out;
+    out.project = judged_by(), out.before = findings_;
+    return out;
+}
+
+Candidate* Session::candidate_of(const Fix& fix) {
+    const auto it = std::ranges::find_if(candidates_, [&](const Candidate& c) {
+        return c.fix.name == fix.name && c.fix.changes == fix.changes;
+    });
+    return it == candidates_.end() ? nullptr : &*it;
+}
+
+void Session::seek_range(int index, const FixNumber& number) {
+    if (!recording_ || scanning_ || index < 0 || index >= static_cast<int>(candidates_.size())) return;
+    Candidate& c = candidates_[static_cast<std::size_t>(index)];
+    RangeOptions options;
+    std::tie(options.from, options.to) = usual_range(number);
+    options.tries = tries();
+    for (Candidate& other : candidates_) other.seeking = false;
+    c.range = Range{number, {}, {}, false}, c.from = options.from, c.to = options.to, c.seeking = true;
+    emit candidates_changed();
+    auto found = std::make_shared<Range>();
+    range_work_.run(
+        [this, recording = recording_, fix = c.fix, number, options, found,
+         cache = try_cache_](Background::Work& work) mutable {
+            options.tries.control = &work, options.tries.cache = cache.get();
+            options.tried = [&](const RangePoint& point) {
+                work.post([this, fix, point] {
+                    Candidate* now = candidate_of(fix);
+                    if (!now || !now->range) return;
+                    auto& points = now->range->points;
+                    points.insert(std::ranges::upper_bound(points, point.value, {}, &RangePoint::value),
+                                  point);
+                    emit candidates_changed();
+                });
+            };
+            *found = range_of(*recording, fix, number, options);
+        },
+        [this, fix = c.fix, found] {
+            if (Candidate* now = candidate_of(fix)) now->range = std::move(*found), now->seeking = false;
+            emit candidates_changed();
+        });
 }
 
 void Session::judge_next() {
@@ -154,11 +199,9 @@ void Session::judge_next() {
     const auto index = static_cast<std::size_t>(next - candidates_.begin());
     auto verdict = std::make_shared<Verdict>();
     try_work_.run(
-        [recording = recording_, fix = next->fix, before = findings_, verdict,
-         project = judged_by()](Background::Work& work) {
-            TryOptions options;
-            options.project = project;
-            options.before = before, options.control = &work;
+        [recording = recording_, fix = next->fix, verdict, options = tries(),
+         cache = try_cache_](Background::Work& work) mutable {
+            options.control = &work, options.cache = cache.get();
             *verdict = try_fix(*recording, fix, options);
         },
         [this, index, verdict] {
@@ -255,6 +298,7 @@ Project Session::judged_by() const {
 
 void Session::mark_again() {
     judged_by().mark(findings_);
+    try_cache_ = std::make_shared<TryCache>(); // what is expected counts on neither side
     emit findings_changed();
     for (Candidate& c : candidates_) // their verdicts counted what was open before
         if (c.state == Candidate::Judged) c.state = Candidate::Waiting;

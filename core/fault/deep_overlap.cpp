@@ -25,9 +25,9 @@ constexpr Excuse solver =
     excuse("solver", "{0} deep: a solver has seen the contact and pushes the two apart", Measure::Length);
 constexpr Excuse responded = excuse(
     "responded", "{0} deep: it is turned within a frame and gets less deep from then on", Measure::Length);
-constexpr Excuse crowd =
-    excuse("crowd", "{0} deep: in every frame others of its kind push it in, which code puts apart one by one",
-           Measure::Length);
+constexpr Excuse crowd = excuse(
+    "crowd", "{0} deep: in every frame others of its kind push it in, which code puts apart one by one",
+    Measure::Length);
 constexpr const Excuse* excuses[] = {&shallow, &removed, &cut_off,   &fixed_in_place,
                                      &pressed, &solver,  &responded, &crowd};
 

@@ -248,8 +248,9 @@ void DoubleHitRule::solid(const Step& step, const Meeting& m) {
     // What only a solver moves is thrown back by what it touches, in a pile by others.
     const bool by_code = moved_by_code(step.now, m.a) || moved_by_code(step.now, m.b);
     // Who steers that way comes back by itself.
-    const double steered = std::max(0.0, context_.observed.gains_along(step, at(step.now, m.a).body, m.normal) +
-                                             context_.observed.gains_along(step, at(step.now, m.b).body, -m.normal));
+    const double steered =
+        std::max(0.0, context_.observed.gains_along(step, at(step.now, m.a).body, m.normal) +
+                          context_.observed.gains_along(step, at(step.now, m.b).body, -m.normal));
     if (by_code && before < 0.0 && after > 0.0 && after - before > closing_that_matters(step) + steered &&
         !struck_elsewhere(step, m))
         a.thrown_back = true;

@@ -233,13 +233,14 @@ void tidy(const Recording& r, std::vector<Finding>& all, std::vector<Dismissal>*
 void leave_untested(const Untested& untested, std::vector<Finding>& all, std::vector<Dismissal>* dismissed) {
     static const std::set<std::string> such{"silent-overlap", "deep-overlap", "pop-through", "tunneling"};
     std::erase_if(all, [&](const Finding& f) {
-        if (!such.count(f.fault) || f.kinds.size() < 2 || kind_of(f) == "untested" || kind_of(f) == "filtered" ||
-            !untested.of(std::minmax(f.kinds[0], f.kinds[1])))
+        if (!such.count(f.fault) || f.kinds.size() < 2 || kind_of(f) == "untested" ||
+            kind_of(f) == "filtered" || !untested.of(std::minmax(f.kinds[0], f.kinds[1])))
             return false;
         if (dismissed)
-            dismissed->push_back(dismissal_of(
-                f, "untested",
-                say("nothing ever comes of it where bodies of the kinds '{}' and '{}' meet", f.kinds[0], f.kinds[1])));
+            dismissed->push_back(
+                dismissal_of(f, "untested",
+                             say("nothing ever comes of it where bodies of the kinds '{}' and '{}' meet",
+                                 f.kinds[0], f.kinds[1])));
         return true;
     });
 }

@@ -17,7 +17,7 @@ struct ScanOptions {
     /// provisional: it may turn out to be part of another one later and be missing from the result.
     std::function<void(const Finding&)> found;
     std::function<void(Encounter&&)> encounter; ///< called as encounters end, if set
-    bool accounts = true; ///< false: findings are not described; see describe()
+    bool accounts = true;                       ///< false: findings are not described; see describe()
     bool dismissed = false;                     ///< also tells what the rules considered and did not report
     std::string without;                        ///< "tunneling/clip": as if that excuse did not exist
 };

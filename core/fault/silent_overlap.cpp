@@ -84,7 +84,7 @@ class SilentOverlapRule : public Rule {
     };
     struct Report {
         std::size_t last = 0;
-        bool open = false; // begun, and not ended
+        bool open = false;                         // begun, and not ended
         bool told = false, told_by_sensor = false; // their kinds are noted
     };
 
@@ -262,7 +262,8 @@ class SilentOverlapRule : public Rule {
     void emit(const Kinds& kinds, const Untested::Met& met) const {
         const Recording& r = context_.recording;
         const World w = r.world_at(met.first);
-        const auto [mover, other] = mover_first(met.first > 0 ? r.world_at(met.first - 1) : w, w, met.a, met.b);
+        const auto [mover, other] =
+            mover_first(met.first > 0 ? r.world_at(met.first - 1) : w, w, met.a, met.b);
         Finding f;
         f.fault = "silent-overlap", f.first = r.number(met.first), f.last = r.number(met.last);
         f.shown_at = f.first;
@@ -314,10 +315,11 @@ void describe(const Recording& r, Finding& f) {
     account.at(f.last, say("They overlap for {}, at most {} deep.", count_text(f.number("frames"), "frame"),
                            length_text(r, f.number("depth"))));
     const std::string hidden = std::get<std::string>(f.fact("hidden_by")->value);
-    account.cause(kind == "filtered" ? say("{}. Bodies of these kinds do collide elsewhere in the recording.", hidden)
-                           : say("their layers should collide, but {}: the game did not test this pair, or "
-                                 "dropped the result.",
-                                 hidden));
+    account.cause(kind == "filtered"
+                      ? say("{}. Bodies of these kinds do collide elsewhere in the recording.", hidden)
+                      : say("their layers should collide, but {}: the game did not test this pair, or "
+                            "dropped the result.",
+                            hidden));
 }
 
 } // namespace

@@ -26,10 +26,9 @@ constexpr Excuse no_flat_run =
 constexpr Excuse no_contact = excuse("no-contact", "contacts are logged, and none pushes against its way");
 constexpr Excuse never_fell = excuse("never-fell", "it was not seen to fall: perhaps it flies");
 constexpr Excuse too_short = limit("too-short", "it lasts {0}; {1} are needed", Measure::Frames);
-constexpr const Excuse* excuses[] = {&landing,       &in_the_air, &obstacle,    &no_flat_run,
-                                     &no_contact,    &never_fell, &no_way_down, &balanced,
-                                     &enough_ground, &in_a_pile,  &rounded,     &too_short,
-                                     &attached};
+constexpr const Excuse* excuses[] = {&landing,    &in_the_air,  &obstacle, &no_flat_run,   &no_contact,
+                                     &never_fell, &no_way_down, &balanced, &enough_ground, &in_a_pile,
+                                     &rounded,    &too_short,   &attached};
 
 const char* name(EdgeKind k) {
     switch (k) {

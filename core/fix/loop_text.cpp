@@ -58,7 +58,7 @@ std::vector<std::string> response_lines(const MotionModel& m, const Recording& r
     if (pushes && m.response == Response::Return)
         out.push_back(translated("position = position before the step"));
     else if (pushes)
-        out.push_back(translated(m.push == Push::Back      ? "position −= overlap, over the face it came through"
+        out.push_back(translated(m.push == Push::Back ? "position −= overlap, over the face it came through"
                                  : m.push == Push::Nearest ? "position −= overlap, over the nearest face"
                                                            : "position += the way out upward"));
     if (m.step_height > 0.0)
@@ -74,9 +74,9 @@ std::vector<std::string> loop_of(const MotionModel& m, const std::string& mover,
     const std::string move = translated("position += velocity · dt");
     const auto line = [&](int levels, const std::string& text) { out.push_back(indented(levels, text)); };
     const auto test = [&](int levels) {
-        std::string condition = m.margin > 0.0
-                                    ? say("{} is closer than {} to {}", mover, length_text(r, m.margin), other)
-                                    : say("{} overlaps {}", mover, other);
+        std::string condition =
+            m.margin > 0.0 ? say("{} is closer than {} to {}", mover, length_text(r, m.margin), other)
+                           : say("{} overlaps {}", mover, other);
         line(levels, m.gate ? say("if {} and moves toward it:", condition) : say("if {}:", condition));
         for (const std::string& one : response_lines(m, r)) line(levels + 1, one);
     };
@@ -101,7 +101,8 @@ std::vector<std::string> loop_of(const MotionModel& m, const std::string& mover,
         break;
     }
     if (m.again > 0) {
-        const std::string later = count_text(static_cast<double>(m.again), "frame"), share = times(m.again_share);
+        const std::string later = count_text(static_cast<double>(m.again), "frame"),
+                          share = times(m.again_share);
         line(1, m.gate ? say("{} later, once more, if it moves toward it: the same push{}", later, share)
                        : say("{} later, once more: the same push{}", later, share));
     }
@@ -113,8 +114,8 @@ std::vector<LoopLine> changed_lines(const std::vector<std::string>& was, const s
     std::vector<std::vector<std::size_t>> common(was.size() + 1, std::vector<std::size_t>(is.size() + 1, 0));
     for (std::size_t i = was.size(); i-- > 0;)
         for (std::size_t k = is.size(); k-- > 0;)
-            common[i][k] = was[i] == is[k] ? common[i + 1][k + 1] + 1
-                                           : std::max(common[i + 1][k], common[i][k + 1]);
+            common[i][k] =
+                was[i] == is[k] ? common[i + 1][k + 1] + 1 : std::max(common[i + 1][k], common[i][k + 1]);
     std::vector<LoopLine> out;
     std::size_t i = 0, k = 0;
     while (i < was.size() || k < is.size())

@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include <mutex>
 #include <set>
 
 namespace oddbounce {
@@ -40,6 +41,34 @@ struct Judged {
     Scan scan;
     Touches touches;
 };
+
+} // namespace
+
+struct TryCache::Inner {
+    std::mutex mutex;
+    std::map<std::string, Fit> fits;                              ///< by finding and body
+    std::map<std::string, std::shared_ptr<const Judged>> unfixed; ///< by what is moved again
+};
+TryCache::TryCache() : inner_(std::make_unique<Inner>()) {}
+TryCache::~TryCache() = default;
+
+namespace {
+
+/// What `make` gives, kept under `key` unless it was stopped.
+template <class T, class Make>
+T kept(std::map<std::string, T> TryCache::Inner::*all, const std::string& key, const TryOptions& options,
+       const Make& make) {
+    if (!options.cache) return make();
+    TryCache::Inner& cache = options.cache->inner();
+    {
+        const std::lock_guard lock(cache.mutex);
+        if (const auto it = (cache.*all).find(key); it != (cache.*all).end()) return it->second;
+    }
+    T out = make();
+    const std::lock_guard lock(cache.mutex);
+    if (!options.control || !options.control->stop) (cache.*all).emplace(key, out);
+    return out;
+}
 
 Judged judge(const Recording& r, const TryOptions& options) {
     Judged out;
@@ -208,6 +237,12 @@ Fit fit_to(const Recording& r, const Finding& f, const Window& w, const TryOptio
     return out;
 }
 
+/// The same, fitted once for a finding and a body.
+Fit fitted(const Recording& r, const Finding& f, const Window& w, const TryOptions& options) {
+    return kept(&TryCache::Inner::fits, f.id + "/" + std::to_string(w.body), options,
+                [&] { return fit_to(r, f, w, options); });
+}
+
 bool sets(const Fix& fix, const char* key) {
     return std::any_of(fix.changes.begin(), fix.changes.end(),
                        [&](const nlohmann::json& c) { return c.contains(key); });
@@ -240,6 +275,7 @@ bool hits(const Track& track) {
 /// The recording in which the bodies are moved again without the fix: what differs from it, the fix does.
 struct Unfixed {
     std::shared_ptr<const Recording> recording;
+    std::string moved;              ///< what is moved again, and how: the same, the same recording
     std::set<std::string> unproven; ///< ids of findings that the fitted model does not show
 };
 
@@ -266,13 +302,14 @@ Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const Tr
     for (const Finding& f : options.before) {
         if (!concerns(applied, f) || (!options.finding.empty() && f.id != options.finding)) continue;
         const Window w = window_of(r, f, moved_body(r, applied, f));
-        const Fit one = fit_to(r, f, w, options);
+        const Fit one = fitted(r, f, w, options);
         if (!one.reproduces) out.unproven.insert(f.id);
         const bool worse =
             !v.fit || (v.fit->reproduces && !one.reproduces) ||
             (v.fit->reproduces == one.reproduces && one.largest_difference > v.fit->largest_difference);
         const MotionModel with_fix = fixed_model(r.body_id(w.body), one.model, fix, applied);
-        if (worse) v.fit = one, v.loop = FittedLoop{r.body_id(w.body), other_body(r, f, w), one.model, with_fix};
+        if (worse)
+            v.fit = one, v.loop = FittedLoop{r.body_id(w.body), other_body(r, f, w), one.model, with_fix};
         all.push_back({w, one.model, with_fix});
     }
     unite(all);
@@ -284,6 +321,7 @@ Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const Tr
         const std::vector<bool> touches = touching_steps(r, w.body, w.first, w.last, options.control);
         const Track was = rerun(r, w.body, w.first, w.last, as_was, options.control, &touches);
         unfixed.moved.push_back(moved_along(r, w.body, was));
+        out.moved += fmt::format("{} {}-{} {}\n", w.body, w.first, w.last, json_of(as_was).dump());
         const Track track =
             rerun(*applied.recording, w.body, w.first, w.last, with_fix, options.control, &touches);
         if (hits(track) && !hits(was) && !sets(fix, "response")) v.response_unseen = true;
@@ -340,7 +378,7 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
             const auto f = std::find_if(options.before.begin(), options.before.end(),
                                         [&](const Finding& one) { return concerns(applied, one); });
             const Window w = window_of(recording, *f, moved_body(recording, applied, *f));
-            if (fit_to(recording, *f, w, options).reproduces) method = Method::Rerun;
+            if (fitted(recording, *f, w, options).reproduces) method = Method::Rerun;
         }
     }
     v.method = method;
@@ -352,8 +390,11 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
     }
     Unfixed unfixed;
     if (method == Method::Rerun && concerned) unfixed = rerun_all(recording, fix, applied, options, v);
-    const Judged before = judge(unfixed.recording ? *unfixed.recording : recording, options),
-                 after = judge(*applied.recording, options);
+    const std::shared_ptr<const Judged> judged = kept(&TryCache::Inner::unfixed, unfixed.moved, options, [&] {
+        return std::make_shared<const Judged>(
+            judge(unfixed.recording ? *unfixed.recording : recording, options));
+    });
+    const Judged &before = *judged, after = judge(*applied.recording, options);
     v.complete = before.scan.complete && after.scan.complete;
     const auto shown = [&](const Finding& f) {
         return !unfixed.unproven.count(f.id) &&

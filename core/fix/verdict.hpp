@@ -45,6 +45,19 @@ struct Verdict {
     }
 };
 
+/// What tries of one recording, judged by one project, have in common: the models that were fitted, and what
+/// is found without a fix. Safe for several threads.
+class TryCache {
+  public:
+    TryCache();
+    ~TryCache();
+    struct Inner;
+    Inner& inner() { return *inner_; }
+
+  private:
+    std::unique_ptr<Inner> inner_;
+};
+
 struct TryOptions {
     Method method = Method::Auto;
     Project project;
@@ -52,6 +65,7 @@ struct TryOptions {
     std::string finding;         ///< judge only this finding's window (id); empty: all
     int threads = 0;
     Control* control = nullptr;
+    TryCache* cache = nullptr; ///< null: everything is worked out for this try alone
 };
 
 /// Judges a fix. Recheck: recorded motion stays, every rule is asked again with the changed definitions.

@@ -37,15 +37,17 @@ std::vector<LoopLine> loop_lines(const Verdict& v, const Recording& r) {
     if (!v.loop) return {};
     const std::string mover = the(body_name(r, v.loop->mover)),
                       other = v.loop->other != 0 ? the(body_name(r, v.loop->other)) : translated("anything");
-    return changed_lines(loop_of(v.loop->as_was, mover, other, r), loop_of(v.loop->with_fix, mover, other, r));
+    return changed_lines(loop_of(v.loop->as_was, mover, other, r),
+                         loop_of(v.loop->with_fix, mover, other, r));
 }
 
 std::string loop_heading(const Verdict& v, const Recording& r) {
     if (!v.loop || !v.fit) return {};
     const std::string mover = the(body_name(r, v.loop->mover));
-    return v.fit->reproduces ? say("So the game moves {}, as far as the recording shows:", mover)
-                             : say("No loop that is known moves {} as the game does. The nearest is {} off:",
-                                   mover, length_text(r, v.fit->largest_difference));
+    return v.fit->reproduces
+               ? say("So the game moves {}, as far as the recording shows:", mover)
+               : say("No loop that is known moves {} as the game does. The nearest is {} off:", mover,
+                     length_text(r, v.fit->largest_difference));
 }
 
 json json_of(const Verdict& v, const Recording& r) {

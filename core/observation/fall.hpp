@@ -12,15 +12,17 @@ class Fall {
   public:
     void step(const Step& step, const Grain& grain, const Aloof& aloof);
     /// It was seen to fall: in two steps or more, and most of the time while it touched nothing it was pulled
-    /// down, be it less than others, as in a long jump, and hardly ever up: who swims or flies goes up and down.
+    /// down, be it less than others, as in a long jump, and hardly ever up: who swims or flies goes up and
+    /// down.
     bool seen(Slot body) const;
     /// It was seen enough while nothing touched it, and does not fall: it floats, flies or swims.
     bool floats(Slot body) const { return seen_.at(body).free >= surely && !seen(body); }
 
   private:
     struct Seen {
-        std::size_t falls = 0;                        ///< steps
-        std::size_t free = 0, pulled = 0, lifted = 0; ///< in which it touched nothing, and got faster that way
+        std::size_t falls = 0; ///< steps
+        std::size_t free = 0, pulled = 0,
+                    lifted = 0; ///< in which it touched nothing, and got faster that way
     };
     static constexpr std::size_t enough = 2; ///< one may be a bounce
     static constexpr std::size_t surely = 10;

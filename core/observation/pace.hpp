@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// How fast a body takes on the velocity that it wants: at once, or over many steps, as what is heavy, sails or
-// swims does. It has to turn and to set off before it goes where it wants.
+// How fast a body takes on the velocity that it wants: at once, or over many steps, as what is heavy, sails
+// or swims does. It has to turn and to set off before it goes where it wants.
 #pragma once
 
 #include "encounter/encounter.hpp"

@@ -23,10 +23,11 @@ class Untested {
 
     /// What bodies of two kinds did to each other.
     struct Met {
-        std::set<std::pair<Slot, Slot>> passed;   ///< bodies that were deep in each other
-        std::set<std::pair<Slot, Slot>> answered; ///< ditto that a contact, an event or a response was seen of
-        Slot a = -1, b = -1;                      ///< the first colliders that were
-        std::size_t first = 0, last = 0;          ///< frame indices of the first and the last time
+        std::set<std::pair<Slot, Slot>> passed; ///< bodies that were deep in each other
+        std::set<std::pair<Slot, Slot>>
+            answered;                    ///< ditto that a contact, an event or a response was seen of
+        Slot a = -1, b = -1;             ///< the first colliders that were
+        std::size_t first = 0, last = 0; ///< frame indices of the first and the last time
         double deepest = 0.0;
     };
     /// Several pairs of these kinds were deep in each other, and next to none was ever answered.
@@ -37,9 +38,9 @@ class Untested {
   private:
     static constexpr std::size_t several = 3; ///< pairs of bodies
     static constexpr double next_to_none = 0.1;
-    static constexpr double deep = 0.25;          ///< of the extent of the smaller one that moves
-    static constexpr std::size_t surely = 8;      ///< pairs that were answered: nothing is learned any more
-    static constexpr double turned = 0.5;         ///< of the closing speed
+    static constexpr double deep = 0.25;     ///< of the extent of the smaller one that moves
+    static constexpr std::size_t surely = 8; ///< pairs that were answered: nothing is learned any more
+    static constexpr double turned = 0.5;    ///< of the closing speed
     int kind(const World& world, Slot body);
     static bool answered(const Step& step, const Meeting& m);
     static bool passes(const Met& met);

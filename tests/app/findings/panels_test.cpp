@@ -323,6 +323,33 @@ class PanelsTest : public QObject {
         QVERIFY(!panel.cards()[0]->loop()->isHidden() && panel.cards()[1]->loop()->isHidden());
     }
 
+    void range_isShownAndTaken() {
+        FixesPanel panel(*s_);
+        panel.resize(304, 700);
+        panel.show();
+        read("net-throw");
+        s_->next_finding(1);
+        s_->add_candidate({"thicker", {{{"kinds", "net"}, {"grow", 6}}}});
+        const auto own = s_->candidates().size() - 1;
+        QTRY_VERIFY_WITH_TIMEOUT(s_->candidates()[own].state == Candidate::Judged, 20000);
+        QCOMPARE(panel.cards()[own]->asks().size(), std::size_t(1));
+        panel.cards()[own]->asks()[0]->click();
+        QTRY_VERIFY_WITH_TIMEOUT(s_->candidates()[own].range && s_->candidates()[own].range->complete, 20000);
+        RangeBand* band = panel.cards()[own]->band();
+        QVERIFY(band && panel.cards()[own]->asks().empty());
+        const Range range = *s_->candidates()[own].range;
+        for (std::size_t i = 0; i < range.points.size(); ++i)
+            QCOMPARE(range.points[static_cast<std::size_t>(band->point_at(band->x_of(range.points[i].value)))]
+                         .value,
+                     range.points[i].value);
+        const double value = range.points[1].value;
+        QTest::mouseClick(band, Qt::LeftButton, {}, QPoint(qRound(band->x_of(value)), 12));
+        QCOMPARE(s_->candidates().size(), own + 2);
+        QCOMPARE(s_->candidates().back().fix.changes[0]["grow"].get<double>(), value);
+        QTRY_VERIFY_WITH_TIMEOUT(s_->candidates().back().state == Candidate::Judged, 20000);
+        QCOMPARE(verdict_line(s_->candidates().back().verdict), range.points[1].verdict);
+    }
+
     /// Every knob makes a fix that is valid and that applies to this recording.
     void everyKnob_makesAFixThatApplies() {
         read("hand-cart");

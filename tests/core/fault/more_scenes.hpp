@@ -54,10 +54,9 @@ const std::vector<MoreScene>& other_game_scenes();
 /// All of them.
 inline std::vector<MoreScene> every_more_scene() {
     std::vector<MoreScene> all;
-    for (const auto* some :
-         {&more_scenes(), &effect_scenes(), &further_scenes(), &game_scenes(), &cause_scenes(),
-          &little_log_scenes(), &excuse_scenes(), &still_scenes(), &small_game_scenes(), &map_scenes(),
-          &other_game_scenes()})
+    for (const auto* some : {&more_scenes(), &effect_scenes(), &further_scenes(), &game_scenes(),
+                             &cause_scenes(), &little_log_scenes(), &excuse_scenes(), &still_scenes(),
+                             &small_game_scenes(), &map_scenes(), &other_game_scenes()})
         all.insert(all.end(), some->begin(), some->end());
     return all;
 }

@@ -35,7 +35,8 @@ enum class Barge { Turns, Caught };
 void barge_on_a_seam(const std::string& path, Chance& vary, Barge kind) {
     const double rate = vary.rate();
     Stage s(path, vary, plain("barge on a seam", rate, {"desired", "grounded"}, -900));
-    const Block one = s.block("quay", "quay", -200, -20, 400, 40), two = s.block("quay", "quay", 200, -20, 400, 40);
+    const Block one = s.block("quay", "quay", -200, -20, 400, 40),
+                two = s.block("quay", "quay", 200, -20, 400, 40);
     Flyer barge;
     barge.x = -90, barge.y = 12, barge.enter(s, "barge", bounce::box(30, 24));
     const double takes_on = vary(1.2), wish = vary(90);
@@ -62,8 +63,12 @@ void diver_at_a_wall(const std::string& path, Chance& vary) {
     const double wish = vary(130), side = wall.left() - 10;
     for (const int frames = static_cast<int>(rate * 8); s.next(frames);) {
         const int part = static_cast<int>(s.n() / rate) % 4; // down, up to the wall, lets go, down and away
-        const double to_x = part == 1 || part == 2 ? wish : part == 3 ? -wish : 0,
-                     to_y = part == 1 ? wish : part == 2 ? 0 : -wish;
+        const double to_x = part == 1 || part == 2 ? wish
+                            : part == 3            ? -wish
+                                                   : 0,
+                     to_y = part == 1   ? wish
+                            : part == 2 ? 0
+                                        : -wish;
         if (s.n() > 0)
             diver.vx += (to_x - diver.vx) * 3 * s.dt, diver.vy += (to_y - diver.vy) * 3 * s.dt - 20 * s.dt;
         diver.step(s);
@@ -199,7 +204,8 @@ const std::vector<MoreScene>& other_game_scenes() {
         {"a barge is caught by a seam", "stuck-on-edge",
          [](const std::string& p, Chance& v) { barge_on_a_seam(p, v, Barge::Caught); }},
         {"a diver drifts along a wall", "", diver_at_a_wall},
-        {"a bomb sticks to a cart", "", [](const std::string& p, Chance& v) { sticks(p, v, Sticks::ToACart); }},
+        {"a bomb sticks to a cart", "",
+         [](const std::string& p, Chance& v) { sticks(p, v, Sticks::ToACart); }},
         {"a bomb hangs on a cart that comes", "stuck-on-edge",
          [](const std::string& p, Chance& v) { sticks(p, v, Sticks::PushedOnly); }},
         {"shots leave their towers", "silent-overlap", leave_their_towers},

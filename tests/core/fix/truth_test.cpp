@@ -2,7 +2,7 @@
 // Verdicts against the game really changed: a small game of its own (a drum against a net), played with one
 // loop, judged with a fix, and played again with that fix.
 #include "core/scene.hpp"
-#include "fix/verdict.hpp"
+#include "fix/range.hpp"
 
 #include <QtTest>
 
@@ -154,6 +154,38 @@ class TruthTest : public QObject {
             }
         }
         QVERIFY2(told > 40 && unclear * 10 < told, qPrintable(QString("%1 of %2").arg(unclear).arg(told)));
+    }
+
+    /// At every value that the range tried, those on both sides of its ends among them.
+    void range_isThatOfTheChangedGame() {
+        int told = 0, ends = 0;
+        for (const Response response : {Response::Reflect, Response::Slide, Response::Stop})
+            for (std::uint64_t seed = 0; seed < 60; ++seed) {
+                const Throw thrown(seed);
+                const auto game = played(thrown, {Tests::After, response});
+                RangeOptions options;
+                options.tries.before = scan(*game).findings;
+                if (options.tries.before.empty()) continue;
+                const Fix fix =
+                    fix_from_json({{"fix", 1}, {"changes", {{{"colliders", {2}}, {"grow", 1.0}}}}}, "test");
+                TryCache cache;
+                options.tries.cache = &cache, options.to = std::ceil(1.2 * thrown.vx * thrown.dt) + 1.0;
+                const Range range = range_of(*game, fix, number_named(fix, "grow"), options);
+                const std::set<std::string> was = faults(options.tries.before);
+                for (const RangePoint& p : range.points) {
+                    const auto changed =
+                        faults(scan(*played(thrown, {Tests::After, response, 1, p.value})).findings);
+                    const bool stays =
+                        std::ranges::any_of(changed, [&](const std::string& f) { return was.count(f) > 0; });
+                    const bool breaks = p.verdict.find("new fault") != std::string::npos;
+                    if (p.outcome == RangePoint::Unclear || breaks) continue;
+                    ++told;
+                    QVERIFY2((p.outcome == RangePoint::Works) == !stays,
+                             ("seed " + std::to_string(seed) + ": " + text_of(range, *game)).c_str());
+                }
+                for (const Range::Works& w : range.works) ends += w.fails_below + w.fails_above;
+            }
+        QVERIFY2(told > 300 && ends > 20, qPrintable(QString("%1, %2 ends").arg(told).arg(ends)));
     }
 };
 

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Candidate fixes: for each demo fault one change that clears it and one that does not; and the fix file.
 #include "core/scene.hpp"
+#include "fix/range.hpp"
 #include "fix/reshape.hpp"
-#include "fix/verdict.hpp"
 #include "recording/files.hpp"
 #include "recording/log.hpp"
 #include "shape/fitted.hpp"
@@ -127,7 +127,8 @@ class VerdictTest : public QObject {
                         m.gate = gate, m.again = again, m.restitution = 0.5;
                         // Where only the way is asked, nothing is put back.
                         if (m.response == MotionModel::Response::Return && tests % 2 == 0) continue;
-                        const auto [at, fresh] = seen.emplace(loop_of(m, "the ball", "the net", *r), json_of(m));
+                        const auto [at, fresh] =
+                            seen.emplace(loop_of(m, "the ball", "the net", *r), json_of(m));
                         QVERIFY2(fresh, (at->second.dump() + " and " + json_of(m).dump()).c_str());
                     }
     }
@@ -147,6 +148,50 @@ class VerdictTest : public QObject {
         QVERIFY(left_with(LoopLine::New) == loop_of(v.loop->with_fix, "the drum", "the buoy", *r));
         const Verdict same = tried(*r, {{{"motion", {"drum"}}}});
         for (const LoopLine& l : loop_lines(same, *r)) QCOMPARE(l.change, LoopLine::Same);
+    }
+
+    void range_seeksTheEndsOfWhatWorks() {
+        const auto r = read_recording(SAMPLES "/net-throw.bouncelog");
+        const Fix fix = fix_from_json({{"fix", 1}, {"changes", {{{"kinds", "net"}, {"grow", 5.0}}}}}, "test");
+        RangeOptions options;
+        options.tries.before = scan(*r).findings, options.from = -4.0, options.to = 12.0;
+        TryCache cache;
+        options.tries.cache = &cache;
+        std::size_t came = 0;
+        options.tried = [&](const RangePoint&) { ++came; };
+        const Range range = range_of(*r, fix, number_named(fix, ""), options);
+        QCOMPARE(came, range.points.size());
+        QCOMPARE(range.points.front().outcome, RangePoint::Fails); // nothing is left of the net
+        QCOMPARE(range.works.size(), std::size_t(1));
+        QVERIFY(range.works[0].fails_below && !range.works[0].fails_above && range.works[0].to == 12.0);
+        const auto first = std::ranges::find(range.points, RangePoint::Works, &RangePoint::outcome);
+        QVERIFY(first->value - std::prev(first)->value <= 0.016);
+        for (const RangePoint& p : range.points) { // alone, each says the same
+            if (p.value < -1.0) continue;
+            QCOMPARE(verdict_line(tried(*r, with_number(fix, range.number, p.value).changes)), p.verdict);
+        }
+        options.tries.threads = 1, options.tries.cache = nullptr;
+        QVERIFY(json_of(range_of(*r, fix, range.number, options), *r) == json_of(range, *r));
+        Control stopped;
+        stopped.stop = true, options.tries.control = &stopped;
+        QVERIFY(!range_of(*r, fix, range.number, options).complete);
+    }
+
+    void range_ofACountTriesWholeNumbers() {
+        const auto r = read_recording(SAMPLES "/net-throw.bouncelog");
+        const Fix fix = fix_from_json({{"fix", 1},
+                                       {"changes",
+                                        {{{"motion", {"parcel"}}, {"tests", "substeps"}, {"substeps", 4}},
+                                         {{"kinds", "net"}, {"size", {3, 400}}}}}},
+                                      "test");
+        QCOMPARE(numbers_of(fix).size(), std::size_t(3));
+        QVERIFY_EXCEPTION_THROWN(number_named(fix, ""), BadInput);
+        QCOMPARE(number_named(fix, "2.size.y").part, 1);
+        RangeOptions options;
+        options.tries.before = scan(*r).findings;
+        std::tie(options.from, options.to) = usual_range(number_named(fix, "1.substeps"));
+        for (const RangePoint& p : range_of(*r, fix, number_named(fix, "1.substeps"), options).points)
+            QVERIFY(p.value == std::round(p.value) && (p.outcome == RangePoint::Works) == (p.value >= 2.0));
     }
 
     void unchangedElsewhere_isSaid() {

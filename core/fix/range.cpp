@@ -1,0 +1,208 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "fix/range.hpp"
+
+#include "fault/account_text.hpp"
+#include "recording/bad_input.hpp"
+
+#include <fmt/format.h>
+
+namespace oddbounce {
+
+namespace {
+
+struct Kind {
+    const char* key;
+    bool whole, length;
+};
+constexpr Kind kinds[] = {
+    {"grow", false, true},         {"grow_percent", false, false}, {"round", false, true},
+    {"move", false, true},         {"size", false, true},          {"friction", false, false},
+    {"restitution", false, false}, {"again", true, false},         {"again_share", false, false},
+    {"substeps", true, false},     {"margin", false, true},        {"step_height", false, true}};
+
+std::string value_text(const FixNumber& n, double value, const Recording& r) {
+    return n.length ? length_text(r, value) : figure(value);
+}
+
+/// Tries values of one number, each once.
+class Trial {
+  public:
+    Trial(const Recording& r, const Fix& fix, const FixNumber& number, const RangeOptions& options)
+        : recording_(r), fix_(fix), number_(number), options_(options) {}
+
+    bool stopped() const { return options_.tries.control && options_.tries.control->stop; }
+    double rounded(double value) const { return number_.whole ? std::round(value) : value; }
+    bool works(double value) {
+        const auto known = std::ranges::find(points_, value, &RangePoint::value);
+        if (known != points_.end()) return known->outcome == RangePoint::Works;
+        const RangePoint point = tried(value);
+        if (!stopped() && options_.tried) options_.tried(point);
+        points_.push_back(point);
+        return point.outcome == RangePoint::Works;
+    }
+    std::vector<RangePoint> points() const {
+        std::vector<RangePoint> out = points_;
+        std::ranges::sort(out, {}, &RangePoint::value);
+        return out;
+    }
+
+  private:
+    RangePoint tried(double value) const {
+        try {
+            const Verdict v = try_fix(recording_, with_number(fix_, number_, value), options_.tries);
+            const bool works = v.fixes_all() && !v.nothing_to_fix();
+            return {value,
+                    works               ? RangePoint::Works
+                    : v.unclear.empty() ? RangePoint::Fails
+                                        : RangePoint::Unclear,
+                    verdict_line(v)};
+        } catch (const BadInput& e) {
+            return {value, RangePoint::Fails, e.what()};
+        }
+    }
+
+    const Recording& recording_;
+    const Fix& fix_;
+    const FixNumber& number_;
+    const RangeOptions& options_;
+    std::vector<RangePoint> points_;
+};
+
+} // namespace
+
+std::vector<FixNumber> numbers_of(const Fix& fix) {
+    constexpr char axes[] = "xyz";
+    std::vector<FixNumber> out;
+    for (std::size_t i = 0; i < fix.changes.size(); ++i)
+        for (const Kind& kind : kinds) {
+            const auto it = fix.changes[i].find(kind.key);
+            if (it == fix.changes[i].end()) continue;
+            const std::string name = (fix.changes.size() > 1 ? std::to_string(i + 1) + "." : "") + kind.key;
+            if (it->is_number())
+                out.push_back({i, kind.key, -1, it->get<double>(), kind.whole, kind.length, name});
+            for (const int part : {0, 1})
+                if (it->is_array())
+                    out.push_back({i, kind.key, part, (*it)[static_cast<std::size_t>(part)].get<double>(),
+                                   kind.whole, kind.length, name + "." + axes[part]});
+        }
+    return out;
+}
+
+FixNumber number_named(const Fix& fix, const std::string& name) {
+    const std::vector<FixNumber> all = numbers_of(fix);
+    std::string names;
+    for (const FixNumber& n : all) {
+        if (n.name == name || (name.empty() && all.size() == 1)) return n;
+        names += (names.empty() ? "" : ", ") + n.name;
+    }
+    if (all.empty()) throw BadInput(fix.name, 0, "has no number that can be varied");
+    throw BadInput("--number", 0,
+                   (name.empty() ? "is missing" : "'" + name + "' is no number of the fix") + ", expected " +
+                       names,
+                   "--number");
+}
+
+Fix with_number(const Fix& fix, const FixNumber& n, double value) {
+    Fix out = fix;
+    nlohmann::json& at = out.changes[n.change][n.key];
+    if (n.part >= 0)
+        at[static_cast<std::size_t>(n.part)] = value;
+    else if (n.whole)
+        at = std::lround(value);
+    else
+        at = value;
+    return out;
+}
+
+std::pair<double, double> usual_range(const FixNumber& n) {
+    if (n.key == "substeps") return {1.0, std::max(8.0, 2.0 * n.value)};
+    if (n.value == 0.0) return {0.0, n.whole ? 8.0 : 1.0};
+    return n.value > 0.0 ? std::pair(0.0, 2.0 * n.value) : std::pair(2.0 * n.value, 0.0);
+}
+
+Range range_of(const Recording& r, const Fix& fix, const FixNumber& number, const RangeOptions& options) {
+    Trial trial(r, fix, number, options);
+    const double width = options.to - options.from;
+    const std::size_t count = std::max<std::size_t>(options.values, 2);
+    std::vector<double> values;
+    for (std::size_t i = 0; i < count; ++i) {
+        const double value =
+            trial.rounded(options.from + width * static_cast<double>(i) / static_cast<double>(count - 1));
+        if (values.empty() || value > values.back()) values.push_back(value);
+    }
+    for (std::size_t i = 0; i < values.size() && !trial.stopped(); ++i) {
+        trial.works(values[i]);
+        if (options.tries.control)
+            options.tries.control->progress =
+                static_cast<double>(i + 1) / static_cast<double>(values.size() + 1);
+    }
+    // Between neighbours of which one works.
+    const double least = number.whole ? 1.0 : width / 1000.0;
+    for (std::size_t i = 1; i < values.size() && !trial.stopped(); ++i) {
+        double below = values[i - 1], above = values[i];
+        const bool at_below = trial.works(below);
+        if (at_below == trial.works(above)) continue;
+        while (above - below > least && !trial.stopped()) {
+            const double middle = trial.rounded(0.5 * (below + above));
+            if (middle <= below || middle >= above) break;
+            (trial.works(middle) == at_below ? below : above) = middle;
+        }
+    }
+    Range out;
+    out.number = number, out.points = trial.points(), out.complete = !trial.stopped();
+    const RangePoint* before = nullptr;
+    for (const RangePoint& p : out.points) {
+        const bool works = p.outcome == RangePoint::Works,
+                   open = before && before->outcome == RangePoint::Works;
+        if (works && !open)
+            out.works.push_back({p.value, p.value, before && before->outcome == RangePoint::Fails, false});
+        if (works) out.works.back().to = p.value;
+        if (open && p.outcome == RangePoint::Fails) out.works.back().fails_above = true;
+        before = &p;
+    }
+    return out;
+}
+
+std::string works_line(const Range& range, const Recording& r) {
+    std::string out;
+    for (const Range::Works& w : range.works) {
+        const std::string from = value_text(range.number, w.from, r), to = value_text(range.number, w.to, r);
+        const std::string one = w.from == w.to ? say("works at {}", from)
+                                : !w.fails_below && !w.fails_above
+                                    ? say("works all the way, from {} to {}", from, to)
+                                : !w.fails_above ? say("works from {} on, tried up to {}", from, to)
+                                : !w.fails_below ? say("works up to {}, tried from {}", to, from)
+                                                 : say("works from {} to {}, middle {}", from, to,
+                                                       value_text(range.number, 0.5 * (w.from + w.to), r));
+        out += (out.empty() ? "" : " \u00b7 ") + one;
+    }
+    if (!out.empty()) return out;
+    const bool unclear = std::ranges::any_of(
+        range.points, [](const RangePoint& p) { return p.outcome == RangePoint::Unclear; });
+    return translated(unclear ? "cannot tell which values work" : "no value works");
+}
+
+std::string text_of(const Range& range, const Recording& r) {
+    std::string out = fmt::format("{}: {}{}\n", range.number.name, works_line(range, r),
+                                  range.complete ? "" : " (stopped)");
+    for (const RangePoint& p : range.points)
+        out += fmt::format("  {} {:>10}  {}\n", p.outcome == RangePoint::Works ? "works" : "     ",
+                           value_text(range.number, p.value, r), p.verdict);
+    return out;
+}
+
+nlohmann::json json_of(const Range& range, const Recording& r) {
+    nlohmann::json out = {{"oddb", 1}, {"file", r.file}, {"number", range.number.name}};
+    constexpr const char* outcomes[] = {"fails", "works", "unclear"};
+    out["points"] = nlohmann::json::array(), out["works"] = nlohmann::json::array();
+    for (const RangePoint& p : range.points)
+        out["points"].push_back(
+            {{"value", p.value}, {"outcome", outcomes[p.outcome]}, {"verdict", p.verdict}});
+    for (const Range::Works& w : range.works)
+        out["works"].push_back(
+            {{"from", w.from}, {"to", w.to}, {"fails_below", w.fails_below}, {"fails_above", w.fails_above}});
+    if (!range.complete) out["incomplete"] = true;
+    return out;
+}
+
+} // namespace oddbounce
