@@ -14,6 +14,8 @@
 #include <QMenu>
 #include <QPainter>
 
+#include <numeric>
+
 namespace oddbounce {
 
 std::vector<VerdictEntry> entries_of(const Verdict& v, VerdictPart::List list, const Recording& r) {
@@ -247,11 +249,49 @@ FixesPanel::FixesPanel(Session& session, QWidget* parent) : QWidget(parent), ses
     add_ = new QPushButton(tr("New candidate fix…"));
     add_->setToolTip(tr("Change a collider or how a body moves, and see whether that fixes the fault (C)"));
     connect(add_, &QPushButton::clicked, this, &FixesPanel::new_candidate);
+    without_success_ = new QPushButton;
+    without_success_->setCheckable(true), without_success_->setFlat(true),
+        without_success_->setFont(type(12));
+    without_success_->setToolTip(tr("Suggestions that were tried on this recording and fix nothing"));
+    connect(without_success_, &QPushButton::toggled, this, &FixesPanel::rebuild);
     column->addLayout(head), column->addWidget(note_), column->addLayout(list_),
         column->addWidget(add_, 0, Qt::AlignLeft), column->addStretch();
     for (auto signal : {&Session::recording_changed, &Session::candidates_changed, &Session::finding_changed})
         connect(&session_, signal, this, &FixesPanel::rebuild);
     rebuild();
+}
+
+/// A suggestion that was tried, and nothing came of it. What a person proposes is always shown.
+bool FixesPanel::fixes_nothing(int index) const {
+    const Candidate& c = session_.candidates()[static_cast<std::size_t>(index)];
+    return c.state == Candidate::Judged && !session_.is_own(index) && index != session_.candidate() &&
+           c.verdict.fixed.empty() && c.verdict.changed.empty() && c.verdict.unclear.empty();
+}
+
+/// When all are judged: first what fixes all, the less it changes elsewhere the sooner; last what fixes
+/// nothing.
+std::vector<int> FixesPanel::shown_order() const {
+    const auto& all = session_.candidates();
+    std::vector<int> order(all.size());
+    std::iota(order.begin(), order.end(), 0);
+    const auto busy = [](const Candidate& c) {
+        return c.state == Candidate::Waiting || c.state == Candidate::Judging;
+    };
+    if (std::ranges::any_of(all, busy)) return order;
+    const auto rank = [&](int i) {
+        const Candidate& c = all[static_cast<std::size_t>(i)];
+        const Verdict& v = c.verdict;
+        const int kind = c.state != Candidate::Judged ? 3
+                         : fixes_nothing(i)           ? 5
+                         : session_.is_own(i)         ? 4
+                         : v.fixes_all()              ? 0
+                         : !v.fixed.empty()           ? 1
+                                                      : 2;
+        const std::size_t open = v.kept.size() + v.changed.size() + v.unclear.size() + v.fresh.size();
+        return std::tuple(kind, kind < 3 ? open : 0, kind < 3 ? v.lost.size() + v.gained.size() : 0);
+    };
+    std::ranges::stable_sort(order, {}, rank);
+    return order;
 }
 
 void FixesPanel::rebuild() {
@@ -261,8 +301,19 @@ void FixesPanel::rebuild() {
     const auto& all = session_.candidates();
     for (std::size_t i = 0; i < all.size(); ++i) {
         cards_.push_back(new FixCard(session_, static_cast<int>(i), this));
-        list_->addWidget(cards_.back());
     }
+    list_->removeWidget(without_success_);
+    std::size_t failed = 0;
+    for (const int i : shown_order()) {
+        FixCard* card = cards_[static_cast<std::size_t>(i)];
+        if (fixes_nothing(i) && failed++ == 0) list_->addWidget(without_success_, 0, Qt::AlignLeft);
+        list_->addWidget(card);
+        if (list_->count() > 1) setTabOrder(list_->itemAt(list_->count() - 2)->widget(), card);
+        card->setVisible(!fixes_nothing(i) || without_success_->isChecked());
+    }
+    without_success_->setText(failed == 1 ? tr("1 tried without success")
+                                          : tr("%1 tried without success").arg(failed));
+    without_success_->setVisible(failed > 0);
     if (focused && session_.candidate() >= 0)
         cards_[static_cast<std::size_t>(session_.candidate())]->setFocus();
     count_->setText(all.empty()       ? QString()

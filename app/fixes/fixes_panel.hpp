@@ -60,15 +60,20 @@ class FixesPanel : public QWidget {
   public:
     explicit FixesPanel(Session& session, QWidget* parent = nullptr);
     void new_candidate();
+    /// By the candidate's index, wherever they are shown.
     const std::vector<FixCard*>& cards() const { return cards_; }
+    /// Shows the suggestions that fix nothing; hidden where there are none.
+    QPushButton* without_success() { return without_success_; }
 
   private:
     void rebuild();
+    std::vector<int> shown_order() const;
+    bool fixes_nothing(int index) const;
 
     Session& session_;
     QLabel *count_, *note_;
     QVBoxLayout* list_;
-    QPushButton* add_;
+    QPushButton *add_, *without_success_;
     std::vector<FixCard*> cards_;
 };
 

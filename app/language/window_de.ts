@@ -662,6 +662,18 @@
         <source>Choose a finding. Each change that it suggests is tried on this recording.</source>
         <translation>Wähle einen Befund. Jeder seiner Vorschläge wird an dieser Aufzeichnung ausprobiert.</translation>
     </message>
+    <message>
+        <source>Suggestions that were tried on this recording and fix nothing</source>
+        <translation>Vorschläge, die an dieser Aufzeichnung versucht wurden und nichts beheben</translation>
+    </message>
+    <message>
+        <source>1 tried without success</source>
+        <translation>1 ohne Erfolg versucht</translation>
+    </message>
+    <message>
+        <source>%1 tried without success</source>
+        <translation>%1 ohne Erfolg versucht</translation>
+    </message>
 </context>
 <context>
     <name>oddbounce::NumbersModel</name>

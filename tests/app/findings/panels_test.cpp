@@ -323,6 +323,36 @@ class PanelsTest : public QObject {
         QVERIFY(!panel.cards()[0]->loop()->isHidden() && panel.cards()[1]->loop()->isHidden());
     }
 
+    void whatFixesNothing_isFolded() {
+        FixesPanel panel(*s_);
+        panel.resize(304, 700);
+        panel.show();
+        read("pier-hang");
+        s_->next_finding(1);
+        const auto judged = [&] {
+            return std::ranges::all_of(s_->candidates(),
+                                       [](const Candidate& c) { return c.state == Candidate::Judged; });
+        };
+        QTRY_VERIFY_WITH_TIMEOUT(judged() && panel.without_success()->isVisible(), 20000);
+        int best = -1;
+        for (std::size_t i = 0; i < s_->candidates().size(); ++i) {
+            const bool works = !s_->candidates()[i].verdict.fixed.empty();
+            QCOMPARE(panel.cards()[i]->isVisible(), works);
+            if (works) best = static_cast<int>(i);
+        }
+        QVERIFY(best >= 0);
+        panel.without_success()->click();
+        QCoreApplication::processEvents();
+        for (FixCard* card : panel.cards())
+            QVERIFY(card->isVisible() && card->y() >= panel.cards()[static_cast<std::size_t>(best)]->y());
+        // A person's own stays in sight whatever comes of it.
+        panel.without_success()->click();
+        s_->add_candidate({"own", {{{"bodies", {"stoat"}}, {"round", 1}}}});
+        QTRY_VERIFY_WITH_TIMEOUT(judged(), 20000);
+        s_->choose_candidate(-1);
+        QVERIFY(s_->candidates().back().verdict.fixed.empty() && panel.cards().back()->isVisible());
+    }
+
     void range_isShownAndTaken() {
         FixesPanel panel(*s_);
         panel.resize(304, 700);
