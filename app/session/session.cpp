@@ -31,7 +31,11 @@ Session::Session(QObject* parent) : QObject(parent), pictures_(std::make_unique<
         emit said(sentence);
     });
     connect(&clip_work_, &Background::failed, this, &Session::said);
-    connect(&range_work_, &Background::failed, this, &Session::said);
+    connect(&range_work_, &Background::failed, this, [this](const QString& sentence) {
+        for (Candidate& c : candidates_) c.stop_seeking();
+        emit candidates_changed();
+        emit said(sentence);
+    });
     grow_.setInterval(100);
     connect(&grow_, &QTimer::timeout, this, &Session::grow);
     connect(&try_work_, &Background::failed, this, [this](const QString& sentence) {

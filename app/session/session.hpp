@@ -39,6 +39,10 @@ struct Candidate {
     std::optional<Range> range{}; ///< which values of a number work, as far as it is known
     double from = 0.0, to = 0.0;  ///< what was asked for
     bool seeking = false;         ///< it is still being sought
+    /// Drops a range that is only partly known.
+    void stop_seeking() {
+        if (std::exchange(seeking, false)) range.reset();
+    }
 };
 
 class Listener;

@@ -126,7 +126,7 @@ void Session::suggest() {
         };
         const auto known = std::find_if(candidates_.begin(), candidates_.end(), same);
         if (known != candidates_.end())
-            fresh.push_back(*known), fresh.back().seeking = false;
+            fresh.push_back(*known), fresh.back().stop_seeking();
         else
             fresh.push_back({fix, Candidate::Waiting});
     };
@@ -163,7 +163,7 @@ void Session::seek_range(int index, const FixNumber& number) {
     RangeOptions options;
     std::tie(options.from, options.to) = usual_range(number);
     options.tries = tries();
-    for (Candidate& other : candidates_) other.seeking = false;
+    for (Candidate& other : candidates_) other.stop_seeking();
     c.range = Range{number, {}, {}, false}, c.from = options.from, c.to = options.to, c.seeking = true;
     emit candidates_changed();
     auto found = std::make_shared<Range>();
@@ -301,7 +301,7 @@ void Session::mark_again() {
     try_cache_ = std::make_shared<TryCache>(); // what is expected counts on neither side
     emit findings_changed();
     for (Candidate& c : candidates_) // their verdicts counted what was open before
-        if (c.state == Candidate::Judged) c.state = Candidate::Waiting;
+        if (c.state == Candidate::Judged) c.state = Candidate::Waiting, c.range.reset();
 }
 
 QString Session::project_path() const {
