@@ -18,6 +18,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <filesystem>
 #include <iostream>
 
 namespace oddbounce {
@@ -197,6 +198,55 @@ int try_range(const Call& call) {
     std::cout << (call.format == "json" ? json_of(range, *recording).dump() + "\n"
                                         : text_of(range, *recording));
     return range.works.empty() ? Found : Nothing;
+}
+
+namespace {
+
+bool is_recording(const std::string& path) {
+    return path.ends_with(".bouncelog") || path.ends_with(".bouncelog.zst") || path.ends_with(".bounce");
+}
+
+/// The recordings named, and those in the folders named, in order.
+std::vector<std::string> recordings_in(const std::vector<std::string>& paths) {
+    std::vector<std::string> out;
+    for (const std::string& path : paths) {
+        std::error_code error;
+        if (!std::filesystem::is_directory(path, error)) {
+            out.push_back(path);
+            continue;
+        }
+        std::vector<std::string> inside;
+        for (const auto& entry : std::filesystem::recursive_directory_iterator(path))
+            if (entry.is_regular_file() && is_recording(entry.path().string()))
+                inside.push_back(entry.path().string());
+        std::ranges::sort(inside);
+        out.insert(out.end(), inside.begin(), inside.end());
+    }
+    return out;
+}
+
+} // namespace
+
+int guard_files(const Call& call) {
+    std::vector<GuardedFile> all;
+    std::size_t checks = 0, failed = 0;
+    for (const std::string& file : recordings_in(call.files)) {
+        const Case kept = read_case(case_path_of(file));
+        if (kept.checks.empty()) continue;
+        const auto recording = read(call, file);
+        Progress progress("checking " + file, call.quiet);
+        all.push_back({file, guard(*recording, kept, project(call, file), call.jobs, progress.control())});
+        progress.check();
+        for (const CheckResult& c : all.back().checks) {
+            ++checks, failed += !c.holds;
+            if (call.format == "text")
+                std::cout << fmt::format("{} {}: {}{}\n", c.holds ? "ok    " : "FAILED", file, c.what,
+                                         c.why.empty() ? "" : " (" + c.why + ")");
+        }
+    }
+    if (call.format == "junit") std::cout << junit_of(all);
+    if (call.format == "text") std::cout << fmt::format("{} of {} checks hold\n", checks - failed, checks);
+    return checks == 0 ? NotJudged : failed > 0 ? Found : Nothing;
 }
 
 int try_one(const Call& call) {

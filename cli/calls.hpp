@@ -32,6 +32,7 @@ int print_info(const Call& call);
 int scan_files(const Call& call);
 int try_one(const Call& call);
 int try_range(const Call& call);
+int guard_files(const Call& call);
 int cut_clip(const Call& call);
 int export_csv(const Call& call);
 int import_table(const Call& call);

@@ -61,6 +61,12 @@ void add_reading(CLI::App& app, Call& call, Run& run) {
     on_try->add_option("--settings", call.settings, "thresholds (JSON)");
     on_try->callback([&] { run = [&] { return try_one(call); }; });
 
+    CLI::App* on_guard = app.add_subcommand("guard", "runs the checks that are kept in cases");
+    on_guard->add_option("PATH", call.files, "recordings, and folders of them")->required();
+    on_guard->add_option("--format", call.format, "text or junit")->check(CLI::IsMember({"text", "junit"}));
+    on_guard->add_option("--settings", call.settings, "thresholds (JSON)");
+    on_guard->callback([&] { run = [&] { return guard_files(call); }; });
+
     CLI::App* on_range = app.add_subcommand("range", "tells which values of a number of a fix work");
     on_range->add_option("FILE", call.file, "recording, - for standard input")->required();
     on_range->add_option("FIX", call.fix, "fix file (JSON)")->required();

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The documents say what is so: commands run, examples are read, links lead somewhere, options exist.
 #include "fault/scan.hpp"
-#include "fix/fix.hpp"
+#include "fix/case_file.hpp"
 #include "recording/bad_input.hpp"
 #include "recording/csv_import.hpp"
 #include "recording/files.hpp"
@@ -135,9 +135,13 @@ class DocsTest : public QObject {
     void fixExamples_areValid() {
         const QStringList all = blocks(text_of(SOURCE "/docs/fix-file.md"), "json");
         QVERIFY(!all.isEmpty());
-        for (const QString& block : all)
-            QVERIFY(!oddbounce::fix_from_json(nlohmann::json::parse(block.toStdString()), "docs")
-                         .changes.empty());
+        for (const QString& block : all) {
+            const auto json = nlohmann::json::parse(block.toStdString());
+            if (json.contains("case"))
+                QVERIFY(!oddbounce::case_from_json(json, "docs").checks.empty());
+            else
+                QVERIFY(!oddbounce::fix_from_json(json, "docs").changes.empty());
+        }
     }
 
     void csvExample_isImported() {

@@ -119,6 +119,7 @@ QString FixCard::verdict_html(const Candidate& c) const {
         parts << (part.list == VerdictPart::None ? text
                                                  : QString("<a href=\"%1\">%2</a>").arg(part.list).arg(text));
     }
+    if (session_.is_check(index_)) parts << colored(tr("kept as a check"), th.soft);
     return parts.join(" · ");
 }
 
@@ -216,6 +217,10 @@ void FixCard::contextMenuEvent(QContextMenuEvent* e) {
                 QApplication::clipboard()->setText(
                     QString::fromStdString(text_of(now->verdict, *session_.recording())));
         });
+    const bool check = session_.is_check(index_);
+    if (check || (c->state == Candidate::Judged && c->verdict.fixes_all() && !c->verdict.nothing_to_fix()))
+        menu.addAction(check ? tr("No longer a check") : tr("Keep as a check"), this,
+                       [this, check] { session_.keep_check(index_, !check); });
     if (session_.is_own(index_))
         menu.addAction(tr("Remove"), this, [this] { session_.remove_candidate(index_); });
     if (!menu.isEmpty()) menu.exec(e->globalPos());

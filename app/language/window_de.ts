@@ -619,6 +619,18 @@
         <source>Tries values beside this one and shows where they begin and cease to work</source>
         <translation>Versucht Werte neben diesem und zeigt, wo sie anfangen und aufhören zu wirken</translation>
     </message>
+    <message>
+        <source>No longer a check</source>
+        <translation>Nicht mehr als Prüfung</translation>
+    </message>
+    <message>
+        <source>Keep as a check</source>
+        <translation>Als Prüfung behalten</translation>
+    </message>
+    <message>
+        <source>kept as a check</source>
+        <translation>als Prüfung behalten</translation>
+    </message>
 </context>
 <context>
     <name>oddbounce::FixesPanel</name>
@@ -970,6 +982,22 @@
     <message>
         <source>lines %1 %2 apart</source>
         <translation>Linien im Abstand von %1 %2</translation>
+    </message>
+    <message>
+        <source>Keep as a check</source>
+        <translation>Als Prüfung behalten</translation>
+    </message>
+    <message>
+        <source>Drop the check</source>
+        <translation>Prüfung weglassen</translation>
+    </message>
+    <message>
+        <source>Kept as a check in %1. "oddb guard" runs it.</source>
+        <translation>Als Prüfung behalten in %1. „oddb guard“ führt sie aus.</translation>
+    </message>
+    <message>
+        <source>The check is dropped.</source>
+        <translation>Die Prüfung ist weggelassen.</translation>
     </message>
 </context>
 <context>

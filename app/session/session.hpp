@@ -154,6 +154,9 @@ class Session : public QObject {
     void remove_candidate(int index);
     /// Seeks which values of a number of the candidate work, in the background; values come one by one.
     void seek_range(int index, const FixNumber& number);
+    /// Keeps in the case that this fix holds, or takes that back: `oddb guard` runs it.
+    void keep_check(int index, bool keep);
+    bool is_check(int index) const;
     /// It is the person's own, not a suggestion of the finding.
     bool is_own(int index) const;
     QUndoStack& undo() { return undo_; }

@@ -41,7 +41,7 @@ void Session::set_case(const Case& now) {
     save_case();
     emit notes_changed();
     if (expected) mark_again();
-    if (!fixes && !expected) return;
+    if (!fixes && !expected) return emit candidates_changed(); // a check is kept, or dropped
     candidate_ = -1;
     suggest();
 }
@@ -61,6 +61,28 @@ void Session::replace_candidate(int index, const Fix& fix) {
     after.fixes[static_cast<std::size_t>(index - first_own)] = fix;
     edit(std::move(after), tr("Change candidate fix"));
     choose_candidate(index);
+}
+
+bool Session::is_check(int index) const {
+    if (index < 0 || index >= static_cast<int>(candidates_.size())) return false;
+    const Fix& fix = candidates_[static_cast<std::size_t>(index)].fix;
+    return std::ranges::any_of(case_.checks, [&](const Check& c) {
+        return c.holds && c.holds->name == fix.name && c.holds->changes == fix.changes;
+    });
+}
+
+void Session::keep_check(int index, bool keep) {
+    if (index < 0 || index >= static_cast<int>(candidates_.size()) || keep == is_check(index)) return;
+    const Fix& fix = candidates_[static_cast<std::size_t>(index)].fix;
+    Case after = case_;
+    std::erase_if(after.checks, [&](const Check& c) {
+        return c.holds && c.holds->name == fix.name && c.holds->changes == fix.changes;
+    });
+    if (keep) after.checks.push_back({"", {}, fix});
+    edit(std::move(after), keep ? tr("Keep as a check") : tr("Drop the check"));
+    emit said(
+        keep ? tr("Kept as a check in %1. \"oddb guard\" runs it.").arg(QFileInfo(case_path()).fileName())
+             : tr("The check is dropped."));
 }
 
 bool Session::is_own(int index) const {

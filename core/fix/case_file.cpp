@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fix/case_file.hpp"
 
+#include "fault/rule.hpp"
 #include "recording/bad_input.hpp"
 #include "recording/files.hpp"
 
@@ -29,6 +30,33 @@ Note note_from_json(const json& j, const std::string& file) {
     return n;
 }
 
+Check check_from_json(const json& j, const std::string& file) {
+    Check out;
+    if (j.is_object() && j.size() == 1 && j.contains("holds")) {
+        out.holds = fix_from_json(j["holds"], file);
+        return out;
+    }
+    const json absent = j.is_object() && j.size() == 1 ? j.value("absent", json()) : json();
+    const auto texts = [](const json& list) {
+        return list.is_array() && std::ranges::all_of(list, [](const json& v) { return v.is_string(); });
+    };
+    if (!absent.is_object() || !absent.contains("fault") || !absent["fault"].is_string() ||
+        !texts(absent.value("bodies", json::array())))
+        throw BadInput(file, 0,
+                       "has an unusable check, expected {\"absent\":{\"fault\":ID,\"bodies\":[NAME,…]}} or "
+                       "{\"holds\":FIX}",
+                       "checks");
+    out.fault = absent["fault"];
+    if (!fault_by_id(out.fault)) throw BadInput(file, 0, "unknown fault '" + out.fault + "'", "checks");
+    for (const json& name : absent.value("bodies", json::array())) out.bodies.push_back(name);
+    return out;
+}
+
+json json_of(const Check& check) {
+    if (check.holds) return {{"holds", json_of(*check.holds)}};
+    return {{"absent", {{"fault", check.fault}, {"bodies", check.bodies}}}};
+}
+
 } // namespace
 
 Case case_from_json(const json& j, const std::string& file) {
@@ -38,6 +66,9 @@ Case case_from_json(const json& j, const std::string& file) {
     Case out;
     for (const json& f : j["fixes"]) out.fixes.push_back(fix_from_json(f, file));
     if (j.contains("expected")) out.expected = expected_from_json(j["expected"], file);
+    if (j.contains("checks") && !j["checks"].is_array())
+        throw BadInput(file, 0, "'checks' must be a list", "checks");
+    for (const json& c : j.value("checks", json::array())) out.checks.push_back(check_from_json(c, file));
     if (!j.contains("notes")) return out;
     if (!j["notes"].is_array()) throw BadInput(file, 0, "'notes' must be a list", "notes");
     for (const json& n : j["notes"]) out.notes.push_back(note_from_json(n, file));
@@ -52,11 +83,13 @@ json json_of(const Case& all, const std::string& recording) {
     for (const Fix& f : all.fixes) fixes.push_back(json_of(f));
     for (const Note& n : all.notes)
         notes.push_back({{"frame", n.frame}, {"part", n.part}, {"at", {n.at.x, n.at.y}}, {"text", n.text}});
-    return {{"case", 1},
-            {"recording", recording},
-            {"fixes", fixes},
-            {"notes", notes},
-            {"expected", json_of(all.expected)}};
+    json out = {{"case", 1},
+                {"recording", recording},
+                {"fixes", fixes},
+                {"notes", notes},
+                {"expected", json_of(all.expected)}};
+    for (const Check& c : all.checks) out["checks"].push_back(json_of(c));
+    return out;
 }
 
 std::string case_path_of(const std::string& recording) {

@@ -19,10 +19,18 @@ struct Note {
     bool operator==(const Note&) const = default;
 };
 
+/// What `oddb guard` asks of the recording: that a fix holds, else that a fault is gone.
+struct Check {
+    std::string fault;               ///< its id
+    std::vector<std::string> bodies; ///< names that the finding must have; one may end in *
+    std::optional<Fix> holds;        ///< set: this is to fix all that it concerns, and nothing new breaks
+};
+
 struct Case {
     std::vector<Fix> fixes;
     std::vector<Note> notes;
     std::vector<Expected> expected;
+    std::vector<Check> checks;
 };
 
 /// Throws BadInput naming `file` and what was expected.

@@ -100,16 +100,9 @@ void check_change(const json& c, std::size_t index, const std::string& file) {
     check_words(c, where, file);
 }
 
-/// "net*" matches "net" and "nets"; no other wildcard.
-bool matches(const std::string& pattern, const std::string& name) {
-    if (!pattern.empty() && pattern.back() == '*')
-        return name.compare(0, pattern.size() - 1, pattern, 0, pattern.size() - 1) == 0;
-    return pattern == name;
-}
-
 bool named(const json& targets, std::optional<Id> id, const std::string& name) {
     if (targets.is_number_integer()) return id && targets.get<Id>() == *id;
-    if (targets.is_string()) return matches(targets.get<std::string>(), name);
+    if (targets.is_string()) return name_matches(targets.get<std::string>(), name);
     return std::any_of(targets.begin(), targets.end(), [&](const json& t) { return named(t, id, name); });
 }
 
@@ -165,6 +158,12 @@ void change_pair(const json& change, std::vector<Recording::Defined>& definition
 }
 
 } // namespace
+
+bool name_matches(const std::string& pattern, const std::string& name) {
+    if (!pattern.empty() && pattern.back() == '*')
+        return name.compare(0, pattern.size() - 1, pattern, 0, pattern.size() - 1) == 0;
+    return pattern == name;
+}
 
 const char* word(MotionModel::Tests t) { return tests_words[static_cast<int>(t)]; }
 const char* word(MotionModel::Response a) { return response_words[static_cast<int>(a)]; }

@@ -21,6 +21,9 @@ Fix fix_from_json(const nlohmann::json& json, const std::string& file);
 Fix read_fix(const std::string& path);
 nlohmann::json json_of(const Fix& fix);
 
+/// "net*" matches "net" and "nets"; no other wildcard.
+bool name_matches(const std::string& pattern, const std::string& name);
+
 /// How a body is moved again by a rerun: the knobs that gameplay code has.
 struct MotionModel {
     enum class Tests { Before, After, Swept, Substeps } tests = Tests::After;

@@ -43,6 +43,24 @@ std::string case_of(const JudgedFile& file, const Fault& fault, Counts& counts) 
     return inside.empty() ? open + "/>\n" : open + ">\n" + inside + "    </testcase>\n";
 }
 
+std::string suite_of(const std::string& file, const Counts& counts, const std::string& cases) {
+    return fmt::format(
+        "  <testsuite name=\"{}\" tests=\"{}\" failures=\"{}\" errors=\"0\" skipped=\"{}\">\n{}"
+        "  </testsuite>\n",
+        xml_text(file), counts.tests, counts.failures, counts.skipped, cases);
+}
+
+std::string document_of(const Counts& all, const std::string& suites) {
+    return fmt::format(
+        "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<testsuites tests=\"{}\" failures=\"{}\" errors=\"0\" "
+        "skipped=\"{}\">\n{}</testsuites>\n",
+        all.tests, all.failures, all.skipped, suites);
+}
+
+void add(Counts& all, const Counts& counts) {
+    all.tests += counts.tests, all.failures += counts.failures, all.skipped += counts.skipped;
+}
+
 } // namespace
 
 std::string junit_of(const std::vector<JudgedFile>& files) {
@@ -56,16 +74,30 @@ std::string junit_of(const std::vector<JudgedFile>& files) {
                                 file.scan.judged.end();
             if (judged || file.scan.not_judged.count(fault.id)) cases += case_of(file, fault, counts);
         }
-        suites += fmt::format(
-            "  <testsuite name=\"{}\" tests=\"{}\" failures=\"{}\" errors=\"0\" skipped=\"{}\">\n{}"
-            "  </testsuite>\n",
-            xml_text(file.recording->file), counts.tests, counts.failures, counts.skipped, cases);
-        all.tests += counts.tests, all.failures += counts.failures, all.skipped += counts.skipped;
+        suites += suite_of(file.recording->file, counts, cases);
+        add(all, counts);
     }
-    return fmt::format(
-        "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<testsuites tests=\"{}\" failures=\"{}\" errors=\"0\" "
-        "skipped=\"{}\">\n{}</testsuites>\n",
-        all.tests, all.failures, all.skipped, suites);
+    return document_of(all, suites);
+}
+
+std::string junit_of(const std::vector<GuardedFile>& files) {
+    std::string suites;
+    Counts all;
+    for (const GuardedFile& file : files) {
+        Counts counts;
+        std::string cases;
+        for (const CheckResult& c : file.checks) {
+            const std::string open = fmt::format("    <testcase classname=\"{}\" name=\"{}\"",
+                                                 xml_text(file.file), xml_text(c.what));
+            cases += c.holds ? open + "/>\n"
+                             : open + fmt::format(">\n      <failure message=\"{}\"/>\n    </testcase>\n",
+                                                  xml_text(c.why));
+            ++counts.tests, counts.failures += !c.holds;
+        }
+        suites += suite_of(file.file, counts, cases);
+        add(all, counts);
+    }
+    return document_of(all, suites);
 }
 
 } // namespace oddbounce

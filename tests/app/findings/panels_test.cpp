@@ -353,6 +353,23 @@ class PanelsTest : public QObject {
         QVERIFY(s_->candidates().back().verdict.fixed.empty() && panel.cards().back()->isVisible());
     }
 
+    void aCheck_isKeptAndDropped() {
+        FixesPanel panel(*s_);
+        read("pier-hang");
+        s_->next_finding(1);
+        QTRY_VERIFY_WITH_TIMEOUT(s_->candidates()[0].state == Candidate::Judged, 20000);
+        const auto in_case = [&] { return read_case(s_->case_path().toStdString()).checks.size(); };
+        s_->keep_check(0, true);
+        QVERIFY(s_->is_check(0) && !s_->is_check(1) && in_case() == 1);
+        QVERIFY(panel.cards()[0]->verdict()->text().contains("kept as a check"));
+        s_->undo().undo();
+        QVERIFY(!s_->is_check(0) && in_case() == 0);
+        QVERIFY(!panel.cards()[0]->verdict()->text().contains("kept as a check"));
+        s_->undo().redo();
+        s_->keep_check(0, false);
+        QVERIFY(!s_->is_check(0) && in_case() == 0);
+    }
+
     void range_isShownAndTaken() {
         FixesPanel panel(*s_);
         panel.resize(304, 700);

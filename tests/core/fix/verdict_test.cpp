@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Candidate fixes: for each demo fault one change that clears it and one that does not; and the fix file.
 #include "core/scene.hpp"
+#include "fix/guard.hpp"
 #include "fix/range.hpp"
 #include "fix/reshape.hpp"
 #include "recording/files.hpp"
@@ -192,6 +193,39 @@ class VerdictTest : public QObject {
         std::tie(options.from, options.to) = usual_range(number_named(fix, "1.substeps"));
         for (const RangePoint& p : range_of(*r, fix, number_named(fix, "1.substeps"), options).points)
             QVERIFY(p.value == std::round(p.value) && (p.outcome == RangePoint::Works) == (p.value >= 2.0));
+    }
+
+    void guard_runsWhatTheCaseKeeps() {
+        const json swept = {{"fix", 1},
+                            {"name", "swept"},
+                            {"changes", {{{"motion", {"parcel"}}, {"tests", "swept"}}}}},
+                   thin = {{"fix", 1}, {"name", "thin"}, {"changes", {{{"kinds", "net"}, {"grow", 0.5}}}}};
+        const auto absent = [](const char* fault, const json& bodies) {
+            return json{{"absent", {{"fault", fault}, {"bodies", bodies}}}};
+        };
+        const json document = {{"case", 1},
+                               {"fixes", json::array()},
+                               {"checks",
+                                {{{"holds", swept}},
+                                 {{"holds", thin}},
+                                 absent("tunneling", {"parcel", "n*"}),
+                                 absent("tunneling", {"stoat"}),
+                                 absent("double-hit", json::array())}}};
+        const Case kept = case_from_json(document, "x.case.json");
+        QVERIFY(json_of(kept, "x")["checks"] == document["checks"]);
+        const auto outcome = [&](const char* sample) {
+            std::vector<bool> out;
+            for (const CheckResult& c : guard(*read_recording(std::string(SAMPLES "/") + sample), kept, {}))
+                out.push_back(c.holds);
+            return out;
+        };
+        QVERIFY((outcome("net-throw.bouncelog") == std::vector<bool>{true, false, false, true, true}));
+        // Where the fault is gone, no fix has anything to fix.
+        QVERIFY((outcome("net-throw-caught.bouncelog") == std::vector<bool>{false, false, true, true, true}));
+        for (const json& wrong : {json{{"absent", {{"fault", "no-such"}}}}, json{{"absent", 1}}, json(3),
+                                  json{{"holds", {{"fix", 1}}}}, absent("tunneling", {1})})
+            QVERIFY_EXCEPTION_THROWN(
+                case_from_json({{"case", 1}, {"fixes", json::array()}, {"checks", {wrong}}}, "x"), BadInput);
     }
 
     void unchangedElsewhere_isSaid() {
