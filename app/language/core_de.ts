@@ -3975,5 +3975,41 @@
         <source>no value works</source>
         <translation>kein Wert geht</translation>
     </message>
+    <message>
+        <source>so many of two kinds inside each other are no accident: the game may not test them</source>
+        <translation>so viele Paare zweier Arten ineinander sind kein Zufall: das Spiel prüft sie vielleicht nicht</translation>
+    </message>
+    <message>
+        <source>of these pairs: if more ever get a response, the game does test them</source>
+        <translation>von diesen Paaren: bekommen mehr je eine Reaktion, prüft das Spiel sie</translation>
+    </message>
+    <message>
+        <source>of the smaller extent that moves: a test that exists does not let them in so deep</source>
+        <translation>der kleineren Ausdehnung, die sich bewegt: so tief lässt sie keine Prüfung hinein</translation>
+    </message>
+    <message>
+        <source>of the way of what it touches: it goes with that as if it were attached</source>
+        <translation>des Weges dessen, was es berührt: es geht mit, als wäre es angeheftet</translation>
+    </message>
+    <message>
+        <source>untested pairs</source>
+        <translation>ungeprüfte Paare</translation>
+    </message>
+    <message>
+        <source>untested responses</source>
+        <translation>Reaktionen Ungeprüfter</translation>
+    </message>
+    <message>
+        <source>untested depth</source>
+        <translation>Tiefe Ungeprüfter</translation>
+    </message>
+    <message>
+        <source>goes with</source>
+        <translation>geht mit</translation>
+    </message>
+    <message>
+        <source>pairs</source>
+        <translation>Paare</translation>
+    </message>
 </context>
 </TS>

@@ -40,13 +40,12 @@ std::optional<double> HeldUp::does_not_fall(const Step& step, Slot body) {
 
 /// Friction holds nothing at a side that goes away.
 void HeldUp::note_attached(const Step& step, Slot body, const Face& side) {
-    constexpr double with_it = 0.02; // of the other's way
     const Slot other = at(step.now, side.other).body;
     const Vec3 theirs = step.now.motion_since(step.before, other).travel(),
                mine = step.now.motion_since(step.before, body).travel();
     const double away = glm::dot(theirs, side.normal);
     if (away > std::max(context_.shared.hardly * slop_, r_.rounding()) &&
-        glm::length(mine - theirs) <= with_it * away)
+        glm::length(mine - theirs) <= context_.settings["stuck-on-edge.goes_with"] * away)
         attached_.insert(body), attached_kinds_.insert(step.now.body(body).def->kind);
 }
 

@@ -305,7 +305,9 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
         }
         out.findings.push_back(std::move(f));
     };
-    Observed observed;
+    const Settings& all = options.project.settings;
+    Observed observed({all["silent-overlap.untested_pairs"], all["silent-overlap.untested_responses"],
+                       all["silent-overlap.untested_depth"]});
     std::optional<Dismissals> dismissals;
     if (options.dismissed || !options.without.empty()) dismissals.emplace(recording, options.without);
     std::vector<std::unique_ptr<Rule>> rules;

@@ -16,6 +16,7 @@ namespace oddbounce {
 /// Before the first step nothing is known. What it says holds for the steps that it has seen.
 class Observed {
   public:
+    explicit Observed(const Untested::Limits& untested = {}) : untested_(untested) {}
     /// Every step, in order, before the rules see it.
     void step(const Step& step) {
         grain_.step(step), aloof_.step(step), steadiness_.step(step, grain_);

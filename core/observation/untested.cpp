@@ -54,16 +54,16 @@ void Untested::step(const Step& step) {
         if (met.answered.size() >= surely) continue;
         const std::pair<Slot, Slot> bodies = std::minmax(a, b);
         if (!met.answered.count(bodies) && answered(step, m)) met.answered.insert(bodies);
-        if (m.gap_after >= 0.0 || -m.gap_after < deep * moving_extent(step.now, m.a, m.b)) continue;
+        if (m.gap_after >= 0.0 || -m.gap_after < limits_.depth * moving_extent(step.now, m.a, m.b)) continue;
         if (met.passed.empty()) met.a = m.a, met.b = m.b, met.first = step.index;
         met.last = step.index, met.deepest = std::max(met.deepest, -m.gap_after);
         met.passed.insert(bodies);
     }
 }
 
-bool Untested::passes(const Met& met) {
-    return met.passed.size() >= several &&
-           static_cast<double>(met.answered.size()) < next_to_none * static_cast<double>(met.passed.size());
+bool Untested::passes(const Met& met) const {
+    const auto passed = static_cast<double>(met.passed.size());
+    return passed >= limits_.pairs && static_cast<double>(met.answered.size()) < limits_.responses * passed;
 }
 
 bool Untested::of(const Kinds& kinds) const {

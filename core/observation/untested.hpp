@@ -19,6 +19,14 @@ Kinds kinds_of(const World& world, Slot body_a, Slot body_b);
 /// Learns from the steps, in order; what it says holds for the steps that it has seen.
 class Untested {
   public:
+    /// From when on two kinds count as untested.
+    struct Limits {
+        double pairs = 3.0;     ///< so many pairs of bodies were deep in each other
+        double responses = 0.1; ///< of these, a smaller share ever got a response
+        double depth = 0.25;    ///< deep: more than this share of the smaller extent that moves
+    };
+    explicit Untested(const Limits& limits) : limits_(limits) {}
+
     void step(const Step& step);
 
     /// What bodies of two kinds did to each other.
@@ -36,15 +44,13 @@ class Untested {
     std::vector<std::pair<Kinds, const Met*>> all() const;
 
   private:
-    static constexpr std::size_t several = 3; ///< pairs of bodies
-    static constexpr double next_to_none = 0.1;
-    static constexpr double deep = 0.25;     ///< of the extent of the smaller one that moves
     static constexpr std::size_t surely = 8; ///< pairs that were answered: nothing is learned any more
     static constexpr double turned = 0.5;    ///< of the closing speed
     int kind(const World& world, Slot body);
     static bool answered(const Step& step, const Meeting& m);
-    static bool passes(const Met& met);
+    bool passes(const Met& met) const;
 
+    Limits limits_;
     std::map<std::string, int> kinds_;
     std::vector<std::string> names_;
     BySlot<int> kind_; ///< of a body, from 1; 0: not asked yet, -1: none
