@@ -18,34 +18,13 @@
 
 namespace oddbounce {
 
-const std::vector<Knob>& knobs() {
-    static const std::vector<Knob> all = {
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "grow by"), "grow", Knob::Length, "", false},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "size"), "size", Knob::Size, "", false},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "move by"), "move", Knob::Size, "", false},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "round the corners by"), "round", Knob::Length, "",
-         false},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "another shape"), "fit", Knob::Choice,
-         "circle|ellipse|box|capsule|hull", false},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "friction"), "friction", Knob::Share, "", false},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "restitution"), "restitution", Knob::Share, "",
-         false},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "role"), "role", Knob::Choice,
-         "solid|sensor|one-way", false},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "when it tests"), "tests", Knob::Choice,
-         "before|after|swept|substeps", true},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "how it responds"), "response", Knob::Choice,
-         "reverse|reverse-all|reflect|slide|stop|return|push-out", true},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "which way it is pushed out"), "push", Knob::Choice,
-         "back|nearest|up", true},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "respond only while approaching"), "gate",
-         Knob::Choice, "yes|no", true},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "margin to surfaces"), "margin", Knob::Length, "",
-         true},
-        {QT_TRANSLATE_NOOP("oddbounce::CandidateDialog", "step height"), "step_height", Knob::Length, "",
-         true},
-    };
-    return all;
+using Kind = Knob::Kind;
+
+std::vector<const Knob*> offered_knobs() {
+    std::vector<const Knob*> out;
+    for (const Knob& k : knobs())
+        if (*k.name && (k.of == Knob::Of::Collider || k.of == Knob::Of::Motion)) out.push_back(&k);
+    return out;
 }
 
 Fix fix_from_knob(const Session& s, Id collider, const Knob& k, double value, double second,
@@ -54,24 +33,23 @@ Fix fix_from_knob(const Session& s, Id collider, const Knob& k, double value, do
     const World& w = *s.instant().now;
     const Slot slot = r.collider_slot(collider);
     const Id body = w.body_of(slot).def->id;
-    nlohmann::json change;
-    if (k.motion)
-        change["motion"] = {body};
-    else
-        change["colliders"] = {collider};
-    if (k.kind == Knob::Choice && QString(k.key) == "gate")
+    const bool motion = k.of == Knob::Of::Motion, said = k.kind == Kind::Choice || k.kind == Kind::Flag;
+    nlohmann::json change = {{motion ? "motion" : "colliders", {motion ? body : collider}}};
+    if (k.kind == Kind::Flag)
         change[k.key] = text == "yes";
-    else if (k.kind == Knob::Choice)
+    else if (said)
         change[k.key] = text.toStdString();
-    else if (k.kind == Knob::Size)
+    else if (k.kind == Kind::Lengths)
         change[k.key] = {value, second};
+    else if (k.kind == Kind::Count)
+        change[k.key] = std::lround(value);
     else
         change[k.key] = value;
-    const QString shown = k.kind == Knob::Choice ? text
-                          : k.kind == Knob::Size
+    const QString shown = said ? text
+                          : k.kind == Kind::Lengths
                               ? QString("%1 × %2").arg(QString::fromStdString(figure(value)),
                                                        QString::fromStdString(figure(second)))
-                          : k.kind == Knob::Length ? QString::fromStdString(length_text(r, value))
+                          : k.kind == Kind::Length ? QString::fromStdString(length_text(r, value))
                                                    : QString::fromStdString(figure(value));
     return {(QString::fromStdString(body_name(w, w.colliders()[static_cast<std::size_t>(slot)].body)) + ": " +
              k.name + " " + shown)
@@ -101,7 +79,7 @@ CandidateDialog::CandidateDialog(Session& session, QWidget* parent) : QDialog(pa
         for (Id id : f->colliders) add(session_.recording()->collider_slot(id));
     else
         for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c) add(c);
-    for (const Knob& k : knobs()) knob_->addItem(tr(k.name));
+    for (const Knob* k : offered_knobs()) knob_->addItem(core_text(k->name));
     form->addRow(tr("collider"), target_), form->addRow(tr("change"), knob_), form->addRow(tr("to"), choice_),
         form->addRow(tr("by"), value_), form->addRow(tr("and"), second_);
     form->addRow(hint_);
@@ -116,42 +94,50 @@ CandidateDialog::CandidateDialog(Session& session, QWidget* parent) : QDialog(pa
 }
 
 void CandidateDialog::knob_changed() {
-    const Knob& k = knobs()[static_cast<std::size_t>(std::max(0, knob_->currentIndex()))];
+    const Knob& k = *offered_knobs()[static_cast<std::size_t>(std::max(0, knob_->currentIndex()))];
     auto* form = static_cast<QFormLayout*>(layout());
-    const bool choice = k.kind == Knob::Choice, size = k.kind == Knob::Size;
+    const bool choice = k.kind == Kind::Choice || k.kind == Kind::Flag, two = k.kind == Kind::Lengths;
     choice_->clear();
-    for (const QString& one : QString(k.choices).split('|')) choice_->addItem(core_text(one.toUtf8()), one);
+    const std::vector<std::string> words =
+        k.kind == Kind::Flag ? std::vector<std::string>{"yes", "no"} : choices_of(k);
+    for (const std::string& one : words)
+        choice_->addItem(core_text(one.c_str()), QString::fromStdString(one));
     const auto show = [&](QWidget* w, bool on) { w->setVisible(on), form->labelForField(w)->setVisible(on); };
-    show(choice_, choice), show(value_, !choice), show(second_, size);
-    static_cast<QLabel*>(form->labelForField(value_))
-        ->setText(k.kind == Knob::Share || size ? tr("to") : tr("by"));
+    show(choice_, choice), show(value_, !choice), show(second_, two);
+    const bool length = k.kind == Kind::Length;
+    static_cast<QLabel*>(form->labelForField(value_))->setText(length ? tr("by") : tr("to"));
     const QString unit =
-        k.kind == Knob::Length || size ? " " + QString::fromStdString(session_.recording()->header.unit) : "";
+        length || two ? " " + QString::fromStdString(session_.recording()->header.unit) : QString();
     value_->setSuffix(unit), second_->setSuffix(unit);
+    value_->setDecimals(k.kind == Kind::Count ? 0 : 3);
+    value_->setRange(k.bounded() ? k.least : -1e6, k.bounded() ? std::min(k.most, 1e6) : 1e6);
     const Slot c = session_.recording()->collider_slot(target_->currentData().toLongLong());
     const auto& state = session_.instant().now->colliders()[static_cast<std::size_t>(std::max(0, c))];
     if (state.geometry) {
         const Vec3 extent = state.geometry->bounds().size();
-        if (QString(k.key) == "size")
+        const QString key = k.key;
+        if (key == "size")
             value_->setValue(extent.x), second_->setValue(extent.y);
-        else if (QString(k.key) == "move")
+        else if (two)
             value_->setValue(0.0), second_->setValue(0.0);
-        else if (QString(k.key) == "friction")
+        else if (key == "friction")
             value_->setValue(state.def->friction.value_or(0.0));
-        else if (QString(k.key) == "restitution")
+        else if (key == "restitution")
             value_->setValue(state.def->restitution);
-        else
+        else if (length)
             value_->setValue(std::round(0.1 * std::min(extent.x, extent.y) * 10.0) / 10.0);
+        else
+            value_->setValue(k.kind == Kind::Count ? 4.0 : 0.0);
     }
     hint_->setText(
-        k.motion
+        k.of == Knob::Of::Motion
             ? tr("The body is moved again with this, after a motion model was fitted to the recording.")
             : tr("The recorded motion is kept, or the body is moved again, whichever the change needs."));
 }
 
 Fix CandidateDialog::fix() const {
     return fix_from_knob(session_, target_->currentData().toLongLong(),
-                         knobs()[static_cast<std::size_t>(knob_->currentIndex())], value_->value(),
+                         *offered_knobs()[static_cast<std::size_t>(knob_->currentIndex())], value_->value(),
                          second_->value(), choice_->currentData().toString());
 }
 

@@ -12,16 +12,9 @@ class QLabel;
 
 namespace oddbounce {
 
-/// A change that can be made by hand: what it is called, its key in the fix, and its kind of value.
-struct Knob {
-    const char* name;
-    const char* key;
-    enum Kind { Length, Share, Choice, Size } kind;
-    const char* choices; ///< for Choice, separated by |
-    bool motion;         ///< a knob of the mover's motion model
-};
-const std::vector<Knob>& knobs();
-/// The fix that turns one knob: `text` for a choice, `value` (and `second` for a size) else.
+/// The knobs that a form offers for a collider and the body that it is part of.
+std::vector<const Knob*> offered_knobs();
+/// The fix that turns one knob: `text` for a choice, `value` (and `second` for two lengths) else.
 Fix fix_from_knob(const Session& session, Id collider, const Knob& knob, double value, double second,
                   const QString& text);
 

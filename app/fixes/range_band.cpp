@@ -17,7 +17,7 @@ namespace {
 constexpr double side = 8.0, top = 8.0, tall = 12.0; // of the band, px
 
 QString value_text(const Session& s, const FixNumber& n, double value) {
-    return QString::fromStdString(n.length ? length_text(*s.recording(), value) : figure(value));
+    return QString::fromStdString(n.length() ? length_text(*s.recording(), value) : figure(value));
 }
 
 } // namespace

@@ -148,8 +148,8 @@ class CornerSpinRule : public Rule {
         f.marks.push_back({f.last, run.centre, foot, false, say("arm {}", length_text(r, run.arm))});
         f.marks.push_back({f.last, run.at, foot, false, ""});
         note_threshold(f, context_.settings.threshold("corner-spin.least_turn"));
-        f.suggest.push_back(
-            {say("lock the rotation of {} in the response", the(f.names[0])), nlohmann::json::array()});
+        f.suggest.push_back({say("lock the rotation of {} in the response", the(f.names[0])),
+                             {{{"motion", {f.bodies[0]}}, {"lock_turn", true}}}});
         f.suggest.push_back({say("a capsule for {}", the(f.names[0])),
                              {{{"colliders", {f.colliders[0]}}, {"fit", "capsule"}}}});
         context_.found(std::move(f));

@@ -314,7 +314,8 @@ void DoubleHitRule::report(const Reported& told) const {
     add_fact(f, "answers", static_cast<double>(at_frames.size()), "count");
     if (!told.event.empty()) {
         f.facts.push_back({"event", told.event, "text"});
-        f.suggest.push_back({say("fire '{}' once per touch", told.event), nlohmann::json::array()});
+        f.suggest.push_back({say("fire '{}' once per touch", told.event),
+                             {{{"events", told.event}, {"fire", "once-per-touch"}}}});
     } else
         f.suggest.push_back({translated("switch the hitbox off after its first report"),
                              {{{"colliders", {f.colliders[0]}},

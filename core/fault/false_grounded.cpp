@@ -244,7 +244,7 @@ class FalseGroundedRule : public Rule {
         f.suggest.push_back({translated(key.claimed ? "ground it only on contacts whose normal points up"
                                         : never     ? "compute the grounded state in every step, not once"
                                                     : "test for ground as far down as the slop and the skin"),
-                             nlohmann::json::array()});
+                             {{{"grounded", {def.id}}, {"by", "floor-contacts"}}}});
         context_.found(std::move(f));
     }
 

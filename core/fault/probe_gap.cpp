@@ -195,8 +195,10 @@ class ProbeGapRule : public Rule {
         if (intruded)
             add_fact(f, "intruded_frame", static_cast<double>(r.number(body.intruded_at[s])), "frame"),
                 add_fact(f, "intruded_last", static_cast<double>(r.number(body.intruded_last[s])), "frame");
-        f.suggest.push_back(
-            {say("{} probes on that side of {}", figure(needed), the(f.names[0])), nlohmann::json::array()});
+        f.suggest.push_back({say("{} probes on that side of {}", figure(needed), the(f.names[0])),
+                             {{{"probes", {f.bodies[0]}},
+                               {"side", word_of(unit(side.guards))},
+                               {"count", static_cast<int>(needed)}}}});
         context_.found(std::move(f));
     }
 

@@ -154,11 +154,19 @@ class RayKnifeEdgeRule : public Rule {
         f.facts.push_back({"answer_32", words(w, ray, bits(ray) == 32 ? other : exact), "text"});
         f.facts.push_back({"answer_64", words(w, ray, bits(ray) == 32 ? exact : other), "text"});
         if (of_face) f.facts.push_back({"logged", words(w, ray, other), "text"});
-        f.suggest.push_back(
-            {translated("nudge the hit point into the cell, away from its edge, before rounding it"),
-             nlohmann::json::array()});
-        f.suggest.push_back({translated("walk the cells along the ray instead of rounding one point"),
-                             nlohmann::json::array()});
+        if (bits(ray) == 32)
+            f.suggest.push_back(
+                {translated("compute it in 64 bit"), {{{"rays", ray.name}, {"float_bits", 64}}}});
+        if (of_face)
+            f.suggest.push_back({translated("walk the cells along the ray instead of rounding one point"),
+                                 {{{"rays", ray.name}, {"cells", "walked"}}}});
+        else if (exact.collider >= 0 && at(w, exact.collider).def->shape.kind == ShapeKind::Cells)
+            f.suggest.push_back(
+                {translated("aim it at the middle of a cell, not along an edge"),
+                 {{{"rays", ray.name}, {"aside", 0.5 * at(w, exact.collider).def->shape.cell}}}});
+        else
+            f.suggest.push_back({translated("aim it at the middle of what it is to hit, not along an edge"),
+                                 nlohmann::json::array()});
         context_.found(std::move(f));
     }
 

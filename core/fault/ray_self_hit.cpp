@@ -84,12 +84,12 @@ class RaySelfHitRule : public Rule {
         f.facts.push_back({"logged", answer_text(w, run.ray, logged(r, run.ray)), "text"});
         f.suggest.push_back(
             {say("start it {} farther along, outside its caster", length_text(r, run.number + r.slop())),
-             nlohmann::json::array()});
+             {{{"rays", run.ray.name}, {"start", run.number + r.slop()}}}});
         f.suggest.push_back(
             {translated(
                  "skip the colliders of the caster; ignoring their whole layer would hide it from every "
                  "other ray"),
-             nlohmann::json::array()});
+             {{{"rays", run.ray.name}, {"skip_own", true}}}});
         context_.found(std::move(f));
     }
     RuleContext context_;

@@ -117,7 +117,7 @@ class RayTooShortRule : public Rule {
         note_threshold(f, context_.settings.threshold("ray-short.farther"));
         f.suggest.push_back({say("extend it by {} beyond its target, since its end is rounded",
                                  length_text(r, longest + margin)),
-                             nlohmann::json::array()});
+                             {{{"rays", run.ray.name}, {"extend", longest + margin}}}});
         context_.found(std::move(f));
     }
     RuleContext context_;

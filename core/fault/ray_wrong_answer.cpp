@@ -215,19 +215,23 @@ class RayWrongAnswerRule : public Rule {
             break;
         }
         if (run.blind)
-            f.suggest.push_back({say("add the layer '{}' to the layers of the ray",
-                                     std::get<std::string>(f.fact("layer")->value)),
-                                 nlohmann::json::array()});
+            f.suggest.push_back(
+                {say("add the layer '{}' to the layers of the ray",
+                     std::get<std::string>(f.fact("layer")->value)),
+                 {{{"rays", run.ray.name}, {"add_layer", std::get<std::string>(f.fact("layer")->value)}}}});
         else if (of_cell)
             f.suggest.push_back({translated("walk the cells along the ray instead of rounding one point"),
-                                 nlohmann::json::array()});
-        else
+                                 {{{"rays", run.ray.name}, {"cells", "walked"}}}});
+        else if (run.ray.step && run.collider >= 0)
             f.suggest.push_back(
-                {translated(run.ray.step ? "a shorter stride: a thinner collider is stepped over"
-                            : hit >= 0 && run.collider >= 0
-                                ? "take the nearest hit, not the first that is found"
-                                : "check the layers of the ray, and when in the step it is cast"),
-                 nlohmann::json::array()});
+                {translated("a shorter stride: a thinner collider is stepped over"),
+                 {{{"rays", run.ray.name}, {"stride", 0.5 * at(w, run.collider).geometry->extent()}}}});
+        else if (hit >= 0 && run.collider >= 0)
+            f.suggest.push_back({translated("take the nearest hit, not the first that is found"),
+                                 {{{"rays", run.ray.name}, {"take", "nearest"}}}});
+        else
+            f.suggest.push_back({translated("check the layers of the ray, and when in the step it is cast"),
+                                 nlohmann::json::array()});
         context_.found(std::move(f));
     }
     RuleContext context_;

@@ -164,7 +164,7 @@ class RepeatEffectRule : public Rule {
                 {r.number(index), there, there, false, "'" + key.first + "' × " + std::to_string(k + 1)});
         }
         f.suggest.push_back({say("fire '{}' when the contact begins, not while it lasts", key.first),
-                             nlohmann::json::array()});
+                             {{{"events", key.first}, {"fire", "once-per-touch"}}}});
         context_.found(std::move(f));
     }
 

@@ -9,8 +9,9 @@ namespace oddbounce {
 
 namespace {
 
-constexpr std::size_t runners = 8;      // models beside the best that are kept
-constexpr std::size_t tuned_models = 6; // the best untuned ones: values of surfaces may change their order
+constexpr std::size_t runners = 8;       // models beside the best that are kept
+constexpr std::size_t varied_models = 6; // the best simple ones, of which others are made
+constexpr std::size_t tuned_models = 6;  // the best untuned ones: values of surfaces may change their order
 
 /// Largest distance between the two courses; at the last frame also where each would be one step later, so
 /// that a response given in that frame counts.
@@ -96,6 +97,36 @@ std::vector<MotionModel> models(int again) {
     return out;
 }
 
+/// What gameplay code does otherwise: each tried with the best of the simpler models.
+std::vector<MotionModel> variants(const MotionModel& m, bool one_ways) {
+    std::vector<MotionModel> out;
+    const auto with = [&](auto member, auto value) {
+        MotionModel other = m;
+        other.*member = value;
+        if (!(other == m)) out.push_back(other);
+    };
+    if (m.tests != MotionModel::Tests::Before) {
+        with(&MotionModel::axes, MotionModel::Axes::XThenY);
+        with(&MotionModel::axes, MotionModel::Axes::YThenX);
+    }
+    with(&MotionModel::tested, MotionModel::Tested::Center);
+    with(&MotionModel::tested, MotionModel::Tested::Feet);
+    with(&MotionModel::steered, true);
+    if (!m.gate) with(&MotionModel::once, true);
+    if (one_ways) {
+        with(&MotionModel::one_way, MotionModel::OneWay::Falling);
+        with(&MotionModel::one_way, MotionModel::OneWay::FeetAbove);
+    }
+    return out;
+}
+
+bool has_one_ways(const Recording& r, std::size_t index) {
+    const World w = r.world_at(index);
+    for (const ColliderState& c : w.colliders())
+        if (c.def && c.def->role == Role::OneWay) return true;
+    return false;
+}
+
 } // namespace
 
 Fit fit(const Recording& r, Slot body, std::size_t first, std::size_t last, int again,
@@ -104,13 +135,22 @@ Fit fit(const Recording& r, Slot body, std::size_t first, std::size_t last, int 
     best.frames = last - first;
     std::vector<std::pair<double, MotionModel>> tried;
     const std::vector<bool> touches = touching_steps(r, body, first, last, control);
-    for (const MotionModel& m : models(again)) {
-        if (control && control->stop) return best;
+    const auto try_model = [&](const MotionModel& m) {
+        if (control && control->stop) return;
         const double d = difference(r, body, rerun(r, body, first, last, m, control, &touches));
         tried.emplace_back(std::round(d * 1e9) * 1e-9, m);
+    };
+    const auto sort = [&] { std::ranges::stable_sort(tried, {}, [](const auto& t) { return t.first; }); };
+    for (const MotionModel& m : models(again)) try_model(m);
+    sort();
+    if (!tried.empty() && tried.front().first > r.slop()) {
+        const bool one_ways = has_one_ways(r, first);
+        const std::size_t varied = std::min(varied_models, tried.size());
+        for (std::size_t i = 0; i < varied; ++i)
+            for (const MotionModel& m : variants(MotionModel(tried[i].second), one_ways)) try_model(m);
+        sort();
     }
-    std::stable_sort(tried.begin(), tried.end(),
-                     [](const auto& a, const auto& b) { return a.first < b.first; });
+    if (control && control->stop) return best;
     best.model = tried.front().second, best.largest_difference = tried.front().first;
     for (std::size_t i = 0; i < tuned_models && best.largest_difference > r.slop(); ++i)
         tune({r, body, first, last, tried[i].second, control, &touches}, best);

@@ -61,6 +61,10 @@ std::vector<std::string> response_lines(const MotionModel& m, const Recording& r
         out.push_back(translated(m.push == Push::Back ? "position −= overlap, over the face it came through"
                                  : m.push == Push::Nearest ? "position −= overlap, over the nearest face"
                                                            : "position += the way out upward"));
+    if (m.one_way != MotionModel::OneWay::Usual)
+        out.push_back(translated(m.one_way == MotionModel::OneWay::Falling
+                                     ? "at a one-way only if it moves against it"
+                                     : "at a one-way only if it was above it before the step"));
     if (m.step_height > 0.0)
         out.push_back(say("but first: step up, if that takes at most {}", length_text(r, m.step_height)));
     return out;
@@ -68,36 +72,72 @@ std::vector<std::string> response_lines(const MotionModel& m, const Recording& r
 
 } // namespace
 
+namespace {
+
+/// What the loop tests: "the stoat", "the center of the stoat", "the stoat, 2 px smaller on all sides,".
+std::string tested_text(const MotionModel& m, const std::string& mover, const Recording& r) {
+    if (m.tested == MotionModel::Tested::Center) return say("the center of {}", mover);
+    if (m.tested == MotionModel::Tested::Feet) return say("the middle of the lower edge of {}", mover);
+    if (m.inset > 0.0) return say("{}, {} smaller on all sides,", mover, length_text(r, m.inset));
+    return mover;
+}
+
+/// "if the drum overlaps the crate and moves toward it:"
+std::string condition(const MotionModel& m, const std::string& mover, const std::string& other,
+                      const Recording& r) {
+    const std::string tested = tested_text(m, mover, r);
+    std::string out = m.margin > 0.0
+                          ? say("{} is closer than {} to {}", tested, length_text(r, m.margin), other)
+                          : say("{} overlaps {}", tested, other);
+    if (m.side_tolerance > 0.0)
+        out = say("{} by more than {} at its sides", out, length_text(r, m.side_tolerance));
+    if (m.once) out = say("{}, and did not in the step before", out);
+    return m.gate ? say("if {} and moves toward it:", out) : say("if {}:", out);
+}
+
+} // namespace
+
 std::vector<std::string> loop_of(const MotionModel& m, const std::string& mover, const std::string& other,
                                  const Recording& r) {
     std::vector<std::string> out{translated("each step:")};
-    const std::string move = translated("position += velocity · dt");
+    const bool apart = m.axes != MotionModel::Axes::Together;
     const auto line = [&](int levels, const std::string& text) { out.push_back(indented(levels, text)); };
     const auto test = [&](int levels) {
-        std::string condition =
-            m.margin > 0.0 ? say("{} is closer than {} to {}", mover, length_text(r, m.margin), other)
-                           : say("{} overlaps {}", mover, other);
-        line(levels, m.gate ? say("if {} and moves toward it:", condition) : say("if {}:", condition));
+        line(levels, condition(m, mover, other, r));
         for (const std::string& one : response_lines(m, r)) line(levels + 1, one);
+    };
+    if (m.steered) line(1, translated("velocity = desired velocity"));
+    if (m.speed_cap > 0.0) line(1, say("speed = at most {}", speed_text(r, m.speed_cap)));
+    int level = 1;
+    const auto for_axes = [&] {
+        if (apart)
+            line(level++, translated(m.axes == MotionModel::Axes::XThenY
+                                         ? "on the x axis alone, then on the y axis alone:"
+                                         : "on the y axis alone, then on the x axis alone:"));
     };
     switch (m.tests) {
     case Tests::Before:
-        test(1), line(1, move);
+        test(1), line(1, translated("position += velocity · dt"));
         break;
     case Tests::After:
-        line(1, move), test(1);
+        for_axes();
+        line(level, translated("position += velocity · dt")), test(level);
         break;
     case Tests::Substeps:
-        line(1, say("{} times:", m.substeps));
-        line(2, say("position += velocity · dt / {}", m.substeps)), test(2);
+        line(level++, say("{} times:", m.substeps));
+        for_axes();
+        line(level, say("position += velocity · dt / {}", m.substeps)), test(level);
         break;
     case Tests::Swept:
-        line(1, m.margin > 0.0 ? say("move along velocity · dt, to {} before the first touch with {}",
-                                     length_text(r, m.margin), other)
-                               : say("move along velocity · dt, up to the first touch with {}", other));
-        line(1, translated(m.gate ? "if it touches and moves toward it:" : "if it touches:"));
-        for (const std::string& one : response_lines(m, r)) line(2, one);
-        line(2, translated("go on with the rest of the step"));
+        for_axes();
+        line(level, m.margin > 0.0 ? say("move along velocity · dt, to {} before the first touch with {}",
+                                         length_text(r, m.margin), other)
+                                   : say("move along velocity · dt, up to the first touch with {}", other));
+        if (m.tested != MotionModel::Tested::Shape || m.inset > 0.0)
+            line(level, say("what touches is {}", tested_text(m, mover, r)));
+        line(level, translated(m.gate ? "if it touches and moves toward it:" : "if it touches:"));
+        for (const std::string& one : response_lines(m, r)) line(level + 1, one);
+        line(level + 1, translated("go on with the rest of the step"));
         break;
     }
     if (m.again > 0) {
@@ -106,6 +146,7 @@ std::vector<std::string> loop_of(const MotionModel& m, const std::string& mover,
         line(1, m.gate ? say("{} later, once more, if it moves toward it: the same push{}", later, share)
                        : say("{} later, once more: the same push{}", later, share));
     }
+    if (m.lock_turn) line(1, translated("the touch does not change its rotation"));
     return out;
 }
 

@@ -10,18 +10,8 @@ namespace oddbounce {
 
 namespace {
 
-struct Kind {
-    const char* key;
-    bool whole, length;
-};
-constexpr Kind kinds[] = {
-    {"grow", false, true},         {"grow_percent", false, false}, {"round", false, true},
-    {"move", false, true},         {"size", false, true},          {"friction", false, false},
-    {"restitution", false, false}, {"again", true, false},         {"again_share", false, false},
-    {"substeps", true, false},     {"margin", false, true},        {"step_height", false, true}};
-
 std::string value_text(const FixNumber& n, double value, const Recording& r) {
-    return n.length ? length_text(r, value) : figure(value);
+    return n.length() ? length_text(r, value) : figure(value);
 }
 
 /// Tries values of one number, each once.
@@ -31,7 +21,7 @@ class Trial {
         : recording_(r), fix_(fix), number_(number), options_(options) {}
 
     bool stopped() const { return options_.tries.control && options_.tries.control->stop; }
-    double rounded(double value) const { return number_.whole ? std::round(value) : value; }
+    double rounded(double value) const { return number_.whole() ? std::round(value) : value; }
     bool works(double value) {
         const auto known = std::ranges::find(points_, value, &RangePoint::value);
         if (known != points_.end()) return known->outcome == RangePoint::Works;
@@ -74,16 +64,23 @@ std::vector<FixNumber> numbers_of(const Fix& fix) {
     constexpr char axes[] = "xyz";
     std::vector<FixNumber> out;
     for (std::size_t i = 0; i < fix.changes.size(); ++i)
-        for (const Kind& kind : kinds) {
-            const auto it = fix.changes[i].find(kind.key);
-            if (it == fix.changes[i].end()) continue;
-            const std::string name = (fix.changes.size() > 1 ? std::to_string(i + 1) + "." : "") + kind.key;
-            if (it->is_number())
-                out.push_back({i, kind.key, -1, it->get<double>(), kind.whole, kind.length, name});
-            for (const int part : {0, 1})
-                if (it->is_array())
-                    out.push_back({i, kind.key, part, (*it)[static_cast<std::size_t>(part)].get<double>(),
-                                   kind.whole, kind.length, name + "." + axes[part]});
+        for (const Knob& k : knobs()) {
+            const auto it = fix.changes[i].find(k.key);
+            const bool lengths = k.kind == Knob::Kind::Lengths;
+            if (k.of != change_kind(fix.changes[i]) || it == fix.changes[i].end() || !(k.number() || lengths))
+                continue;
+            FixNumber n{i, &k, -1, 0.0, (fix.changes.size() > 1 ? std::to_string(i + 1) + "." : "") + k.key};
+            if (!lengths) {
+                n.value = it->get<double>(), out.push_back(n);
+                continue;
+            }
+            for (const int part : {0, 1}) {
+                FixNumber one = n;
+                one.part = part, one.value = (*it)[static_cast<std::size_t>(part)].get<double>();
+                one.name += ".";
+                one.name += axes[part];
+                out.push_back(one);
+            }
         }
     return out;
 }
@@ -104,10 +101,10 @@ FixNumber number_named(const Fix& fix, const std::string& name) {
 
 Fix with_number(const Fix& fix, const FixNumber& n, double value) {
     Fix out = fix;
-    nlohmann::json& at = out.changes[n.change][n.key];
+    nlohmann::json& at = out.changes[n.change][n.knob->key];
     if (n.part >= 0)
         at[static_cast<std::size_t>(n.part)] = value;
-    else if (n.whole)
+    else if (n.whole())
         at = std::lround(value);
     else
         at = value;
@@ -115,9 +112,13 @@ Fix with_number(const Fix& fix, const FixNumber& n, double value) {
 }
 
 std::pair<double, double> usual_range(const FixNumber& n) {
-    if (n.key == "substeps") return {1.0, std::max(8.0, 2.0 * n.value)};
-    if (n.value == 0.0) return {0.0, n.whole ? 8.0 : 1.0};
-    return n.value > 0.0 ? std::pair(0.0, 2.0 * n.value) : std::pair(2.0 * n.value, 0.0);
+    const double width = n.value == 0.0 ? (n.whole() ? 8.0 : 1.0) : 2.0 * n.value;
+    std::pair<double, double> out = std::minmax(0.0, width);
+    if (n.whole()) out.second = std::max(out.second, 8.0);
+    if (n.knob->bounded())
+        out = {std::clamp(out.first, n.knob->least, n.knob->most),
+               std::clamp(out.second, n.knob->least, n.knob->most)};
+    return out;
 }
 
 Range range_of(const Recording& r, const Fix& fix, const FixNumber& number, const RangeOptions& options) {
@@ -137,7 +138,7 @@ Range range_of(const Recording& r, const Fix& fix, const FixNumber& number, cons
                 static_cast<double>(i + 1) / static_cast<double>(values.size() + 1);
     }
     // Between neighbours of which one works.
-    const double least = number.whole ? 1.0 : width / 1000.0;
+    const double least = number.whole() ? 1.0 : width / 1000.0;
     for (std::size_t i = 1; i < values.size() && !trial.stopped(); ++i) {
         double below = values[i - 1], above = values[i];
         const bool at_below = trial.works(below);

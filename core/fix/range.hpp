@@ -11,14 +11,16 @@ namespace oddbounce {
 /// A number in a fix that can be varied.
 struct FixNumber {
     std::size_t change = 0; ///< index into Fix::changes
-    std::string key;        ///< "grow"
-    int part = -1;          ///< 0 or 1 of two; -1: it stands alone
-    double value = 0.0;     ///< in the fix
-    bool whole = false;     ///< a count
-    bool length = false;    ///< in the unit of the recording
+    const Knob* knob = nullptr;
+    int part = -1;      ///< 0 or 1 of two; -1: it stands alone
+    double value = 0.0; ///< in the fix
     /// "grow"; of two numbers with its axis; with the change's number, from 1, where the fix has several
     /// changes: "2.grow".
     std::string name;
+
+    bool whole() const { return knob->kind == Knob::Kind::Count; }
+    /// In the unit of the recording.
+    bool length() const { return knob->kind == Knob::Kind::Length || knob->kind == Knob::Kind::Lengths; }
 };
 std::vector<FixNumber> numbers_of(const Fix& fix);
 /// By its name. Throws BadInput, naming those that there are.

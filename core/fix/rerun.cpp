@@ -2,6 +2,7 @@
 #include "fix/rerun.hpp"
 
 #include "shape/directions.hpp"
+#include "shape/reshaped.hpp"
 #include "shape/touching.hpp"
 
 #include <algorithm>
@@ -14,11 +15,51 @@ namespace {
 using Tests = MotionModel::Tests;
 using Response = MotionModel::Response;
 
+/// What of each collider the model tests.
+class TestedShapes {
+  public:
+    explicit TestedShapes(const MotionModel& model) : model_(model) {}
+    const Geometry& of(const World& w, Slot c) {
+        const Geometry& whole = *at(w, c).geometry;
+        if (model_.tested == MotionModel::Tested::Shape && model_.inset == 0.0) return whole;
+        auto& made = made_[c];
+        if (!made) made = std::make_unique<Geometry>(shape(w, c, whole), Vec3(1.0));
+        return *made;
+    }
+
+  private:
+    Shape shape(const World& w, Slot c, const Geometry& whole) const {
+        if (model_.tested == MotionModel::Tested::Shape) {
+            Shape smaller = at(w, c).def->shape;
+            if (w.body_of(c).scale != Vec3(1.0)) enlarge(smaller, longest(w.body_of(c).scale));
+            grow(smaller, -model_.inset);
+            if (defect(smaller).empty()) return smaller;
+        }
+        constexpr double point = 1e-6; // of its reach: as good as none
+        Shape out;
+        out.space = w.recording().header.space;
+        out.kind = out.space == 2 ? ShapeKind::Circle : ShapeKind::Sphere;
+        out.radius = point * std::max(whole.reach(), 1e-9), out.at = whole.bounds().center();
+        if (model_.tested == MotionModel::Tested::Feet) {
+            const Vec3& up = w.recording().header.up;
+            out.at -= up * (glm::dot(glm::abs(up), whole.bounds().size()) * 0.5);
+        }
+        return out;
+    }
+    static double longest(const Vec3& scale) {
+        const Vec3 size = glm::abs(scale);
+        return size[longest_axis(size)];
+    }
+    const MotionModel& model_;
+    std::map<Slot, std::unique_ptr<Geometry>> made_;
+};
+
 /// One body among the obstacles of one step.
 class Stepper {
   public:
-    Stepper(const World& before, const World& now, std::size_t index, Slot body, const MotionModel& model)
-        : before_(before), now_(now), index_(index), body_(body), model_(model),
+    Stepper(const World& before, const World& now, std::size_t index, Slot body, const MotionModel& model,
+            TestedShapes& tested)
+        : before_(before), now_(now), index_(index), body_(body), model_(model), tested_(tested),
           up_(now.recording().header.up) {
         for (Slot c : now.colliders_of(body))
             if (now.live(c) && at(now, c).geometry->judged()) mine_.push_back(c);
@@ -31,9 +72,12 @@ class Stepper {
     }
 
     void step(TrackPoint& p, const BodyState& recorded) {
-        from_ = p.pose, p.hits.clear();
-        target_turn_ = recorded.pose.turn.counted_from(from_.turn);
-        const double dt = now_.dt();
+        was_ = std::move(p.hits), p.hits.clear();
+        from_ = p.pose;
+        const double dt = now_.dt(), speed = glm::length(p.velocity);
+        if (model_.speed_cap > 0.0 && speed > model_.speed_cap) p.velocity *= model_.speed_cap / speed;
+        target_turn_ = model_.lock_turn ? from_.turn.turned_on(p.angular_velocity * dt)
+                                        : recorded.pose.turn.counted_from(from_.turn);
         if (model_.tests == Tests::Before) respond_again(p);
         switch (model_.tests) {
         case Tests::Before:
@@ -41,17 +85,15 @@ class Stepper {
             move(p, dt, 1.0);
             break;
         case Tests::After:
-            move(p, dt, 1.0);
-            answer_overlaps(p, 1.0, model_.depenetrate);
+            move_and_test(p, dt, 1.0);
             break;
         case Tests::Substeps:
-            for (int i = 1; i <= model_.substeps; ++i) {
-                move(p, dt / model_.substeps, static_cast<double>(i) / model_.substeps);
-                answer_overlaps(p, static_cast<double>(i) / model_.substeps, model_.depenetrate);
-            }
+            for (int i = 1; i <= model_.substeps; ++i)
+                move_and_test(p, dt / model_.substeps, static_cast<double>(i) / model_.substeps);
             break;
         case Tests::Swept:
-            swept(p, dt);
+            if (model_.step_height > 0.0 && now_.body(body_).has_desired) step_over(p);
+            for_each_axis([&] { swept(p, dt); });
             break;
         }
         if (model_.tests != Tests::Before) respond_again(p);
@@ -61,27 +103,70 @@ class Stepper {
     Motion motion_of(Slot other) const { return now_.motion_since(before_, at(now_, other).body); }
     Vec3 velocity_of(Slot other) const { return motion_of(other).travel() / now_.dt(); }
     Rotation turn_at(double t) const { return from_.turn.toward(target_turn_, t); }
+    const Geometry& mine(Slot own) const { return tested_.of(now_, own); }
+    const Geometry& theirs(Slot other) const { return *at(now_, other).geometry; }
 
     void move(TrackPoint& p, double dt, double t) const {
-        p.pose.at += p.velocity * dt, p.pose.turn = turn_at(t);
+        p.pose.at += p.velocity * axes_ * dt, p.pose.turn = turn_at(t);
+    }
+    /// Once for all axes, or for one after the other.
+    template <class Each> void for_each_axis(Each&& each) {
+        if (model_.axes == MotionModel::Axes::Together) return each();
+        const int first = model_.axes == MotionModel::Axes::XThenY ? 0 : 1;
+        for (const int axis : {first, 1 - first, 2}) {
+            if (axis == now_.recording().header.space) break;
+            axis_ = axis, axes_ = Vec3(0.0), axes_[axis] = 1.0;
+            each();
+        }
+        axis_ = -1, axes_ = Vec3(1.0);
+    }
+    void move_and_test(TrackPoint& p, double dt, double t) {
+        for_each_axis([&] {
+            before_axis_ = p.pose;
+            move(p, dt, t);
+            answer_overlaps(p, t, model_.depenetrate);
+        });
     }
 
-    bool one_way_passes(Slot other, const Vec3& relative_velocity, double depth) const {
+    bool one_way_passes(Slot own, Slot other, const Vec3& relative_velocity, double depth) const {
         const ColliderDef& d = *at(now_, other).def;
         if (d.role != Role::OneWay) return false;
         const Vec3 pass = d.pass.value_or(up_);
-        return glm::dot(relative_velocity, pass) > 0.0 ||
-               depth > 0.25 * at(now_, other).geometry->extent() + glm::length(relative_velocity) * now_.dt();
+        if (glm::dot(relative_velocity, pass) > 0.0) return true;
+        switch (model_.one_way) {
+        case MotionModel::OneWay::Falling:
+            return false;
+        case MotionModel::OneWay::FeetAbove:
+            return -mine(own).along(from_, -pass) <
+                   theirs(other).along(motion_of(other).from, pass) - now_.recording().slop();
+        case MotionModel::OneWay::Usual:
+            break;
+        }
+        return depth > 0.25 * theirs(other).extent() + glm::length(relative_velocity) * now_.dt();
+    }
+    /// It overlaps by no more than the tolerance across the face: it passes beside.
+    bool beside(Slot own, const Pose& pose, Slot other, const Pose& at_other, const Vec3& normal) const {
+        if (model_.side_tolerance <= 0.0) return false;
+        for (const Vec3& across : Directions(up_, now_.recording().header.space).across(normal))
+            for (const double side : {-1.0, 1.0})
+                if (way_out(mine(own), pose, theirs(other), at_other, across * side) <= model_.side_tolerance)
+                    return true;
+        return false;
+    }
+    bool hit_before(Slot own, Slot other) const {
+        return std::any_of(was_.begin(), was_.end(), [&](const TrackPoint::Hit& h) {
+            return h.mine == own && h.other == other && !h.again;
+        });
     }
 
     /// Velocity after meeting `other` along `normal` (body to other).
-    void answer(TrackPoint& p, Slot mine, Slot other, const Vec3& normal, double depth, const Vec3& point) {
-        const Vec3 theirs = velocity_of(other);
-        Vec3 v = p.velocity - theirs;
+    void answer(TrackPoint& p, Slot own, Slot other, const Vec3& normal, double depth, const Vec3& point) {
+        const Vec3 other_velocity = velocity_of(other);
+        Vec3 v = p.velocity - other_velocity;
         const double closing = glm::dot(v, normal);
-        p.hits.push_back({mine, other, normal, point, depth});
-        if (model_.gate && closing <= 0.0) return;
-        const ColliderDef &dm = *at(now_, mine).def, &d = *at(now_, other).def;
+        p.hits.push_back({own, other, normal, point, depth});
+        if ((model_.gate && closing <= 0.0) || (model_.once && hit_before(own, other))) return;
+        const ColliderDef &dm = *at(now_, own).def, &d = *at(now_, other).def;
         const double e = model_.restitution.value_or(std::max(dm.restitution, d.restitution));
         switch (model_.response) {
         case Response::Stop:
@@ -104,9 +189,9 @@ class Stepper {
         }
         rub(v, p, normal, std::max(0.0, closing), dm, d);
         if (model_.again > 0 && closing > 0.0 && !std::exchange(responded_, true))
-            p.pending.push_back(
-                {index_ + static_cast<std::size_t>(model_.again), p.hits.back(), v + theirs - p.velocity});
-        p.velocity = v + theirs;
+            p.pending.push_back({index_ + static_cast<std::size_t>(model_.again), p.hits.back(),
+                                 v + other_velocity - p.velocity});
+        p.velocity = v + other_velocity;
     }
 
     /// What a second part of the game gives for a hit that was responded to already: the same push again.
@@ -139,70 +224,79 @@ class Stepper {
     void answer_overlaps(TrackPoint& p, double t, bool depenetrate) {
         if (model_.response == Response::Return || model_.response == Response::PushOut)
             depenetrate = depenetrate || model_.tests != Tests::Before;
-        for (Slot mine : mine_)
+        for (Slot own : mine_)
             for (Slot other : others_) {
-                if (now_.does(mine, other) != Does::Solid) continue;
-                const Distance d = distance(*at(now_, mine).geometry, p.pose, *at(now_, other).geometry,
-                                            motion_of(other).at(t), model_.margin);
+                if (now_.does(own, other) != Does::Solid) continue;
+                const Pose at_other = motion_of(other).at(t);
+                const Distance d = distance(mine(own), p.pose, theirs(other), at_other, model_.margin);
                 if (!d.known || d.gap >= model_.margin) continue;
-                if (one_way_passes(other, p.velocity - velocity_of(other), -d.gap)) continue;
+                if (one_way_passes(own, other, p.velocity - velocity_of(other), -d.gap)) continue;
                 // A step that ended inside responds at the face it came through, if it came from outside.
                 Vec3 normal = d.normal;
                 double out = model_.margin - d.gap;
-                if (t > 0.0 && -d.gap > 1e-9) choose_way(p, mine, other, t, normal, out);
-                answer(p, mine, other, normal, -d.gap, (d.on_a + d.on_b) * 0.5);
+                if (axis_ >= 0) {
+                    const double way = (p.pose.at - before_axis_.at - motion_of(other).travel())[axis_];
+                    if (way == 0.0) continue; // it does not move on this axis
+                    normal = axes_ * (way > 0.0 ? 1.0 : -1.0);
+                    out = model_.margin + way_out(mine(own), p.pose, theirs(other), at_other, -normal);
+                } else if (t > 0.0 && -d.gap > 1e-9)
+                    choose_way(p, own, other, t, normal, out);
+                if (beside(own, p.pose, other, at_other, normal)) continue;
+                answer(p, own, other, normal, -d.gap, (d.on_a + d.on_b) * 0.5);
                 if (!depenetrate) continue;
                 if (model_.response == Response::Return)
-                    p.pose.at = from_.at;
+                    p.pose.at = axis_ >= 0 ? before_axis_.at : from_.at;
                 else
                     p.pose.at -= normal * out;
             }
     }
 
     /// The way that the model pushes out: its normal, and how far.
-    void choose_way(const TrackPoint& p, Slot mine, Slot other, double t, Vec3& normal, double& out) const {
-        if (model_.push == MotionModel::Push::Back) return through_face(p, mine, other, t, normal, out);
+    void choose_way(const TrackPoint& p, Slot own, Slot other, double t, Vec3& normal, double& out) const {
+        if (model_.push == MotionModel::Push::Back) return through_face(p, own, other, t, normal, out);
         if (model_.push == MotionModel::Push::Nearest) return;
         normal = -up_;
-        out = model_.margin + way_out(*at(now_, mine).geometry, p.pose, *at(now_, other).geometry,
-                                      motion_of(other).at(t), up_);
+        out = model_.margin + way_out(mine(own), p.pose, theirs(other), motion_of(other).at(t), up_);
     }
 
-    void through_face(const TrackPoint& p, Slot mine, Slot other, double t, Vec3& normal, double& out) const {
+    void through_face(const TrackPoint& p, Slot own, Slot other, double t, Vec3& normal, double& out) const {
         Motion move{from_, p.pose};
-        const Motion theirs{motion_of(other).from, motion_of(other).at(t)};
-        const Sweep s = sweep(*at(now_, mine).geometry, move, *at(now_, other).geometry, theirs);
+        const Motion other_move{motion_of(other).from, motion_of(other).at(t)};
+        const Sweep s = sweep(mine(own), move, theirs(other), other_move);
         if (s.status != Status::Found) return;
-        const double back =
-            way_out(*at(now_, mine).geometry, p.pose, *at(now_, other).geometry, theirs.to, -s.normal);
-        if (back > glm::length(move.travel() - theirs.travel()) * 1.5 + model_.margin) return;
+        const double back = way_out(mine(own), p.pose, theirs(other), other_move.to, -s.normal);
+        if (back > glm::length(move.travel() - other_move.travel()) * 1.5 + model_.margin) return;
         normal = s.normal, out = back + model_.margin;
     }
 
-    /// Corner on corner, level with each other: they touch and never overlap, so nothing is in the way.
-    bool grazes(Slot mine, Slot other, const Motion& move, const Motion& theirs, const Sweep& s) const {
+    /// Corner on corner, level with each other: they touch and never overlap, so nothing is in the way. Or it
+    /// passes beside, as far as the model tolerates.
+    bool grazes(Slot own, Slot other, const Motion& move, const Motion& other_move, const Sweep& s) const {
         if (s.status != Status::Found) return false;
         const double later = std::min(1.0, s.first + 0.01);
-        const Geometry &a = *at(now_, mine).geometry, &b = *at(now_, other).geometry;
-        return distance(a, move.at(later), b, theirs.at(later), model_.margin + a.reach()).gap >
-               model_.margin - 1e-9 * a.reach();
+        const Geometry &a = mine(own), &b = theirs(other);
+        if (distance(a, move.at(later), b, other_move.at(later), model_.margin + a.reach()).gap >
+            model_.margin - 1e-9 * a.reach())
+            return true;
+        Pose inside = move.at(s.first);
+        inside.at += s.normal * now_.recording().slop();
+        return beside(own, inside, other, other_move.at(s.first), s.normal);
     }
 
     /// The face of a shape of parts that is met by who touches others of its faces.
-    Sweep off_faces(Slot mine, Slot other, const Motion& move, const Motion& theirs) const {
-        const Geometry &a = *at(now_, mine).geometry, &b = *at(now_, other).geometry;
+    Sweep off_faces(Slot own, Slot other, const Motion& move, const Motion& other_move) const {
+        const Geometry &a = mine(own), &b = theirs(other);
         if (a.convex() && b.convex()) return {};
         const double near = now_.recording().slop() + model_.margin;
-        return sweep_off_faces(a, move, b, theirs, touching(a, move.from, b, theirs.from, near), near);
+        return sweep_off_faces(a, move, b, other_move, touching(a, move.from, b, other_move.from, near),
+                               near);
     }
 
     bool free_at(const Pose& pose) const {
-        for (Slot mine : mine_)
+        for (Slot own : mine_)
             for (Slot other : others_)
-                if (now_.does(mine, other) == Does::Solid &&
-                    distance(*at(now_, mine).geometry, pose, *at(now_, other).geometry, motion_of(other).to,
-                             0.0)
-                            .gap < 0.0)
+                if (now_.does(own, other) == Does::Solid &&
+                    distance(mine(own), pose, theirs(other), motion_of(other).to, 0.0).gap < 0.0)
                     return false;
         return true;
     }
@@ -210,36 +304,34 @@ class Stepper {
     /// Time of impact by time of impact, with what is left of the step.
     void swept(TrackPoint& p, double dt) {
         double t = 0.0;
-        if (model_.step_height > 0.0 && now_.body(body_).has_desired) step_over(p);
         for (int pass = 0; pass < 8 && t < 1.0; ++pass) {
             Motion move{p.pose, p.pose};
-            move.to.at += p.velocity * dt * (1.0 - t);
+            move.to.at += p.velocity * axes_ * dt * (1.0 - t);
             move.to.turn = turn_at(1.0), move.from.turn = turn_at(t);
             Sweep first;
-            Slot hit = -1, own = -1;
-            for (Slot mine : mine_)
+            Slot hit = -1, met_by = -1;
+            for (Slot own : mine_)
                 for (Slot other : others_) {
-                    if (now_.does(mine, other) != Does::Solid) continue;
-                    const Motion all = motion_of(other), theirs{all.at(t), all.to};
+                    if (now_.does(own, other) != Does::Solid) continue;
+                    const Motion all = motion_of(other), other_move{axis_ >= 0 ? all.to : all.at(t), all.to};
                     SweepQuery query;
                     query.margin = model_.margin;
-                    Sweep s = sweep(*at(now_, mine).geometry, move, *at(now_, other).geometry, theirs, query);
+                    Sweep s = sweep(mine(own), move, theirs(other), other_move, query);
                     if (s.status == Status::None) continue;
                     if (s.status == Status::Started) {
-                        const Distance d =
-                            distance(*at(now_, mine).geometry, move.from, *at(now_, other).geometry,
-                                     theirs.from, model_.margin + at(now_, mine).geometry->reach());
+                        const Distance d = distance(mine(own), move.from, theirs(other), other_move.from,
+                                                    model_.margin + mine(own).reach());
                         if (d.known) s.normal = d.normal, s.on_a = d.on_a;
                     }
                     const auto closes = [&] {
-                        return glm::dot(p.velocity - velocity_of(other), s.normal) > 1e-9;
+                        return glm::dot((p.velocity - velocity_of(other)) * axes_, s.normal) > 1e-9;
                     };
                     // On the floor of a tile map it may still meet the wall of it.
-                    if (s.status == Status::Started && !closes()) s = off_faces(mine, other, move, theirs);
+                    if (s.status == Status::Started && !closes()) s = off_faces(own, other, move, other_move);
                     if (s.status == Status::None || !closes()) continue; // parting or along
-                    if (one_way_passes(other, p.velocity - velocity_of(other), 0.0)) continue;
-                    if (grazes(mine, other, move, theirs, s)) continue;
-                    if (hit < 0 || s.first < first.first) first = s, hit = other, own = mine;
+                    if (one_way_passes(own, other, p.velocity - velocity_of(other), 0.0)) continue;
+                    if (grazes(own, other, move, other_move, s)) continue;
+                    if (hit < 0 || s.first < first.first) first = s, hit = other, met_by = own;
                 }
             if (hit < 0) {
                 p.pose = move.to;
@@ -247,7 +339,9 @@ class Stepper {
             }
             p.pose = move.at(first.first);
             t += (1.0 - t) * first.first;
-            answer(p, own, hit, first.normal, 0.0, first.on_a);
+            Vec3 normal = first.normal;
+            if (axis_ >= 0) normal = axes_ * (normal[axis_] > 0.0 ? 1.0 : -1.0);
+            answer(p, met_by, hit, normal, 0.0, first.on_a);
         }
         p.pose.turn = turn_at(1.0);
     }
@@ -275,8 +369,12 @@ class Stepper {
     std::size_t index_;
     Slot body_;
     const MotionModel& model_;
+    TestedShapes& tested_;
     Vec3 up_;
-    Pose from_;
+    Pose from_, before_axis_;
+    Vec3 axes_{1.0}; ///< those that move now
+    int axis_ = -1;  ///< the one that does; -1: all
+    std::vector<TrackPoint::Hit> was_;
     Rotation target_turn_;
     std::vector<Slot> mine_, others_;
     bool responded_ = false;
@@ -297,16 +395,22 @@ bool recorded_touch(const std::vector<Meeting>& meetings, const World& now, Slot
 }
 
 /// Velocity that the body sets out with: its own, changed as the recorded one was changed by no contact.
-Vec3 intended(const World& before, const World& now, Slot body, const Vec3& velocity, bool touched) {
+/// `steered`: what the game gives it in each step; null: it does not.
+Vec3 intended(const World& before, const World& now, Slot body, const Vec3& velocity, bool touched,
+              const Vec3* steered) {
     const BodyState &rec = now.body(body), &was = before.body(body);
     const Vec3 gravity = now.recording().header.gravity * now.dt();
     Vec3 v = velocity + gravity;
     if (!touched && rec.velocity_known && was.velocity_known) v = velocity + (rec.velocity - was.velocity);
-    if (rec.def->moves == Moves::Kinematic && rec.has_desired) {
-        const Vec3 up = now.recording().header.up;
-        const bool walks = glm::length(gravity) > 0.0;
-        const Vec3 steered = touched || !rec.velocity_known ? rec.desired : rec.velocity;
-        v = walks ? up * glm::dot(v, up) + (steered - up * glm::dot(steered, up)) : steered;
+    const Vec3& up = now.recording().header.up;
+    const bool walks = glm::length(gravity) > 0.0;
+    const auto steer = [&](const Vec3& to) {
+        v = walks ? up * glm::dot(v, up) + (to - up * glm::dot(to, up)) : to;
+    };
+    if (steered && touched) {
+        steer(*steered);
+    } else if (rec.def->moves == Moves::Kinematic && rec.has_desired) {
+        steer(touched || !rec.velocity_known ? rec.desired : rec.velocity);
         const double jump = glm::dot(rec.velocity - was.velocity, up);
         if (walks && touched && rec.velocity_known && was.velocity_known &&
             jump > 4.0 * glm::length(gravity) && glm::dot(was.velocity, up) > -2.0 * glm::length(gravity))
@@ -342,7 +446,9 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
     track.first = first;
     World now = r.world_at(first);
     const BodyState& start = now.body(body);
-    track.points.push_back({start.pose, start.velocity_known ? start.velocity : Vec3(0.0), {}, {}});
+    track.points.push_back(
+        {start.pose, start.velocity_known ? start.velocity : Vec3(0.0), start.angular_velocity, {}, {}});
+    TestedShapes tested(model);
     for (std::size_t i = first + 1; i <= last && i - first <= touches->size() && !(control && control->stop);
          ++i) {
         const World before = now;
@@ -352,10 +458,13 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
         TrackPoint p = track.points.back();
         if (!rec.present) break;
         if (rec.teleported || rec.fresh) {
-            p = {rec.pose, rec.velocity_known ? rec.velocity : Vec3(0.0), {}, {}};
+            p = {rec.pose, rec.velocity_known ? rec.velocity : Vec3(0.0), rec.angular_velocity, {}, {}};
         } else {
-            p.velocity = intended(before, now, body, p.velocity, (*touches)[i - first - 1]);
-            Stepper(before, now, i, body, model).step(p, rec);
+            const bool touched = (*touches)[i - first - 1];
+            const Vec3& steered = rec.has_desired ? rec.desired : track.points.front().velocity;
+            p.velocity = intended(before, now, body, p.velocity, touched, model.steered ? &steered : nullptr);
+            if (!touched) p.angular_velocity += rec.angular_velocity - before.body(body).angular_velocity;
+            Stepper(before, now, i, body, model, tested).step(p, rec);
         }
         track.points.push_back(std::move(p));
     }

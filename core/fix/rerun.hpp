@@ -11,6 +11,7 @@ namespace oddbounce {
 struct TrackPoint {
     Pose pose;
     Vec3 velocity{0.0};
+    Vec3 angular_velocity{0.0}; ///< where a touch does not turn it
     struct Hit {
         Slot mine, other;
         Vec3 normal, at; ///< normal from the body to the other

@@ -70,13 +70,23 @@ T kept(std::map<std::string, T> TryCache::Inner::*all, const std::string& key, c
     return out;
 }
 
-Judged judge(const Recording& r, const TryOptions& options) {
+/// A candidate fix can judge the finding: it rests on motion and shapes, or on what the fix changes in the
+/// log.
+bool can_judge(const Fault& fault, const std::set<Input>& log) {
+    return std::ranges::any_of(fault.needs, [&](Input i) { return log.count(i) > 0; });
+}
+bool can_judge(const Finding& f, const std::set<Input>& log) {
+    return !rests_on_log(f) || can_judge(*fault_by_id(f.fault), log);
+}
+
+/// `log`: what the fix changes in it.
+Judged judge(const Recording& r, const TryOptions& options, const std::set<Input>& log) {
     Judged out;
     ScanOptions scan_options;
     scan_options.project = options.project, scan_options.threads = options.threads,
     scan_options.control = options.control, scan_options.accounts = false;
     for (const Fault& fault : catalogue())
-        if (fault.by_log != always_by_log) scan_options.only.push_back(fault.id);
+        if (fault.by_log != always_by_log || can_judge(fault, log)) scan_options.only.push_back(fault.id);
     scan_options.encounter = [&](Encounter&& e) {
         if (e.does == Does::Ignore) return;
         const auto id = [&](Slot body) { return r.body_id(body); };
@@ -86,7 +96,7 @@ Judged judge(const Recording& r, const TryOptions& options) {
             out.touches[{key.first, key.second}].push_back({t.first, t.last});
     };
     out.scan = scan(r, scan_options);
-    std::erase_if(out.scan.findings, [](const Finding& f) { return rests_on_log(f) || f.expected; });
+    std::erase_if(out.scan.findings, [&](const Finding& f) { return !can_judge(f, log) || f.expected; });
     for (auto& [pair, ranges] : out.touches) unite(ranges);
     return out;
 }
@@ -160,6 +170,10 @@ void runs_missing_in(const Touches& some, const Touches& others, const Recording
             if (from <= s.last) missing(from, s.last);
         }
     }
+}
+
+bool on_log(const Fix& fix, const Finding& f) {
+    return std::ranges::any_of(fix.changes, [&](const nlohmann::json& c) { return change_concerns(c, f); });
 }
 
 /// Does the fix concern this finding: its motion, its colliders, or the pair of its layers?
@@ -345,6 +359,18 @@ bool begins_at_return(const Finding& f, const Verdict& v, const Recording& r) {
     });
 }
 
+/// Recorded motion stays where probes are added: that the body goes in between the old ones there is what the
+/// fix mends.
+bool went_through_gap(const Finding& f, const Verdict& v, Method method) {
+    return method == Method::Recheck && std::ranges::any_of(v.fixed, [&](const Finding& gap) {
+               const std::set<Id> both(gap.bodies.begin(), gap.bodies.end());
+               return std::ranges::find(fault_by_id(gap.fault)->needs, Input::Probes) !=
+                          fault_by_id(gap.fault)->needs.end() &&
+                      gap.first <= f.first && f.last <= gap.last && both.size() == f.bodies.size() &&
+                      std::ranges::all_of(f.bodies, [&](Id id) { return both.count(id) > 0; });
+           });
+}
+
 /// A body of the finding is moved again in its frames.
 bool moved_again(const Finding& f, const Verdict& v, const Recording& r) {
     const std::ptrdiff_t first = r.frame_index(f.first), last = r.frame_index(f.last);
@@ -366,7 +392,8 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
     for (const Finding& f : options.before)
         if (f.expected) expected.push_back(f);
     std::erase_if(options.before, [](const Finding& f) { return f.expected.has_value(); });
-    v.not_judged = std::erase_if(options.before, rests_on_log);
+    const std::set<Input> log = log_inputs(fix);
+    v.not_judged = std::erase_if(options.before, [&](const Finding& f) { return !can_judge(f, log); });
     v.fix = fix.name;
     Applied applied = apply(fix, recording);
     Method method = options.method;
@@ -390,11 +417,21 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
     }
     Unfixed unfixed;
     if (method == Method::Rerun && concerned) unfixed = rerun_all(recording, fix, applied, options, v);
-    const std::shared_ptr<const Judged> judged = kept(&TryCache::Inner::unfixed, unfixed.moved, options, [&] {
+    if (!log.empty()) {
+        LogChanges changes =
+            change_log(fix, recording, options.before, applied, options.threads, options.control);
+        v.rows = std::move(changes.rows), v.casts_unlike = !changes.trusted();
+        if (v.casts_unlike)
+            for (const Finding& f : options.before)
+                if (f.fact("ray") && on_log(fix, f)) unfixed.unproven.insert(f.id);
+    }
+    std::string key = unfixed.moved;
+    for (const Input input : log) key += fmt::format("log {}\n", static_cast<int>(input));
+    const std::shared_ptr<const Judged> judged = kept(&TryCache::Inner::unfixed, key, options, [&] {
         return std::make_shared<const Judged>(
-            judge(unfixed.recording ? *unfixed.recording : recording, options));
+            judge(unfixed.recording ? *unfixed.recording : recording, options, log));
     });
-    const Judged &before = *judged, after = judge(*applied.recording, options);
+    const Judged &before = *judged, after = judge(*applied.recording, options, log);
     v.complete = before.scan.complete && after.scan.complete;
     const auto shown = [&](const Finding& f) {
         return !unfixed.unproven.count(f.id) &&
@@ -405,12 +442,31 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
     if (told.empty() && !v.unclear.empty()) return v; // what a model does that is not the game's says nothing
     compare_findings(told, before.scan.findings, after.scan.findings, v);
     std::erase_if(v.fresh, [&](const Finding& f) {
-        return match(f, expected) || match(f, v.unclear) || begins_at_return(f, v, recording);
+        return match(f, expected) || match(f, v.unclear) || begins_at_return(f, v, recording) ||
+               went_through_gap(f, v, method);
     });
     runs_missing_in(after.touches, before.touches, recording, v.gained);
     runs_missing_in(before.touches, after.touches, recording, v.lost);
     return v;
 }
+
+namespace {
+
+/// "changes 12 results of 'sight'", "drops 29 'paid'".
+std::string rows_text(const LogChanges::Rows& rows) {
+    const std::string name = rows.name.empty() ? translated("a ray") : "'" + rows.name + "'";
+    switch (rows.input) {
+    case Input::Events:
+        return say("drops {} of {}", count_text(static_cast<double>(rows.count), "event"), name);
+    case Input::Grounded:
+        return say("changes the grounded state of {} in {}", the(rows.name),
+                   count_text(static_cast<double>(rows.count), "frame"));
+    default:
+        return say("changes {} of {}", count_text(static_cast<double>(rows.count), "result"), name);
+    }
+}
+
+} // namespace
 
 std::vector<VerdictPart> verdict_parts(const Verdict& v) {
     using Part = VerdictPart;
@@ -429,8 +485,11 @@ std::vector<VerdictPart> verdict_parts(const Verdict& v) {
     if (!v.lost.empty()) parts.push_back({Part::Lost, say("loses {}", counted(v.lost.size(), "contact"))});
     if (!v.gained.empty())
         parts.push_back({Part::Gained, say("gains {}", counted(v.gained.size(), "contact"))});
-    if (judged > 0 && v.fresh.empty() && v.lost.empty() && v.gained.empty())
+    if (judged > 0 && v.fresh.empty() && v.lost.empty() && v.gained.empty() && v.rows.empty())
         parts.push_back({Part::None, translated("nothing new breaks")});
+    for (const LogChanges::Rows& rows : v.rows) parts.push_back({Part::None, rows_text(rows)});
+    if (v.casts_unlike)
+        parts.push_back({Part::None, translated("the rays in the log are not what the shapes say")});
     if (v.fit && !v.fit->reproduces)
         parts.push_back({Part::None, translated("the model does not reproduce this game")});
     if (v.response_unseen) parts.push_back({Part::None, translated("how the game responds was not seen")});

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "fault/scan.hpp"
+#include "fix/log_changes.hpp"
 #include "fix/loop_text.hpp"
 #include "fix/rerun.hpp"
 
@@ -29,14 +30,16 @@ struct Verdict {
     /// Findings that the fitted model does not show without the fix: what it does to them cannot be told.
     std::vector<Finding> unclear;
     std::vector<TouchRun> gained, lost;
-    std::optional<Fit> fit;                               ///< of a rerun
-    std::optional<FittedLoop> loop;                       ///< ditto, of the same finding
-    std::map<Id, std::vector<Track>> tracks;              ///< body -> its course with the fix, for drawing
+    std::vector<LogChanges::Rows> rows;      ///< of the log that have another result with the fix
+    std::optional<Fit> fit;                  ///< of a rerun
+    std::optional<FittedLoop> loop;          ///< ditto, of the same finding
+    std::map<Id, std::vector<Track>> tracks; ///< body -> its course with the fix, for drawing
     std::map<Id, std::shared_ptr<const Geometry>> shapes; ///< changed colliders, for drawing
     std::size_t not_judged =
         0; ///< findings that rest on what the game logged: no candidate fix can judge them
     /// With the fix a body touches something, and without it nothing: how the game responds is assumed.
     bool response_unseen = false;
+    bool casts_unlike = false; ///< the log's rays and the shapes do not agree: new results say nothing
     bool complete = true;
 
     bool fixes_all() const { return kept.empty() && changed.empty() && fresh.empty() && unclear.empty(); }

@@ -23,6 +23,16 @@ json runs_json(const std::vector<TouchRun>& runs) {
     return out;
 }
 
+json rows_json(const std::vector<LogChanges::Rows>& all) {
+    json out = json::array();
+    for (const LogChanges::Rows& r : all) {
+        const char* row = r.input == Input::Rays ? "ray" : r.input == Input::Events ? "event" : "grounded";
+        out.push_back(
+            {{"row", row}, {"name", r.name}, {"changed", r.count}, {"first", r.first}, {"last", r.last}});
+    }
+    return out;
+}
+
 void list(std::string& out, const char* heading, const std::vector<Finding>& findings) {
     for (const Finding& f : findings) {
         std::string names;
@@ -61,7 +71,7 @@ json json_of(const Verdict& v, const Recording& r) {
                 {"new", ids(v.fresh)},
                 {"unclear", ids(v.unclear)},
                 {"contacts", {{"gained", runs_json(v.gained)}, {"lost", runs_json(v.lost)}}},
-                {"rays", {{"gained", json::array()}, {"lost", json::array()}}}};
+                {"log", rows_json(v.rows)}};
     if (v.fit)
         out["fit"] = {{"reproduces", v.fit->reproduces},
                       {"largest_difference", v.fit->largest_difference},
@@ -82,15 +92,9 @@ std::string text_of(const Verdict& v, const Recording& r) {
     if (v.fit) {
         out += v.fit->reproduces ? "; the fitted model reproduces this game"
                                  : "; the fitted model does not reproduce this game";
-        out += fmt::format(
-            " (largest difference {} over {} frames, at most {} is near enough; tests {}, responds with "
-            "{}{}{})",
-            length_text(r, v.fit->largest_difference), v.fit->frames, length_text(r, v.fit->near_enough),
-            word(v.fit->model.tests), word(v.fit->model.response),
-            v.fit->model.push != MotionModel::Push::Back
-                ? fmt::format(", pushes out: {}", word(v.fit->model.push))
-                : "",
-            v.fit->model.again > 0 ? fmt::format(", and again {} frames later", v.fit->model.again) : "");
+        out += fmt::format(" (largest difference {} over {} frames, at most {} is near enough; {})",
+                           length_text(r, v.fit->largest_difference), v.fit->frames,
+                           length_text(r, v.fit->near_enough), text_of(v.fit->model));
     }
     out += "\n";
     if (v.loop) out += "  " + loop_heading(v, r) + "\n";

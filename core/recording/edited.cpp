@@ -65,8 +65,11 @@ class EditedSpans : public Store {
         Frame f = from;
         f.before.clear();
         for (const Recording::Defined& d : r.definitions(i, i + 1)) f.before.push_back(d.definition);
-        if (const auto shot = edits_.screenshots.find(i); shot != edits_.screenshots.end())
-            f.screenshot = shot->second;
+        const auto replace = [&](const auto& all, auto& row) {
+            if (const auto it = all.find(i); it != all.end()) row = it->second;
+        };
+        replace(edits_.rays, f.rays), replace(edits_.events, f.events), replace(edits_.grounded, f.grounded),
+            replace(edits_.screenshots, f.screenshot);
         for (const Edits::Switched& s : edits_.switched) {
             if (s.first <= i && i <= s.last) std::erase(f.on, s.collider), std::erase(f.off, s.collider);
             if (i == s.first) (s.on ? f.on : f.off).push_back(s.collider);

@@ -28,7 +28,11 @@ struct Edits {
         std::vector<std::vector<ContactRow>> contacts;
     };
     std::vector<Moved> moved;
-    std::map<std::size_t, ScreenshotRow> screenshots; ///< by index, in place of the frame's own
+    // By index, in place of the frame's own:
+    std::map<std::size_t, std::vector<RayRow>> rays;
+    std::map<std::size_t, std::vector<EventRow>> events;
+    std::map<std::size_t, std::vector<Id>> grounded;
+    std::map<std::size_t, ScreenshotRow> screenshots;
     std::shared_ptr<const Pictures> pictures;         ///< null: the recording's own
 };
 

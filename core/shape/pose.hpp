@@ -56,6 +56,13 @@ class Rotation {
         const double s = std::sqrt(d.x * d.x + d.y * d.y + d.z * d.z);
         return s > 0.0 ? Vec3(d.x, d.y, d.z) * (2.0 * std::atan2(s, d.w) / s) : Vec3(0.0);
     }
+    /// Turned on by a rotation vector: the inverse of `to`.
+    Rotation turned_on(const Vec3& by) const {
+        if (by == Vec3(0.0)) return *this;
+        if (!spatial_) return in_plane(v_[0] + by.z);
+        const double radians = glm::length(by);
+        return in_space(glm::angleAxis(radians, by / radians) * quaternion());
+    }
     /// Part `t` of the way to `next`.
     Rotation toward(const Rotation& next, double t) const {
         if (*this == next) return *this;

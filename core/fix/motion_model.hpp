@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// How a body is moved again by a rerun: the knobs that gameplay code has.
+#pragma once
+
+#include <optional>
+
+namespace oddbounce {
+
+struct MotionModel {
+    enum class Tests { Before, After, Swept, Substeps } tests = Tests::After;
+    int substeps = 4; ///< for Tests::Substeps
+    /// Which axes move and are tested together. One after the other: what is in the way on one axis does not
+    /// stop the other one.
+    enum class Axes { Together, XThenY, YThenX } axes = Axes::Together;
+    /// What of the body is tested: all of it, the middle of its bounds, the middle of their lower edge.
+    enum class Tested { Shape, Center, Feet } tested = Tested::Shape;
+    double inset = 0.0; ///< the tested shape is so much smaller on all sides, unit
+    /// Reverse: of the axis along the normal; ReverseAll: of the whole velocity.
+    enum class Response {
+        Reverse,
+        Reflect,
+        Slide,
+        Stop,
+        Return,
+        PushOut,
+        ReverseAll
+    } response = Response::Slide;
+    bool depenetrate = false; ///< pushes the body out of what it overlaps
+    /// Which way: over the face that it came through, the nearest one, or along up whatever it overlaps.
+    enum class Push { Back, Nearest, Up } push = Push::Back;
+    bool gate = false;           ///< responds only while approaching
+    bool once = false;           ///< responds only in the step in which a touch begins
+    double side_tolerance = 0.0; ///< what overlaps by no more than this across the face is not hit, unit
+    /// What stops a body at a one-way. Usual: moving against it, not yet deep in it. Falling: moving against
+    /// it, however deep. FeetAbove: being clear of it before the step.
+    enum class OneWay { Usual, Falling, FeetAbove } one_way = OneWay::Usual;
+    int again = 0;            ///< frames after which the same push is given once more; 0: never
+    double again_share = 1.0; ///< of that push, 1: all of it
+    double margin = 0.0;      ///< distance kept from surfaces, unit
+    double step_height = 0.0; ///< ground that it steps up without being stopped, unit
+    double speed_cap = 0.0;   ///< largest speed, unit/s; 0: none
+    bool lock_turn = false;   ///< a touch does not turn it
+    /// The game gives it its desired velocity in each step, whatever stopped it. Where none is logged, that
+    /// is the velocity that it has at first.
+    bool steered = false;
+    std::optional<double> restitution, friction; ///< none: the colliders' own
+
+    bool operator==(const MotionModel&) const = default;
+};
+
+} // namespace oddbounce
