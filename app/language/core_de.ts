@@ -3752,10 +3752,6 @@
         <translation>nächste Fläche</translation>
     </message>
     <message>
-        <source>how the game responds was not seen</source>
-        <translation>wie das Spiel reagiert, war nicht zu sehen</translation>
-    </message>
-    <message>
         <source>a model whose track is this near the recorded one does as the game did</source>
         <translation>ein Modell, dessen Weg dem aufgezeichneten so nahe kommt, tut, was das Spiel tat</translation>
     </message>
@@ -4010,6 +4006,238 @@
     <message>
         <source>pairs</source>
         <translation>Paare</translation>
+    </message>
+    <message>
+        <source>grow by</source>
+        <translation>vergrößern um</translation>
+    </message>
+    <message>
+        <source>size</source>
+        <translation>Größe</translation>
+    </message>
+    <message>
+        <source>move by</source>
+        <translation>verschieben um</translation>
+    </message>
+    <message>
+        <source>round the corners by</source>
+        <translation>Ecken abrunden um</translation>
+    </message>
+    <message>
+        <source>another shape</source>
+        <translation>andere Form</translation>
+    </message>
+    <message>
+        <source>role</source>
+        <translation>Rolle</translation>
+    </message>
+    <message>
+        <source>when it tests</source>
+        <translation>wann geprüft wird</translation>
+    </message>
+    <message>
+        <source>which way it is pushed out</source>
+        <translation>wohin hinausgeschoben wird</translation>
+    </message>
+    <message>
+        <source>how it responds</source>
+        <translation>wie reagiert wird</translation>
+    </message>
+    <message>
+        <source>margin to surfaces</source>
+        <translation>Abstand zu Flächen</translation>
+    </message>
+    <message>
+        <source>step height</source>
+        <translation>Stufenhöhe</translation>
+    </message>
+    <message>
+        <source>grow by a share</source>
+        <translation>anteilig vergrößern</translation>
+    </message>
+    <message>
+        <source>sub-steps</source>
+        <translation>Teilschritte</translation>
+    </message>
+    <message>
+        <source>axes</source>
+        <translation>Achsen</translation>
+    </message>
+    <message>
+        <source>what of it is tested</source>
+        <translation>was davon geprüft wird</translation>
+    </message>
+    <message>
+        <source>tested shape smaller by</source>
+        <translation>geprüfte Form kleiner um</translation>
+    </message>
+    <message>
+        <source>push it out of overlaps</source>
+        <translation>aus Überlappungen schieben</translation>
+    </message>
+    <message>
+        <source>respond once per touch</source>
+        <translation>einmal je Berührung reagieren</translation>
+    </message>
+    <message>
+        <source>tolerance at the sides</source>
+        <translation>Toleranz an den Seiten</translation>
+    </message>
+    <message>
+        <source>what stops it at a one-way</source>
+        <translation>was es an einer Einweg-Fläche hält</translation>
+    </message>
+    <message>
+        <source>largest speed</source>
+        <translation>größtes Tempo</translation>
+    </message>
+    <message>
+        <source>a touch does not turn it</source>
+        <translation>eine Berührung dreht es nicht</translation>
+    </message>
+    <message>
+        <source>together</source>
+        <translation>zusammen</translation>
+    </message>
+    <message>
+        <source>x-then-y</source>
+        <translation>x, dann y</translation>
+    </message>
+    <message>
+        <source>y-then-x</source>
+        <translation>y, dann x</translation>
+    </message>
+    <message>
+        <source>shape</source>
+        <translation>Form</translation>
+    </message>
+    <message>
+        <source>center</source>
+        <translation>Mitte</translation>
+    </message>
+    <message>
+        <source>feet</source>
+        <translation>Füße</translation>
+    </message>
+    <message>
+        <source>usual</source>
+        <translation>üblich</translation>
+    </message>
+    <message>
+        <source>falling</source>
+        <translation>im Fallen</translation>
+    </message>
+    <message>
+        <source>feet-above</source>
+        <translation>Füße darüber</translation>
+    </message>
+    <message>
+        <source>the center of {}</source>
+        <translation>die Mitte von {}</translation>
+    </message>
+    <message>
+        <source>the middle of the lower edge of {}</source>
+        <translation>die Mitte der Unterkante von {}</translation>
+    </message>
+    <message>
+        <source>{}, {} smaller on all sides,</source>
+        <translation>{}, {} kleiner auf allen Seiten,</translation>
+    </message>
+    <message>
+        <source>{} by more than {} at its sides</source>
+        <translation>{} um mehr als {} an den Seiten</translation>
+    </message>
+    <message>
+        <source>{}, and did not in the step before</source>
+        <translation>{} und im Schritt davor nicht</translation>
+    </message>
+    <message>
+        <source>velocity = desired velocity</source>
+        <translation>Geschwindigkeit = gewünschte Geschwindigkeit</translation>
+    </message>
+    <message>
+        <source>speed = at most {}</source>
+        <translation>Tempo = höchstens {}</translation>
+    </message>
+    <message>
+        <source>on the x axis alone, then on the y axis alone:</source>
+        <translation>auf der x-Achse allein, dann auf der y-Achse allein:</translation>
+    </message>
+    <message>
+        <source>on the y axis alone, then on the x axis alone:</source>
+        <translation>auf der y-Achse allein, dann auf der x-Achse allein:</translation>
+    </message>
+    <message>
+        <source>what touches is {}</source>
+        <translation>was berührt, ist {}</translation>
+    </message>
+    <message>
+        <source>the touch does not change its rotation</source>
+        <translation>die Berührung ändert seine Drehung nicht</translation>
+    </message>
+    <message>
+        <source>at a one-way only if it moves against it</source>
+        <translation>an einer Einweg-Fläche nur, wenn es sich gegen sie bewegt</translation>
+    </message>
+    <message>
+        <source>at a one-way only if it was above it before the step</source>
+        <translation>an einer Einweg-Fläche nur, wenn es vor dem Schritt darüber war</translation>
+    </message>
+    <message>
+        <source>the game was not seen to respond</source>
+        <translation>wie das Spiel reagiert, war nicht zu sehen</translation>
+    </message>
+    <message>
+        <source>several loops fit, and they do not agree</source>
+        <translation>mehrere Schleifen passen und sind uneins</translation>
+    </message>
+    <message>
+        <source>it would have come another way before</source>
+        <translation>es wäre schon vorher anders gekommen</translation>
+    </message>
+    <message>
+        <source>the rays in the log are not what the shapes say</source>
+        <translation>die Strahlen im Log sind nicht, was die Formen ergeben</translation>
+    </message>
+    <message>
+        <source>drops {} of {}</source>
+        <translation>lässt {} von {} weg</translation>
+    </message>
+    <message>
+        <source>changes the grounded state of {} in {}</source>
+        <translation>ändert den Bodenkontakt von {} in {}</translation>
+    </message>
+    <message>
+        <source>changes {} of {}</source>
+        <translation>ändert {} von {}</translation>
+    </message>
+    <message>
+        <source>compute it in 64 bit</source>
+        <translation>in 64 Bit rechnen</translation>
+    </message>
+    <message>
+        <source>aim it at the middle of a cell, not along an edge</source>
+        <translation>auf die Mitte einer Zelle zielen, nicht an einer Kante entlang</translation>
+    </message>
+    <message>
+        <source>aim it at the middle of what it is to hit, not along an edge</source>
+        <translation>auf die Mitte des Ziels richten, nicht an einer Kante entlang</translation>
+    </message>
+    <message>
+        <source>the same where code moves the body: it rounds less than a solver</source>
+        <translation>ebenso, wo Code den Körper bewegt: er rundet weniger als ein Löser</translation>
+    </message>
+    <message>
+        <source>the same where code moves the body: another loop than its own is soon far off</source>
+        <translation>ebenso, wo Code den Körper bewegt: eine andere Schleife ist bald weit daneben</translation>
+    </message>
+    <message>
+        <source>track slops by code</source>
+        <translation>Spur, Slops, bei Code</translation>
+    </message>
+    <message>
+        <source>track share by code</source>
+        <translation>Spur, Anteil, bei Code</translation>
     </message>
 </context>
 </TS>

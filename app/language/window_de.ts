@@ -151,62 +151,6 @@
 <context>
     <name>oddbounce::CandidateDialog</name>
     <message>
-        <source>grow by</source>
-        <translation>vergrößern um</translation>
-    </message>
-    <message>
-        <source>size</source>
-        <translation>Größe</translation>
-    </message>
-    <message>
-        <source>move by</source>
-        <translation>verschieben um</translation>
-    </message>
-    <message>
-        <source>round the corners by</source>
-        <translation>Ecken abrunden um</translation>
-    </message>
-    <message>
-        <source>another shape</source>
-        <translation>andere Form</translation>
-    </message>
-    <message>
-        <source>friction</source>
-        <translation>Reibung</translation>
-    </message>
-    <message>
-        <source>restitution</source>
-        <translation>Restitution</translation>
-    </message>
-    <message>
-        <source>role</source>
-        <translation>Rolle</translation>
-    </message>
-    <message>
-        <source>when it tests</source>
-        <translation>wann geprüft wird</translation>
-    </message>
-    <message>
-        <source>which way it is pushed out</source>
-        <translation>wohin hinausgeschoben wird</translation>
-    </message>
-    <message>
-        <source>how it responds</source>
-        <translation>wie reagiert wird</translation>
-    </message>
-    <message>
-        <source>respond only while approaching</source>
-        <translation>nur bei Annäherung reagieren</translation>
-    </message>
-    <message>
-        <source>margin to surfaces</source>
-        <translation>Abstand zu Flächen</translation>
-    </message>
-    <message>
-        <source>step height</source>
-        <translation>Stufenhöhe</translation>
-    </message>
-    <message>
         <source>New candidate fix</source>
         <translation>Neuer Korrekturvorschlag</translation>
     </message>

@@ -92,10 +92,28 @@ class HitOutsideArtRule : public Rule {
             if (const Distance d = visible_gap(a, ma.at(t), b, mb.at(t)); d.gap < nearest.gap) nearest = d;
         const Distance now = visible_gap(a, ma.to, b, mb.to);
         const double allowed = context_.recording.slop() + a.half_pixel + b.half_pixel + m.error;
+        // A response within the step, as with sub-steps: they met on the way on which they came.
+        if (nearest.known && nearest.gap > allowed && m.sweep.status == Status::None) {
+            const Motion on_a = as_it_came(step, body_a, ma), on_b = as_it_came(step, body_b, mb);
+            const Sweep s = sweep(*at(step.now, m.a).geometry, on_a, *at(step.now, m.b).geometry, on_b);
+            if (s.status == Status::Found)
+                if (const Distance d = visible_gap(a, on_a.at(s.first), b, on_b.at(s.first));
+                    d.gap < nearest.gap)
+                    nearest = d;
+        }
         run.apart = nearest.known && nearest.gap > allowed, run.gap = nearest.gap, run.allowed = allowed;
         run.on_a = now.on_a, run.on_b = now.on_b;
         run.at =
             m.sweep.status == Status::Found ? (m.sweep.on_a + m.sweep.on_b) * 0.5 : (m.on_a + m.on_b) * 0.5;
+    }
+
+    /// Straight on with the velocity from before the step.
+    static Motion as_it_came(const Step& step, Slot body, const Motion& went) {
+        const BodyState& was = step.before.body(body);
+        if (!was.present || !was.velocity_known) return went;
+        Motion out{went.from, went.from};
+        out.to.at += was.velocity * step.now.dt();
+        return out;
     }
 
     void close(const Run& run) const {

@@ -200,7 +200,7 @@ class WrongFaceRule : public Rule {
                 emit(step, h, change, "along");
         } else if (slide > std::max(matters, context_.shared.hardly * h.closing) &&
                    glm::dot(slides, slid) < -reversed_ * slide * slide &&
-                   !(turns_by_code(is) && passes(turns_round)) &&
+                   !(turns_by_code(step, h) && passes(turns_round)) &&
                    !(context_.observed.drives(at(step.now, h.mover).body) && passes(drives)) &&
                    !(steers(step, h) && passes(paddle)) && !(jumps(step, h, slides) && passes(jumped)) &&
                    !(spin >= context_.settings["wrong-face.spin"] * slide && passes(spins)))
@@ -249,8 +249,11 @@ class WrongFaceRule : public Rule {
     }
 
     /// A walker of which nobody says where it wants to go: it may turn round in the frame in which it lands.
-    bool turns_by_code(const BodyState& b) const {
-        return b.def->upright && !context_.recording.header.has(Channel::Desired);
+    /// A body that is upright and lands nowhere may as well be a ball that never turns.
+    bool turns_by_code(const Step& step, const Hit& h) const {
+        const Header& header = context_.recording.header;
+        return step.now.body_of(h.mover).def->upright && !header.has(Channel::Desired) &&
+               header.gravity != Vec3(0.0) && glm::dot(h.normal, header.up) < -context_.shared.up;
     }
 
     /// Whoever walks may jump in the frame in which it lands.

@@ -1,46 +1,51 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "fix/rerun.hpp"
+#include "fix/fit.hpp"
 
 #include <nlopt.hpp>
 
 #include <algorithm>
+#include <map>
 
 namespace oddbounce {
 
 namespace {
 
-constexpr std::size_t runners = 8;       // models beside the best that are kept
-constexpr std::size_t varied_models = 6; // the best simple ones, of which others are made
-constexpr std::size_t tuned_models = 6;  // the best untuned ones: values of surfaces may change their order
+constexpr std::size_t kept_models = 64; // of those tried
+constexpr std::size_t tuned_models = 2; // the best untuned ones of each response
 
-/// Largest distance between the two courses; at the last frame also where each would be one step later, so
-/// that a response given in that frame counts.
-double difference(const Recording& r, Slot body, const Track& track) {
-    double most = 0.0;
-    World w = r.world_at(track.first);
-    for (std::size_t k = 1; k < track.points.size(); ++k) {
-        w.step(*r.frame(track.first + k));
-        const BodyState& recorded = w.body(body);
-        const Vec3 apart = recorded.pose.at - track.points[k].pose.at;
-        most = std::max(most, glm::length(apart));
-        if (k + 1 == track.points.size() && recorded.velocity_known)
-            most =
-                std::max(most, glm::length(apart + (recorded.velocity - track.points[k].velocity) * w.dt()));
+/// A window, and what a rerun of it needs.
+struct Course {
+    const Recording& recording;
+    FrameWindow window;
+    RecordedSteps steps;
+    const Control* control;
+
+    Course(const Recording& r, const FrameWindow& w, const Control* c)
+        : recording(r), window(w), steps(recorded_steps(r, w.body, w.first, w.last, c)), control(c) {}
+
+    /// Largest distance between the two courses; at the last frame also where each would be one step later,
+    /// so that a response given in that frame counts.
+    double difference(const MotionModel& model) const {
+        const Track track = rerun(recording, window.body, window.first, window.last, model, control, &steps);
+        double most = 0.0;
+        World w = recording.world_at(track.first);
+        for (std::size_t k = 1; k < track.points.size(); ++k) {
+            w.step(*recording.frame(track.first + k));
+            const BodyState& recorded = w.body(window.body);
+            const Vec3 apart = recorded.pose.at - track.points[k].pose.at;
+            most = std::max(most, glm::length(apart));
+            if (k + 1 == track.points.size() && recorded.velocity_known)
+                most = std::max(most,
+                                glm::length(apart + (recorded.velocity - track.points[k].velocity) * w.dt()));
+        }
+        return std::round(most * 1e9) * 1e-9;
     }
-    return most;
-}
+};
 
 struct Tuning {
-    const Recording& recording;
-    Slot body;
-    std::size_t first, last;
+    const std::vector<const Course*>& courses;
     MotionModel model;
-    const Control* control;
-    const std::vector<bool>* touches;
 
-    double at(const std::vector<double>& x) const {
-        return difference(recording, body, rerun(recording, body, first, last, with(x), control, touches));
-    }
     MotionModel with(const std::vector<double>& x) const {
         MotionModel m = model;
         m.restitution = x[0], m.friction = x[1];
@@ -50,24 +55,35 @@ struct Tuning {
 };
 
 double tuned(const std::vector<double>& x, std::vector<double>&, void* data) {
-    return static_cast<const Tuning*>(data)->at(x);
+    const Tuning& t = *static_cast<const Tuning*>(data);
+    double sum = 0.0;
+    for (const Course* c : t.courses) sum += c->difference(t.with(x));
+    return sum;
 }
 
 /// Restitution, friction and the share of a second push, where the untuned values leave a difference.
-void tune(const Tuning& tuning, Fit& best) {
+std::optional<FittedModel> tune(const std::vector<const Course*>& courses, const FittedModel& untuned) {
+    Tuning tuning{courses, untuned.model};
     std::vector<double> x{0.5, 0.2}, most{1.5, 2.0}, step{0.2, 0.3};
     if (tuning.model.again > 0) x = {0.1, 0.2, 1.0}, most.push_back(2.0), step.push_back(0.3);
     nlopt::opt search(nlopt::LN_NELDERMEAD, static_cast<unsigned>(x.size()));
-    search.set_min_objective(tuned, const_cast<Tuning*>(&tuning));
+    search.set_min_objective(tuned, &tuning);
     search.set_lower_bounds(0.0), search.set_upper_bounds(most);
     search.set_maxeval(30 * static_cast<int>(x.size())), search.set_initial_step(step);
     double least = infinity;
     try {
         search.optimize(x, least);
     } catch (const std::exception&) {
-        return; // the search gave up: the untuned model stands
+        return {}; // the search gave up: the untuned model stands
     }
-    if (least < 0.8 * best.largest_difference) best.model = tuning.with(x), best.largest_difference = least;
+    std::vector<double> none;
+    std::vector<double> without = x;
+    without[1] = 0.0; // friction that changes nothing was not seen
+    if (const double d = tuned(without, none, &tuning); d <= least * 1.01 + 1e-9) x = without, least = d;
+    double was = 0.0;
+    for (const Course* c : courses) was += c->difference(untuned.model);
+    if (least >= 0.8 * was) return {};
+    return FittedModel{tuning.with(x), courses.front()->difference(tuning.with(x))};
 }
 
 /// All combinations that are tried; the earlier one wins where two do equally well.
@@ -87,8 +103,15 @@ std::vector<MotionModel> models(int again) {
                     m.again = again;
                     if (again > 0 && !gate) out.push_back(m);
                 }
+    for (const Response response : {Response::Return, Response::PushOut})
+        for (const bool gate : {true, false}) {
+            MotionModel m;
+            m.response = response, m.depenetrate = true, m.gate = gate;
+            out.push_back(m);
+        }
     for (const MotionModel::Push push : {MotionModel::Push::Nearest, MotionModel::Push::Up})
-        for (const Response response : {Response::Slide, Response::Stop})
+        for (const Response response :
+             {Response::Slide, Response::Stop, Response::Reverse, Response::Reflect})
             for (const bool gate : {true, false}) {
                 MotionModel m;
                 m.response = response, m.depenetrate = true, m.gate = gate, m.push = push;
@@ -111,7 +134,7 @@ std::vector<MotionModel> variants(const MotionModel& m, bool one_ways) {
     }
     with(&MotionModel::tested, MotionModel::Tested::Center);
     with(&MotionModel::tested, MotionModel::Tested::Feet);
-    with(&MotionModel::steered, true);
+    if (!m.steered) with(&MotionModel::steered, true);
     if (!m.gate) with(&MotionModel::once, true);
     if (one_ways) {
         with(&MotionModel::one_way, MotionModel::OneWay::Falling);
@@ -129,34 +152,52 @@ bool has_one_ways(const Recording& r, std::size_t index) {
 
 } // namespace
 
-Fit fit(const Recording& r, Slot body, std::size_t first, std::size_t last, int again,
-        const Control* control) {
-    Fit best;
-    best.frames = last - first;
-    std::vector<std::pair<double, MotionModel>> tried;
-    const std::vector<bool> touches = touching_steps(r, body, first, last, control);
+double exact_difference(const Recording& r) { return 0.01 * r.slop() + 2.0 * r.rounding(); }
+
+std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int again, double near_enough,
+                             const std::vector<FrameWindow>& held_out, const Control* control) {
+    std::vector<FittedModel> tried;
+    const Course course(r, window, control);
+    const double exact = exact_difference(r);
     const auto try_model = [&](const MotionModel& m) {
-        if (control && control->stop) return;
-        const double d = difference(r, body, rerun(r, body, first, last, m, control, &touches));
-        tried.emplace_back(std::round(d * 1e9) * 1e-9, m);
+        if (!(control && control->stop)) tried.push_back({m, course.difference(m)});
     };
-    const auto sort = [&] { std::ranges::stable_sort(tried, {}, [](const auto& t) { return t.first; }); };
-    for (const MotionModel& m : models(again)) try_model(m);
+    const auto sort = [&] { std::ranges::stable_sort(tried, {}, &FittedModel::difference); };
+    const std::vector<MotionModel> simple = models(again);
+    for (const MotionModel& m : simple) try_model(m);
     sort();
-    if (!tried.empty() && tried.front().first > r.slop()) {
-        const bool one_ways = has_one_ways(r, first);
-        const std::size_t varied = std::min(varied_models, tried.size());
-        for (std::size_t i = 0; i < varied; ++i)
-            for (const MotionModel& m : variants(MotionModel(tried[i].second), one_ways)) try_model(m);
+    if (!tried.empty() && tried.front().difference > exact) {
+        const bool one_ways = has_one_ways(r, window.first);
+        for (const MotionModel& m : simple)
+            for (const MotionModel& other : variants(m, one_ways)) try_model(other);
         sort();
     }
-    if (control && control->stop) return best;
-    best.model = tried.front().second, best.largest_difference = tried.front().first;
-    for (std::size_t i = 0; i < tuned_models && best.largest_difference > r.slop(); ++i)
-        tune({r, body, first, last, tried[i].second, control, &touches}, best);
-    for (std::size_t i = 0; i < tried.size() && best.runners_up.size() < runners; ++i)
-        if (!(tried[i].second == best.model)) best.runners_up.push_back(tried[i]);
-    return best;
+    std::vector<Course> held;
+    for (const FrameWindow& w : held_out) held.emplace_back(r, w, control);
+    const auto hold_out = [&](FittedModel& m) {
+        for (const Course& c : held)
+            if (m.difference <= near_enough) m.held_out = std::max(m.held_out, c.difference(m.model));
+    };
+    const auto sort_by_both = [&] {
+        std::ranges::stable_sort(
+            tried, {}, [&](const FittedModel& m) { return std::pair(m.difference > near_enough, m.both()); });
+    };
+    if (tried.size() > kept_models) tried.resize(kept_models);
+    for (FittedModel& m : tried) hold_out(m);
+    sort_by_both();
+    // Values of surfaces show in a response: where the window has none, in another occurrence.
+    std::vector<std::vector<const Course*>> trained{{&course}};
+    if (!held.empty()) trained.push_back({&course, &held.front()});
+    std::map<MotionModel::Response, std::size_t> of_response;
+    for (const FittedModel& m : std::vector<FittedModel>(tried)) {
+        if (tried.front().both() <= exact || (control && control->stop)) break;
+        if (of_response[m.model.response]++ >= tuned_models) continue;
+        for (const auto& courses : trained)
+            if (auto better = tune(courses, m)) hold_out(*better), tried.push_back(*better);
+    }
+    sort_by_both();
+    if (control && control->stop) return {};
+    return tried;
 }
 
 } // namespace oddbounce

@@ -164,7 +164,7 @@ class Stepper {
         const Vec3 other_velocity = velocity_of(other);
         Vec3 v = p.velocity - other_velocity;
         const double closing = glm::dot(v, normal);
-        p.hits.push_back({own, other, normal, point, depth});
+        p.hits.push_back({own, other, normal, point, depth, false, false});
         if ((model_.gate && closing <= 0.0) || (model_.once && hit_before(own, other))) return;
         const ColliderDef &dm = *at(now_, own).def, &d = *at(now_, other).def;
         const double e = model_.restitution.value_or(std::max(dm.restitution, d.restitution));
@@ -191,6 +191,7 @@ class Stepper {
         if (model_.again > 0 && closing > 0.0 && !std::exchange(responded_, true))
             p.pending.push_back({index_ + static_cast<std::size_t>(model_.again), p.hits.back(),
                                  v + other_velocity - p.velocity});
+        p.hits.back().responded = v + other_velocity != p.velocity;
         p.velocity = v + other_velocity;
     }
 
@@ -244,6 +245,7 @@ class Stepper {
                 if (beside(own, p.pose, other, at_other, normal)) continue;
                 answer(p, own, other, normal, -d.gap, (d.on_a + d.on_b) * 0.5);
                 if (!depenetrate) continue;
+                p.hits.back().responded = true;
                 if (model_.response == Response::Return)
                     p.pose.at = axis_ >= 0 ? before_axis_.at : from_.at;
                 else
@@ -380,14 +382,24 @@ class Stepper {
     bool responded_ = false;
 };
 
+/// The part of a velocity that code sets: where gravity is at work the level one, else all of it.
+Vec3 steered_part(const World& w, const Vec3& v) {
+    const Vec3& up = w.recording().header.up;
+    return w.recording().header.gravity == Vec3(0.0) ? v : v - up * glm::dot(v, up);
+}
+
 /// True where the recorded body touches something solid in this step: what changed its speed may be that. A
-/// move that is refused as a whole ends before the touch, by up to a step of what the body wants.
-bool recorded_touch(const std::vector<Meeting>& meetings, const World& now, Slot body, double slop) {
-    constexpr double stands = 0.1; // of the desired velocity
+/// move that is refused, as a whole or on one axis, ends before the touch, by up to what the body wants to
+/// go.
+bool recorded_touch(const std::vector<Meeting>& meetings, const World& before, const World& now, Slot body) {
+    constexpr double lags = 0.1; // of what it wants to go
     const BodyState& b = now.body(body);
-    const double wants = b.has_desired ? glm::length(b.desired) : 0.0;
-    const bool refused = b.velocity_known && glm::length(b.velocity) <= stands * wants;
-    const double near = slop + (refused ? wants * now.dt() : 0.0);
+    double near = now.recording().slop();
+    if (b.has_desired) {
+        const Vec3 wants = steered_part(now, b.desired) * now.dt();
+        const double lag = glm::length(wants - steered_part(now, now.motion_since(before, body).travel()));
+        if (lag > lags * glm::length(wants)) near += std::min(lag, glm::length(wants));
+    }
     return std::any_of(meetings.begin(), meetings.end(), [&](const Meeting& m) {
         if (m.does != Does::Solid || (at(now, m.a).body != body && at(now, m.b).body != body)) return false;
         return m.contact || m.closest() <= near;
@@ -395,22 +407,17 @@ bool recorded_touch(const std::vector<Meeting>& meetings, const World& now, Slot
 }
 
 /// Velocity that the body sets out with: its own, changed as the recorded one was changed by no contact.
-/// `steered`: what the game gives it in each step; null: it does not.
+/// `wants`: what the game gives it in each step; null: it does not.
 Vec3 intended(const World& before, const World& now, Slot body, const Vec3& velocity, bool touched,
-              const Vec3* steered) {
+              const Vec3* wants) {
     const BodyState &rec = now.body(body), &was = before.body(body);
     const Vec3 gravity = now.recording().header.gravity * now.dt();
     Vec3 v = velocity + gravity;
     if (!touched && rec.velocity_known && was.velocity_known) v = velocity + (rec.velocity - was.velocity);
-    const Vec3& up = now.recording().header.up;
-    const bool walks = glm::length(gravity) > 0.0;
-    const auto steer = [&](const Vec3& to) {
-        v = walks ? up * glm::dot(v, up) + (to - up * glm::dot(to, up)) : to;
-    };
-    if (steered && touched) {
-        steer(*steered);
-    } else if (rec.def->moves == Moves::Kinematic && rec.has_desired) {
-        steer(touched || !rec.velocity_known ? rec.desired : rec.velocity);
+    if (wants) {
+        const Vec3& up = now.recording().header.up;
+        const bool walks = glm::length(gravity) > 0.0;
+        v += steered_part(now, (touched || !rec.velocity_known ? *wants : rec.velocity) - v);
         const double jump = glm::dot(rec.velocity - was.velocity, up);
         if (walks && touched && rec.velocity_known && was.velocity_known &&
             jump > 4.0 * glm::length(gravity) && glm::dot(was.velocity, up) > -2.0 * glm::length(gravity))
@@ -421,25 +428,33 @@ Vec3 intended(const World& before, const World& now, Slot body, const Vec3& velo
 
 } // namespace
 
-std::vector<bool> touching_steps(const Recording& r, Slot body, std::size_t first, std::size_t last,
-                                 const Control* control) {
-    std::vector<bool> out;
+RecordedSteps recorded_steps(const Recording& r, Slot body, std::size_t first, std::size_t last,
+                             const Control* control) {
+    constexpr double at_once = 1e-3; // of the desired velocity
+    RecordedSteps out;
+    std::size_t free = 0, follows = 0;
     World now = r.world_at(first);
     Pairing pairing;
     for (std::size_t i = first + 1; i <= last && !(control && control->stop); ++i) {
         const World before = now;
         const auto frame = r.frame(i);
         now.step(*frame);
-        out.push_back(
-            recorded_touch(pairing.meetings(before, now, *frame, false).pairs, now, body, r.slop()));
+        out.touched.push_back(
+            recorded_touch(pairing.meetings(before, now, *frame, false).pairs, before, now, body));
+        const BodyState& b = now.body(body);
+        if (!b.has_desired || !b.velocity_known || glm::length(b.desired) == 0.0) continue;
+        const double off = glm::length(steered_part(now, b.velocity - b.desired));
+        const bool goes = off <= at_once * glm::length(b.desired) + r.rounding() / now.dt();
+        if (!out.touched.back() || goes) ++free, follows += goes;
     }
+    out.follows_desired = free > 0 && follows * 2 > free;
     return out;
 }
 
 Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, const MotionModel& model,
-            const Control* control, const std::vector<bool>* touches) {
-    if (!touches) {
-        const std::vector<bool> found = touching_steps(r, body, first, last, control);
+            const Control* control, const RecordedSteps* steps) {
+    if (!steps) {
+        const RecordedSteps found = recorded_steps(r, body, first, last, control);
         return rerun(r, body, first, last, model, control, &found);
     }
     Track track;
@@ -449,8 +464,8 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
     track.points.push_back(
         {start.pose, start.velocity_known ? start.velocity : Vec3(0.0), start.angular_velocity, {}, {}});
     TestedShapes tested(model);
-    for (std::size_t i = first + 1; i <= last && i - first <= touches->size() && !(control && control->stop);
-         ++i) {
+    for (std::size_t i = first + 1;
+         i <= last && i - first <= steps->touched.size() && !(control && control->stop); ++i) {
         const World before = now;
         const auto frame = r.frame(i);
         now.step(*frame);
@@ -460,9 +475,12 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
         if (rec.teleported || rec.fresh) {
             p = {rec.pose, rec.velocity_known ? rec.velocity : Vec3(0.0), rec.angular_velocity, {}, {}};
         } else {
-            const bool touched = (*touches)[i - first - 1];
-            const Vec3& steered = rec.has_desired ? rec.desired : track.points.front().velocity;
-            p.velocity = intended(before, now, body, p.velocity, touched, model.steered ? &steered : nullptr);
+            const bool touched = steps->touched[i - first - 1];
+            const bool steered =
+                model.steered || steps->follows_desired || rec.def->moves == Moves::Kinematic;
+            const Vec3& wants = rec.has_desired ? rec.desired : track.points.front().velocity;
+            p.velocity = intended(before, now, body, p.velocity, touched,
+                                  steered && (model.steered || rec.has_desired) ? &wants : nullptr);
             if (!touched) p.angular_velocity += rec.angular_velocity - before.body(body).angular_velocity;
             Stepper(before, now, i, body, model, tested).step(p, rec);
         }

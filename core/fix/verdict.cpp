@@ -12,17 +12,8 @@ namespace oddbounce {
 
 namespace {
 
-constexpr std::size_t lead = 12;    // frames of free motion before a finding: enough to see how it came
-constexpr std::size_t tail = 20;    // frames after it: enough to see what becomes of it
 constexpr std::int64_t slack = 3;   // frames by which a finding may shift and still be the same
 constexpr double same_number = 0.1; // share by which its numbers may differ
-
-/// Frames first..last.
-struct FrameRange {
-    std::size_t first, last;
-};
-/// When pairs of bodies touch.
-using Touches = std::map<std::pair<Id, Id>, std::vector<FrameRange>>;
 
 /// In order, those that meet made one.
 void unite(std::vector<FrameRange>& all) {
@@ -46,8 +37,9 @@ struct Judged {
 
 struct TryCache::Inner {
     std::mutex mutex;
-    std::map<std::string, Fit> fits;                              ///< by finding and body
-    std::map<std::string, std::shared_ptr<const Judged>> unfixed; ///< by what is moved again
+    std::map<std::string, Fit> fits;                               ///< by finding and body
+    std::map<std::string, std::shared_ptr<const Judged>> unfixed;  ///< by what is moved again
+    std::map<std::string, std::shared_ptr<const Touches>> touches; ///< one, of the recording
 };
 TryCache::TryCache() : inner_(std::make_unique<Inner>()) {}
 TryCache::~TryCache() = default;
@@ -79,6 +71,22 @@ bool can_judge(const Finding& f, const std::set<Input>& log) {
     return !rests_on_log(f) || can_judge(*fault_by_id(f.fault), log);
 }
 
+void add_touches(const Recording& r, const Encounter& e, Touches& out) {
+    if (e.does == Does::Ignore) return;
+    const Id a = r.body_id(e.body_a), b = r.body_id(e.body_b);
+    for (const Encounter::Touch& t : e.touches) out[std::minmax(a, b)].push_back({t.first, t.last});
+}
+
+Touches touches_of(const Recording& r, const TryOptions& options) {
+    Touches out;
+    EncounterStream encounters([&](Encounter&& e) { add_touches(r, e, out); });
+    walk(r, {0, ~std::size_t(0), options.threads, options.control},
+         [&](const Step& step) { encounters.step(step); });
+    encounters.finish();
+    for (auto& [pair, ranges] : out) unite(ranges);
+    return out;
+}
+
 /// `log`: what the fix changes in it.
 Judged judge(const Recording& r, const TryOptions& options, const std::set<Input>& log) {
     Judged out;
@@ -87,26 +95,11 @@ Judged judge(const Recording& r, const TryOptions& options, const std::set<Input
     scan_options.control = options.control, scan_options.accounts = false;
     for (const Fault& fault : catalogue())
         if (fault.by_log != always_by_log || can_judge(fault, log)) scan_options.only.push_back(fault.id);
-    scan_options.encounter = [&](Encounter&& e) {
-        if (e.does == Does::Ignore) return;
-        const auto id = [&](Slot body) { return r.body_id(body); };
-        const Id a = id(e.body_a), b = id(e.body_b);
-        const auto key = std::minmax(a, b);
-        for (const Encounter::Touch& t : e.touches)
-            out.touches[{key.first, key.second}].push_back({t.first, t.last});
-    };
+    scan_options.encounter = [&](Encounter&& e) { add_touches(r, e, out.touches); };
     out.scan = scan(r, scan_options);
     std::erase_if(out.scan.findings, [&](const Finding& f) { return !can_judge(f, log) || f.expected; });
     for (auto& [pair, ranges] : out.touches) unite(ranges);
     return out;
-}
-
-bool same_fault(const Finding& a, const Finding& b) {
-    if (a.fault != b.fault || a.last + slack < b.first || b.last + slack < a.first) return false;
-    const std::set<Id> x(a.bodies.begin(), a.bodies.end()), y(b.bodies.begin(), b.bodies.end());
-    const Id mover = a.bodies.empty() ? 0 : a.bodies[0];
-    return x == y || (y.count(mover) &&
-                      std::any_of(y.begin(), y.end(), [&](Id id) { return id != mover && x.count(id); }));
 }
 
 bool same_numbers(const Finding& a, const Finding& b) {
@@ -117,11 +110,6 @@ bool same_numbers(const Finding& a, const Finding& b) {
     return true;
 }
 
-const Finding* match(const Finding& f, const std::vector<Finding>& among) {
-    const auto it = std::ranges::find_if(among, [&](const Finding& g) { return same_fault(f, g); });
-    return it == among.end() ? nullptr : &*it;
-}
-
 /// `unfixed` is what is found without the fix: in the recording, or where bodies are moved again, there.
 void compare_findings(const std::vector<Finding>& before, const std::vector<Finding>& unfixed,
                       const std::vector<Finding>& after, Verdict& v) {
@@ -129,7 +117,7 @@ void compare_findings(const std::vector<Finding>& before, const std::vector<Find
     for (const Finding& f : before) {
         std::size_t match_at = after.size();
         for (std::size_t i = 0; i < after.size() && match_at == after.size(); ++i)
-            if (!used[i] && same_fault(f, after[i])) match_at = i;
+            if (!used[i] && match(f, {after[i]})) match_at = i;
         if (match_at == after.size()) {
             v.fixed.push_back(f);
             continue;
@@ -186,10 +174,16 @@ bool concerns(const Applied& applied, const Finding& f) {
     return applied.pairs;
 }
 
-struct Window {
-    Slot body;
-    std::size_t first, last;
-};
+/// The finding is about what solid colliders do to each other: where a shape or a surface is changed, the
+/// body goes another way.
+bool by_motion(const Recording& r, const Finding& f) {
+    const auto& needs = fault_by_id(f.fault)->needs;
+    if (std::ranges::any_of(needs, [](Input i) { return i != Input::None; }) || f.colliders.size() < 2)
+        return false;
+    const World w = r.world_at(static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.first))));
+    const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
+    return a >= 0 && b >= 0 && w.does(a, b) == Does::Solid;
+}
 
 /// Whom a rerun moves: the finding's mover, or the other one where the fix changes how that one moves.
 Slot moved_body(const Recording& r, const Applied& applied, const Finding& f) {
@@ -198,63 +192,19 @@ Slot moved_body(const Recording& r, const Applied& applied, const Finding& f) {
     return r.body_slot(it == f.bodies.end() ? f.bodies.at(0) : *it);
 }
 
-Window window_of(const Recording& r, const Finding& f, Slot body) {
-    const auto first = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.first)));
-    const auto last = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.last)));
-    std::size_t start = first > lead ? first - lead : 0;
-    while (start < first && !r.world_at(start).body(body).present) ++start;
-    return {body, start, std::min(r.size() - 1, last + tail)};
+FitOptions fit_options(const TryOptions& options) {
+    return {options.project, options.threads, options.control};
 }
 
-/// How far a model's track may be from the recorded one: some slops, or a part of the body.
-double near_enough(const Recording& r, const Window& w, const Settings& settings) {
-    const World world = r.world_at(w.first);
-    double extent = infinity;
-    for (const Slot c : world.colliders_of(w.body))
-        if (world.live(c) && at(world, c).geometry->extent() > 0.0)
-            extent = std::min(extent, at(world, c).geometry->extent());
-    return std::max(settings["verdict.track_slops"] * r.slop(),
-                    extent < infinity ? settings["verdict.track_share"] * extent : 0.0);
+std::shared_ptr<const Touches> touches_in(const Recording& r, const TryOptions& options) {
+    return kept(&TryCache::Inner::touches, "", options,
+                [&] { return std::make_shared<const Touches>(touches_of(r, options)); });
 }
 
-/// The fault is found again where the body is moved by this model.
-bool shows(const Recording& r, const Finding& f, const Window& w, const MotionModel& model,
-           const TryOptions& options) {
-    Edits edits;
-    edits.definitions = r.definitions(0, ~std::size_t(0));
-    edits.moved.push_back(moved_along(r, w.body, rerun(r, w.body, w.first, w.last, model, options.control)));
-    const auto again = edited(r, edits);
-    ScanOptions scan_options;
-    scan_options.only = {f.fault}, scan_options.project = options.project,
-    scan_options.threads = options.threads;
-    scan_options.control = options.control, scan_options.accounts = false;
-    scan_options.first = w.first, scan_options.last = w.last;
-    return match(f, scan(*again, scan_options).findings) != nullptr;
-}
-
-/// The model that does what the game did round this finding: the one that is nearest to it and shows the
-/// fault again, else the nearest.
-Fit fit_to(const Recording& r, const Finding& f, const Window& w, const TryOptions& options) {
-    const auto last = static_cast<std::size_t>(r.frame_index(f.last));
-    Fit out = fit(r, w.body, w.first, std::min(last + 2, w.last),
-                  static_cast<int>(f.number("frames_between")), options.control);
-    out.near_enough = near_enough(r, w, options.project.settings);
-    if (shows(r, f, w, out.model, options)) {
-        out.reproduces = out.largest_difference <= out.near_enough;
-        return out;
-    }
-    for (const auto& [difference, model] : out.runners_up)
-        if (difference <= out.near_enough && shows(r, f, w, model, options)) {
-            out.model = model, out.largest_difference = difference, out.reproduces = true;
-            break;
-        }
-    return out;
-}
-
-/// The same, fitted once for a finding and a body.
-Fit fitted(const Recording& r, const Finding& f, const Window& w, const TryOptions& options) {
-    return kept(&TryCache::Inner::fits, f.id + "/" + std::to_string(w.body), options,
-                [&] { return fit_to(r, f, w, options); });
+/// Fitted once for a finding and a body.
+Fit fitted(const Recording& r, const Finding& f, Slot body, const TryOptions& options) {
+    return kept(&TryCache::Inner::fits, f.id + "/" + std::to_string(body), options,
+                [&] { return fit_to(r, f, body, *touches_in(r, options), fit_options(options)); });
 }
 
 bool sets(const Fix& fix, const char* key) {
@@ -264,9 +214,33 @@ bool sets(const Fix& fix, const char* key) {
 
 /// A stretch in which a body is moved again: by the model that was fitted, and by it as the fix changes it.
 struct Stretch {
-    Window window;
+    FrameWindow window;
     MotionModel as_was, with_fix;
+    bool response_seen = false;
 };
+
+/// What a model says of a fix: whether it fixes the finding, and which faults are new.
+struct Opinion {
+    bool fixed = false;
+    std::set<std::string> fresh;
+    bool operator==(const Opinion&) const = default;
+};
+Opinion opinion(const Recording& r, const Applied& applied, const Finding& f, const FrameWindow& w,
+                const MotionModel& as_was, const MotionModel& with_fix, const RecordedSteps& steps,
+                const TryOptions& options) {
+    const auto found = [&](const Recording& in, const Edits& edits, const MotionModel& model) {
+        const Track track = rerun(in, w.body, w.first, w.last, model, options.control, &steps);
+        return found_in(r, w, track, edits, fit_options(options));
+    };
+    Edits unfixed;
+    unfixed.definitions = r.definitions(0, ~std::size_t(0));
+    const auto before = found(r, unfixed, as_was), after = found(*applied.recording, applied.edits, with_fix);
+    Opinion out;
+    out.fixed = !match(f, after);
+    for (const Finding& g : after)
+        if (!match(g, before) && !match(g, {f})) out.fresh.insert(g.fault);
+    return out;
+}
 
 /// In order; those of one body that overlap made one: it is moved again once, by the model of the first.
 void unite(std::vector<Stretch>& all) {
@@ -279,11 +253,6 @@ void unite(std::vector<Stretch>& all) {
         else
             out.push_back(s);
     all = std::move(out);
-}
-
-/// The model responds somewhere on this track.
-bool hits(const Track& track) {
-    return std::ranges::any_of(track.points, [](const TrackPoint& p) { return !p.hits.empty(); });
 }
 
 /// The recording in which the bodies are moved again without the fix: what differs from it, the fix does.
@@ -304,9 +273,18 @@ MotionModel fixed_model(Id body, const MotionModel& as_was, const Fix& fix, cons
 }
 
 /// Whom the finding says that it meets; 0: nobody.
-Id other_body(const Recording& r, const Finding& f, const Window& w) {
+Id other_body(const Recording& r, const Finding& f, const FrameWindow& w) {
     const auto it = std::ranges::find_if(f.bodies, [&](Id id) { return id != r.body_id(w.body); });
     return it == f.bodies.end() ? 0 : *it;
+}
+
+/// A cap of the speed would have changed how the body comes to where it is moved from.
+bool too_fast_at_first(const Recording& r, const FrameWindow& w, const Applied& applied) {
+    const auto change = applied.motion.find(r.body_id(w.body));
+    const World world = r.world_at(w.first);
+    const BodyState& b = world.body(w.body);
+    return change != applied.motion.end() && b.velocity_known &&
+           change->second.value("speed_cap", infinity) < glm::length(b.velocity);
 }
 
 Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const TryOptions& options,
@@ -314,31 +292,47 @@ Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const Tr
     Unfixed out;
     std::vector<Stretch> all;
     for (const Finding& f : options.before) {
-        if (!concerns(applied, f) || (!options.finding.empty() && f.id != options.finding)) continue;
-        const Window w = window_of(r, f, moved_body(r, applied, f));
-        const Fit one = fitted(r, f, w, options);
+        if (!concerns(applied, f) || (!options.finding.empty() && f.id != options.finding) ||
+            (applied.motion.empty() && !by_motion(r, f)))
+            continue;
+        const Fit one = fitted(r, f, moved_body(r, applied, f), options);
+        const FrameWindow& w = one.window;
         if (!one.reproduces) out.unproven.insert(f.id);
+        if (too_fast_at_first(r, w, applied)) out.unproven.insert(f.id), v.begins_before = true;
         const bool worse =
             !v.fit || (v.fit->reproduces && !one.reproduces) ||
             (v.fit->reproduces == one.reproduces && one.largest_difference > v.fit->largest_difference);
         const MotionModel with_fix = fixed_model(r.body_id(w.body), one.model, fix, applied);
         if (worse)
             v.fit = one, v.loop = FittedLoop{r.body_id(w.body), other_body(r, f, w), one.model, with_fix};
-        all.push_back({w, one.model, with_fix});
+        all.push_back({w, one.model, with_fix, one.response_seen});
+        if (!one.reproduces || one.alternatives.empty()) continue;
+        // Other models that reproduce the game as well must say the same.
+        const RecordedSteps steps = recorded_steps(r, w.body, w.first, w.last, options.control);
+        const auto says = [&](const MotionModel& model) {
+            return opinion(r, applied, f, w, model, fixed_model(r.body_id(w.body), model, fix, applied),
+                           steps, options);
+        };
+        const Opinion first = says(one.model);
+        for (const MotionModel& other : one.alternatives)
+            if (!(says(other) == first)) {
+                out.unproven.insert(f.id), v.models_disagree = true;
+                break;
+            }
     }
     unite(all);
     Edits unfixed;
     unfixed.definitions = r.definitions(0, ~std::size_t(0));
-    for (auto& [w, as_was, with_fix] : all) {
+    for (auto& [w, as_was, with_fix, response_seen] : all) {
         // What the recorded body touched, in the fixed recording too: a stop at what the fix takes away was
         // no wish of its own.
-        const std::vector<bool> touches = touching_steps(r, w.body, w.first, w.last, options.control);
-        const Track was = rerun(r, w.body, w.first, w.last, as_was, options.control, &touches);
+        const RecordedSteps steps = recorded_steps(r, w.body, w.first, w.last, options.control);
+        const Track was = rerun(r, w.body, w.first, w.last, as_was, options.control, &steps);
         unfixed.moved.push_back(moved_along(r, w.body, was));
         out.moved += fmt::format("{} {}-{} {}\n", w.body, w.first, w.last, json_of(as_was).dump());
         const Track track =
-            rerun(*applied.recording, w.body, w.first, w.last, with_fix, options.control, &touches);
-        if (hits(track) && !hits(was) && !sets(fix, "response")) v.response_unseen = true;
+            rerun(*applied.recording, w.body, w.first, w.last, with_fix, options.control, &steps);
+        if (responds(track) && !responds(was) && !response_seen) v.response_unseen = true;
         v.tracks[r.body_id(w.body)].push_back(track);
         applied.edits.moved.push_back(moved_along(*applied.recording, w.body, track));
     }
@@ -383,6 +377,14 @@ bool moved_again(const Finding& f, const Verdict& v, const Recording& r) {
     });
 }
 
+/// The change of a shape or a surface changes how a body goes: the finding is about solid colliders that
+/// meet.
+bool moves_change(const Recording& r, const Applied& applied, const std::vector<Finding>& findings) {
+    return applied.shapes && std::ranges::any_of(findings, [&](const Finding& f) {
+               return concerns(applied, f) && by_motion(r, f);
+           });
+}
+
 } // namespace
 
 Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& given) {
@@ -399,15 +401,10 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
     Method method = options.method;
     const bool concerned = std::any_of(options.before.begin(), options.before.end(),
                                        [&](const Finding& f) { return concerns(applied, f); });
-    if (method == Method::Auto) {
-        method = !applied.motion.empty() ? Method::Rerun : Method::Recheck;
-        if (method == Method::Recheck && applied.shapes && concerned) {
-            const auto f = std::find_if(options.before.begin(), options.before.end(),
-                                        [&](const Finding& one) { return concerns(applied, one); });
-            const Window w = window_of(recording, *f, moved_body(recording, applied, *f));
-            if (fitted(recording, *f, w, options).reproduces) method = Method::Rerun;
-        }
-    }
+    if (method == Method::Auto)
+        method = !applied.motion.empty() || moves_change(recording, applied, options.before)
+                     ? Method::Rerun
+                     : Method::Recheck;
     v.method = method;
     if (!applied.colliders.empty() && !applied.recording->empty()) {
         const World last = applied.recording->world_at(applied.recording->size() - 1);
@@ -490,9 +487,12 @@ std::vector<VerdictPart> verdict_parts(const Verdict& v) {
     for (const LogChanges::Rows& rows : v.rows) parts.push_back({Part::None, rows_text(rows)});
     if (v.casts_unlike)
         parts.push_back({Part::None, translated("the rays in the log are not what the shapes say")});
+    if (v.models_disagree)
+        parts.push_back({Part::None, translated("several loops fit, and they do not agree")});
+    if (v.begins_before) parts.push_back({Part::None, translated("it would have come another way before")});
     if (v.fit && !v.fit->reproduces)
         parts.push_back({Part::None, translated("the model does not reproduce this game")});
-    if (v.response_unseen) parts.push_back({Part::None, translated("how the game responds was not seen")});
+    if (v.response_unseen) parts.push_back({Part::None, translated("the game was not seen to respond")});
     if (v.not_judged > 0 && all == 0)
         parts.push_back({Part::None, translated("what the game logs cannot be tried")});
     return parts;

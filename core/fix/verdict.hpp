@@ -3,9 +3,9 @@
 #pragma once
 
 #include "fault/scan.hpp"
+#include "fix/finding_fit.hpp"
 #include "fix/log_changes.hpp"
 #include "fix/loop_text.hpp"
-#include "fix/rerun.hpp"
 
 namespace oddbounce {
 
@@ -39,7 +39,9 @@ struct Verdict {
         0; ///< findings that rest on what the game logged: no candidate fix can judge them
     /// With the fix a body touches something, and without it nothing: how the game responds is assumed.
     bool response_unseen = false;
-    bool casts_unlike = false; ///< the log's rays and the shapes do not agree: new results say nothing
+    bool models_disagree = false; ///< several models reproduce the game, and do not agree on the fix
+    bool begins_before = false;   ///< the fix changes how a body comes to where it is moved from
+    bool casts_unlike = false;    ///< the log's rays and the shapes do not agree: new results say nothing
     bool complete = true;
 
     bool fixes_all() const { return kept.empty() && changed.empty() && fresh.empty() && unclear.empty(); }

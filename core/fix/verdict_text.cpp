@@ -77,10 +77,15 @@ json json_of(const Verdict& v, const Recording& r) {
                       {"largest_difference", v.fit->largest_difference},
                       {"near_enough", v.fit->near_enough},
                       {"frames", v.fit->frames},
+                      {"held_out", v.fit->held_out},
+                      {"held_difference", v.fit->held_difference},
+                      {"alternatives", v.fit->alternatives.size()},
                       {"model", json_of(v.fit->model)}};
     constexpr const char* changes[] = {"same", "gone", "new"};
     for (const LoopLine& line : loop_lines(v, r))
         out["loop"].push_back({{"change", changes[line.change]}, {"text", line.text}});
+    if (v.models_disagree) out["models_disagree"] = true;
+    if (v.begins_before) out["begins_before"] = true;
     if (v.response_unseen) out["response_unseen"] = true;
     if (!v.complete) out["incomplete"] = true;
     return out;
@@ -92,9 +97,14 @@ std::string text_of(const Verdict& v, const Recording& r) {
     if (v.fit) {
         out += v.fit->reproduces ? "; the fitted model reproduces this game"
                                  : "; the fitted model does not reproduce this game";
-        out += fmt::format(" (largest difference {} over {} frames, at most {} is near enough; {})",
+        out += fmt::format(" (largest difference {} over {} frames, at most {} is near enough; {}{})",
                            length_text(r, v.fit->largest_difference), v.fit->frames,
-                           length_text(r, v.fit->near_enough), text_of(v.fit->model));
+                           length_text(r, v.fit->near_enough), text_of(v.fit->model),
+                           v.fit->held_out > 0 ? fmt::format("; held against {}: {} at most",
+                                                             count_text(static_cast<double>(v.fit->held_out),
+                                                                        "other occurrence"),
+                                                             length_text(r, v.fit->held_difference))
+                                               : "");
     }
     out += "\n";
     if (v.loop) out += "  " + loop_heading(v, r) + "\n";

@@ -15,6 +15,12 @@ void Fall::step(const Step& step, const Grain& grain, const Aloof& aloof) {
         const double gained = glm::dot(is.velocity - was.velocity, glm::normalize(header.gravity));
         const bool falls = gained > least * pull && gained < most * pull, free = aloof.free(body);
         Seen& s = seen_[body];
+        // A fall whose speed is limited goes on at that speed: it says nothing against gravity.
+        const double down = glm::dot(is.velocity, glm::normalize(header.gravity));
+        s.fastest = std::max(s.fastest, down);
+        if (s.falls >= enough && std::abs(gained) <= pulls * pull && down > limit_least * pull &&
+            down >= at_limit * s.fastest)
+            continue;
         s.falls += falls, s.free += free, s.pulled += free && gained > pulls * pull;
         s.lifted += free && gained < -pulls * pull;
     }

@@ -23,12 +23,15 @@ class Fall {
         std::size_t falls = 0; ///< steps
         std::size_t free = 0, pulled = 0,
                     lifted = 0; ///< in which it touched nothing, and got faster that way
+        double fastest = 0.0;   ///< speed down, unit/s
     };
     static constexpr std::size_t enough = 2; ///< one may be a bounce
     static constexpr std::size_t surely = 10;
     static constexpr double good_part = 0.5, small_part = 0.15;
     /// Of what gravity adds to its speed in a step.
     static constexpr double least = 0.6, most = 1.6, pulls = 0.4;
+    /// A fall at its limit: so many times that speed, and such a part of the fastest that was seen.
+    static constexpr double limit_least = 4.0, at_limit = 0.98;
     BySlot<Seen> seen_;
 };
 

@@ -402,11 +402,13 @@ class PanelsTest : public QObject {
         read("hand-cart");
         s_->next_finding(1);
         const Id cart = s_->finding()->colliders[0];
-        for (const Knob& k : knobs()) {
-            const QStringList choices =
-                k.kind == Knob::Choice ? QString(k.choices).split('|') : QStringList{""};
-            for (const QString& choice : choices) {
-                const Fix fix = fix_from_knob(*s_, cart, k, 3.0, 4.0, choice);
+        for (const Knob* knob : offered_knobs()) {
+            const Knob& k = *knob;
+            std::vector<std::string> choices = choices_of(k);
+            if (k.kind == Knob::Kind::Flag) choices = {"yes", "no"};
+            if (choices.empty()) choices = {""};
+            for (const std::string& choice : choices) {
+                const Fix fix = fix_from_knob(*s_, cart, k, 3.0, 4.0, QString::fromStdString(choice));
                 QVERIFY2(QString::fromStdString(fix.name).contains(k.name), k.name);
                 const Fix again = fix_from_json(json_of(fix), "knob");
                 const Applied a = apply(again, *s_->recording());

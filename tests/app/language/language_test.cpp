@@ -185,7 +185,10 @@ class LanguageTest : public QObject {
         for (const Role r : {Role::Solid, Role::Sensor, Role::OneWay}) wanted << word(r);
         for (int k = 0; k <= static_cast<int>(ShapeKind::Mesh); ++k)
             wanted << word(static_cast<ShapeKind>(k));
-        for (const Knob& k : knobs()) wanted << QString(k.choices).split('|', Qt::SkipEmptyParts);
+        for (const Knob* k : offered_knobs()) {
+            wanted << k->name;
+            for (const std::string& choice : choices_of(*k)) wanted << QString::fromStdString(choice);
+        }
         for (const QString& text : wanted) {
             if (text.isEmpty()) continue;
             QVERIFY2(!known[text].isEmpty(), qPrintable(text));

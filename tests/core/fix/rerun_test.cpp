@@ -94,7 +94,7 @@ class RerunTest : public QObject {
             m.restitution = restitution, m.depenetrate = true;
             const TrackPoint p = last_of(*r, m);
             const QByteArray said =
-                QString("%1: %2, %3").arg(word(tests)).arg(p.velocity.x).arg(p.velocity.y).toUtf8();
+                (text_of(m) + QString(": %1, %2").arg(p.velocity.x).arg(p.velocity.y).toStdString()).c_str();
             QVERIFY2(glm::length(p.velocity - Vec3(vx, vy, 0)) < 1e-6, said);
             QVERIFY2(p.pose.at.x <= 95.0 + 1e-6, said); // never left inside
         }
@@ -118,7 +118,7 @@ class RerunTest : public QObject {
         for (const Tests tests : {Tests::After, Tests::Swept}) {
             MotionModel m = model(tests, Response::Slide);
             m.margin = 1.5, m.depenetrate = true;
-            QVERIFY2(std::abs(last_of(*r, m).pose.at.x - 93.5) < 1e-4, word(tests));
+            QVERIFY2(std::abs(last_of(*r, m).pose.at.x - 93.5) < 1e-4, text_of(m).c_str());
         }
     }
 

@@ -1,0 +1,229 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "fix/finding_fit.hpp"
+
+#include "fault/account_text.hpp"
+
+#include <set>
+
+namespace oddbounce {
+
+namespace {
+
+constexpr std::size_t lead = 12;        // frames of free motion before a finding: enough to see how it came
+constexpr std::size_t tail = 20;        // frames after it: enough to see what becomes of it
+constexpr std::size_t back = 240;       // frames to look back for one in which the body overlaps nothing
+constexpr std::size_t long_finding = 8; // frames: shorter ones are fitted to their end only
+constexpr std::int64_t slack = 3;       // frames by which a finding may shift and still be the same
+constexpr std::size_t most_held_out = 3, most_alternatives = 5, most_tried = 12;
+
+bool same_fault(const Finding& a, const Finding& b) {
+    if (a.fault != b.fault || a.last + slack < b.first || b.last + slack < a.first) return false;
+    const std::set<Id> x(a.bodies.begin(), a.bodies.end()), y(b.bodies.begin(), b.bodies.end());
+    const Id mover = a.bodies.empty() ? 0 : a.bodies[0];
+    return x == y || (y.count(mover) &&
+                      std::any_of(y.begin(), y.end(), [&](Id id) { return id != mover && x.count(id); }));
+}
+
+/// How deep the body lies in something solid.
+double overlap(const World& w, Slot body) {
+    double deepest = 0.0;
+    for (const Slot mine : w.colliders_of(body)) {
+        if (!w.live(mine)) continue;
+        Box near = at(w, mine).geometry->bounds(w.body(body).pose);
+        near.grow(w.recording().slop());
+        for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c) {
+            if (!w.live(c) || at(w, c).body == body || w.does(mine, c) != Does::Solid ||
+                at(w, c).def->role == Role::OneWay ||
+                !at(w, c).geometry->bounds(w.body_of(c).pose).meets(near))
+                continue;
+            const PairView v = pair_at(w, mine, c);
+            if (v.known) deepest = std::max(deepest, -v.gap);
+        }
+    }
+    return deepest;
+}
+
+/// The frame from which a body is moved again, some before `first`: it is free of overlaps there, or as free
+/// as it comes. A change is not to begin in the middle of what it would have kept from happening.
+std::size_t start_before(const Recording& r, Slot body, std::size_t first) {
+    std::size_t start = first > lead ? first - lead : 0;
+    while (start < first && !r.world_at(start).body(body).present) ++start;
+    double least = infinity;
+    for (std::size_t k = 0, at = start; k < back; ++k, --at) {
+        const World w = r.world_at(at);
+        if (!w.body(body).present || w.body(body).teleported) break;
+        const double deep = overlap(w, body);
+        if (deep < least) least = deep, start = at;
+        if (least <= exact_difference(r) || at == r.begin()) break;
+    }
+    return start;
+}
+
+/// From before the bodies of the finding began to touch; and from shortly before the finding, where that is
+/// another one.
+std::vector<FrameWindow> windows_of(const Recording& r, const Finding& f, Slot body, const Touches& touches) {
+    const auto found = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.first)));
+    const auto last = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.last)));
+    std::size_t first = found;
+    for (const auto& [pair, ranges] : touches)
+        if (std::ranges::count(f.bodies, pair.first) && std::ranges::count(f.bodies, pair.second))
+            for (const FrameRange& range : ranges)
+                if (range.first <= found && found <= range.last + 1) first = std::min(first, range.first);
+    first = std::max(first, found > back ? found - back : 0);
+    std::vector<FrameWindow> out;
+    for (const std::size_t from : {first, found}) {
+        const FrameWindow w{body, start_before(r, body, from), std::min(r.size() - 1, last + tail)};
+        if (out.empty() || !(out.back() == w)) out.push_back(w);
+    }
+    return out;
+}
+
+/// How far a model's track may be from the recorded one: some slops, or a part of the body. Where code moves
+/// it, another loop is soon far off; a solver's rounding is larger.
+double near_enough(const Recording& r, const FrameWindow& w, const Settings& settings) {
+    const World world = r.world_at(w.first);
+    double extent = infinity;
+    for (const Slot c : world.colliders_of(w.body))
+        if (world.live(c) && at(world, c).geometry->extent() > 0.0)
+            extent = std::min(extent, at(world, c).geometry->extent());
+    const BodyDef* def = world.body(w.body).def;
+    const bool by_code = def && def->moves == Moves::Kinematic;
+    const double slops = settings[by_code ? "verdict.track_slops_by_code" : "verdict.track_slops"],
+                 share = settings[by_code ? "verdict.track_share_by_code" : "verdict.track_share"];
+    return std::max(slops * r.slop(), extent < infinity ? share * extent : 0.0);
+}
+
+const std::string& kind_of_body(const Recording& r, Id id, const World& w) {
+    static const std::string none;
+    const Slot slot = r.body_slot(id);
+    return slot >= 0 && w.body(slot).def ? w.body(slot).def->kind : none;
+}
+
+/// Other times at which the body, or one of its kind, touches what the finding's one touches, or one of its
+/// kind; the nearest in time first.
+std::vector<FrameWindow> occurrences(const Recording& r, const Finding& f, const FrameWindow& w,
+                                     const Touches& touches) {
+    const World then = r.world_at(w.last);
+    const Id mover = r.body_id(w.body);
+    const auto alike = [&](Id a, Id b) {
+        const std::string& kind = kind_of_body(r, a, then);
+        return a == b || (!kind.empty() && kind == kind_of_body(r, b, then));
+    };
+    std::vector<FrameWindow> out;
+    for (const auto& [pair, ranges] : touches)
+        for (const auto& [one, other] :
+             {std::pair(pair.first, pair.second), std::pair(pair.second, pair.first)}) {
+            if (!alike(one, mover) ||
+                std::ranges::none_of(f.bodies, [&](Id id) { return id != mover && alike(other, id); }))
+                continue;
+            const Slot body = r.body_slot(one);
+            if (then.body(body).def && then.body(body).def->moves == Moves::Static) continue;
+            for (const FrameRange& range : ranges) {
+                constexpr std::size_t before = 4, after = 4; // frames
+                const std::size_t first = range.first > before ? range.first - before : 0;
+                const FrameWindow held{body, first, std::min(range.first + after, r.size() - 1)};
+                const bool same = body == w.body && held.first <= w.last && w.first <= held.last;
+                if (!same && range.first > r.begin() && r.world_at(first).body(body).present)
+                    out.push_back(held);
+            }
+        }
+    const auto away = [&](const FrameWindow& o) {
+        return o.first > w.first ? o.first - w.first : w.first - o.first;
+    };
+    std::ranges::stable_sort(out, {}, away);
+    if (out.size() > most_held_out) out.resize(most_held_out);
+    return out;
+}
+
+} // namespace
+
+bool responds(const Track& track) {
+    return std::ranges::any_of(track.points, [](const TrackPoint& p) {
+        return std::ranges::any_of(p.hits, [](const TrackPoint::Hit& h) { return h.responded; });
+    });
+}
+
+const Finding* match(const Finding& f, const std::vector<Finding>& among) {
+    const auto it = std::ranges::find_if(among, [&](const Finding& g) { return same_fault(f, g); });
+    return it == among.end() ? nullptr : &*it;
+}
+
+std::vector<Finding> found_in(const Recording& r, const FrameWindow& w, const Track& track, Edits edits,
+                              const FitOptions& options) {
+    edits.moved.push_back(moved_along(r, w.body, track));
+    const auto moved = edited(r, edits);
+    ScanOptions scan_options;
+    for (const Fault& fault : catalogue())
+        if (!fault.by_log) scan_options.only.push_back(fault.id);
+    scan_options.project = options.project, scan_options.threads = options.threads;
+    scan_options.control = options.control, scan_options.accounts = false;
+    scan_options.first = w.first, scan_options.last = w.last;
+    return scan(*moved, scan_options).findings;
+}
+
+namespace {
+
+/// `last`: up to where the model is to follow the recorded track.
+Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size_t last,
+           const Touches& touches, const FitOptions& options) {
+    Fit out;
+    out.window = w;
+    out.near_enough = near_enough(r, w, options.project.settings);
+    const FrameWindow fitted{w.body, w.first, std::min(last, w.last)};
+    out.frames = fitted.last - fitted.first;
+    const std::vector<FrameWindow> held = occurrences(r, f, w, touches);
+    out.held_out = held.size();
+    const std::vector<FittedModel> models =
+        fit(r, fitted, static_cast<int>(f.number("frames_between")), out.near_enough, held, options.control);
+    if (models.empty()) return out;
+    const auto take = [&](const FittedModel& m) {
+        out.model = m.model, out.largest_difference = m.difference, out.held_difference = m.held_out;
+    };
+    take(models.front());
+    Edits unchanged;
+    unchanged.definitions = r.definitions(0, ~std::size_t(0));
+    const double exact = exact_difference(r);
+    double bound = infinity;
+    for (std::size_t i = 0; i < models.size() && i < most_tried; ++i) {
+        const FittedModel& m = models[i];
+        const bool near =
+            m.difference <= out.near_enough && (m.difference <= exact || m.held_out <= out.near_enough);
+        if (!near || m.both() > bound) continue;
+        const Track track = rerun(r, w.body, w.first, w.last, m.model, options.control);
+        if (!match(f, found_in(r, w, track, unchanged, options))) continue;
+        if (out.reproduces) {
+            out.alternatives.push_back(m.model);
+            if (out.alternatives.size() == most_alternatives) break;
+            continue;
+        }
+        take(m), out.reproduces = true, bound = 3.0 * m.both() + exact;
+    }
+    if (out.reproduces && out.held_difference <= out.near_enough)
+        for (const FrameWindow& o : held)
+            out.response_seen =
+                out.response_seen || responds(rerun(r, o.body, o.first, o.last, out.model, options.control));
+    return out;
+}
+
+} // namespace
+
+Fit fit_to(const Recording& r, const Finding& f, Slot body, const Touches& touches,
+           const FitOptions& options) {
+    // To its end, and to its middle: what lets a body go again may be something else that the game does.
+    const auto index = [&](std::int64_t number) {
+        return static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(number)));
+    };
+    const std::size_t first = index(f.first), last = index(f.last), middle = first + (last - first) / 2;
+    Fit nearest;
+    for (const std::size_t end : {last, middle}) {
+        if (nearest.window.body >= 0 && last - first < long_finding) break;
+        for (const FrameWindow& w : windows_of(r, f, body, touches)) {
+            Fit fit = fit_in(r, f, w, end + 2, touches, options);
+            if (fit.reproduces) return fit;
+            if (nearest.window.body < 0) nearest = std::move(fit);
+        }
+    }
+    return nearest;
+}
+
+} // namespace oddbounce

@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The motion model of the game round one finding: fitted there, held against other occurrences, and shown to
+// give the fault.
+#pragma once
+
+#include "fault/scan.hpp"
+#include "fix/fit.hpp"
+
+namespace oddbounce {
+
+/// Frames first..last.
+struct FrameRange {
+    std::size_t first, last;
+};
+/// When pairs of bodies touch, by their ids.
+using Touches = std::map<std::pair<Id, Id>, std::vector<FrameRange>>;
+
+/// What a scan of moved bodies is asked for.
+struct FitOptions {
+    Project project;
+    int threads = 0;
+    Control* control = nullptr;
+};
+
+struct Fit {
+    FrameWindow window; ///< in which the body is moved again
+    MotionModel model;
+    double largest_difference = infinity; ///< unit, over the frames
+    std::size_t frames = 0;
+    std::size_t held_out = 0;      ///< other occurrences that the model was held against
+    double held_difference = 0.0;  ///< unit, the largest over these
+    double near_enough = infinity; ///< unit: the differences may be as large
+    bool reproduces = false;       ///< they are no larger, and the fault shows again
+    bool response_seen = false;    ///< the model responds to something in one of the occurrences
+    /// Other models that reproduce the game about as well. A verdict must be theirs too.
+    std::vector<MotionModel> alternatives;
+};
+
+/// The model changes the velocity or the place of the body somewhere on this track.
+bool responds(const Track& track);
+/// The model that does what the game did round this finding: of those that are near enough there and in
+/// other occurrences, the one that is nearest and shows the fault again; else the nearest. The body is moved
+/// again from before it began to touch what the finding is about; where no model can follow it so long, from
+/// some frames before the finding. `touches`: of the recording.
+Fit fit_to(const Recording& recording, const Finding& finding, Slot body, const Touches& touches,
+           const FitOptions& options);
+
+/// Faults by motion that are found in the window where the body goes along the track, `edits` being made.
+std::vector<Finding> found_in(const Recording& recording, const FrameWindow& window, const Track& track,
+                              Edits edits, const FitOptions& options);
+/// The same fault about the same bodies at about the same time; null: there is none.
+const Finding* match(const Finding& finding, const std::vector<Finding>& among);
+
+} // namespace oddbounce

@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Which motion model does what the game did.
+#pragma once
+
+#include "fix/rerun.hpp"
+
+namespace oddbounce {
+
+/// Frame indices in which a body is moved again; its state at the end of `first` is the recorded one.
+struct FrameWindow {
+    Slot body = -1;
+    std::size_t first = 0, last = 0;
+    bool operator==(const FrameWindow&) const = default;
+};
+
+/// How near a model's track comes to the recorded one, with the colliders as they were.
+struct FittedModel {
+    MotionModel model;
+    double difference = infinity; ///< unit, the largest over the window
+    double held_out = 0.0;        ///< ditto, over windows that had no part in the fit
+    double both() const { return difference + held_out; }
+};
+
+/// As near as a track comes where the model is the game's: its places are rounded, its slop is a rounding
+/// too.
+double exact_difference(const Recording& recording);
+
+/// The models that come nearest, best first: all combinations of when a game tests and how it responds; where
+/// none is exact also what else gameplay code does (axes, points, rules); then restitution and friction are
+/// tuned (Nelder & Mead 1965, by NLopt). Models that respond once more after `again` frames are tried too, if
+/// it is not 0. Those within `near_enough` are held against the windows of `held_out` and sorted by both.
+std::vector<FittedModel> fit(const Recording& recording, const FrameWindow& window, int again,
+                             double near_enough, const std::vector<FrameWindow>& held_out = {},
+                             const Control* control = nullptr);
+
+} // namespace oddbounce
