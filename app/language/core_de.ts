@@ -4239,5 +4239,9 @@
         <source>track share by code</source>
         <translation>Spur, Anteil, bei Code</translation>
     </message>
+    <message>
+        <source>no name</source>
+        <translation>ohne Namen</translation>
+    </message>
 </context>
 </TS>

@@ -197,6 +197,7 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
             continue;
         }
         take(m), out.reproduces = true, bound = 3.0 * m.both() + exact;
+        out.response_seen = responds(track);
     }
     if (out.reproduces && out.held_difference <= out.near_enough)
         for (const FrameWindow& o : held)

@@ -31,8 +31,9 @@ struct Fit {
     double held_difference = 0.0;  ///< unit, the largest over these
     double near_enough = infinity; ///< unit: the differences may be as large
     bool reproduces = false;       ///< they are no larger, and the fault shows again
-    bool response_seen = false;    ///< the model responds to something in one of the occurrences
-    /// Other models that reproduce the game about as well. A verdict must be theirs too.
+    bool response_seen = false;    ///< the model responds to something, here or in another occurrence
+    /// Other models that reproduce the game about as well. Where a response was seen, a verdict must be
+    /// theirs too.
     std::vector<MotionModel> alternatives;
 };
 

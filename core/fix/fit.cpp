@@ -4,41 +4,45 @@
 #include <nlopt.hpp>
 
 #include <algorithm>
-#include <map>
+#include <set>
 
 namespace oddbounce {
 
 namespace {
 
 constexpr std::size_t kept_models = 64; // of those tried
-constexpr std::size_t tuned_models = 2; // the best untuned ones of each response
+constexpr double hopeless = 30.0;       // times what is near enough: no need to know how much more
+constexpr std::size_t tuned_models = 6, tuned_others = 12; // finely; that are not simple
+constexpr int coarse_steps = 12, fine_steps = 30;          // for each number
 
 /// A window, and what a rerun of it needs.
 struct Course {
-    const Recording& recording;
     FrameWindow window;
+    std::vector<World> worlds;
     RecordedSteps steps;
     const Control* control;
 
     Course(const Recording& r, const FrameWindow& w, const Control* c)
-        : recording(r), window(w), steps(recorded_steps(r, w.body, w.first, w.last, c)), control(c) {}
+        : window(w), worlds(worlds_of(r, w.first, w.last, c)),
+          steps(recorded_steps(r, w.body, w.first, w.last, c)), control(c) {}
 
     /// Largest distance between the two courses; at the last frame also where each would be one step later,
-    /// so that a response given in that frame counts.
-    double difference(const MotionModel& model) const {
-        const Track track = rerun(recording, window.body, window.first, window.last, model, control, &steps);
-        double most = 0.0;
-        World w = recording.world_at(track.first);
-        for (std::size_t k = 1; k < track.points.size(); ++k) {
-            w.step(*recording.frame(track.first + k));
-            const BodyState& recorded = w.body(window.body);
-            const Vec3 apart = recorded.pose.at - track.points[k].pose.at;
-            most = std::max(most, glm::length(apart));
-            if (k + 1 == track.points.size() && recorded.velocity_known)
-                most = std::max(most,
-                                glm::length(apart + (recorded.velocity - track.points[k].velocity) * w.dt()));
-        }
-        return std::round(most * 1e9) * 1e-9;
+    /// so that a response given in that frame counts. More than `most`: it is that and something for each
+    /// frame that is left.
+    double difference(const MotionModel& model, double most = infinity) const {
+        double out = 0.0;
+        std::size_t k = 0;
+        const auto compare = [&](const TrackPoint& p) {
+            const BodyState& recorded = worlds[++k].body(window.body);
+            const Vec3 apart = recorded.pose.at - p.pose.at;
+            out = std::max(out, glm::length(apart));
+            if (k + 1 == worlds.size() && recorded.velocity_known)
+                out = std::max(out, glm::length(apart + (recorded.velocity - p.velocity) * worlds[k].dt()));
+            return out <= most;
+        };
+        rerun(worlds, window.body, window.first, model, steps, control, compare);
+        if (out > most) out = most * (1.0 + static_cast<double>(worlds.size() - k));
+        return std::round(out * 1e9) * 1e-9;
     }
 };
 
@@ -62,14 +66,20 @@ double tuned(const std::vector<double>& x, std::vector<double>&, void* data) {
 }
 
 /// Restitution, friction and the share of a second push, where the untuned values leave a difference.
-std::optional<FittedModel> tune(const std::vector<const Course*>& courses, const FittedModel& untuned) {
+std::optional<FittedModel> tune(const std::vector<const Course*>& courses, const FittedModel& untuned,
+                                int steps) {
     Tuning tuning{courses, untuned.model};
-    std::vector<double> x{0.5, 0.2}, most{1.5, 2.0}, step{0.2, 0.3};
-    if (tuning.model.again > 0) x = {0.1, 0.2, 1.0}, most.push_back(2.0), step.push_back(0.3);
+    const MotionModel& from = untuned.model;
+    std::vector<double> x{from.restitution.value_or(0.5), from.friction.value_or(0.2)}, most{1.5, 2.0},
+        step{0.2, 0.3};
+    if (from.again > 0) {
+        if (!from.restitution) x[0] = 0.1;
+        x.push_back(from.again_share), most.push_back(2.0), step.push_back(0.3);
+    }
     nlopt::opt search(nlopt::LN_NELDERMEAD, static_cast<unsigned>(x.size()));
     search.set_min_objective(tuned, &tuning);
     search.set_lower_bounds(0.0), search.set_upper_bounds(most);
-    search.set_maxeval(30 * static_cast<int>(x.size())), search.set_initial_step(step);
+    search.set_maxeval(steps * static_cast<int>(x.size())), search.set_initial_step(step);
     double least = infinity;
     try {
         search.optimize(x, least);
@@ -121,7 +131,7 @@ std::vector<MotionModel> models(int again) {
 }
 
 /// What gameplay code does otherwise: each tried with the best of the simpler models.
-std::vector<MotionModel> variants(const MotionModel& m, bool one_ways) {
+std::vector<MotionModel> variants(const MotionModel& m, bool one_ways, bool may_be_steered) {
     std::vector<MotionModel> out;
     const auto with = [&](auto member, auto value) {
         MotionModel other = m;
@@ -134,7 +144,7 @@ std::vector<MotionModel> variants(const MotionModel& m, bool one_ways) {
     }
     with(&MotionModel::tested, MotionModel::Tested::Center);
     with(&MotionModel::tested, MotionModel::Tested::Feet);
-    if (!m.steered) with(&MotionModel::steered, true);
+    if (may_be_steered) with(&MotionModel::steered, true);
     if (!m.gate) with(&MotionModel::once, true);
     if (one_ways) {
         with(&MotionModel::one_way, MotionModel::OneWay::Falling);
@@ -160,7 +170,7 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
     const Course course(r, window, control);
     const double exact = exact_difference(r);
     const auto try_model = [&](const MotionModel& m) {
-        if (!(control && control->stop)) tried.push_back({m, course.difference(m)});
+        if (!(control && control->stop)) tried.push_back({m, course.difference(m, hopeless * near_enough)});
     };
     const auto sort = [&] { std::ranges::stable_sort(tried, {}, &FittedModel::difference); };
     const std::vector<MotionModel> simple = models(again);
@@ -169,7 +179,8 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
     if (!tried.empty() && tried.front().difference > exact) {
         const bool one_ways = has_one_ways(r, window.first);
         for (const MotionModel& m : simple)
-            for (const MotionModel& other : variants(m, one_ways)) try_model(other);
+            for (const MotionModel& other : variants(m, one_ways, !r.header.has(Channel::Desired)))
+                try_model(other);
         sort();
     }
     std::vector<Course> held;
@@ -182,18 +193,36 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
         std::ranges::stable_sort(
             tried, {}, [&](const FittedModel& m) { return std::pair(m.difference > near_enough, m.both()); });
     };
+    // To be tuned: of each kind of response the best simple model and the best other one.
+    std::set<std::tuple<MotionModel::Tests, MotionModel::Response, bool, bool>> kinds;
+    std::vector<FittedModel> untuned;
+    for (const FittedModel& m : tried) {
+        const bool is_simple = std::ranges::find(simple, m.model) != simple.end();
+        if ((is_simple || untuned.size() < tuned_others) &&
+            kinds.insert({m.model.tests, m.model.response, m.model.again > 0, is_simple}).second)
+            untuned.push_back(m);
+    }
     if (tried.size() > kept_models) tried.resize(kept_models);
     for (FittedModel& m : tried) hold_out(m);
     sort_by_both();
     // Values of surfaces show in a response: where the window has none, in another occurrence.
     std::vector<std::vector<const Course*>> trained{{&course}};
     if (!held.empty()) trained.push_back({&course, &held.front()});
-    std::map<MotionModel::Response, std::size_t> of_response;
-    for (const FittedModel& m : std::vector<FittedModel>(tried)) {
-        if (tried.front().both() <= exact || (control && control->stop)) break;
-        if (of_response[m.model.response]++ >= tuned_models) continue;
-        for (const auto& courses : trained)
-            if (auto better = tune(courses, m)) hold_out(*better), tried.push_back(*better);
+    const auto goes_on = [&] {
+        return !tried.empty() && tried.front().both() > exact && !(control && control->stop);
+    };
+    for (const auto& courses : trained) {
+        std::vector<FittedModel> coarse;
+        for (const FittedModel& m : untuned)
+            if (goes_on())
+                if (auto better = tune(courses, m, coarse_steps))
+                    hold_out(*better), coarse.push_back(*better);
+        std::ranges::stable_sort(coarse, {}, &FittedModel::both);
+        for (std::size_t i = 0; i < coarse.size() && i < tuned_models && goes_on(); ++i) {
+            tried.push_back(coarse[i]);
+            if (auto better = tune(courses, coarse[i], fine_steps))
+                hold_out(*better), tried.push_back(*better);
+        }
     }
     sort_by_both();
     if (control && control->stop) return {};

@@ -451,40 +451,49 @@ RecordedSteps recorded_steps(const Recording& r, Slot body, std::size_t first, s
     return out;
 }
 
+std::vector<World> worlds_of(const Recording& r, std::size_t first, std::size_t last,
+                             const Control* control) {
+    std::vector<World> out{r.world_at(first)};
+    for (std::size_t i = first + 1; i <= last && !(control && control->stop); ++i)
+        out.push_back(out.back()), out.back().step(*r.frame(i));
+    return out;
+}
+
 Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, const MotionModel& model,
             const Control* control, const RecordedSteps* steps) {
-    if (!steps) {
-        const RecordedSteps found = recorded_steps(r, body, first, last, control);
-        return rerun(r, body, first, last, model, control, &found);
-    }
+    const RecordedSteps found = steps ? RecordedSteps() : recorded_steps(r, body, first, last, control);
+    return rerun(worlds_of(r, first, last, control), body, first, model, steps ? *steps : found, control);
+}
+
+Track rerun(const std::vector<World>& worlds, Slot body, std::size_t first, const MotionModel& model,
+            const RecordedSteps& steps, const Control* control,
+            const std::function<bool(const TrackPoint&)>& goes_on) {
     Track track;
     track.first = first;
-    World now = r.world_at(first);
-    const BodyState& start = now.body(body);
+    const BodyState& start = worlds.front().body(body);
     track.points.push_back(
         {start.pose, start.velocity_known ? start.velocity : Vec3(0.0), start.angular_velocity, {}, {}});
     TestedShapes tested(model);
-    for (std::size_t i = first + 1;
-         i <= last && i - first <= steps->touched.size() && !(control && control->stop); ++i) {
-        const World before = now;
-        const auto frame = r.frame(i);
-        now.step(*frame);
+    for (std::size_t k = 1; k < worlds.size() && k <= steps.touched.size() && !(control && control->stop);
+         ++k) {
+        const World &before = worlds[k - 1], &now = worlds[k];
         const BodyState& rec = now.body(body);
         TrackPoint p = track.points.back();
         if (!rec.present) break;
         if (rec.teleported || rec.fresh) {
             p = {rec.pose, rec.velocity_known ? rec.velocity : Vec3(0.0), rec.angular_velocity, {}, {}};
         } else {
-            const bool touched = steps->touched[i - first - 1];
+            const bool touched = steps.touched[k - 1];
             const bool steered =
-                model.steered || steps->follows_desired || rec.def->moves == Moves::Kinematic;
+                model.steered ||
+                (rec.has_desired && (steps.follows_desired || rec.def->moves == Moves::Kinematic));
             const Vec3& wants = rec.has_desired ? rec.desired : track.points.front().velocity;
-            p.velocity = intended(before, now, body, p.velocity, touched,
-                                  steered && (model.steered || rec.has_desired) ? &wants : nullptr);
+            p.velocity = intended(before, now, body, p.velocity, touched, steered ? &wants : nullptr);
             if (!touched) p.angular_velocity += rec.angular_velocity - before.body(body).angular_velocity;
-            Stepper(before, now, i, body, model, tested).step(p, rec);
+            Stepper(before, now, first + k, body, model, tested).step(p, rec);
         }
         track.points.push_back(std::move(p));
+        if (goes_on && !goes_on(track.points.back())) break;
     }
     return track;
 }

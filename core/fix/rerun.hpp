@@ -5,6 +5,8 @@
 #include "encounter/meeting.hpp"
 #include "fix/fix.hpp"
 
+#include <functional>
+
 namespace oddbounce {
 
 /// Where a body is and how fast, at the end of a frame.
@@ -42,6 +44,9 @@ struct RecordedSteps {
     /// Where nothing touches it, it goes by its desired velocity at once: its code sets that in each step.
     bool follows_desired = false;
 };
+/// The worlds at the end of the frames first to last; fewer where it was stopped.
+std::vector<World> worlds_of(const Recording& recording, std::size_t first, std::size_t last,
+                             const Control* control = nullptr);
 /// The steps that lead to the frames first + 1 to last.
 RecordedSteps recorded_steps(const Recording& recording, Slot body, std::size_t first, std::size_t last,
                              const Control* control = nullptr);
@@ -52,6 +57,11 @@ RecordedSteps recorded_steps(const Recording& recording, Slot body, std::size_t 
 /// recorded_steps, for whoever has them already.
 Track rerun(const Recording& recording, Slot body, std::size_t first, std::size_t last,
             const MotionModel& model, const Control* control = nullptr, const RecordedSteps* steps = nullptr);
+
+/// The same through given worlds, until `goes_on` says no.
+Track rerun(const std::vector<World>& worlds, Slot body, std::size_t first, const MotionModel& model,
+            const RecordedSteps& steps, const Control* control,
+            const std::function<bool(const TrackPoint&)>& goes_on = {});
 
 /// The track as a change to the recording: the body's rows, its contacts and, at the end, a teleport back to
 /// the recorded way.

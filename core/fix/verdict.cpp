@@ -306,7 +306,7 @@ Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const Tr
         if (worse)
             v.fit = one, v.loop = FittedLoop{r.body_id(w.body), other_body(r, f, w), one.model, with_fix};
         all.push_back({w, one.model, with_fix, one.response_seen});
-        if (!one.reproduces || one.alternatives.empty()) continue;
+        if (!one.reproduces || !one.response_seen || one.alternatives.empty()) continue;
         // Other models that reproduce the game as well must say the same.
         const RecordedSteps steps = recorded_steps(r, w.body, w.first, w.last, options.control);
         const auto says = [&](const MotionModel& model) {
@@ -332,7 +332,7 @@ Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const Tr
         out.moved += fmt::format("{} {}-{} {}\n", w.body, w.first, w.last, json_of(as_was).dump());
         const Track track =
             rerun(*applied.recording, w.body, w.first, w.last, with_fix, options.control, &steps);
-        if (responds(track) && !responds(was) && !response_seen) v.response_unseen = true;
+        if (responds(track) && !response_seen) v.response_unseen = true;
         v.tracks[r.body_id(w.body)].push_back(track);
         applied.edits.moved.push_back(moved_along(*applied.recording, w.body, track));
     }
@@ -451,7 +451,7 @@ namespace {
 
 /// "changes 12 results of 'sight'", "drops 29 'paid'".
 std::string rows_text(const LogChanges::Rows& rows) {
-    const std::string name = rows.name.empty() ? translated("a ray") : "'" + rows.name + "'";
+    const std::string name = rows.name.empty() ? translated("no name") : "'" + rows.name + "'";
     switch (rows.input) {
     case Input::Events:
         return say("drops {} of {}", count_text(static_cast<double>(rows.count), "event"), name);
