@@ -87,7 +87,8 @@ double near_enough(const Recording& r, const FrameWindow& w, const Settings& set
         if (world.live(c) && at(world, c).geometry->extent() > 0.0)
             extent = std::min(extent, at(world, c).geometry->extent());
     const BodyDef* def = world.body(w.body).def;
-    const bool by_code = def && def->moves == Moves::Kinematic;
+    const bool by_code =
+        (def && def->moves == Moves::Kinematic) || recorded_steps(r, w.body, w.first, w.last).follows_desired;
     const double slops = settings[by_code ? "verdict.track_slops_by_code" : "verdict.track_slops"],
                  share = settings[by_code ? "verdict.track_share_by_code" : "verdict.track_share"];
     return std::max(slops * r.slop(), extent < infinity ? share * extent : 0.0);

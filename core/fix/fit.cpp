@@ -4,16 +4,15 @@
 #include <nlopt.hpp>
 
 #include <algorithm>
-#include <set>
 
 namespace oddbounce {
 
 namespace {
 
 constexpr std::size_t kept_models = 64; // of those tried
-constexpr double hopeless = 30.0;       // times what is near enough: no need to know how much more
-constexpr std::size_t tuned_models = 6, tuned_others = 12; // finely; that are not simple
-constexpr int coarse_steps = 12, fine_steps = 30;          // for each number
+constexpr double hopeless = 10.0;       // times what is near enough: no need to know how much more
+constexpr std::size_t tuned_models = 16, tuned_others = 12; // finely; that are not simple
+constexpr int steps_of_search = 40;                         // for each number
 
 /// A window, and what a rerun of it needs.
 struct Course {
@@ -56,43 +55,59 @@ struct Tuning {
         if (m.again > 0) m.again_share = x[2];
         return m;
     }
+    /// More than `most`: any number that is more.
+    double sum(const MotionModel& m, double most = infinity) const {
+        double out = 0.0;
+        for (const Course* c : courses)
+            if (out <= most) out += c->difference(m, most);
+        return out;
+    }
 };
 
 double tuned(const std::vector<double>& x, std::vector<double>&, void* data) {
     const Tuning& t = *static_cast<const Tuning*>(data);
-    double sum = 0.0;
-    for (const Course* c : t.courses) sum += c->difference(t.with(x));
-    return sum;
+    return t.sum(t.with(x));
 }
 
-/// Restitution, friction and the share of a second push, where the untuned values leave a difference.
-std::optional<FittedModel> tune(const std::vector<const Course*>& courses, const FittedModel& untuned,
-                                int steps) {
-    Tuning tuning{courses, untuned.model};
-    const MotionModel& from = untuned.model;
-    std::vector<double> x{from.restitution.value_or(0.5), from.friction.value_or(0.2)}, most{1.5, 2.0},
-        step{0.2, 0.3};
-    if (from.again > 0) {
-        if (!from.restitution) x[0] = 0.1;
-        x.push_back(from.again_share), most.push_back(2.0), step.push_back(0.3);
-    }
+/// The best of some values for restitution, friction and the share of a second push.
+FittedModel coarsely_tuned(const std::vector<const Course*>& courses, const FittedModel& untuned) {
+    const Tuning tuning{courses, untuned.model};
+    FittedModel best;
+    double least = infinity;
+    for (const double restitution : {0.0, 0.25, 0.5, 0.75, 1.0, 1.25})
+        for (const double friction : {0.0, 0.3})
+            for (const double share : {1.0, 0.5}) {
+                if (untuned.model.again == 0 && share < 1.0) continue;
+                const MotionModel m = tuning.with({restitution, friction, share});
+                if (const double sum = tuning.sum(m, least); sum < least) least = sum, best.model = m;
+            }
+    best.difference = courses.front()->difference(best.model);
+    return best;
+}
+
+/// These numbers searched for from there on. None: the search finds nothing better.
+std::optional<FittedModel> finely_tuned(const std::vector<const Course*>& courses,
+                                        const FittedModel& coarse) {
+    Tuning tuning{courses, coarse.model};
+    std::vector<double> x{*coarse.model.restitution, *coarse.model.friction}, most{1.5, 2.0}, step{0.1, 0.2};
+    if (coarse.model.again > 0)
+        x.push_back(coarse.model.again_share), most.push_back(2.0), step.push_back(0.2);
     nlopt::opt search(nlopt::LN_NELDERMEAD, static_cast<unsigned>(x.size()));
     search.set_min_objective(tuned, &tuning);
     search.set_lower_bounds(0.0), search.set_upper_bounds(most);
-    search.set_maxeval(steps * static_cast<int>(x.size())), search.set_initial_step(step);
+    search.set_maxeval(steps_of_search * static_cast<int>(x.size())), search.set_initial_step(step);
     double least = infinity;
     try {
         search.optimize(x, least);
     } catch (const std::exception&) {
-        return {}; // the search gave up: the untuned model stands
+        return {}; // the search gave up: the coarse values stand
     }
-    std::vector<double> none;
     std::vector<double> without = x;
-    without[1] = 0.0; // friction that changes nothing was not seen
-    if (const double d = tuned(without, none, &tuning); d <= least * 1.01 + 1e-9) x = without, least = d;
-    double was = 0.0;
-    for (const Course* c : courses) was += c->difference(untuned.model);
-    if (least >= 0.8 * was) return {};
+    without[1] = 0.0;                 // friction that changes nothing was not seen
+    constexpr double rounding = 1e-9; // unit
+    if (const double d = tuning.sum(tuning.with(without)); d <= least * 1.01 + rounding)
+        x = without, least = d;
+    if (least >= tuning.sum(coarse.model)) return {};
     return FittedModel{tuning.with(x), courses.front()->difference(tuning.with(x))};
 }
 
@@ -193,15 +208,12 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
         std::ranges::stable_sort(
             tried, {}, [&](const FittedModel& m) { return std::pair(m.difference > near_enough, m.both()); });
     };
-    // To be tuned: of each kind of response the best simple model and the best other one.
-    std::set<std::tuple<MotionModel::Tests, MotionModel::Response, bool, bool>> kinds;
+    // To be tuned: all simple models, since values change their order, and the best of the others.
     std::vector<FittedModel> untuned;
-    for (const FittedModel& m : tried) {
-        const bool is_simple = std::ranges::find(simple, m.model) != simple.end();
-        if ((is_simple || untuned.size() < tuned_others) &&
-            kinds.insert({m.model.tests, m.model.response, m.model.again > 0, is_simple}).second)
+    std::size_t others = 0;
+    for (const FittedModel& m : tried)
+        if (std::ranges::find(simple, m.model) != simple.end() || others++ < tuned_others)
             untuned.push_back(m);
-    }
     if (tried.size() > kept_models) tried.resize(kept_models);
     for (FittedModel& m : tried) hold_out(m);
     sort_by_both();
@@ -214,14 +226,11 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
     for (const auto& courses : trained) {
         std::vector<FittedModel> coarse;
         for (const FittedModel& m : untuned)
-            if (goes_on())
-                if (auto better = tune(courses, m, coarse_steps))
-                    hold_out(*better), coarse.push_back(*better);
+            if (goes_on()) hold_out(coarse.emplace_back(coarsely_tuned(courses, m)));
         std::ranges::stable_sort(coarse, {}, &FittedModel::both);
         for (std::size_t i = 0; i < coarse.size() && i < tuned_models && goes_on(); ++i) {
             tried.push_back(coarse[i]);
-            if (auto better = tune(courses, coarse[i], fine_steps))
-                hold_out(*better), tried.push_back(*better);
+            if (auto better = finely_tuned(courses, coarse[i])) hold_out(*better), tried.push_back(*better);
         }
     }
     sort_by_both();

@@ -67,7 +67,10 @@ class Stepper {
             if (at(now, c).body == body || !now.live(c) || !at(now, c).geometry->judged()) continue;
             const bool solid = std::any_of(mine_.begin(), mine_.end(),
                                            [&](Slot m) { return now.does(m, c) == Does::Solid; });
-            if (solid) others_.push_back(c);
+            if (!solid) continue;
+            Box box = at(now, c).geometry->bounds(now.motion_since(before, at(now, c).body));
+            box.grow(model.margin);
+            others_.push_back({c, box});
         }
     }
 
@@ -226,8 +229,8 @@ class Stepper {
         if (model_.response == Response::Return || model_.response == Response::PushOut)
             depenetrate = depenetrate || model_.tests != Tests::Before;
         for (Slot own : mine_)
-            for (Slot other : others_) {
-                if (now_.does(own, other) != Does::Solid) continue;
+            for (const auto& [other, box] : others_) {
+                if (!box.meets(mine(own).bounds(p.pose)) || now_.does(own, other) != Does::Solid) continue;
                 const Pose at_other = motion_of(other).at(t);
                 const Distance d = distance(mine(own), p.pose, theirs(other), at_other, model_.margin);
                 if (!d.known || d.gap >= model_.margin) continue;
@@ -296,8 +299,8 @@ class Stepper {
 
     bool free_at(const Pose& pose) const {
         for (Slot own : mine_)
-            for (Slot other : others_)
-                if (now_.does(own, other) == Does::Solid &&
+            for (const auto& [other, box] : others_)
+                if (box.meets(mine(own).bounds(pose)) && now_.does(own, other) == Does::Solid &&
                     distance(mine(own), pose, theirs(other), motion_of(other).to, 0.0).gap < 0.0)
                     return false;
         return true;
@@ -313,8 +316,8 @@ class Stepper {
             Sweep first;
             Slot hit = -1, met_by = -1;
             for (Slot own : mine_)
-                for (Slot other : others_) {
-                    if (now_.does(own, other) != Does::Solid) continue;
+                for (const auto& [other, box] : others_) {
+                    if (!box.meets(mine(own).bounds(move)) || now_.does(own, other) != Does::Solid) continue;
                     const Motion all = motion_of(other), other_move{axis_ >= 0 ? all.to : all.at(t), all.to};
                     SweepQuery query;
                     query.margin = model_.margin;
@@ -378,7 +381,12 @@ class Stepper {
     int axis_ = -1;  ///< the one that does; -1: all
     std::vector<TrackPoint::Hit> was_;
     Rotation target_turn_;
-    std::vector<Slot> mine_, others_;
+    std::vector<Slot> mine_;
+    struct Other {
+        Slot slot;
+        Box box; // in this step, with the margin
+    };
+    std::vector<Other> others_;
     bool responded_ = false;
 };
 

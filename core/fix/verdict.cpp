@@ -4,6 +4,7 @@
 #include "fault/account_text.hpp"
 
 #include <fmt/format.h>
+#include <tbb/parallel_for.h>
 
 #include <mutex>
 #include <set>
@@ -216,7 +217,7 @@ bool sets(const Fix& fix, const char* key) {
 struct Stretch {
     FrameWindow window;
     MotionModel as_was, with_fix;
-    bool response_seen = false;
+    bool response_seen = false; ///< or not to be asked: the model is not the game's
 };
 
 /// What a model says of a fix: whether it fixes the finding, and which faults are new.
@@ -291,11 +292,22 @@ Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const Tr
                   Verdict& v) {
     Unfixed out;
     std::vector<Stretch> all;
-    for (const Finding& f : options.before) {
-        if (!concerns(applied, f) || (!options.finding.empty() && f.id != options.finding) ||
-            (applied.motion.empty() && !by_motion(r, f)))
-            continue;
-        const Fit one = fitted(r, f, moved_body(r, applied, f), options);
+    std::vector<const Finding*> concerned;
+    for (const Finding& f : options.before)
+        if (concerns(applied, f) && (options.finding.empty() || f.id == options.finding) &&
+            (!applied.motion.empty() || by_motion(r, f)))
+            concerned.push_back(&f);
+    std::vector<Fit> fits(concerned.size());
+    const auto fit_one = [&](std::size_t i) {
+        fits[i] = fitted(r, *concerned[i], moved_body(r, applied, *concerned[i]), options);
+    };
+    if (options.threads == 1)
+        for (std::size_t i = 0; i < fits.size(); ++i) fit_one(i);
+    else
+        tbb::parallel_for(std::size_t(0), fits.size(), fit_one);
+    for (std::size_t i = 0; i < fits.size(); ++i) {
+        const Finding& f = *concerned[i];
+        const Fit& one = fits[i];
         const FrameWindow& w = one.window;
         if (!one.reproduces) out.unproven.insert(f.id);
         if (too_fast_at_first(r, w, applied)) out.unproven.insert(f.id), v.begins_before = true;
@@ -305,7 +317,7 @@ Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const Tr
         const MotionModel with_fix = fixed_model(r.body_id(w.body), one.model, fix, applied);
         if (worse)
             v.fit = one, v.loop = FittedLoop{r.body_id(w.body), other_body(r, f, w), one.model, with_fix};
-        all.push_back({w, one.model, with_fix, one.response_seen});
+        all.push_back({w, one.model, with_fix, one.response_seen || !one.reproduces});
         if (!one.reproduces || !one.response_seen || one.alternatives.empty()) continue;
         // Other models that reproduce the game as well must say the same.
         const RecordedSteps steps = recorded_steps(r, w.body, w.first, w.last, options.control);
