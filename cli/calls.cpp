@@ -5,6 +5,7 @@
 #include "fault/shrink.hpp"
 #include "fix/case_file.hpp"
 #include "fix/range.hpp"
+#include "fix/shake.hpp"
 #include "progress.hpp"
 #include "recording/bounce_file.hpp"
 #include "recording/clip.hpp"
@@ -198,6 +199,26 @@ int try_range(const Call& call) {
     std::cout << (call.format == "json" ? json_of(range, *recording).dump() + "\n"
                                         : text_of(range, *recording));
     return range.works.empty() ? Found : Nothing;
+}
+
+int shake_fix(const Call& call) {
+    const auto recording = read(call, call.file);
+    const Fix fix = read_fix(call.fix);
+    ShakeOptions options;
+    options.tries = tries_of(call, *recording);
+    options.finding = call.finding, options.starts = call.starts, options.seed = call.seed;
+    if (!call.finding.empty() &&
+        std::ranges::find(options.tries.before, call.finding, &Finding::id) == options.tries.before.end())
+        throw BadInput("--finding", 0, "'" + call.finding + "' is not a finding of this recording",
+                       "--finding");
+    TryCache cache;
+    Progress progress("shaking " + fix.name, call.quiet);
+    options.tries.control = progress.control(), options.tries.cache = &cache;
+    const Shake shaken = shake(*recording, fix, options);
+    progress.check();
+    std::cout << (call.format == "json" ? json_of(shaken).dump() + "\n" : text_of(shaken));
+    if (!shaken.unknown.empty()) return NotJudged;
+    return shaken.fails_with() > 0 ? Found : Nothing;
 }
 
 namespace {

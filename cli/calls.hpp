@@ -25,13 +25,15 @@ struct Call {
     int jobs = 0;
     std::string number; ///< of a fix, for range
     std::optional<double> from, to;
-    std::size_t values = 9;
+    std::size_t values = 9, starts = 1000;
+    std::uint64_t seed = 1;
 };
 
 int print_info(const Call& call);
 int scan_files(const Call& call);
 int try_one(const Call& call);
 int try_range(const Call& call);
+int shake_fix(const Call& call);
 int guard_files(const Call& call);
 int cut_clip(const Call& call);
 int export_csv(const Call& call);

@@ -80,6 +80,17 @@ void add_reading(CLI::App& app, Call& call, Run& run) {
         ->check(CLI::IsMember({"recheck", "rerun", "auto"}));
     on_range->add_option("--settings", call.settings, "thresholds (JSON)");
     on_range->callback([&] { run = [&] { return try_range(call); }; });
+
+    CLI::App* on_shake =
+        app.add_subcommand("shake", "tells how often a fault still shows when its start is varied");
+    on_shake->add_option("FILE", call.file, "recording, - for standard input")->required();
+    on_shake->add_option("FIX", call.fix, "fix file (JSON)")->required();
+    on_shake->add_option("--finding", call.finding, "id of the finding; without it the heaviest one");
+    on_shake->add_option("--starts", call.starts, "how many starts are tried")->check(CLI::Range(1, 1000000));
+    on_shake->add_option("--seed", call.seed, "the same seed gives the same starts");
+    on_shake->add_option("--format", call.format, "text or json")->check(CLI::IsMember({"text", "json"}));
+    on_shake->add_option("--settings", call.settings, "thresholds (JSON)");
+    on_shake->callback([&] { run = [&] { return shake_fix(call); }; });
 }
 
 /// The calls that write files or tables.

@@ -88,7 +88,8 @@ FixCard::FixCard(Session& session, int index, QWidget* parent)
     verdict_->setText(verdict_html(c)), verdict_->setVisible(!advice);
     const bool chosen = session_.candidate() == index_ && c.state == Candidate::Judged && c.verdict.loop;
     loop_->setText(chosen ? loop_html(c) : QString()), loop_->setVisible(chosen);
-    if (session_.candidate() == index_ && c.state == Candidate::Judged) add_ranges(*column, c);
+    if (session_.candidate() == index_ && c.state == Candidate::Judged)
+        add_ranges(*column, c), add_shake(*column, c);
     column->addWidget(loop_);
     setAccessibleName(QString::fromStdString(c.fix.name));
     setAccessibleDescription(advice                         ? tr("advice")
@@ -136,7 +137,8 @@ void FixCard::add_ranges(QVBoxLayout& column, const Candidate& c) {
         column.addSpacing(4), column.addWidget(line), column.addWidget(band_);
     }
     for (const FixNumber& n : numbers_of(c.fix)) {
-        if (c.range && c.range->number.name == n.name) continue;
+        const bool moves_not = std::string_view(n.knob->key) == "move" && n.value == 0.0;
+        if (moves_not || (c.range && c.range->number.name == n.name)) continue;
         auto* ask = new QPushButton(tr("Which values of %1 work?").arg(QString::fromStdString(n.name)));
         ask->setFont(type(12));
         ask->setToolTip(tr("Tries values beside this one and shows where they begin and cease to work"));
@@ -145,6 +147,29 @@ void FixCard::add_ranges(QVBoxLayout& column, const Candidate& c) {
         column.addSpacing(4), column.addWidget(ask, 0, Qt::AlignLeft);
         asks_.push_back(ask);
     }
+}
+
+/// How safe it is: its finding moved again from many starts.
+void FixCard::add_shake(QVBoxLayout& column, const Candidate& c) {
+    const bool can = c.verdict.fit && c.verdict.fit->reproduces;
+    if (!can) return;
+    if (c.shake || c.shaking) {
+        QString text = c.shaking ? tr("%1 of 1000 starts tried…").arg(c.shaken)
+                                 : QString::fromStdString(shake_line(*c.shake));
+        if (c.shake)
+            for (const std::string& trait : in_common(*c.shake))
+                text += "\n· " + QString::fromStdString(trait);
+        shaken_ = new QLabel(text);
+        shaken_->setFont(type(12)), shaken_->setWordWrap(true), shaken_->setTextFormat(Qt::PlainText);
+        column.addSpacing(4), column.addWidget(shaken_);
+        return;
+    }
+    shake_ = new QPushButton(tr("How safe is it?"));
+    shake_->setFont(type(12));
+    shake_->setToolTip(tr("Tries 1000 other starts: a little earlier or later, aside, faster, turned"));
+    connect(shake_, &QPushButton::clicked, this,
+            [&session = session_, index = index_] { session.shake_candidate(index); });
+    column.addSpacing(4), column.addWidget(shake_, 0, Qt::AlignLeft);
 }
 
 QString FixCard::loop_html(const Candidate& c) const {

@@ -30,6 +30,9 @@ class FixCard : public QFrame {
     QLabel* loop() { return loop_; }
     /// Of its range; null: none is sought.
     RangeBand* band() { return band_; }
+    /// How often it fails from other starts; null: that was not asked.
+    QLabel* shaken() { return shaken_; }
+    QPushButton* shake() { return shake_; }
     /// Asks which values of its numbers work, a button each.
     const std::vector<QPushButton*>& asks() const { return asks_; }
     /// Lists what a part of the verdict counts, as a menu; empty where it counts nothing.
@@ -50,9 +53,12 @@ class FixCard : public QFrame {
     Session& session_;
     int index_;
     void add_ranges(QVBoxLayout& column, const Candidate& c);
+    void add_shake(QVBoxLayout& column, const Candidate& c);
     QLabel *name_, *verdict_, *loop_;
     RangeBand* band_ = nullptr;
     std::vector<QPushButton*> asks_;
+    QLabel* shaken_ = nullptr;
+    QPushButton* shake_ = nullptr;
 };
 
 class FixesPanel : public QWidget {

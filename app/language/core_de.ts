@@ -4243,5 +4243,69 @@
         <source>no name</source>
         <translation>ohne Namen</translation>
     </message>
+    <message>
+        <source>fixed</source>
+        <translation>behoben</translation>
+    </message>
+    <message>
+        <source>still there</source>
+        <translation>noch da</translation>
+    </message>
+    <message>
+        <source>cannot tell</source>
+        <translation>nicht zu sagen</translation>
+    </message>
+    <message>
+        <source>new: {}</source>
+        <translation>neu: {}</translation>
+    </message>
+    <message>
+        <source>there is no finding that the fix concerns</source>
+        <translation>kein Befund betrifft diese Korrektur</translation>
+    </message>
+    <message>
+        <source>no start was tried</source>
+        <translation>kein Anfang wurde versucht</translation>
+    </message>
+    <message>
+        <source>cannot tell: {}</source>
+        <translation>nicht zu sagen: {}</translation>
+    </message>
+    <message>
+        <source>fails {} of {} without it, {} of {} with it: at most {} (95 %)</source>
+        <translation>scheitert ohne sie {} von {} Mal, mit ihr {} von {}: höchstens {} (95 %)</translation>
+    </message>
+    <message>
+        <source>starts that fail are farther along their way</source>
+        <translation>Anfänge, die scheitern, sind weiter auf ihrem Weg</translation>
+    </message>
+    <message>
+        <source>starts that fail are less far along their way</source>
+        <translation>Anfänge, die scheitern, sind weniger weit auf ihrem Weg</translation>
+    </message>
+    <message>
+        <source>starts that fail lie more to the left of their way</source>
+        <translation>Anfänge, die scheitern, liegen weiter links von ihrem Weg</translation>
+    </message>
+    <message>
+        <source>starts that fail lie more to the right of their way</source>
+        <translation>Anfänge, die scheitern, liegen weiter rechts von ihrem Weg</translation>
+    </message>
+    <message>
+        <source>starts that fail are faster</source>
+        <translation>Anfänge, die scheitern, sind schneller</translation>
+    </message>
+    <message>
+        <source>starts that fail are slower</source>
+        <translation>Anfänge, die scheitern, sind langsamer</translation>
+    </message>
+    <message>
+        <source>starts that fail are turned more to the left</source>
+        <translation>Anfänge, die scheitern, sind weiter nach links gedreht</translation>
+    </message>
+    <message>
+        <source>starts that fail are turned more to the right</source>
+        <translation>Anfänge, die scheitern, sind weiter nach rechts gedreht</translation>
+    </message>
 </context>
 </TS>

@@ -575,6 +575,18 @@
         <source>kept as a check</source>
         <translation>als Prüfung behalten</translation>
     </message>
+    <message>
+        <source>%1 of 1000 starts tried…</source>
+        <translation>%1 von 1000 Anfängen versucht…</translation>
+    </message>
+    <message>
+        <source>How safe is it?</source>
+        <translation>Wie sicher ist das?</translation>
+    </message>
+    <message>
+        <source>Tries 1000 other starts: a little earlier or later, aside, faster, turned</source>
+        <translation>Versucht 1000 andere Anfänge: etwas früher oder später, seitlich, schneller, gedreht</translation>
+    </message>
 </context>
 <context>
     <name>oddbounce::FixesPanel</name>
@@ -1779,6 +1791,21 @@ GPL-3.0-or-later. Die Recorder stehen unter MIT, damit jedes Spiel sie verwenden
     <message>
         <source> · %1 %2</source>
         <translation> · %1 %2</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::Handles</name>
+    <message>
+        <source>radius %1</source>
+        <translation>Radius %1</translation>
+    </message>
+    <message>
+        <source>corners moved</source>
+        <translation>Ecken verschoben</translation>
+    </message>
+    <message>
+        <source>moved by %1, %2</source>
+        <translation>um %1, %2 verschoben</translation>
     </message>
 </context>
 </TS>

@@ -48,7 +48,8 @@ Session::Session(QObject* parent) : QObject(parent), pictures_(std::make_unique<
 
 Session::~Session() {
     listener_.reset();
-    for (Background* work : {&read_work_, &scan_work_, &try_work_, &range_work_, &clip_work_}) work->stop();
+    for (Background* work : {&read_work_, &scan_work_, &try_work_, &range_work_, &clip_work_, &preview_work_})
+        work->stop();
 }
 
 namespace {
@@ -136,7 +137,7 @@ void Session::set_shows_pictures(bool shows) {
 void Session::wait_for_pictures() { pictures_->set_waits(true); }
 
 void Session::take(std::shared_ptr<const Recording> recording, const QString& path) {
-    scan_work_.stop(), try_work_.stop(), range_work_.stop();
+    scan_work_.stop(), try_work_.stop(), range_work_.stop(), preview_work_.stop();
     lost_ = live_ = follows_ = false, grown_to_ = recording->size();
     grow_.stop(), scanning_ = complete_ = false;
     recording_ = std::move(recording);

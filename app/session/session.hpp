@@ -6,6 +6,7 @@
 #include "fault/scan.hpp"
 #include "fix/case_file.hpp"
 #include "fix/range.hpp"
+#include "fix/shake.hpp"
 #include "fix/verdict.hpp"
 #include "recording/live.hpp"
 #include "session/background.hpp"
@@ -39,9 +40,13 @@ struct Candidate {
     std::optional<Range> range{}; ///< which values of a number work, as far as it is known
     double from = 0.0, to = 0.0;  ///< what was asked for
     bool seeking = false;         ///< it is still being sought
-    /// Drops a range that is only partly known.
+    std::optional<Shake> shake{}; ///< how often it fails from other starts
+    std::size_t shaken = 0;       ///< starts that were tried so far
+    bool shaking = false;         ///< more of them are under way
+    /// Drops a range, or a shake, that is only partly known.
     void stop_seeking() {
         if (std::exchange(seeking, false)) range.reset();
+        if (std::exchange(shaking, false)) shake.reset();
     }
 };
 
@@ -151,9 +156,16 @@ class Session : public QObject {
     void choose_candidate(int index);
     void add_candidate(const Fix& fix);
     void replace_candidate(int index, const Fix& fix);
+    /// What the finding becomes with this fix, in the background; only the last one asked for counts.
+    void preview(const Fix& fix);
+    void end_preview();
+    /// Of the last fix that was asked for and is known; empty: none yet.
+    const std::string& preview_line() const { return preview_line_; }
     void remove_candidate(int index);
     /// Seeks which values of a number of the candidate work, in the background; values come one by one.
     void seek_range(int index, const FixNumber& number);
+    /// Varies the start of the finding, and tells how often it fails without the candidate and with it.
+    void shake_candidate(int index);
     /// Keeps in the case that this fix holds, or takes that back: `oddb guard` runs it.
     void keep_check(int index, bool keep);
     bool is_check(int index) const;
@@ -205,6 +217,7 @@ class Session : public QObject {
     void scan_changed();
     void body_changed();
     void candidates_changed();
+    void preview_changed();
     void notes_changed();
     void settings_changed();
     void pictures_changed(); ///< one is decoded, or they are shown or not
@@ -277,7 +290,10 @@ class Session : public QObject {
     bool live_ = false, follows_ = false;
     std::size_t grown_to_ = 0;
     QTimer grow_;
-    Background read_work_, scan_work_, try_work_, range_work_, clip_work_;
+    Background read_work_, scan_work_, try_work_, range_work_, clip_work_, preview_work_;
+    std::optional<Fix> next_preview_;
+    std::string preview_line_;
+    void judge_preview();
 };
 
 } // namespace oddbounce

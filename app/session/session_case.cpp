@@ -140,7 +140,7 @@ void Session::choose_candidate(int index) {
 }
 
 void Session::suggest() {
-    try_work_.stop(), range_work_.stop();
+    try_work_.stop(), range_work_.stop(), preview_work_.stop();
     std::vector<Candidate> fresh;
     const auto add = [&](const Fix& fix) {
         const auto same = [&](const Candidate& c) {
@@ -207,6 +207,66 @@ void Session::seek_range(int index, const FixNumber& number) {
         },
         [this, fix = c.fix, found] {
             if (Candidate* now = candidate_of(fix)) now->range = std::move(*found), now->seeking = false;
+            emit candidates_changed();
+        });
+}
+
+void Session::preview(const Fix& fix) {
+    next_preview_ = fix;
+    if (!preview_work_.running()) judge_preview();
+}
+
+void Session::end_preview() {
+    next_preview_.reset(), preview_work_.stop(), preview_line_.clear();
+    emit preview_changed();
+}
+
+void Session::judge_preview() {
+    if (!recording_ || scanning_ || !next_preview_ || !finding()) return;
+    const Fix fix = *std::exchange(next_preview_, std::nullopt);
+    auto line = std::make_shared<std::string>();
+    preview_work_.run(
+        [recording = recording_, fix, f = *finding(), line, options = tries(),
+         cache = try_cache_](Background::Work& work) mutable {
+            options.control = &work, options.cache = cache.get();
+            try {
+                *line = quick_line(try_quickly(*recording, fix, f, options));
+            } catch (const BadInput& e) {
+                *line = e.what();
+            }
+        },
+        [this, line] {
+            preview_line_ = *line;
+            emit preview_changed();
+            judge_preview();
+        });
+}
+
+void Session::shake_candidate(int index) {
+    if (!recording_ || scanning_ || index < 0 || index >= static_cast<int>(candidates_.size())) return;
+    Candidate& c = candidates_[static_cast<std::size_t>(index)];
+    for (Candidate& other : candidates_) other.stop_seeking();
+    c.shake.reset(), c.shaken = 0, c.shaking = true;
+    emit candidates_changed();
+    ShakeOptions options;
+    options.tries = tries();
+    if (const Finding* f = finding()) options.finding = f->id;
+    auto found = std::make_shared<Shake>();
+    range_work_.run(
+        [this, recording = recording_, fix = c.fix, options, found,
+         cache = try_cache_](Background::Work& work) mutable {
+            options.tries.control = &work, options.tries.cache = cache.get();
+            options.tried = [&](std::size_t done) {
+                if (done % 50 != 0) return;
+                work.post([this, fix, done] {
+                    Candidate* now = candidate_of(fix);
+                    if (now && now->shaking) now->shaken = done, emit candidates_changed();
+                });
+            };
+            *found = shake(*recording, fix, options);
+        },
+        [this, fix = c.fix, found] {
+            if (Candidate* now = candidate_of(fix)) now->shake = std::move(*found), now->shaking = false;
             emit candidates_changed();
         });
 }

@@ -3,8 +3,10 @@
 
 #include "account/account_model.hpp"
 #include "fault/account_text.hpp"
+#include "fix/reshape.hpp"
 #include "language/language.hpp"
 #include "theme/theme.hpp"
+#include "view/outline_path.hpp"
 
 #include <QInputDialog>
 #include <QMouseEvent>
@@ -28,6 +30,7 @@ ViewWidget::ViewWidget(Session& session, QWidget* parent)
     });
     connect(&session_, &Session::body_changed, this,
             [this] { options_ = scene_options(session_), still_key_.clear(), update(); });
+    connect(&session_, &Session::preview_changed, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::notes_changed, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::pictures_changed, this,
             [this] { options_ = scene_options(session_), still_key_.clear(), update(); });
@@ -119,6 +122,7 @@ void ViewWidget::paintEvent(QPaintEvent*) {
     painter.bodies(), painter.marks(), painter.scale_bar();
     if (loupe_) paint_loupe(p, session_, mapping_, options_);
     paint_notes(p, session_, mapping_);
+    paint_drag(p);
     measure_lines(p);
     if (hold_) {
         p.setPen(th.soft), p.setFont(type(12));
@@ -230,11 +234,106 @@ void ViewWidget::wheelEvent(QWheelEvent* e) {
     update();
 }
 
-void ViewWidget::mousePressEvent(QMouseEvent* e) { pressed_ = last_ = e->position(), dragged_ = false; }
+std::optional<Handle> ViewWidget::handle_under(const QPointF& pixel) const {
+    const Slot c = measuring_ ? -1 : handled_collider(session_);
+    if (c < 0) return {};
+    constexpr double near = 7.0; // pixels
+    std::optional<Handle> best;
+    double least = near;
+    for (const Handle& h : handles_of(session_, c, handled_shape(session_, c)))
+        if (const double d = QLineF(mapping_.to(h.at), pixel).length(); d < least) least = d, best = h;
+    return best;
+}
+
+void ViewWidget::drag_to(const QPointF& pixel, bool symmetric) {
+    drag_->change =
+        dragged(session_, drag_->collider, drag_->from, drag_->handle, mapping_.from(pixel), symmetric);
+    Shape shape = session_.instant().now->colliders()[static_cast<std::size_t>(drag_->collider)].def->shape;
+    reshape(shape, drag_->change);
+    drag_->shape.reset();
+    if (defect(shape).empty()) {
+        drag_->shape =
+            std::make_shared<Geometry>(shape, session_.instant().now->body_of(drag_->collider).scale);
+        session_.preview({"", {drag_->change}});
+    }
+    update();
+}
+
+/// The change becomes a candidate of the person's, or goes into the one that is chosen.
+void ViewWidget::drop_handle() {
+    const Drag drag = *std::exchange(drag_, std::nullopt);
+    session_.end_preview();
+    update();
+    if (drag.change.is_null() || !drag.shape || drag.change.size() < 2) return;
+    const World& w = *session_.instant().now;
+    const Slot body = w.colliders()[static_cast<std::size_t>(drag.collider)].body;
+    const QString name = QString("%1: %2").arg(QString::fromStdString(body_name(w, body)),
+                                               measures_of(session_, drag.collider, drag.change));
+    const Fix fix{name.toStdString(), {drag.change}};
+    const bool goes_on = drag.from != w.colliders()[static_cast<std::size_t>(drag.collider)].def->shape;
+    if (goes_on)
+        session_.replace_candidate(session_.candidate(), fix);
+    else
+        session_.add_candidate(fix);
+}
+
+void ViewWidget::paint_drag(QPainter& p) const {
+    const Slot c = drag_ ? drag_->collider : measuring_ ? -1 : handled_collider(session_);
+    if (c < 0) return;
+    const Theme& th = Theme::current();
+    if (!drag_ || drag_->change.is_null())
+        return paint_handles(p, mapping_, handles_of(session_, c, handled_shape(session_, c)));
+    Shape shape = session_.instant().now->colliders()[static_cast<std::size_t>(c)].def->shape;
+    reshape(shape, drag_->change);
+    if (drag_->shape) {
+        const Pose pose =
+            session_.instant().pose(session_.instant().now->colliders()[static_cast<std::size_t>(c)].body);
+        const QPainterPath outline = outline_path(*drag_->shape, pose, mapping_);
+        p.strokePath(outline, QPen(th.candidate, 4.2)), p.strokePath(outline, QPen(th.paper, 1.6));
+        paint_handles(p, mapping_, handles_of(session_, c, shape));
+    }
+    p.setFont(type(12, true));
+    QString text = measures_of(session_, c, drag_->change);
+    if (!session_.preview_line().empty())
+        text += (text.isEmpty() ? "" : " · ") + QString::fromStdString(session_.preview_line());
+    QPointF q = last_ + QPointF(16, -14);
+    QRectF box = p.fontMetrics().boundingRect(text).toRectF().translated(q).adjusted(-6, -4, 6, 4);
+    if (box.right() > width() - 6) q.rx() -= box.right() - width() + 6, box.moveRight(width() - 6);
+    p.fillRect(box, th.panel);
+    p.setPen(th.ink), p.drawText(q, text);
+}
+
+void ViewWidget::keyPressEvent(QKeyEvent* e) {
+    if (e->key() != Qt::Key_Escape || !drag_) return QWidget::keyPressEvent(e);
+    drag_.reset(), session_.end_preview(), update();
+}
+
+/// While a handle is dragged Escape lets it go, and does nothing else.
+bool ViewWidget::event(QEvent* e) {
+    if (e->type() == QEvent::ShortcutOverride && drag_ && static_cast<QKeyEvent*>(e)->key() == Qt::Key_Escape)
+        e->accept();
+    return QWidget::event(e);
+}
+
+void ViewWidget::mousePressEvent(QMouseEvent* e) {
+    pressed_ = last_ = e->position(), dragged_ = false;
+    const auto handle = e->button() == Qt::LeftButton ? handle_under(e->position()) : std::nullopt;
+    if (!handle) return;
+    const Slot c = handled_collider(session_);
+    drag_ = Drag{c, handled_shape(session_, c), *handle, {}, nullptr};
+    setFocus();
+}
 
 void ViewWidget::mouseMoveEvent(QMouseEvent* e) {
     if (!session_.recording()) return;
     measure_tip_ = mapping_.from(e->position());
+    if (drag_) {
+        last_ = e->position();
+        dragged_ = dragged_ || (e->position() - pressed_).manhattanLength() > 2;
+        if (dragged_) drag_to(e->position(), e->modifiers() & Qt::AltModifier);
+        return;
+    }
+    if (!measuring_) setCursor(handle_under(e->position()) ? Qt::SizeAllCursor : Qt::ArrowCursor);
     if (e->buttons() & (Qt::LeftButton | Qt::MiddleButton)) {
         dragged_ = dragged_ || (e->position() - pressed_).manhattanLength() > 4;
         if (dragged_) fresh_ = false, mapping_.pan(e->position() - last_), update();
@@ -245,6 +344,7 @@ void ViewWidget::mouseMoveEvent(QMouseEvent* e) {
 }
 
 void ViewWidget::mouseReleaseEvent(QMouseEvent* e) {
+    if (drag_ && e->button() == Qt::LeftButton) return drop_handle();
     if (dragged_ || e->button() != Qt::LeftButton || !session_.recording()) return;
     if (measuring_) {
         if (measure_.size() == 3) measure_.clear();

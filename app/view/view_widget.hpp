@@ -3,6 +3,7 @@
 #pragma once
 
 #include "access/spoken.hpp"
+#include "view/handles.hpp"
 #include "view/picture.hpp"
 
 #include <QPixmap>
@@ -45,6 +46,8 @@ class ViewWidget : public QWidget, public Spoken {
     void mouseReleaseEvent(QMouseEvent*) override;
     void mouseDoubleClickEvent(QMouseEvent*) override;
     void leaveEvent(QEvent*) override;
+    void keyPressEvent(QKeyEvent*) override;
+    bool event(QEvent*) override;
 
   private:
     void still_layer();
@@ -52,6 +55,20 @@ class ViewWidget : public QWidget, public Spoken {
     void edit_note(const NoteSlip& slip);
     void ask_note(const Vec2& at);
     void follow_body();
+    std::optional<Handle> handle_under(const QPointF& pixel) const;
+    void drag_to(const QPointF& pixel, bool symmetric);
+    void drop_handle();
+    void paint_drag(QPainter& p) const;
+
+    /// A handle of the chosen body that is being dragged.
+    struct Drag {
+        Slot collider;
+        Shape from;
+        Handle handle;
+        nlohmann::json change;                 ///< null: it has not moved yet
+        std::shared_ptr<const Geometry> shape; ///< with the change; null: it is unusable
+    };
+    std::optional<Drag> drag_;
 
     Session& session_;
     Mapping mapping_;

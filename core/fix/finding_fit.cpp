@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fix/finding_fit.hpp"
 
-#include "fault/account_text.hpp"
-
 #include <set>
 
 namespace oddbounce {
@@ -24,35 +22,22 @@ bool same_fault(const Finding& a, const Finding& b) {
                       std::any_of(y.begin(), y.end(), [&](Id id) { return id != mover && x.count(id); }));
 }
 
-/// How deep the body lies in something solid.
-double overlap(const World& w, Slot body) {
-    double deepest = 0.0;
-    for (const Slot mine : w.colliders_of(body)) {
-        if (!w.live(mine)) continue;
-        Box near = at(w, mine).geometry->bounds(w.body(body).pose);
-        near.grow(w.recording().slop());
-        for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c) {
-            if (!w.live(c) || at(w, c).body == body || w.does(mine, c) != Does::Solid ||
-                at(w, c).def->role == Role::OneWay ||
-                !at(w, c).geometry->bounds(w.body_of(c).pose).meets(near))
-                continue;
-            const PairView v = pair_at(w, mine, c);
-            if (v.known) deepest = std::max(deepest, -v.gap);
-        }
-    }
-    return deepest;
-}
-
 /// The frame from which a body is moved again, some before `first`: it is free of overlaps there, or as free
 /// as it comes. A change is not to begin in the middle of what it would have kept from happening.
 std::size_t start_before(const Recording& r, Slot body, std::size_t first) {
-    std::size_t start = first > lead ? first - lead : 0;
+    std::size_t start = first; // not beyond where it came, or was put
+    for (std::size_t k = 0; k < lead && start > r.begin(); ++k) {
+        const World w = r.world_at(start);
+        const BodyState& b = w.body(body);
+        if (!b.present || b.teleported || b.fresh) break;
+        --start;
+    }
     while (start < first && !r.world_at(start).body(body).present) ++start;
     double least = infinity;
     for (std::size_t k = 0, at = start; k < back; ++k, --at) {
         const World w = r.world_at(at);
         if (!w.body(body).present || w.body(body).teleported) break;
-        const double deep = overlap(w, body);
+        const double deep = overlap_at(w, body, w.body(body).pose);
         if (deep < least) least = deep, start = at;
         if (least <= exact_difference(r) || at == r.begin()) break;
     }
@@ -138,6 +123,23 @@ std::vector<FrameWindow> occurrences(const Recording& r, const Finding& f, const
 
 } // namespace
 
+double overlap_at(const World& w, Slot body, const Pose& pose) {
+    double deepest = 0.0;
+    for (const Slot mine : w.colliders_of(body)) {
+        if (!w.live(mine)) continue;
+        const Geometry& own = *at(w, mine).geometry;
+        const Box box = own.bounds(pose);
+        for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c) {
+            if (!w.live(c) || at(w, c).body == body || at(w, c).def->role == Role::OneWay ||
+                !at(w, c).geometry->bounds(w.body_of(c).pose).meets(box) || w.does(mine, c) != Does::Solid)
+                continue;
+            const Distance d = distance(own, pose, *at(w, c).geometry, w.body_of(c).pose, 0.0);
+            if (d.known) deepest = std::max(deepest, -d.gap);
+        }
+    }
+    return deepest;
+}
+
 bool responds(const Track& track) {
     return std::ranges::any_of(track.points, [](const TrackPoint& p) {
         return std::ranges::any_of(p.hits, [](const TrackPoint::Hit& h) { return h.responded; });
@@ -150,12 +152,12 @@ const Finding* match(const Finding& f, const std::vector<Finding>& among) {
 }
 
 std::vector<Finding> found_in(const Recording& r, const FrameWindow& w, const Track& track, Edits edits,
-                              const FitOptions& options) {
-    edits.moved.push_back(moved_along(r, w.body, track));
+                              const FitOptions& options, const std::string& only, bool placed) {
+    edits.moved.push_back(moved_along(r, w.body, track, placed));
     const auto moved = edited(r, edits);
     ScanOptions scan_options;
     for (const Fault& fault : catalogue())
-        if (!fault.by_log) scan_options.only.push_back(fault.id);
+        if (only.empty() ? !fault.by_log : only == fault.id) scan_options.only.push_back(fault.id);
     scan_options.project = options.project, scan_options.threads = options.threads;
     scan_options.control = options.control, scan_options.accounts = false;
     scan_options.first = w.first, scan_options.last = w.last;

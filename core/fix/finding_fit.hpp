@@ -46,9 +46,13 @@ bool responds(const Track& track);
 Fit fit_to(const Recording& recording, const Finding& finding, Slot body, const Touches& touches,
            const FitOptions& options);
 
-/// Faults by motion that are found in the window where the body goes along the track, `edits` being made.
+/// Faults by motion (or the one) that are found in the window where the body goes along the track, `edits`
+/// being made. `placed`: as in moved_along.
 std::vector<Finding> found_in(const Recording& recording, const FrameWindow& window, const Track& track,
-                              Edits edits, const FitOptions& options);
+                              Edits edits, const FitOptions& options, const std::string& only = {},
+                              bool placed = false);
+/// How deep the body, if it is at that pose, lies in something solid; 0: it is free.
+double overlap_at(const World& world, Slot body, const Pose& pose);
 /// The same fault about the same bodies at about the same time; null: there is none.
 const Finding* match(const Finding& finding, const std::vector<Finding>& among);
 

@@ -28,6 +28,7 @@ constexpr Knob table[] = {
     {Of::Collider, Kind::Number, "grow_percent", "grow by a share", -99.9, 1e6},
     {Of::Collider, Kind::Lengths, "size", "size"},
     {Of::Collider, Kind::Lengths, "move", "move by"},
+    {Of::Collider, Kind::Corners, "corners", ""},
     {Of::Collider, Kind::Length, "round", "round the corners by", 0, any_size},
     {Of::Collider, Kind::Choice, "fit", "another shape", 0, 0, "circle|ellipse|box|capsule|hull"},
     {Of::Collider, Kind::Number, "friction", "friction", 0, any_size},
@@ -142,6 +143,10 @@ json schema_of(const Knob& k) {
     case Kind::Frames:
     case Kind::Layers:
         break;
+    case Kind::Corners:
+        return {{"type", "array"},
+                {"items",
+                 {{"type", "array"}, {"items", {{"type", "number"}}}, {"minItems", 3}, {"maxItems", 3}}}};
     }
     const char* item = k.kind == Kind::Layers ? "string" : k.kind == Kind::Frames ? "integer" : "number";
     return {{"type", "array"}, {"items", {{"type", item}}}, {"minItems", 2}, {"maxItems", 2}};
@@ -206,6 +211,13 @@ std::string expected_of(const Knob& k, const json& v) {
         return list_of(v, 2, &json::is_number_integer) ? "" : "two frames, [first,last]";
     case Kind::Layers:
         return list_of(v, 2, &json::is_string) ? "" : "two layers, [\"one\",\"other\"]";
+    case Kind::Corners: {
+        const auto corner = [](const json& c) {
+            return list_of(c, 3, &json::is_number) && c[0].get<double>() >= 0.0 &&
+                   std::floor(c[0].get<double>()) == c[0].get<double>();
+        };
+        return v.is_array() && std::all_of(v.begin(), v.end(), corner) ? "" : "corners, [[index,x,y],…]";
+    }
     case Kind::Text:
         break;
     }

@@ -26,6 +26,7 @@ struct Knob {
         Lengths, ///< two
         Frames,  ///< first and last
         Layers,  ///< two
+        Corners, ///< a list of [index, x, y], in the body's frame
         Text,
     } kind;
     const char* key;

@@ -459,6 +459,10 @@ RecordedSteps recorded_steps(const Recording& r, Slot body, std::size_t first, s
     return out;
 }
 
+TrackPoint point_of(const BodyState& b) {
+    return {b.pose, b.velocity_known ? b.velocity : Vec3(0.0), b.angular_velocity, {}, {}};
+}
+
 std::vector<World> worlds_of(const Recording& r, std::size_t first, std::size_t last,
                              const Control* control) {
     std::vector<World> out{r.world_at(first)};
@@ -475,12 +479,10 @@ Track rerun(const Recording& r, Slot body, std::size_t first, std::size_t last, 
 
 Track rerun(const std::vector<World>& worlds, Slot body, std::size_t first, const MotionModel& model,
             const RecordedSteps& steps, const Control* control,
-            const std::function<bool(const TrackPoint&)>& goes_on) {
+            const std::function<bool(const TrackPoint&)>& goes_on, const TrackPoint* start) {
     Track track;
     track.first = first;
-    const BodyState& start = worlds.front().body(body);
-    track.points.push_back(
-        {start.pose, start.velocity_known ? start.velocity : Vec3(0.0), start.angular_velocity, {}, {}});
+    track.points.push_back(start ? *start : point_of(worlds.front().body(body)));
     TestedShapes tested(model);
     for (std::size_t k = 1; k < worlds.size() && k <= steps.touched.size() && !(control && control->stop);
          ++k) {
@@ -489,7 +491,7 @@ Track rerun(const std::vector<World>& worlds, Slot body, std::size_t first, cons
         TrackPoint p = track.points.back();
         if (!rec.present) break;
         if (rec.teleported || rec.fresh) {
-            p = {rec.pose, rec.velocity_known ? rec.velocity : Vec3(0.0), rec.angular_velocity, {}, {}};
+            p = point_of(rec);
         } else {
             const bool touched = steps.touched[k - 1];
             const bool steered =
@@ -506,13 +508,14 @@ Track rerun(const std::vector<World>& worlds, Slot body, std::size_t first, cons
     return track;
 }
 
-Edits::Moved moved_along(const Recording& r, Slot body, const Track& track) {
+Edits::Moved moved_along(const Recording& r, Slot body, const Track& track, bool placed) {
     Edits::Moved out;
-    out.body = r.body_id(body), out.first = track.first + 1;
+    const std::size_t from = placed ? 0 : 1;
+    out.body = r.body_id(body), out.first = track.first + from, out.placed = placed;
     const World world = r.world_at(track.first);
     for (const Slot c : world.colliders_of(body)) out.colliders.push_back(r.collider_id(c));
     std::vector<std::pair<Id, Id>> touching;
-    for (std::size_t k = 1; k < track.points.size(); ++k) {
+    for (std::size_t k = from; k < track.points.size(); ++k) {
         const TrackPoint& p = track.points[k];
         BodyRow& row = out.rows.emplace_back();
         row.id = out.body, row.set_pose(p.pose);

@@ -58,13 +58,16 @@ RecordedSteps recorded_steps(const Recording& recording, Slot body, std::size_t 
 Track rerun(const Recording& recording, Slot body, std::size_t first, std::size_t last,
             const MotionModel& model, const Control* control = nullptr, const RecordedSteps* steps = nullptr);
 
-/// The same through given worlds, until `goes_on` says no.
+/// The same through given worlds, from `start` if it is given, until `goes_on` says no.
 Track rerun(const std::vector<World>& worlds, Slot body, std::size_t first, const MotionModel& model,
             const RecordedSteps& steps, const Control* control,
-            const std::function<bool(const TrackPoint&)>& goes_on = {});
+            const std::function<bool(const TrackPoint&)>& goes_on = {}, const TrackPoint* start = nullptr);
+/// The recorded state of a body as a track begins with it.
+TrackPoint point_of(const BodyState& recorded);
 
 /// The track as a change to the recording: the body's rows, its contacts and, at the end, a teleport back to
 /// the recorded way.
-Edits::Moved moved_along(const Recording& recording, Slot body, const Track& track);
+/// `placed`: its first point is not the recorded state; the body is put there.
+Edits::Moved moved_along(const Recording& recording, Slot body, const Track& track, bool placed = false);
 
 } // namespace oddbounce

@@ -15,6 +15,10 @@ void reshape(Shape& s, const nlohmann::json& c) {
     }
     if (c.contains("grow_percent")) enlarge(s, 1.0 + c["grow_percent"].get<double>() / 100.0);
     if (c.contains("grow")) grow(s, c["grow"]);
+    if (c.contains("corners"))
+        for (const auto& corner : c["corners"])
+            if (const auto i = corner[0].get<std::size_t>(); i < s.points.size())
+                for (const int axis : {0, 1}) s.points[i][axis] = corner[static_cast<std::size_t>(axis) + 1];
     if (c.contains("round")) round_corners(s, c["round"]);
     if (c.contains("move")) s.at += Vec3(c["move"][0].get<double>(), c["move"][1].get<double>(), 0.0);
 }

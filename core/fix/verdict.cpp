@@ -477,6 +477,54 @@ std::string rows_text(const LogChanges::Rows& rows) {
 
 } // namespace
 
+FindingModels models_for(const Recording& r, const Fix& fix, const Finding& f, const TryOptions& options) {
+    FindingModels out;
+    out.applied = apply(fix, r);
+    out.fit = fitted(r, f, moved_body(r, out.applied, f), options);
+    out.with_fix = fixed_model(r.body_id(out.fit.window.body), out.fit.model, fix, out.applied);
+    return out;
+}
+
+QuickVerdict try_quickly(const Recording& r, const Fix& fix, const Finding& f, const TryOptions& options) {
+    QuickVerdict out;
+    const Applied applied = apply(fix, r);
+    if (!concerns(applied, f)) {
+        out.outcome = QuickVerdict::Kept;
+        return out;
+    }
+    if (applied.motion.empty() && !by_motion(r, f)) { // recorded motion stays
+        constexpr std::size_t around = 30;            // frames
+        const auto index = [&](std::int64_t number) {
+            return static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(number)));
+        };
+        ScanOptions scan_options;
+        scan_options.only = {f.fault}, scan_options.project = options.project, scan_options.accounts = false;
+        scan_options.threads = options.threads, scan_options.control = options.control;
+        scan_options.first = index(f.first) > around ? index(f.first) - around : 0;
+        scan_options.last = std::min(index(f.last) + around, r.size() - 1);
+        const bool found = match(f, scan(*applied.recording, scan_options).findings);
+        out.outcome = found ? QuickVerdict::Kept : QuickVerdict::Fixed;
+        return out;
+    }
+    const Fit fit = fitted(r, f, moved_body(r, applied, f), options);
+    if (!fit.reproduces) return out;
+    const FrameWindow& w = fit.window;
+    const RecordedSteps steps = recorded_steps(r, w.body, w.first, w.last, options.control);
+    const Opinion says = opinion(r, applied, f, w, fit.model,
+                                 fixed_model(r.body_id(w.body), fit.model, fix, applied), steps, options);
+    out.outcome = says.fixed ? QuickVerdict::Fixed : QuickVerdict::Kept;
+    out.fresh.assign(says.fresh.begin(), says.fresh.end());
+    return out;
+}
+
+std::string quick_line(const QuickVerdict& v) {
+    std::string out = v.outcome == QuickVerdict::Fixed  ? translated("fixed")
+                      : v.outcome == QuickVerdict::Kept ? translated("still there")
+                                                        : translated("cannot tell");
+    for (const std::string& id : v.fresh) out += " · " + say("new: {}", translated(fault_by_id(id)->title));
+    return out;
+}
+
 std::vector<VerdictPart> verdict_parts(const Verdict& v) {
     using Part = VerdictPart;
     const std::size_t judged = v.fixed.size() + v.kept.size() + v.changed.size(),

@@ -81,6 +81,26 @@ struct TryOptions {
 /// model reproduces; recheck otherwise.
 Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& options);
 
+/// What a fix makes of the model that was fitted round one finding.
+struct FindingModels {
+    Fit fit;
+    MotionModel with_fix;
+    Applied applied;
+};
+/// Throws BadInput as try_fix does.
+FindingModels models_for(const Recording& recording, const Fix& fix, const Finding& finding,
+                         const TryOptions& options);
+
+/// Of one finding alone, and in its window: while a person drags something.
+struct QuickVerdict {
+    enum Outcome { Fixed, Kept, Unclear } outcome = Unclear;
+    std::vector<std::string> fresh; ///< ids of faults that are new there
+};
+QuickVerdict try_quickly(const Recording& recording, const Fix& fix, const Finding& finding,
+                         const TryOptions& options);
+/// "fixed", "still there · new: deep-overlap", "cannot tell".
+std::string quick_line(const QuickVerdict& verdict);
+
 /// One part of the line, and the list that it counts.
 struct VerdictPart {
     enum List { None, Fixed, Kept, Changed, New, Lost, Gained, Unclear } list = None;

@@ -80,7 +80,7 @@ class EditedSpans : public Store {
             }
         }
         for (const Edits::Moved& m : edits_.moved) {
-            if (i == m.first + m.rows.size()) f.teleport.push_back(m.body);
+            if (i == m.first + m.rows.size() || (m.placed && i == m.first)) f.teleport.push_back(m.body);
             if (i < m.first || i >= m.first + m.rows.size()) continue;
             const std::size_t k = i - m.first;
             std::erase_if(f.bodies, [&](const BodyRow& b) { return b.id == m.body; });

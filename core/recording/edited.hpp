@@ -26,6 +26,7 @@ struct Edits {
         std::size_t first = 0;
         std::vector<BodyRow> rows;
         std::vector<std::vector<ContactRow>> contacts;
+        bool placed = false; ///< it is put where its first row says: marked as teleported there
     };
     std::vector<Moved> moved;
     // By index, in place of the frame's own:

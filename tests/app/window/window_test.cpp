@@ -113,6 +113,50 @@ class WindowTest : public QObject {
         QVERIFY(window_->speed() <= 2.0);
     }
 
+    /// The side of a chosen box is dragged: the verdict follows, a candidate is made, Ctrl+Z takes it back.
+    void handle_isDraggedToACandidate() {
+        open("net-throw");
+        press("N");
+        Session& s = window_->session();
+        QTRY_VERIFY_WITH_TIMEOUT(judged(*window_), 60000);
+        const Slot net = s.recording()->body_slot(12);
+        s.choose_body(net);
+        ViewWidget& view = window_->view();
+        const Slot c = handled_collider(s);
+        QCOMPARE(s.instant().now->colliders()[static_cast<std::size_t>(c)].body, net);
+        const auto drag = [&](double by) { // of its right side, px of the recording
+            const Handle side = handles_of(s, c, handled_shape(s, c))[0];
+            const QPoint from = view.mapping().to(side.at).toPoint(),
+                         to = view.mapping().to(side.at + Vec2(by, 0.0)).toPoint();
+            QTest::mousePress(&view, Qt::LeftButton, {}, from);
+            for (const QPoint& at : {(from + to) / 2, to}) {
+                QMouseEvent move(QEvent::MouseMove, QPointF(at), view.mapToGlobal(QPointF(at)), Qt::NoButton,
+                                 Qt::LeftButton, {});
+                QApplication::sendEvent(&view, &move);
+            }
+            return to;
+        };
+        const std::size_t suggested = s.candidates().size();
+        drag(12.0);
+        QTRY_VERIFY_WITH_TIMEOUT(s.preview_line().starts_with("fixed"), 20000);
+        QTest::keyClick(&view, Qt::Key_Escape);
+        QVERIFY(s.preview_line().empty());
+        QCOMPARE(s.candidates().size(), suggested);
+        QTest::mouseRelease(&view, Qt::LeftButton, {}, drag(12.0));
+        QCOMPARE(s.candidates().size(), suggested + 1);
+        const auto size = s.candidates().back().fix.changes[0]["size"];
+        QVERIFY(std::abs(size[0].get<double>() - 15.0) < 1.0 && size[1] == 120.0);
+        QTRY_VERIFY_WITH_TIMEOUT(judged(*window_), 60000);
+        QVERIFY(!s.candidates().back().verdict.fixed.empty());
+        // Dragging goes on from the candidate that is chosen.
+        QTest::mouseRelease(&view, Qt::LeftButton, {}, drag(3.0));
+        QCOMPARE(s.candidates().size(), suggested + 1);
+        QVERIFY(s.candidates().back().fix.changes[0]["size"][0].get<double>() > size[0].get<double>() + 2.0);
+        press("Ctrl+Z");
+        press("Ctrl+Z");
+        QCOMPARE(s.candidates().size(), suggested);
+    }
+
     void suggestions_areTriedAndJudged() {
         open("pier-hang");
         press("N");

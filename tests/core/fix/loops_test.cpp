@@ -278,7 +278,7 @@ std::string document(const Tables& t) {
     static constexpr const char* kinds[] = {"collider", "pair",  "motion",  "ray",
                                             "probe",    "event", "grounded"};
     static constexpr const char* values[] = {"targets", "number",      "length", "count",      "yes or no",
-                                             "choice",  "two lengths", "frames", "two layers", "text"};
+                                             "choice",  "two lengths", "frames", "two layers", "corners", "text"};
     std::string out =
         "# Fixes: what can be changed, and how often the verdict is right\n\n"
         "Written by `loops_test` (`ODDB_WRITE_DOCS=1`). [Fix files](fix-file.md) tells how a change is "

@@ -3,6 +3,7 @@
 // loop, judged with a fix, and played again with that fix.
 #include "core/scene.hpp"
 #include "fix/range.hpp"
+#include "fix/shake.hpp"
 
 #include <QtTest>
 
@@ -186,6 +187,52 @@ class TruthTest : public QObject {
                 for (const Range::Works& w : range.works) ends += w.fails_below + w.fails_above;
             }
         QVERIFY2(told > 300 && ends > 20, qPrintable(QString("%1, %2 ends").arg(told).arg(ends)));
+    }
+    /// A throw passes the net unless a frame ends in it: that share of all phases is known. The net may be
+    /// made thicker.
+    void shake_isTheShareOfPhases() {
+        int asked = 0;
+        for (std::uint64_t seed = 0; seed < 30; ++seed) {
+            Throw thrown(seed);
+            thrown.vy = 0.0;
+            const auto game = played(thrown, {Tests::After, Response::Slide});
+            ShakeOptions options;
+            options.tries.before = scan(*game).findings, options.starts = 400, options.seed = seed;
+            if (options.tries.before.empty() || options.tries.before[0].fault != "tunneling") continue;
+            const double grow = 0.2 * thrown.w;
+            const Fix fix =
+                fix_from_json({{"fix", 1}, {"changes", {{{"colliders", {2}}, {"grow", grow}}}}}, "test");
+            TryCache cache;
+            options.tries.cache = &cache;
+            const Shake all = shake(*game, fix, options);
+            if (!all.unknown.empty()) continue;
+            ++asked;
+            const double step = thrown.vx * thrown.dt, n = 400.0;
+            const auto near = [&](std::size_t fails, double thick) {
+                const double share = std::max(0.0, 1.0 - thick / step);
+                return std::abs(static_cast<double>(fails) / n - share) <
+                       5.0 * std::sqrt(std::max(share * (1.0 - share), 0.01) / n);
+            };
+            QVERIFY2(near(all.fails_without(), thrown.w + 2 * thrown.r) &&
+                         near(all.fails_with(), thrown.w + 2 * grow + 2 * thrown.r),
+                     ("seed " + std::to_string(seed) + " " + text_of(all)).c_str());
+            options.tries.threads = 1, options.starts = 50;
+            const Shake some = shake(*game, fix, options);
+            for (std::size_t i = 0; i < some.starts.size(); ++i) // the same on any number of threads
+                QVERIFY(some.starts[i].phase == all.starts[i].phase &&
+                        some.starts[i].fails_with == all.starts[i].fails_with);
+        }
+        QVERIFY2(asked >= 5, qPrintable(QString::number(asked)));
+    }
+    void upperBound_isExact() { // 1 - 0.05^(1/n) where none fails; from the beta distribution else
+        QVERIFY(std::abs(upper_bound(0, 1000) - (1.0 - std::pow(0.05, 1e-3))) < 1e-12);
+        QCOMPARE(upper_bound(10, 10), 1.0);
+        double sum = 0.0; // so few fail in one of twenty cases
+        const double p = upper_bound(3, 40);
+        for (int k = 0; k <= 3; ++k)
+            sum += std::tgamma(41.0) / std::tgamma(k + 1.0) / std::tgamma(41.0 - k) * std::pow(p, k) *
+                   std::pow(1.0 - p, 40 - k);
+        QVERIFY(std::abs(sum - 0.05) < 1e-9);
     }
 };
 

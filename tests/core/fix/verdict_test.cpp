@@ -98,6 +98,71 @@ class VerdictTest : public QObject {
         }
     }
 
+    void logChange_clearsOrKeeps_data() {
+        QTest::addColumn<QString>("sample");
+        QTest::addColumn<QString>("change");
+        QTest::addColumn<bool>("clears");
+        const auto row = [](const char* name, const char* sample, const char* change, bool clears) {
+            QTest::newRow(name) << sample << change << clears;
+        };
+        row("beam: longer", "lamp-beams", R"({"rays":"second beam","extend":3})", true);
+        row("beam: a little longer", "lamp-beams", R"({"rays":"second*","extend":0.001})", false);
+        row("sight: starts outside", "gull-sight", R"({"rays":"sight","start":9})", true);
+        row("sight: starts farther in", "gull-sight", R"({"rays":"sight","start":2})", false);
+        row("sight: skips its own", "gull-sight", R"({"rays":"sight","skip_own":true})", true);
+        row("sight: skips the gull", "gull-sight", R"({"rays":"sight","skip":"gull"})", true);
+        row("sight: another caster", "gull-sight", R"({"rays":"sight","casters":1,"start":9})", false);
+        row("crates: the nearest hit", "gull-crates", R"({"rays":"sight","take":"nearest"})", true);
+        row("sorter: aimed at the middle", "mail-sorter", R"({"rays":"pick","aside":0.05})", true);
+        row("sorter: in 64 bit", "mail-sorter", R"({"rays":"pick","float_bits":64})", false);
+        row("slot: paid once", "mail-slot", R"({"events":"paid","fire":"once-per-touch"})", true);
+        row("pier: grounded by floors", "pier-edge", R"({"grounded":"stoat","by":"floor-contacts"})", true);
+        row("feelers: five probes", "feelers", R"({"probes":"stoat","side":"right","count":5})", true);
+        row("feelers: three probes", "feelers", R"({"probes":"stoat","side":"right","count":3})", false);
+        row("cart: no turning", "cart-at-corner", R"({"motion":"hand cart","lock_turn":true})", true);
+    }
+    void logChange_clearsOrKeeps() {
+        QFETCH(QString, sample);
+        QFETCH(QString, change);
+        QFETCH(bool, clears);
+        const auto r = read_recording(SAMPLES "/" + sample.toStdString() + ".bouncelog");
+        try {
+            const Verdict v = tried(*r, json::array({json::parse(change.toStdString())}));
+            QVERIFY2(v.fixes_all() == clears && !v.nothing_to_fix(), text_of(v, *r).c_str());
+        } catch (const BadInput& e) {
+            QVERIFY2(!clears && QString(e.what()).contains("matches nothing"), e.what());
+        }
+    }
+
+    void quickly_isAsAtLength_data() { change_clearsOrKeeps_data(); }
+    /// What is said while a person drags agrees with the verdict, finding by finding.
+    void quickly_isAsAtLength() {
+        QFETCH(QString, sample);
+        QFETCH(QString, changes);
+        const auto r = read_recording(SAMPLES "/" + sample.toStdString() + ".bouncelog");
+        TryOptions options;
+        TryCache cache;
+        options.before = scan(*r).findings, options.cache = &cache;
+        const Fix fix = fix_from_json({{"fix", 1}, {"changes", json::parse(changes.toStdString())}}, "test");
+        const Verdict v = try_fix(*r, fix, options);
+        const auto among = [](const std::vector<Finding>& all, const Finding& f) {
+            return std::ranges::find(all, f.id, &Finding::id) != all.end();
+        };
+        for (const Finding& f : options.before) {
+            if (!among(v.fixed, f) && !among(v.kept, f) && !among(v.changed, f)) continue;
+            const QuickVerdict quick = try_quickly(*r, fix, f, options);
+            QVERIFY2(quick.outcome == (among(v.fixed, f) ? QuickVerdict::Fixed : QuickVerdict::Kept),
+                     (f.id + " " + quick_line(quick) + " " + text_of(v, *r)).c_str());
+        }
+    }
+
+    void corners_moveOneByOne() {
+        Shape shape;
+        shape.kind = ShapeKind::Polygon, shape.points = {{0, 0, 0}, {4, 0, 0}, {0, 4, 0}};
+        reshape(shape, {{"corners", {{1, 6, 1}, {7, 0, 0}}}});
+        QVERIFY(shape.points[1] == Vec3(6, 1, 0) && shape.points[2] == Vec3(0, 4, 0));
+    }
+
     void fit_namesHowTheGameTests() {
         const auto r = read_recording(SAMPLES "/hand-cart.bouncelog");
         const Verdict v = tried(*r, {{{"motion", {"hand cart"}}, {"tests", "swept"}}});

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Handles of a collider: dragging one makes a change of its shape.
+#pragma once
+
+#include "session/session.hpp"
+#include "view/mapping.hpp"
+
+#include <QPainter>
+
+namespace oddbounce {
+
+struct Handle {
+    enum Part { Middle, Side, Corner, Rim } part = Middle; ///< Rim: of a radius
+    int number = 0; ///< which side, counter-clockwise from the right; which corner
+    Vec2 at{0.0};   ///< in world coordinates
+};
+
+/// The collider whose handles are shown: the first of the chosen body with a shape that has some; -1: none.
+Slot handled_collider(const Session& session);
+/// Its shape as the chosen candidate has it, or as it is recorded.
+Shape handled_shape(const Session& session, Slot collider);
+std::vector<Handle> handles_of(const Session& session, Slot collider, const Shape& shape);
+/// The change that gives the collider the shape with that handle at a world point. The opposite side or
+/// corner stays where it is; `symmetric`: the middle does.
+nlohmann::json dragged(const Session& session, Slot collider, const Shape& from, const Handle& handle,
+                       const Vec2& to, bool symmetric);
+/// "30 × 20 px", "radius 6 px", "moved by 3, 0 px".
+QString measures_of(const Session& session, Slot collider, const nlohmann::json& change);
+
+void paint_handles(QPainter& painter, const Mapping& mapping, const std::vector<Handle>& handles);
+
+} // namespace oddbounce
