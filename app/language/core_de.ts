@@ -4307,5 +4307,17 @@
         <source>starts that fail are turned more to the right</source>
         <translation>Anfänge, die scheitern, sind weiter nach rechts gedreht</translation>
     </message>
+    <message>
+        <source>the convex hull of its picture for {}</source>
+        <translation>die konvexe Hülle des Bildes für {}</translation>
+    </message>
+    <message>
+        <source>the pixels of its picture for {}</source>
+        <translation>die Pixel des Bildes für {}</translation>
+    </message>
+    <message>
+        <source>pixels</source>
+        <translation>Pixel</translation>
+    </message>
 </context>
 </TS>

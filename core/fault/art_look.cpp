@@ -83,6 +83,15 @@ std::vector<Slot> ArtLook::drawn_bodies() const {
     return out;
 }
 
+std::optional<Shape> ArtLook::pixels(Slot body) const {
+    constexpr double square = 1e-6;
+    const auto found = of_body_.find(body);
+    if (found == of_body_.end()) return {};
+    const Art& art = arts_.at(found->second.front());
+    if (std::abs(art.tall - 1.0) > square) return {};
+    return art.cells;
+}
+
 ArtLook::Seen ArtLook::seen(const World& w, Slot body) const {
     Seen out;
     const BodyState& state = w.body(body);

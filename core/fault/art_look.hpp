@@ -6,6 +6,7 @@
 #include "recording/recording.hpp"
 
 #include <map>
+#include <optional>
 
 namespace oddbounce {
 
@@ -27,6 +28,9 @@ class ArtLook {
         bool art = false;
     };
     Seen seen(const World& world, Slot body) const;
+    /// The visible pixels of its first art as cells in its frame, before its scale; none: it has no art, or
+    /// pixels that are not square.
+    std::optional<Shape> pixels(Slot body) const;
 
   private:
     struct Scaled {

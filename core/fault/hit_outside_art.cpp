@@ -174,11 +174,13 @@ class HitOutsideArtRule : public Rule {
         add_fact(f, "area_of_collider", covers, u + "²");
         f.facts.push_back({"tightest", best, "text"});
         const Id collider = at(w, c).def->id;
+        f.suggest.push_back({say("the convex hull of its picture for {}", the(name)),
+                             {{{"colliders", {collider}}, {"fit", "hull"}, {"around", "picture"}}}});
+        f.suggest.push_back({say("the pixels of its picture for {}", the(name)),
+                             {{{"colliders", {collider}}, {"fit", "pixels"}}}});
         f.suggest.push_back({say("shrink the collider of {} by {} on all sides", the(name),
                                  length_text(context_.recording, 0.5 * gap)),
                              {{{"colliders", {collider}}, {"grow", -0.5 * gap}}}});
-        f.suggest.push_back({say("round the collider of {}", the(name)),
-                             {{{"colliders", {collider}}, {"round", 0.5 * at(w, c).geometry->extent()}}}});
     }
 
     RuleContext context_;

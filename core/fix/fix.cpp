@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fix/fix.hpp"
 
+#include "fault/art_look.hpp"
 #include "fix/reshape.hpp"
 #include "recording/files.hpp"
 #include "shape/directions.hpp"
@@ -94,7 +95,28 @@ bool spread_probes(const json& change, const Header& header, const std::map<Id, 
     return !taken.empty();
 }
 
-void change_collider(ColliderDef& c, const json& change, const std::string& fix) {
+/// A change that asks for a shape round the picture of the body, or for its pixels.
+bool fits_picture(const json& change) {
+    return change.contains("fit") &&
+           (change["fit"] == "pixels" || change.value("around", "shape") == "picture");
+}
+
+/// What it asks for. Throws BadInput where the body shows no picture.
+Shape fitted_to_picture(const json& change, const ColliderDef& c, const Recording& r, const ArtLook& art,
+                        const std::string& fix) {
+    const std::optional<Shape> pixels = art.pixels(r.body_slot(c.body));
+    if (!pixels)
+        throw BadInput(fix, 0,
+                       "the body of collider " + std::to_string(c.id) +
+                           " has no picture with square pixels to fit a shape to");
+    if (change["fit"] == "pixels") return *pixels;
+    const OutlinePoints points = outline_points(Geometry(*pixels, Vec3(1.0)));
+    return change["fit"] == "capsule" ? capsule_round(points) : fitted(points, change["fit"]);
+}
+
+void change_collider(ColliderDef& c, json change, const Recording& r, const ArtLook& art,
+                     const std::string& fix) {
+    if (fits_picture(change)) c.shape = fitted_to_picture(change, c, r, art, fix), change.erase("fit");
     reshape(c.shape, change);
     if (const std::string why = defect(c.shape); !why.empty())
         throw BadInput(fix, 0, "makes collider " + std::to_string(c.id) + " unusable: " + why);
@@ -182,6 +204,9 @@ Applied apply(const Fix& fix, const Recording& r) {
     auto& definitions = out.edits.definitions = r.definitions(0, ~std::size_t(0));
     std::map<Id, BodyDef> bodies;
     std::set<Id> changed;
+    ArtLook art(r);
+    if (std::ranges::any_of(fix.changes, fits_picture))
+        for (const Recording::Defined& d : definitions) art.define(*d.definition);
     for (std::size_t n = 0; n < fix.changes.size(); ++n) {
         const json& change = fix.changes[n];
         const Of of = change_kind(change);
@@ -196,7 +221,7 @@ Applied apply(const Fix& fix, const Recording& r) {
             const auto* c = std::get_if<ColliderDef>(&*d.definition);
             if (!c || of != Of::Collider || !targets(change, *c, bodies[c->body])) continue;
             ColliderDef other = *c;
-            change_collider(other, change, fix.name);
+            change_collider(other, change, r, art, fix.name);
             switched.insert(other.id), changed.insert(other.id), hit = true, out.shapes = true;
             d.definition = std::move(other);
         }
