@@ -167,6 +167,12 @@ const std::vector<json>& changes() {
     return all;
 }
 
+std::vector<Finding> found(const Recording& r) {
+    ScanOptions options;
+    options.threads = 1; // many short scans
+    return scan(r, options).findings;
+}
+
 std::set<std::string> faults(const std::vector<Finding>& findings) {
     std::set<std::string> out;
     for (const Finding& f : findings) out.insert(f.fault);
@@ -186,14 +192,14 @@ struct Tally {
 /// The changed game's faults; none where they depend on whether contacts are logged: the scan, not the
 /// verdict, decides there.
 std::optional<std::set<std::string>> played_again(const Play& play, const Loop& loop) {
-    std::set<std::string> found[2];
+    std::set<std::string> by_log[2];
     for (const bool contacts : {false, true}) {
         Play p = play;
         p.contacts = contacts;
-        found[contacts] = faults(scan(*Game(p, loop).recording()).findings);
+        by_log[contacts] = faults(found(*Game(p, loop).recording()));
     }
-    if (found[0] != found[1]) return {};
-    return found[0];
+    if (by_log[0] != by_log[1]) return {};
+    return by_log[0];
 }
 
 /// Tries one change on one recording, and compares.
@@ -256,7 +262,7 @@ Tables play_all(std::uint64_t seeds) {
                 const auto recording = Game(play, loop).recording();
                 TryCache cache;
                 TryOptions options;
-                options.cache = &cache, options.before = scan(*recording).findings;
+                options.cache = &cache, options.threads = 1, options.before = found(*recording);
                 if (options.before.empty()) continue;
                 ++out.games;
                 const std::string name = std::string(g.name) + ", " + words(described);
@@ -277,8 +283,9 @@ std::string row(const std::string& name, const Tally& t) {
 std::string document(const Tables& t) {
     static constexpr const char* kinds[] = {"collider", "pair",  "motion",  "ray",
                                             "probe",    "event", "grounded"};
-    static constexpr const char* values[] = {"targets", "number",      "length", "count",      "yes or no",
-                                             "choice",  "two lengths", "frames", "two layers", "corners", "text"};
+    static constexpr const char* values[] = {"targets",    "number",  "length",      "count",
+                                             "yes or no",  "choice",  "two lengths", "frames",
+                                             "two layers", "corners", "text"};
     std::string out =
         "# Fixes: what can be changed, and how often the verdict is right\n\n"
         "Written by `loops_test` (`ODDB_WRITE_DOCS=1`). [Fix files](fix-file.md) tells how a change is "
