@@ -31,7 +31,7 @@ class Fall {
     /// Of what gravity adds to its speed in a step.
     static constexpr double least = 0.6, most = 1.6, pulls = 0.4;
     /// A fall at its limit: so many times that speed, and such a part of the fastest that was seen.
-    static constexpr double limit_least = 4.0, at_limit = 0.98;
+    static constexpr double limit_least = 2.0, at_limit = 0.98;
     BySlot<Seen> seen_;
 };
 

@@ -191,6 +191,49 @@ void put_apart_one_by_one(const std::string& path, Chance& vary, Row kind) {
     }
 }
 
+enum class Parasol { Hangs, Slides };
+/// A stoat under a parasol falls no faster than it can, drifts against a wall and hangs there; or slides on.
+void falls_at_its_limit(const std::string& path, Chance& vary, Parasol kind) {
+    const double rate = vary.rate(), gravity = -900, limit = vary(150);
+    Stage s(path, vary, plain("falls at its limit", rate, {"desired"}, gravity));
+    const Block wall = s.block("wall", "quay", 160, 0, 40, 2400);
+    Flyer stoat;
+    stoat.x = 20, stoat.y = 300, stoat.enter(s, "stoat", bounce::box(18, 30));
+    const double drifts = vary(60), side = wall.left() - 9;
+    for (const int frames = static_cast<int>(rate * 4); s.next(frames);) {
+        if (s.n() > 0) stoat.vx = drifts, stoat.vy = std::max(stoat.vy + gravity * s.dt, -limit);
+        stoat.step(s);
+        if (stoat.x >= side) {
+            if (kind == Parasol::Hangs) stoat.y -= stoat.vy * s.dt, stoat.vy = 0;
+            stoat.x = side, stoat.vx = 0;
+            s.touch(1, wall.id, wall.left(), stoat.y, 1, 0);
+        }
+        stoat.describe(s), s.log.desired(1, drifts, 0);
+    }
+}
+
+/// A drum that is logged as upright bounces off a mole in a game without gravity: the face turns it, or both
+/// axes are reversed.
+void upright_drum(const std::string& path, Chance& vary, bool wrong) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("upright drum", rate));
+    const Block mole = s.block("mole", "pier", 120, 0, 40, 900);
+    bounce::Body body("drum", "drum", "kinematic");
+    body.upright = true;
+    s.log.body(1, body), s.log.collider(1, 1, bounce::box(20, 20));
+    Flyer drum;
+    drum.vx = vary(220), drum.vy = vary(140);
+    for (const int frames = static_cast<int>(rate * 1.2); s.next(frames);) {
+        drum.step(s);
+        if (drum.x + 10 > mole.left() && drum.vx > 0) {
+            drum.x = mole.left() - 10, drum.vx = -drum.vx;
+            if (wrong) drum.vy = -drum.vy;
+            s.touch(1, mole.id, mole.left(), drum.y, 1, 0);
+        }
+        drum.describe(s);
+    }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& other_game_scenes() {
@@ -210,6 +253,13 @@ const std::vector<MoreScene>& other_game_scenes() {
          [](const std::string& p, Chance& v) { sticks(p, v, Sticks::PushedOnly); }},
         {"shots leave their towers", "silent-overlap", leave_their_towers},
         {"only the blade is tested", "", only_the_blade},
+        {"falls at its limit and hangs", "stuck-on-edge",
+         [](const std::string& p, Chance& v) { falls_at_its_limit(p, v, Parasol::Hangs); }},
+        {"falls at its limit and slides", "",
+         [](const std::string& p, Chance& v) { falls_at_its_limit(p, v, Parasol::Slides); }},
+        {"an upright drum reverses both axes", "wrong-face",
+         [](const std::string& p, Chance& v) { upright_drum(p, v, true); }},
+        {"an upright drum bounces", "", [](const std::string& p, Chance& v) { upright_drum(p, v, false); }},
         {"put apart one by one", "",
          [](const std::string& p, Chance& v) { put_apart_one_by_one(p, v, Row::Pushed); }, "", true},
         {"knocked into the next", "",
