@@ -19,7 +19,7 @@ int main(int argc, char** argv) {
     }
     const bool seeded = argc == 4 && std::string_view(argv[2]) == "--seed";
     const std::uint64_t seed = seeded ? std::strtoull(argv[3], nullptr, 10) : 0;
-    if (argc != 2 && !seeded) {
+    if ((argc != 2 && !seeded) || argv[1][0] == '-') {
         std::fprintf(stderr, "gullwick: expected FOLDER [--seed N], or --morning MINUTES OUT\n");
         return 2;
     }

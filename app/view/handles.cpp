@@ -110,6 +110,28 @@ std::vector<Handle> handles_of(const Session& s, Slot c, const Shape& shape) {
     return out;
 }
 
+std::vector<Handle> shown_handles(const Session& s, Slot c, const Shape& shape, const Mapping& m) {
+    constexpr double small = 54.0, very_small = 24.0; // pixels
+    std::vector<Handle> all = handles_of(s, c, shape);
+    double low = 1e9, high = -1e9, left = 1e9, right = -1e9;
+    for (const Handle& h : all) {
+        const QPointF q = m.to(h.at);
+        low = std::min(low, q.y()), high = std::max(high, q.y());
+        left = std::min(left, q.x()), right = std::max(right, q.x());
+    }
+    const bool round = std::ranges::any_of(all, [](const Handle& h) { return h.part == Handle::Rim; });
+    const double across =
+                     round ? 2.0 * std::max(high - low, right - left) : std::min(high - low, right - left),
+                 along = std::max(high - low, right - left) * (round ? 2.0 : 1.0);
+    if (along < very_small) return {};
+    if (across < small)
+        std::erase_if(all, [&](const Handle& h) {
+            return round ? h.part == Handle::Middle && across < very_small
+                         : h.part == Handle::Middle || (h.part == Handle::Side && along < small);
+        });
+    return all;
+}
+
 nlohmann::json dragged(const Session& s, Slot c, const Shape& from, const Handle& handle, const Vec2& to,
                        bool symmetric) {
     const Shape& recorded = state_of(s, c).def->shape;

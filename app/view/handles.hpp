@@ -20,6 +20,9 @@ Slot handled_collider(const Session& session);
 /// Its shape as the chosen candidate has it, or as it is recorded.
 Shape handled_shape(const Session& session, Slot collider);
 std::vector<Handle> handles_of(const Session& session, Slot collider, const Shape& shape);
+/// Those that have room on the screen: of a small shape its corners, of a very small one none.
+std::vector<Handle> shown_handles(const Session& session, Slot collider, const Shape& shape,
+                                  const Mapping& mapping);
 /// The change that gives the collider the shape with that handle at a world point. The opposite side or
 /// corner stays where it is; `symmetric`: the middle does.
 nlohmann::json dragged(const Session& session, Slot collider, const Shape& from, const Handle& handle,

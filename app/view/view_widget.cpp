@@ -240,7 +240,7 @@ std::optional<Handle> ViewWidget::handle_under(const QPointF& pixel) const {
     constexpr double near = 7.0; // pixels
     std::optional<Handle> best;
     double least = near;
-    for (const Handle& h : handles_of(session_, c, handled_shape(session_, c)))
+    for (const Handle& h : shown_handles(session_, c, handled_shape(session_, c), mapping_))
         if (const double d = QLineF(mapping_.to(h.at), pixel).length(); d < least) least = d, best = h;
     return best;
 }
@@ -282,7 +282,7 @@ void ViewWidget::paint_drag(QPainter& p) const {
     if (c < 0) return;
     const Theme& th = Theme::current();
     if (!drag_ || drag_->change.is_null())
-        return paint_handles(p, mapping_, handles_of(session_, c, handled_shape(session_, c)));
+        return paint_handles(p, mapping_, shown_handles(session_, c, handled_shape(session_, c), mapping_));
     Shape shape = session_.instant().now->colliders()[static_cast<std::size_t>(c)].def->shape;
     reshape(shape, drag_->change);
     if (drag_->shape) {
@@ -290,7 +290,7 @@ void ViewWidget::paint_drag(QPainter& p) const {
             session_.instant().pose(session_.instant().now->colliders()[static_cast<std::size_t>(c)].body);
         const QPainterPath outline = outline_path(*drag_->shape, pose, mapping_);
         p.strokePath(outline, QPen(th.candidate, 4.2)), p.strokePath(outline, QPen(th.paper, 1.6));
-        paint_handles(p, mapping_, handles_of(session_, c, shape));
+        paint_handles(p, mapping_, shown_handles(session_, c, shape, mapping_));
     }
     p.setFont(type(12, true));
     QString text = measures_of(session_, c, drag_->change);
