@@ -168,7 +168,7 @@ namespace {
 
 /// `last`: up to where the model is to follow the recorded track.
 Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size_t last,
-           const Touches& touches, const FitOptions& options) {
+           const Touches& touches, const FitOptions& options, const Fit* alike) {
     Fit out;
     out.window = w;
     out.near_enough = near_enough(r, w, options.project.settings);
@@ -176,8 +176,13 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
     out.frames = fitted.last - fitted.first;
     const std::vector<FrameWindow> held = occurrences(r, f, w, touches);
     out.held_out = held.size();
-    const std::vector<FittedModel> models =
-        fit(r, fitted, static_cast<int>(f.number("frames_between")), out.near_enough, held, options.control);
+    std::vector<MotionModel> known;
+    if (alike) {
+        known = alike->alternatives;
+        known.insert(known.begin(), alike->model);
+    }
+    const std::vector<FittedModel> models = fit(r, fitted, static_cast<int>(f.number("frames_between")),
+                                                out.near_enough, held, options.control, known);
     if (models.empty()) return out;
     const auto take = [&](const FittedModel& m) {
         out.model = m.model, out.largest_difference = m.difference, out.held_difference = m.held_out;
@@ -211,22 +216,25 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
 
 } // namespace
 
-Fit fit_to(const Recording& r, const Finding& f, Slot body, const Touches& touches,
-           const FitOptions& options) {
+Fit fit_to(const Recording& r, const Finding& f, Slot body, const Touches& touches, const FitOptions& options,
+           const Fit* alike) {
     // To its end, and to its middle: what lets a body go again may be something else that the game does.
     const auto index = [&](std::int64_t number) {
         return static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(number)));
     };
     const std::size_t first = index(f.first), last = index(f.last), middle = first + (last - first) / 2;
     Fit nearest;
-    for (const std::size_t end : {last, middle}) {
-        if (nearest.window.body >= 0 && last - first < long_finding) break;
-        for (const FrameWindow& w : windows_of(r, f, body, touches)) {
-            Fit fit = fit_in(r, f, w, end + 2, touches, options);
-            if (fit.reproduces) return fit;
-            if (nearest.window.body < 0) nearest = std::move(fit);
+    std::vector<const Fit*> passes{nullptr};
+    if (alike && alike->reproduces) passes.insert(passes.begin(), alike);
+    for (const Fit* known : passes)
+        for (const std::size_t end : {last, middle}) {
+            if (end != last && nearest.window.body >= 0 && last - first < long_finding) break;
+            for (const FrameWindow& w : windows_of(r, f, body, touches)) {
+                Fit fit = fit_in(r, f, w, end + 2, touches, options, known);
+                if (fit.reproduces) return fit;
+                if (!known && nearest.window.body < 0) nearest = std::move(fit);
+            }
         }
-    }
     return nearest;
 }
 

@@ -42,9 +42,10 @@ bool responds(const Track& track);
 /// The model that does what the game did round this finding: of those that are near enough there and in
 /// other occurrences, the one that is nearest and shows the fault again; else the nearest. The body is moved
 /// again from before it began to touch what the finding is about; where no model can follow it so long, from
-/// some frames before the finding. `touches`: of the recording.
+/// some frames before the finding. `touches`: of the recording. `alike`: the fit of another finding of the
+/// same fault and kinds of bodies, whose models are tried first; null: there is none.
 Fit fit_to(const Recording& recording, const Finding& finding, Slot body, const Touches& touches,
-           const FitOptions& options);
+           const FitOptions& options, const Fit* alike = nullptr);
 
 /// Faults by motion (or the one) that are found in the window where the body goes along the track, `edits`
 /// being made. `placed`: as in moved_along.

@@ -180,7 +180,8 @@ bool has_one_ways(const Recording& r, std::size_t index) {
 double exact_difference(const Recording& r) { return 0.01 * r.slop() + 2.0 * r.rounding(); }
 
 std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int again, double near_enough,
-                             const std::vector<FrameWindow>& held_out, const Control* control) {
+                             const std::vector<FrameWindow>& held_out, const Control* control,
+                             const std::vector<MotionModel>& known) {
     std::vector<FittedModel> tried;
     const Course course(r, window, control);
     const double exact = exact_difference(r);
@@ -188,6 +189,11 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
         if (!(control && control->stop)) tried.push_back({m, course.difference(m, hopeless * near_enough)});
     };
     const auto sort = [&] { std::ranges::stable_sort(tried, {}, &FittedModel::difference); };
+    for (const MotionModel& m : known) try_model(m);
+    if (!known.empty()) {
+        if (tried.empty() || tried.front().difference > near_enough) tried.clear();
+        return tried;
+    }
     const std::vector<MotionModel> simple = models(again);
     for (const MotionModel& m : simple) try_model(m);
     sort();

@@ -29,8 +29,10 @@ double exact_difference(const Recording& recording);
 /// none is exact also what else gameplay code does (axes, points, rules); then restitution and friction are
 /// tuned (Nelder & Mead 1965, by NLopt). Models that respond once more after `again` frames are tried too, if
 /// it is not 0. Those within `near_enough` are held against the windows of `held_out` and sorted by both.
+/// `known`: those of an alike occurrence, since a kind shares its code: only these are tried, and they are
+/// none where the first is not near enough.
 std::vector<FittedModel> fit(const Recording& recording, const FrameWindow& window, int again,
                              double near_enough, const std::vector<FrameWindow>& held_out = {},
-                             const Control* control = nullptr);
+                             const Control* control = nullptr, const std::vector<MotionModel>& known = {});
 
 } // namespace oddbounce

@@ -202,10 +202,36 @@ std::shared_ptr<const Touches> touches_in(const Recording& r, const TryOptions& 
                 [&] { return std::make_shared<const Touches>(touches_of(r, options)); });
 }
 
-/// Fitted once for a finding and a body.
+/// The first finding of the same fault whose bodies are of the same kinds, and which of them is moved; the
+/// finding itself where there is none before it. Whose code it is decides, not which of them is asked about.
+std::pair<const Finding*, Slot> leader_of(const Recording& r, const Finding& f, Slot body,
+                                          const TryOptions& options) {
+    const World w = r.world_at(static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.first))));
+    const auto kind = [&](Id id) {
+        const Slot slot = r.body_slot(id);
+        const BodyDef* def = slot < 0 ? nullptr : w.body(slot).def;
+        return !def || def->kind.empty() ? "#" + std::to_string(id) : def->kind;
+    };
+    const auto moved = std::ranges::find(f.bodies, r.body_id(body)) - f.bodies.begin();
+    for (const Finding& g : options.before) {
+        if (&g == &f || g.id == f.id) break;
+        if (g.fault != f.fault || g.bodies.size() != f.bodies.size() || g.expected) continue;
+        bool alike = true;
+        for (std::size_t i = 0; i < g.bodies.size(); ++i)
+            alike = alike && kind(g.bodies[i]) == kind(f.bodies[i]);
+        if (alike) return {&g, r.body_slot(g.bodies[static_cast<std::size_t>(moved)])};
+    }
+    return {&f, body};
+}
+
+/// Fitted once for a finding and a body. What an alike finding showed is tried first.
 Fit fitted(const Recording& r, const Finding& f, Slot body, const TryOptions& options) {
-    return kept(&TryCache::Inner::fits, f.id + "/" + std::to_string(body), options,
-                [&] { return fit_to(r, f, body, *touches_in(r, options), fit_options(options)); });
+    return kept(&TryCache::Inner::fits, f.id + "/" + std::to_string(body), options, [&] {
+        const auto [leader, its_body] = leader_of(r, f, body, options);
+        const bool alone = leader->id == f.id;
+        const Fit alike = alone ? Fit() : fitted(r, *leader, its_body, options);
+        return fit_to(r, f, body, *touches_in(r, options), fit_options(options), alone ? nullptr : &alike);
+    });
 }
 
 bool sets(const Fix& fix, const char* key) {
@@ -285,7 +311,8 @@ bool too_fast_at_first(const Recording& r, const FrameWindow& w, const Applied& 
     const World world = r.world_at(w.first);
     const BodyState& b = world.body(w.body);
     return change != applied.motion.end() && b.velocity_known &&
-           change->second.value("speed_cap", infinity) < glm::length(b.velocity);
+           change->second.value("speed_cap", 0.0) > 0.0 &&
+           change->second["speed_cap"].get<double>() < glm::length(b.velocity);
 }
 
 Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const TryOptions& options,
@@ -294,13 +321,22 @@ Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const Tr
     std::vector<Stretch> all;
     std::vector<const Finding*> concerned;
     for (const Finding& f : options.before)
-        if (concerns(applied, f) && (options.finding.empty() || f.id == options.finding) &&
+        if (!f.bodies.empty() && concerns(applied, f) &&
+            (options.finding.empty() || f.id == options.finding) &&
             (!applied.motion.empty() || by_motion(r, f)))
             concerned.push_back(&f);
     std::vector<Fit> fits(concerned.size());
+    TryCache for_this_try; // those that lead others are fitted once
+    TryOptions kept_options = options;
+    if (!kept_options.cache) kept_options.cache = &for_this_try;
     const auto fit_one = [&](std::size_t i) {
-        fits[i] = fitted(r, *concerned[i], moved_body(r, applied, *concerned[i]), options);
+        fits[i] = fitted(r, *concerned[i], moved_body(r, applied, *concerned[i]), kept_options);
     };
+    std::set<std::string> leaders; // first
+    for (const Finding* f : concerned) {
+        const auto [leader, body] = leader_of(r, *f, moved_body(r, applied, *f), options);
+        if (leaders.insert(leader->id).second) fitted(r, *leader, body, kept_options);
+    }
     if (options.threads == 1)
         for (std::size_t i = 0; i < fits.size(); ++i) fit_one(i);
     else

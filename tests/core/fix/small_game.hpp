@@ -58,7 +58,7 @@ struct Play {
     int frames = 120;
     std::function<std::optional<std::array<double, 2>>(int)>
         desired; ///< what the code wants to move by; null: it flies
-    bool contacts = true, kinematic = true, logs_desired = true;
+    bool contacts = true, kinematic = true;
 };
 
 class Game {
@@ -70,7 +70,7 @@ class Game {
     std::shared_ptr<Recording> recording() {
         json logs = json::array();
         if (p_.contacts) logs.push_back("contacts");
-        if (p_.desired && p_.logs_desired) logs.push_back("desired");
+        if (p_.desired) logs.push_back("desired");
         Scene scene(json{{"rate", p_.rate}, {"slop", p_.slop}, {"gravity", {0, p_.gravity}}, {"logs", logs}});
         scene.body(1, p_.kinematic ? "kinematic" : "dynamic", Scene::block(p_.mover.w, p_.mover.h),
                    {{"name", "mover"}, {"upright", true}}, {{"friction", l_.friction}});
@@ -93,7 +93,7 @@ class Game {
                                                 {"normal", {normal[0], normal[1]}},
                                                 {"phase", was_.count(i) ? "stay" : "begin"}});
             }
-            if (p_.desired && p_.logs_desired) {
+            if (p_.desired) {
                 const auto want = p_.desired(n);
                 more["desired"] = {{1, want ? (*want)[0] : 0.0, want ? (*want)[1] : 0.0}};
             }
@@ -276,7 +276,7 @@ class Game {
             return dx * f.normal[0] + dy * f.normal[1] > 0;
         }
         const double side_x = t.x < r.x ? 1 : -1, side_y = t.y < r.y ? 1 : -1;
-        double enter = -1, leave = 1;
+        double enter = -1;
         int axis = -1;
         const auto slab = [&](double depth, double way, int which) {
             if (depth <= hair) { // apart, or flush
@@ -292,7 +292,6 @@ class Game {
         const double later = std::min(1.0, enter + 0.01);
         const Rect then{t.x + dx * later, t.y + dy * later, t.w, t.h};
         if ((axis == 0 ? depth_y(then, r) : depth_x(then, r)) <= hair) return false;
-        (void)leave;
         normal = axis == 0 ? Vec{side_x, 0} : Vec{0, side_y};
         if (tolerated(at, r, normal)) return false;
         time = enter;
