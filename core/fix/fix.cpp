@@ -117,6 +117,10 @@ Shape fitted_to_picture(const json& change, const ColliderDef& c, const Recordin
 void change_collider(ColliderDef& c, json change, const Recording& r, const ArtLook& art,
                      const std::string& fix) {
     if (fits_picture(change)) c.shape = fitted_to_picture(change, c, r, art, fix), change.erase("fit");
+    for (const json& corner : change.value("corners", json::array()))
+        if (c.shape.kind != ShapeKind::Polygon || corner[0].get<std::size_t>() >= c.shape.points.size())
+            throw BadInput(fix, 0, "collider " + std::to_string(c.id) + " has no corner " + corner[0].dump(),
+                           "corners");
     reshape(c.shape, change);
     if (const std::string why = defect(c.shape); !why.empty())
         throw BadInput(fix, 0, "makes collider " + std::to_string(c.id) + " unusable: " + why);

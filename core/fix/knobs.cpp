@@ -217,7 +217,8 @@ std::string expected_of(const Knob& k, const json& v) {
             return list_of(c, 3, &json::is_number) && c[0].get<double>() >= 0.0 &&
                    std::floor(c[0].get<double>()) == c[0].get<double>();
         };
-        return v.is_array() && std::all_of(v.begin(), v.end(), corner) ? "" : "corners, [[index,x,y],…]";
+        return v.is_array() && std::all_of(v.begin(), v.end(), corner) ? ""
+                                                                       : "a list of corners, [[index,x,y],…]";
     }
     case Kind::Text:
         break;
