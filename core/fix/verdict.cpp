@@ -354,16 +354,22 @@ Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const Tr
         if (worse)
             v.fit = one, v.loop = FittedLoop{r.body_id(w.body), other_body(r, f, w), one.model, with_fix};
         all.push_back({w, one.model, with_fix, one.response_seen || !one.reproduces});
-        if (!one.reproduces || !one.response_seen || one.alternatives.empty()) continue;
+        // Friction that was fitted with another response may have stood for what that one does.
+        const bool doubtful =
+            sets(fix, "response") && !sets(fix, "friction") && with_fix.friction.value_or(0.0) > 0.0;
+        if (!one.reproduces || !one.response_seen || (one.alternatives.empty() && !doubtful)) continue;
         // Other models that reproduce the game as well must say the same.
         const RecordedSteps steps = recorded_steps(r, w.body, w.first, w.last, options.control);
-        const auto says = [&](const MotionModel& model) {
-            return opinion(r, applied, f, w, model, fixed_model(r.body_id(w.body), model, fix, applied),
-                           steps, options);
+        const auto says = [&](const MotionModel& model, bool rubs) {
+            MotionModel fixed = fixed_model(r.body_id(w.body), model, fix, applied);
+            if (!rubs) fixed.friction.reset();
+            return opinion(r, applied, f, w, model, fixed, steps, options);
         };
-        const Opinion first = says(one.model);
+        const Opinion first = says(one.model, true);
+        if (doubtful && !(says(one.model, false) == first))
+            out.unproven.insert(f.id), v.models_disagree = true;
         for (const MotionModel& other : one.alternatives)
-            if (!(says(other) == first)) {
+            if (!(says(other, true) == first)) {
                 out.unproven.insert(f.id), v.models_disagree = true;
                 break;
             }
