@@ -4319,5 +4319,25 @@
         <source>pixels</source>
         <translation>Pixel</translation>
     </message>
+    <message>
+        <source>It goes on as fast as before and is {} {}, {} away. Nothing pushed it.</source>
+        <translation>Er bewegt sich so schnell weiter wie zuvor und ist {} {}, {} entfernt. Nichts hat ihn geschoben.</translation>
+    </message>
+    <message>
+        <source>nothing responds to the overlap, or the two are not tested in that frame.</source>
+        <translation>nichts reagiert auf die Überlappung, oder die beiden werden in diesem Frame nicht geprüft.</translation>
+    </message>
+    <message>
+        <source>not stopped</source>
+        <translation>nicht aufgehalten</translation>
+    </message>
+    <message>
+        <source>moment</source>
+        <translation>Moment</translation>
+    </message>
+    <message>
+        <source>{} moves, {} tests, {} corners a frame</source>
+        <translation>{} Züge, {} Tests, {} Ecken je Frame</translation>
+    </message>
 </context>
 </TS>

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // pop-through: a body that overlapped a solid collider comes out on another side than the one that it came
 // from, though the way back was shorter. Either it was put there in a single frame, or it ended a frame or
-// two inside first. Not: one-ways, teleports, what only slides round a corner.
+// two inside first. Where it leaves as fast as it came, nothing pushed it: it was not stopped. Not: one-ways,
+// teleports, what only slides round a corner.
 #include "fault/account_text.hpp"
 #include "fault/removal.hpp"
 #include "fault/rule.hpp"
@@ -31,6 +32,7 @@ struct Inside {
     Slot mover = -1, other = -1;
     Pose first, theirs; // of both at the first frame's end inside
     Vec3 lift{0.0};     // off a floor of the other that the mover stood on when they were last apart
+    Vec3 travel{0.0};   // of the mover as the other sees it, in the step in which it came in
 };
 
 class PopThroughRule : public Rule {
@@ -146,6 +148,11 @@ class PopThroughRule : public Rule {
              step.now.number());
     }
 
+    Vec3 travel_of(const Step& step, Slot mover, Slot other) const {
+        return step.now.motion_since(step.before, at(step.now, mover).body).travel() -
+               step.now.motion_since(step.before, at(step.now, other).body).travel();
+    }
+
     void enter(const Step& step, const Meeting& m) {
         Inside in;
         std::tie(in.mover, in.other) = mover_first(step.before, step.now, m.a, m.b);
@@ -156,7 +163,7 @@ class PopThroughRule : public Rule {
         in.first = step.now.body_of(in.mover).pose, in.theirs = step.now.body_of(in.other).pose;
         in.came = side_of(step.before.body_of(in.mover).pose, in.first, in.mover, in.other,
                           step.before.body_of(in.other).pose, in.theirs, step.now);
-        in.lift = lift_of(step, in.mover, in.other);
+        in.lift = lift_of(step, in.mover, in.other), in.travel = travel_of(step, in.mover, in.other);
         inside_[{m.a, m.b}] = in;
     }
 
@@ -177,11 +184,13 @@ class PopThroughRule : public Rule {
             context_.passes(round_corner, in.since, step.index, in.mover, in.other))
             return;
         emit(step, {in.mover, in.other}, in.came, went, from, theirs, in.lift, deep,
-             context_.recording.number(in.since));
+             context_.recording.number(in.since),
+             glm::length(travel_of(step, in.mover, in.other) - in.travel) <= context_.recording.slop());
     }
 
     void emit(const Step& step, Pair pair, const Vec3& came, const Vec3& went, const Pose& inside,
-              const Pose& theirs, const Vec3& lift, const Distance& deep, std::int64_t first) {
+              const Pose& theirs, const Vec3& lift, const Distance& deep, std::int64_t first,
+              bool goes_on = false) {
         if (glm::dot(came, went) > turned_) return;
         const auto [mover, other] = pair;
         const Geometry &gm = *at(step.now, mover).geometry, &go = *at(step.now, other).geometry;
@@ -215,6 +224,7 @@ class PopThroughRule : public Rule {
         add_fact(f, "shortest_way_out", std::min(back, -deep.gap), u);
         f.facts.push_back({"came_from", came, ""}), f.facts.push_back({"went_to", went, ""});
         f.facts.push_back({"inside_at", inside.at, u});
+        if (goes_on) f.facts.push_back({"kind", std::string("not stopped"), "text"});
         const Vec3 there = step.now.body_of(mover).pose.at;
         f.marks.push_back(
             {f.last, inside.at, inside.at + unit(came) * back, true, say("{} back", length_text(r, back))});
@@ -251,8 +261,15 @@ void describe(const Recording& r, Finding& f) {
     account.at(f.first,
                say("It is {} inside {}. {} back the way it came would free it.",
                    length_text(r, f.number("shortest_way_out")), other, length_text(r, f.number("way_in"))));
-    account.at(f.last, say("It is moved out {} {} instead, {} away.", side_word(r, went), other,
-                           length_text(r, f.number("way_out"))));
+    const std::string away = length_text(r, f.number("way_out"));
+    if (f.fact("kind")) {
+        account.at(f.last, say("It goes on as fast as before and is {} {}, {} away. Nothing pushed it.",
+                               side_word(r, went), other, away));
+        account.cause(
+            translated("nothing responds to the overlap, or the two are not tested in that frame."));
+        return;
+    }
+    account.at(f.last, say("It is moved out {} {} instead, {} away.", side_word(r, went), other, away));
     account.cause(translated("the push-out chooses a side without asking from which side the body came in."));
 }
 

@@ -63,6 +63,7 @@ constexpr Explains explanations[] = {
     {"flush-contact", "repeat-effect", Share::Pair},
     {"flush-contact", "false-grounded", Share::Pair},
     {"stuck-on-edge", "hit-outside-art", Share::Pair},
+    {"stuck-on-edge", "wrong-face", Share::Pair},
     {"invisible-wall", "hit-outside-art", Share::Pair},
     {"one-way-drop", "false-grounded", Share::Pair},
     {"wall-climb", "false-grounded", Share::Pair},

@@ -63,22 +63,6 @@ std::vector<FrameWindow> windows_of(const Recording& r, const Finding& f, Slot b
     return out;
 }
 
-/// How far a model's track may be from the recorded one: some slops, or a part of the body. Where code moves
-/// it, another loop is soon far off; a solver's rounding is larger.
-double near_enough(const Recording& r, const FrameWindow& w, const Settings& settings) {
-    const World world = r.world_at(w.first);
-    double extent = infinity;
-    for (const Slot c : world.colliders_of(w.body))
-        if (world.live(c) && at(world, c).geometry->extent() > 0.0)
-            extent = std::min(extent, at(world, c).geometry->extent());
-    const BodyDef* def = world.body(w.body).def;
-    const bool by_code =
-        (def && def->moves == Moves::Kinematic) || recorded_steps(r, w.body, w.first, w.last).follows_desired;
-    const double slops = settings[by_code ? "verdict.track_slops_by_code" : "verdict.track_slops"],
-                 share = settings[by_code ? "verdict.track_share_by_code" : "verdict.track_share"];
-    return std::max(slops * r.slop(), extent < infinity ? share * extent : 0.0);
-}
-
 const std::string& kind_of_body(const Recording& r, Id id, const World& w) {
     static const std::string none;
     const Slot slot = r.body_slot(id);
@@ -122,6 +106,20 @@ std::vector<FrameWindow> occurrences(const Recording& r, const Finding& f, const
 }
 
 } // namespace
+
+double near_enough(const Recording& r, const FrameWindow& w, const Settings& settings) {
+    const World world = r.world_at(w.first);
+    double extent = infinity;
+    for (const Slot c : world.colliders_of(w.body))
+        if (world.live(c) && at(world, c).geometry->extent() > 0.0)
+            extent = std::min(extent, at(world, c).geometry->extent());
+    const BodyDef* def = world.body(w.body).def;
+    const bool by_code =
+        (def && def->moves == Moves::Kinematic) || recorded_steps(r, w.body, w.first, w.last).follows_desired;
+    const double slops = settings[by_code ? "verdict.track_slops_by_code" : "verdict.track_slops"],
+                 share = settings[by_code ? "verdict.track_share_by_code" : "verdict.track_share"];
+    return std::max(slops * r.slop(), extent < infinity ? share * extent : 0.0);
+}
 
 double overlap_at(const World& w, Slot body, const Pose& pose) {
     double deepest = 0.0;

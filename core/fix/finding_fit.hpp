@@ -5,15 +5,9 @@
 
 #include "fault/scan.hpp"
 #include "fix/fit.hpp"
+#include "fix/touches.hpp"
 
 namespace oddbounce {
-
-/// Frames first..last.
-struct FrameRange {
-    std::size_t first, last;
-};
-/// When pairs of bodies touch, by their ids.
-using Touches = std::map<std::pair<Id, Id>, std::vector<FrameRange>>;
 
 /// What a scan of moved bodies is asked for.
 struct FitOptions {
@@ -52,6 +46,9 @@ Fit fit_to(const Recording& recording, const Finding& finding, Slot body, const 
 std::vector<Finding> found_in(const Recording& recording, const FrameWindow& window, const Track& track,
                               Edits edits, const FitOptions& options, const std::string& only = {},
                               bool placed = false);
+/// How far, in units, a model's track may be from the recorded one in a window: some slops, or a part of the
+/// body. Where code moves it, another loop is soon far off; a solver's rounding is larger.
+double near_enough(const Recording& recording, const FrameWindow& window, const Settings& settings);
 /// How deep the body, if it is at that pose, lies in something solid; 0: it is free.
 double overlap_at(const World& world, Slot body, const Pose& pose);
 /// The same fault about the same bodies at about the same time; null: there is none.

@@ -11,6 +11,10 @@ struct FrameWindow {
     Slot body = -1;
     std::size_t first = 0, last = 0;
     bool operator==(const FrameWindow&) const = default;
+    /// Of the same body, and no frame lies between the two.
+    bool meets(const FrameWindow& o) const {
+        return body == o.body && first <= o.last + 1 && o.first <= last + 1;
+    }
 };
 
 /// How near a model's track comes to the recorded one, with the colliders as they were.

@@ -40,14 +40,18 @@ class Trial {
     RangePoint tried(double value) const {
         try {
             const Verdict v = try_fix(recording_, with_number(fix_, number_, value), options_.tries);
-            const bool works = v.fixes_all() && !v.nothing_to_fix();
-            return {value,
-                    works               ? RangePoint::Works
-                    : v.unclear.empty() ? RangePoint::Fails
-                                        : RangePoint::Unclear,
-                    verdict_line(v)};
+            RangePoint out;
+            out.value = value, out.verdict = verdict_line(v);
+            out.fixed = v.fixed.size(), out.left = v.kept.size() + v.changed.size(),
+            out.unclear = v.unclear.size(), out.fresh = v.fresh.size();
+            out.outcome = v.fixes_all() && !v.nothing_to_fix() ? RangePoint::Works
+                          : v.unclear.empty()                  ? RangePoint::Fails
+                                                               : RangePoint::Unclear;
+            return out;
         } catch (const BadInput& e) {
-            return {value, RangePoint::Fails, e.what()};
+            RangePoint out;
+            out.value = value, out.verdict = e.what();
+            return out;
         }
     }
 

@@ -31,7 +31,8 @@ struct RangePoint {
     double value = 0.0;
     /// Works: it fixes all that it concerns, and nothing new breaks. Unclear: the verdict cannot tell.
     enum Outcome { Fails, Works, Unclear } outcome = Fails;
-    std::string verdict; ///< its line, or why the value is no use
+    std::string verdict;                                     ///< its line, or why the value is no use
+    std::size_t fixed = 0, left = 0, unclear = 0, fresh = 0; ///< findings; left: kept or changed
 };
 struct Range {
     FixNumber number;

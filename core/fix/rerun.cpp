@@ -58,8 +58,8 @@ class TestedShapes {
 class Stepper {
   public:
     Stepper(const World& before, const World& now, std::size_t index, Slot body, const MotionModel& model,
-            TestedShapes& tested)
-        : before_(before), now_(now), index_(index), body_(body), model_(model), tested_(tested),
+            TestedShapes& tested, Track& cost)
+        : before_(before), now_(now), index_(index), body_(body), model_(model), tested_(tested), cost_(cost),
           up_(now.recording().header.up) {
         for (Slot c : now.colliders_of(body))
             if (now.live(c) && at(now, c).geometry->judged()) mine_.push_back(c);
@@ -108,8 +108,13 @@ class Stepper {
     Rotation turn_at(double t) const { return from_.turn.toward(target_turn_, t); }
     const Geometry& mine(Slot own) const { return tested_.of(now_, own); }
     const Geometry& theirs(Slot other) const { return *at(now_, other).geometry; }
+    /// The game would test these two here.
+    void count(Slot own, Slot other) const {
+        ++cost_.tests, cost_.corners += mine(own).corner_count() + theirs(other).corner_count();
+    }
 
     void move(TrackPoint& p, double dt, double t) const {
+        ++cost_.moves;
         p.pose.at += p.velocity * axes_ * dt, p.pose.turn = turn_at(t);
     }
     /// Once for all axes, or for one after the other.
@@ -232,6 +237,7 @@ class Stepper {
             for (const auto& [other, box] : others_) {
                 if (!box.meets(mine(own).bounds(p.pose)) || now_.does(own, other) != Does::Solid) continue;
                 const Pose at_other = motion_of(other).at(t);
+                count(own, other);
                 const Distance d = distance(mine(own), p.pose, theirs(other), at_other, model_.margin);
                 if (!d.known || d.gap >= model_.margin) continue;
                 if (one_way_passes(own, other, p.velocity - velocity_of(other), -d.gap)) continue;
@@ -313,6 +319,7 @@ class Stepper {
             Motion move{p.pose, p.pose};
             move.to.at += p.velocity * axes_ * dt * (1.0 - t);
             move.to.turn = turn_at(1.0), move.from.turn = turn_at(t);
+            ++cost_.moves;
             Sweep first;
             Slot hit = -1, met_by = -1;
             for (Slot own : mine_)
@@ -321,6 +328,7 @@ class Stepper {
                     const Motion all = motion_of(other), other_move{axis_ >= 0 ? all.to : all.at(t), all.to};
                     SweepQuery query;
                     query.margin = model_.margin;
+                    count(own, other);
                     Sweep s = sweep(mine(own), move, theirs(other), other_move, query);
                     if (s.status == Status::None) continue;
                     if (s.status == Status::Started) {
@@ -375,6 +383,7 @@ class Stepper {
     Slot body_;
     const MotionModel& model_;
     TestedShapes& tested_;
+    Track& cost_;
     Vec3 up_;
     Pose from_, before_axis_;
     Vec3 axes_{1.0}; ///< those that move now
@@ -500,7 +509,7 @@ Track rerun(const std::vector<World>& worlds, Slot body, std::size_t first, cons
             const Vec3& wants = rec.has_desired ? rec.desired : track.points.front().velocity;
             p.velocity = intended(before, now, body, p.velocity, touched, steered ? &wants : nullptr);
             if (!touched) p.angular_velocity += rec.angular_velocity - before.body(body).angular_velocity;
-            Stepper(before, now, first + k, body, model, tested).step(p, rec);
+            Stepper(before, now, first + k, body, model, tested, track).step(p, rec);
         }
         track.points.push_back(std::move(p));
         if (goes_on && !goes_on(track.points.back())) break;

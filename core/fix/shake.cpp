@@ -52,6 +52,10 @@ class Shaker {
         step_ = glm::length(recorded_.velocity) > 0.0 ? recorded_.velocity * worlds_.back().dt() : step_;
     }
 
+    ShakenCourses courses(ShakenStart s) const {
+        const TrackPoint start = placed(s);
+        return {moved(worlds_, models_.fit.model, start), moved(fixed_, models_.with_fix, start)};
+    }
     void run(ShakenStart& s) const {
         const TrackPoint start = placed(s);
         s.fails_without = fails(worlds_, unchanged_, models_.fit.model, start);
@@ -77,11 +81,13 @@ class Shaker {
         free();
         return p;
     }
+    Track moved(const std::vector<World>& worlds, const MotionModel& model, const TrackPoint& start) const {
+        return rerun(worlds, window_.body, window_.first, model, steps_, options_.control, {}, &start);
+    }
     bool fails(const std::vector<World>& worlds, const Edits& edits, const MotionModel& model,
                const TrackPoint& start) const {
-        const Track track =
-            rerun(worlds, window_.body, window_.first, model, steps_, options_.control, {}, &start);
-        const auto found = found_in(recording_, window_, track, edits, options_, finding_.fault, true);
+        const auto found =
+            found_in(recording_, window_, moved(worlds, model, start), edits, options_, finding_.fault, true);
         const std::set<Id> bodies(finding_.bodies.begin(), finding_.bodies.end());
         return std::ranges::any_of(found, [&](const Finding& f) {
             return std::set<Id>(f.bodies.begin(), f.bodies.end()) == bodies ||
@@ -187,6 +193,13 @@ Shake shake(const Recording& r, const Fix& fix, const ShakeOptions& options) {
     for (std::size_t i = 0; i < starts.size(); ++i)
         if (done[i]) out.starts.push_back(starts[i]);
     return out;
+}
+
+ShakenCourses courses_of(const Recording& r, const Fix& fix, const Shake& s, const ShakenStart& start,
+                         const TryOptions& tries) {
+    const auto f = std::ranges::find(tries.before, s.finding, &Finding::id);
+    if (f == tries.before.end()) return {};
+    return Shaker(r, *f, models_for(r, fix, *f, tries), {tries.project, 1, tries.control}).courses(start);
 }
 
 std::string shake_line(const Shake& s) {

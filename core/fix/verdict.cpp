@@ -2,66 +2,20 @@
 #include "fix/verdict.hpp"
 
 #include "fault/account_text.hpp"
+#include "fix/moved_again.hpp"
+#include "fix/try_cache.hpp"
 
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
-
-#include <mutex>
-#include <set>
 
 namespace oddbounce {
 
-namespace {
-
-constexpr std::int64_t slack = 3;   // frames by which a finding may shift and still be the same
-constexpr double same_number = 0.1; // share by which its numbers may differ
-
-/// In order, those that meet made one.
-void unite(std::vector<FrameRange>& all) {
-    std::sort(all.begin(), all.end(),
-              [](const FrameRange& a, const FrameRange& b) { return a.first < b.first; });
-    std::vector<FrameRange> out;
-    for (const FrameRange& s : all)
-        if (!out.empty() && s.first <= out.back().last + 1)
-            out.back().last = std::max(out.back().last, s.last);
-        else
-            out.push_back(s);
-    all = std::move(out);
-}
-
-struct Judged {
-    Scan scan;
-    Touches touches;
-};
-
-} // namespace
-
-struct TryCache::Inner {
-    std::mutex mutex;
-    std::map<std::string, Fit> fits;                               ///< by finding and body
-    std::map<std::string, std::shared_ptr<const Judged>> unfixed;  ///< by what is moved again
-    std::map<std::string, std::shared_ptr<const Touches>> touches; ///< one, of the recording
-};
 TryCache::TryCache() : inner_(std::make_unique<Inner>()) {}
 TryCache::~TryCache() = default;
 
 namespace {
 
-/// What `make` gives, kept under `key` unless it was stopped.
-template <class T, class Make>
-T kept(std::map<std::string, T> TryCache::Inner::*all, const std::string& key, const TryOptions& options,
-       const Make& make) {
-    if (!options.cache) return make();
-    TryCache::Inner& cache = options.cache->inner();
-    {
-        const std::lock_guard lock(cache.mutex);
-        if (const auto it = (cache.*all).find(key); it != (cache.*all).end()) return it->second;
-    }
-    T out = make();
-    const std::lock_guard lock(cache.mutex);
-    if (!options.control || !options.control->stop) (cache.*all).emplace(key, out);
-    return out;
-}
+constexpr std::int64_t slack = 3;   // frames by which a finding may shift and still be the same
+constexpr double same_number = 0.1; // share by which its numbers may differ
 
 /// A candidate fix can judge the finding: it rests on motion and shapes, or on what the fix changes in the
 /// log.
@@ -70,22 +24,6 @@ bool can_judge(const Fault& fault, const std::set<Input>& log) {
 }
 bool can_judge(const Finding& f, const std::set<Input>& log) {
     return !rests_on_log(f) || can_judge(*fault_by_id(f.fault), log);
-}
-
-void add_touches(const Recording& r, const Encounter& e, Touches& out) {
-    if (e.does == Does::Ignore) return;
-    const Id a = r.body_id(e.body_a), b = r.body_id(e.body_b);
-    for (const Encounter::Touch& t : e.touches) out[std::minmax(a, b)].push_back({t.first, t.last});
-}
-
-Touches touches_of(const Recording& r, const TryOptions& options) {
-    Touches out;
-    EncounterStream encounters([&](Encounter&& e) { add_touches(r, e, out); });
-    walk(r, {0, ~std::size_t(0), options.threads, options.control},
-         [&](const Step& step) { encounters.step(step); });
-    encounters.finish();
-    for (auto& [pair, ranges] : out) unite(ranges);
-    return out;
 }
 
 /// `log`: what the fix changes in it.
@@ -165,236 +103,6 @@ bool on_log(const Fix& fix, const Finding& f) {
     return std::ranges::any_of(fix.changes, [&](const nlohmann::json& c) { return change_concerns(c, f); });
 }
 
-/// Does the fix concern this finding: its motion, its colliders, or the pair of its layers?
-bool concerns(const Applied& applied, const Finding& f) {
-    for (Id b : f.bodies)
-        if (applied.motion.count(b)) return true;
-    for (Id c : f.colliders)
-        if (std::find(applied.colliders.begin(), applied.colliders.end(), c) != applied.colliders.end())
-            return true;
-    return applied.pairs;
-}
-
-/// The finding is about what solid colliders do to each other: where a shape or a surface is changed, the
-/// body goes another way.
-bool by_motion(const Recording& r, const Finding& f) {
-    const auto& needs = fault_by_id(f.fault)->needs;
-    if (std::ranges::any_of(needs, [](Input i) { return i != Input::None; }) || f.colliders.size() < 2)
-        return false;
-    const World w = r.world_at(static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.first))));
-    const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
-    return a >= 0 && b >= 0 && w.does(a, b) == Does::Solid;
-}
-
-/// Whom a rerun moves: the finding's mover, or the other one where the fix changes how that one moves.
-Slot moved_body(const Recording& r, const Applied& applied, const Finding& f) {
-    const auto it = std::find_if(f.bodies.begin(), f.bodies.end(),
-                                 [&](Id body) { return applied.motion.count(body) > 0; });
-    return r.body_slot(it == f.bodies.end() ? f.bodies.at(0) : *it);
-}
-
-FitOptions fit_options(const TryOptions& options) {
-    return {options.project, options.threads, options.control};
-}
-
-std::shared_ptr<const Touches> touches_in(const Recording& r, const TryOptions& options) {
-    return kept(&TryCache::Inner::touches, "", options,
-                [&] { return std::make_shared<const Touches>(touches_of(r, options)); });
-}
-
-/// The first finding of the same fault whose bodies are of the same kinds, and which of them is moved; the
-/// finding itself where there is none before it. Whose code it is decides, not which of them is asked about.
-std::pair<const Finding*, Slot> leader_of(const Recording& r, const Finding& f, Slot body,
-                                          const TryOptions& options) {
-    const World w = r.world_at(static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.first))));
-    const auto kind = [&](Id id) {
-        const Slot slot = r.body_slot(id);
-        const BodyDef* def = slot < 0 ? nullptr : w.body(slot).def;
-        return !def || def->kind.empty() ? "#" + std::to_string(id) : def->kind;
-    };
-    const auto moved = std::ranges::find(f.bodies, r.body_id(body)) - f.bodies.begin();
-    for (const Finding& g : options.before) {
-        if (&g == &f || g.id == f.id) break;
-        if (g.fault != f.fault || g.bodies.size() != f.bodies.size() || g.expected) continue;
-        bool alike = true;
-        for (std::size_t i = 0; i < g.bodies.size(); ++i)
-            alike = alike && kind(g.bodies[i]) == kind(f.bodies[i]);
-        if (alike) return {&g, r.body_slot(g.bodies[static_cast<std::size_t>(moved)])};
-    }
-    return {&f, body};
-}
-
-/// Fitted once for a finding and a body. What an alike finding showed is tried first.
-Fit fitted(const Recording& r, const Finding& f, Slot body, const TryOptions& options) {
-    return kept(&TryCache::Inner::fits, f.id + "/" + std::to_string(body), options, [&] {
-        const auto [leader, its_body] = leader_of(r, f, body, options);
-        const bool alone = leader->id == f.id;
-        const Fit alike = alone ? Fit() : fitted(r, *leader, its_body, options);
-        return fit_to(r, f, body, *touches_in(r, options), fit_options(options), alone ? nullptr : &alike);
-    });
-}
-
-bool sets(const Fix& fix, const char* key) {
-    return std::any_of(fix.changes.begin(), fix.changes.end(),
-                       [&](const nlohmann::json& c) { return c.contains(key); });
-}
-
-/// A stretch in which a body is moved again: by the model that was fitted, and by it as the fix changes it.
-struct Stretch {
-    FrameWindow window;
-    MotionModel as_was, with_fix;
-    bool response_seen = false; ///< or not to be asked: the model is not the game's
-};
-
-/// What a model says of a fix: whether it fixes the finding, and which faults are new.
-struct Opinion {
-    bool fixed = false;
-    std::set<std::string> fresh;
-    bool operator==(const Opinion&) const = default;
-};
-Opinion opinion(const Recording& r, const Applied& applied, const Finding& f, const FrameWindow& w,
-                const MotionModel& as_was, const MotionModel& with_fix, const RecordedSteps& steps,
-                const TryOptions& options) {
-    const auto found = [&](const Recording& in, const Edits& edits, const MotionModel& model) {
-        const Track track = rerun(in, w.body, w.first, w.last, model, options.control, &steps);
-        return found_in(r, w, track, edits, fit_options(options));
-    };
-    Edits unfixed;
-    unfixed.definitions = r.definitions(0, ~std::size_t(0));
-    const auto before = found(r, unfixed, as_was), after = found(*applied.recording, applied.edits, with_fix);
-    Opinion out;
-    out.fixed = !match(f, after);
-    for (const Finding& g : after)
-        if (!match(g, before) && !match(g, {f})) out.fresh.insert(g.fault);
-    return out;
-}
-
-/// In order; those of one body that overlap made one: it is moved again once, by the model of the first.
-void unite(std::vector<Stretch>& all) {
-    std::ranges::sort(all, {}, [](const Stretch& s) { return std::pair(s.window.body, s.window.first); });
-    std::vector<Stretch> out;
-    for (const Stretch& s : all)
-        if (!out.empty() && out.back().window.body == s.window.body &&
-            s.window.first <= out.back().window.last + 1)
-            out.back().window.last = std::max(out.back().window.last, s.window.last);
-        else
-            out.push_back(s);
-    all = std::move(out);
-}
-
-/// The recording in which the bodies are moved again without the fix: what differs from it, the fix does.
-struct Unfixed {
-    std::shared_ptr<const Recording> recording;
-    std::string moved;              ///< what is moved again, and how: the same, the same recording
-    std::set<std::string> unproven; ///< ids of findings that the fitted model does not show
-};
-
-/// The fitted model as the fix changes it. A surface that the fix sets counts, not the value that the fit
-/// found for it.
-MotionModel fixed_model(Id body, const MotionModel& as_was, const Fix& fix, const Applied& applied) {
-    const auto change = applied.motion.find(body);
-    MotionModel out = change != applied.motion.end() ? model_with(change->second, as_was) : as_was;
-    if (sets(fix, "friction") && applied.shapes) out.friction.reset();
-    if (sets(fix, "restitution") && applied.shapes) out.restitution.reset();
-    return out;
-}
-
-/// Whom the finding says that it meets; 0: nobody.
-Id other_body(const Recording& r, const Finding& f, const FrameWindow& w) {
-    const auto it = std::ranges::find_if(f.bodies, [&](Id id) { return id != r.body_id(w.body); });
-    return it == f.bodies.end() ? 0 : *it;
-}
-
-/// A cap of the speed would have changed how the body comes to where it is moved from.
-bool too_fast_at_first(const Recording& r, const FrameWindow& w, const Applied& applied) {
-    const auto change = applied.motion.find(r.body_id(w.body));
-    const World world = r.world_at(w.first);
-    const BodyState& b = world.body(w.body);
-    return change != applied.motion.end() && b.velocity_known &&
-           change->second.value("speed_cap", 0.0) > 0.0 &&
-           change->second["speed_cap"].get<double>() < glm::length(b.velocity);
-}
-
-Unfixed rerun_all(const Recording& r, const Fix& fix, Applied& applied, const TryOptions& options,
-                  Verdict& v) {
-    Unfixed out;
-    std::vector<Stretch> all;
-    std::vector<const Finding*> concerned;
-    for (const Finding& f : options.before)
-        if (!f.bodies.empty() && concerns(applied, f) &&
-            (options.finding.empty() || f.id == options.finding) &&
-            (!applied.motion.empty() || by_motion(r, f)))
-            concerned.push_back(&f);
-    std::vector<Fit> fits(concerned.size());
-    TryCache for_this_try; // those that lead others are fitted once
-    TryOptions kept_options = options;
-    if (!kept_options.cache) kept_options.cache = &for_this_try;
-    const auto fit_one = [&](std::size_t i) {
-        fits[i] = fitted(r, *concerned[i], moved_body(r, applied, *concerned[i]), kept_options);
-    };
-    std::set<std::string> leaders; // first
-    for (const Finding* f : concerned) {
-        const auto [leader, body] = leader_of(r, *f, moved_body(r, applied, *f), options);
-        if (leaders.insert(leader->id).second) fitted(r, *leader, body, kept_options);
-    }
-    if (options.threads == 1)
-        for (std::size_t i = 0; i < fits.size(); ++i) fit_one(i);
-    else
-        tbb::parallel_for(std::size_t(0), fits.size(), fit_one);
-    for (std::size_t i = 0; i < fits.size(); ++i) {
-        const Finding& f = *concerned[i];
-        const Fit& one = fits[i];
-        const FrameWindow& w = one.window;
-        if (!one.reproduces) out.unproven.insert(f.id);
-        if (too_fast_at_first(r, w, applied)) out.unproven.insert(f.id), v.begins_before = true;
-        const bool worse =
-            !v.fit || (v.fit->reproduces && !one.reproduces) ||
-            (v.fit->reproduces == one.reproduces && one.largest_difference > v.fit->largest_difference);
-        const MotionModel with_fix = fixed_model(r.body_id(w.body), one.model, fix, applied);
-        if (worse)
-            v.fit = one, v.loop = FittedLoop{r.body_id(w.body), other_body(r, f, w), one.model, with_fix};
-        all.push_back({w, one.model, with_fix, one.response_seen || !one.reproduces});
-        // Friction that was fitted with another response may have stood for what that one does.
-        const bool doubtful =
-            sets(fix, "response") && !sets(fix, "friction") && with_fix.friction.value_or(0.0) > 0.0;
-        if (!one.reproduces || !one.response_seen || (one.alternatives.empty() && !doubtful)) continue;
-        // Other models that reproduce the game as well must say the same.
-        const RecordedSteps steps = recorded_steps(r, w.body, w.first, w.last, options.control);
-        const auto says = [&](const MotionModel& model, bool rubs) {
-            MotionModel fixed = fixed_model(r.body_id(w.body), model, fix, applied);
-            if (!rubs) fixed.friction.reset();
-            return opinion(r, applied, f, w, model, fixed, steps, options);
-        };
-        const Opinion first = says(one.model, true);
-        if (doubtful && !(says(one.model, false) == first))
-            out.unproven.insert(f.id), v.models_disagree = true;
-        for (const MotionModel& other : one.alternatives)
-            if (!(says(other, true) == first)) {
-                out.unproven.insert(f.id), v.models_disagree = true;
-                break;
-            }
-    }
-    unite(all);
-    Edits unfixed;
-    unfixed.definitions = r.definitions(0, ~std::size_t(0));
-    for (auto& [w, as_was, with_fix, response_seen] : all) {
-        // What the recorded body touched, in the fixed recording too: a stop at what the fix takes away was
-        // no wish of its own.
-        const RecordedSteps steps = recorded_steps(r, w.body, w.first, w.last, options.control);
-        const Track was = rerun(r, w.body, w.first, w.last, as_was, options.control, &steps);
-        unfixed.moved.push_back(moved_along(r, w.body, was));
-        out.moved += fmt::format("{} {}-{} {}\n", w.body, w.first, w.last, json_of(as_was).dump());
-        const Track track =
-            rerun(*applied.recording, w.body, w.first, w.last, with_fix, options.control, &steps);
-        if (responds(track) && !response_seen) v.response_unseen = true;
-        v.tracks[r.body_id(w.body)].push_back(track);
-        applied.edits.moved.push_back(moved_along(*applied.recording, w.body, track));
-    }
-    applied.recording = edited(r, applied.edits);
-    out.recording = edited(r, unfixed);
-    return out;
-}
-
 /// True where the finding begins in the frame in which a body that was moved again is put back on its
 /// recorded way: what it meets there is the recording's, not the candidate's.
 bool begins_at_return(const Finding& f, const Verdict& v, const Recording& r) {
@@ -467,7 +175,7 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
                 last.colliders()[static_cast<std::size_t>(applied.recording->collider_slot(id))].geometry;
     }
     Unfixed unfixed;
-    if (method == Method::Rerun && concerned) unfixed = rerun_all(recording, fix, applied, options, v);
+    if (method == Method::Rerun && concerned) unfixed = move_again(recording, fix, applied, options, v);
     if (!log.empty()) {
         LogChanges changes =
             change_log(fix, recording, options.before, applied, options.threads, options.control);
@@ -483,6 +191,7 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
             judge(unfixed.recording ? *unfixed.recording : recording, options, log));
     });
     const Judged &before = *judged, after = judge(*applied.recording, options, log);
+    v.played = applied.recording;
     v.complete = before.scan.complete && after.scan.complete;
     const auto shown = [&](const Finding& f) {
         return !unfixed.unproven.count(f.id) &&

@@ -23,6 +23,12 @@ struct FittedLoop {
     MotionModel as_was, with_fix;
 };
 
+/// What moving the bodies again took, for each frame: moves with a test after each, tests of two shapes that
+/// are near, corners of these. The game's loop takes as many.
+struct Cost {
+    double moves = 0.0, tests = 0.0, corners = 0.0;
+};
+
 struct Verdict {
     std::string fix;
     Method method = Method::Recheck;
@@ -35,13 +41,18 @@ struct Verdict {
     std::optional<FittedLoop> loop;          ///< ditto, of the same finding
     std::map<Id, std::vector<Track>> tracks; ///< body -> its course with the fix, for drawing
     std::map<Id, std::shared_ptr<const Geometry>> shapes; ///< changed colliders, for drawing
+    std::shared_ptr<const Recording> played; ///< the recording as it is with the fix; refers to the old one
+    std::optional<Cost> cost_before, cost_after; ///< of a rerun
+    /// The first frame, by its number, in which a moved body is elsewhere than it was recorded.
+    std::optional<std::int64_t> first_difference;
     std::size_t not_judged =
         0; ///< findings that rest on what the game logged: no candidate fix can judge them
     /// With the fix a body touches something, and without it nothing: how the game responds is assumed.
     bool response_unseen = false;
-    bool models_disagree = false; ///< several models reproduce the game, and do not agree on the fix
-    bool begins_before = false;   ///< the fix changes how a body comes to where it is moved from
-    bool casts_unlike = false;    ///< the log's rays and the shapes do not agree: new results say nothing
+    bool models_disagree = false;  ///< several models reproduce the game, and do not agree on the fix
+    bool begins_before = false;    ///< the fix changes how a body comes to where it is moved from
+    bool casts_unlike = false;     ///< the log's rays and the shapes do not agree: new results say nothing
+    std::size_t ordinary_play = 0; ///< stretches without findings that were moved again as well
     bool complete = true;
 
     bool fixes_all() const { return kept.empty() && changed.empty() && fresh.empty() && unclear.empty(); }
@@ -110,6 +121,8 @@ std::vector<VerdictPart> verdict_parts(const Verdict& verdict);
 /// One line that counts everything that changed: "fixes 3 of 3, nothing new breaks",
 /// "fixes 2 of 3 · 1 new fault · loses 3 contacts".
 std::string verdict_line(const Verdict& verdict);
+/// "1 → 4 moves, 0.2 → 0.8 tests, 2 → 8 corners a frame"; empty: nothing was moved again.
+std::string cost_line(const Verdict& verdict);
 /// The fitted loop as lines of code, with what the fix changes in it; empty: nothing was fitted.
 std::vector<LoopLine> loop_lines(const Verdict& verdict, const Recording& recording);
 /// What the lines are: "The game moves the ball so, as far as the recording shows:".

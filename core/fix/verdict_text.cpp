@@ -60,6 +60,16 @@ std::string loop_heading(const Verdict& v, const Recording& r) {
                      length_text(r, v.fit->largest_difference));
 }
 
+std::string cost_line(const Verdict& v) {
+    if (!v.cost_before || !v.cost_after) return {};
+    const auto change = [](double from, double to) {
+        return from == to ? figure(from) : figure(from) + " \u2192 " + figure(to);
+    };
+    return say("{} moves, {} tests, {} corners a frame", change(v.cost_before->moves, v.cost_after->moves),
+               change(v.cost_before->tests, v.cost_after->tests),
+               change(v.cost_before->corners, v.cost_after->corners));
+}
+
 json json_of(const Verdict& v, const Recording& r) {
     json out = {{"oddb", 1},
                 {"file", r.file},
@@ -71,6 +81,7 @@ json json_of(const Verdict& v, const Recording& r) {
                 {"new", ids(v.fresh)},
                 {"unclear", ids(v.unclear)},
                 {"contacts", {{"gained", runs_json(v.gained)}, {"lost", runs_json(v.lost)}}},
+                {"ordinary_play", v.ordinary_play},
                 {"log", rows_json(v.rows)}};
     if (v.fit)
         out["fit"] = {{"reproduces", v.fit->reproduces},
@@ -84,6 +95,11 @@ json json_of(const Verdict& v, const Recording& r) {
     constexpr const char* changes[] = {"same", "gone", "new"};
     for (const LoopLine& line : loop_lines(v, r))
         out["loop"].push_back({{"change", changes[line.change]}, {"text", line.text}});
+    if (v.cost_before && v.cost_after)
+        out["cost"] = {{"moves", {v.cost_before->moves, v.cost_after->moves}},
+                       {"tests", {v.cost_before->tests, v.cost_after->tests}},
+                       {"corners", {v.cost_before->corners, v.cost_after->corners}}};
+    if (v.first_difference) out["first_difference"] = *v.first_difference;
     if (v.models_disagree) out["models_disagree"] = true;
     if (v.begins_before) out["begins_before"] = true;
     if (v.response_unseen) out["response_unseen"] = true;
@@ -107,6 +123,11 @@ std::string text_of(const Verdict& v, const Recording& r) {
                                                : "");
     }
     out += "\n";
+    if (v.ordinary_play > 0)
+        out += fmt::format("  moved again at {} of ordinary play as well\n",
+                           count_text(static_cast<double>(v.ordinary_play), "moment"));
+    if (const std::string cost = cost_line(v); !cost.empty()) out += "  cost " + cost + "\n";
+    if (v.first_difference) out += fmt::format("  differs from frame {} on\n", *v.first_difference);
     if (v.loop) out += "  " + loop_heading(v, r) + "\n";
     constexpr char signs[] = {' ', '-', '+'};
     for (const LoopLine& line : loop_lines(v, r))

@@ -3,6 +3,17 @@
 
 namespace oddbounce {
 
+namespace {
+
+/// Places that go by whole steps need not be rounded: a fall may fit them.
+bool fits(double fall, double grain) {
+    constexpr double nearly = 1e-3; // of a step
+    const double steps = fall / grain;
+    return steps > 0.5 && std::abs(steps - std::round(steps)) < nearly;
+}
+
+} // namespace
+
 void Fall::step(const Step& step, const Grain& grain, const Aloof& aloof) {
     const Header& header = step.now.recording().header;
     const double pull = glm::length(header.gravity) * step.now.dt();
@@ -10,7 +21,7 @@ void Fall::step(const Step& step, const Grain& grain, const Aloof& aloof) {
     for (const Slot body : step.now.movers()) {
         const BodyState &is = step.now.body(body), &was = step.before.body(body);
         if (is.fresh || is.teleported || !is.velocity_known || !was.velocity_known ||
-            grain.of_change(step, body) >= pull)
+            (grain.of_change(step, body) >= pull && !fits(pull * step.now.dt(), grain.of(body))))
             continue;
         const double gained = glm::dot(is.velocity - was.velocity, glm::normalize(header.gravity));
         const bool falls = gained > least * pull && gained < most * pull, free = aloof.free(body);

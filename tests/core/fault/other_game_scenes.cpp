@@ -234,6 +234,54 @@ void upright_drum(const std::string& path, Chance& vary, bool wrong) {
     }
 }
 
+enum class Pressed { Hangs, Falls };
+enum class Speed { Unlogged, AsItGoes, AsSet };
+/// Code sets the speed of a stoat of a solver along the ground in each step, and logs no wish: it jumps from
+/// the quay against a wall and hangs there by friction until the key is let go; or falls along the wall. Its
+/// speed is logged as it goes, as the code set it, or not at all, its places on a grid of a quarter then.
+void pressed_to_a_wall(const std::string& path, Chance& vary, Pressed kind, Speed speed) {
+    const double rate = speed == Speed::Unlogged ? 60 : vary.rate(), gravity = -900,
+                 run = speed == Speed::Unlogged ? 150 : vary(150);
+    Stage s(path, vary, untold("pressed to a wall", rate, {}, gravity));
+    s.block("quay", "quay", 0, -20, 700, 40);
+    const Block wall = s.block("wall", "quay", 180, 150, 40, 400);
+    bounce::Body body("stoat", "stoat", "dynamic");
+    body.upright = vary(1) > 1;
+    s.log.body(1, body), s.log.collider(1, 1, bounce::box(18, 30));
+    const double side = wall.left() - 9, leap = speed == Speed::Unlogged ? 330 : vary(330);
+    double x = side - std::round(run * 0.5), y = 15, vy = 0;
+    bool jumped = false;
+    for (const int frames = static_cast<int>(rate * 3); s.next(frames);) {
+        const bool pressed = s.n() / rate < 2.2;
+        if (s.n() > 0) {
+            vy += gravity * s.dt, x = std::min(x + (pressed ? run * s.dt : 0), side);
+            if (!jumped && x > side - run * 0.2) jumped = true, vy = leap;
+            if (x == side && pressed && kind == Pressed::Hangs) vy = 0;
+            y += vy * s.dt;
+            if (y <= 15) y = 15, vy = 0;
+        }
+        const double vx = pressed && (speed == Speed::AsSet || x < side) ? run : 0;
+        if (speed == Speed::Unlogged)
+            s.log.state(1, x, y);
+        else
+            s.log.state(1, x, y, 0, vx, vy);
+    }
+}
+
+enum class Skiff { InOneStep, InTwo, Past };
+/// A skiff that steps by whole pixels, with nothing logged but places, goes through a post, over it in one
+/// step or inside it in one frame; or goes by beside it.
+void whole_pixel_skiff(const std::string& path, Chance& vary, Skiff kind) {
+    const double rate = vary.rate();
+    Stage s(path, vary, untold("whole pixel skiff", rate));
+    s.block("post", "post", 0, 0, 4, 40);
+    Flyer().enter(s, "skiff", bounce::box(6, 6));
+    const double step = std::round(18 + vary(6));
+    double at = -std::round(step * 6) - (kind == Skiff::InTwo ? 0 : std::round(step / 2));
+    for (const int frames = static_cast<int>(rate); s.next(frames); at += step)
+        s.log.state(1, at, kind == Skiff::Past ? 40 : 0);
+}
+
 } // namespace
 
 const std::vector<MoreScene>& other_game_scenes() {
@@ -260,6 +308,20 @@ const std::vector<MoreScene>& other_game_scenes() {
         {"an upright drum reverses both axes", "wrong-face",
          [](const std::string& p, Chance& v) { upright_drum(p, v, true); }},
         {"an upright drum bounces", "", [](const std::string& p, Chance& v) { upright_drum(p, v, false); }},
+        {"hangs pressed to a wall", "stuck-on-edge",
+         [](const std::string& p, Chance& v) { pressed_to_a_wall(p, v, Pressed::Hangs, Speed::AsItGoes); }},
+        {"hangs pressed, speed as it was set", "stuck-on-edge",
+         [](const std::string& p, Chance& v) { pressed_to_a_wall(p, v, Pressed::Hangs, Speed::AsSet); }},
+        {"hangs pressed, on a grid", "stuck-on-edge",
+         [](const std::string& p, Chance& v) { pressed_to_a_wall(p, v, Pressed::Hangs, Speed::Unlogged); }},
+        {"falls along a wall that it is pressed to", "",
+         [](const std::string& p, Chance& v) { pressed_to_a_wall(p, v, Pressed::Falls, Speed::AsItGoes); }},
+        {"a whole-pixel skiff goes over a post", "tunneling",
+         [](const std::string& p, Chance& v) { whole_pixel_skiff(p, v, Skiff::InOneStep); }},
+        {"a whole-pixel skiff goes through a post", "pop-through",
+         [](const std::string& p, Chance& v) { whole_pixel_skiff(p, v, Skiff::InTwo); }},
+        {"a whole-pixel skiff goes by", "",
+         [](const std::string& p, Chance& v) { whole_pixel_skiff(p, v, Skiff::Past); }},
         {"put apart one by one", "",
          [](const std::string& p, Chance& v) { put_apart_one_by_one(p, v, Row::Pushed); }, "", true},
         {"knocked into the next", "",

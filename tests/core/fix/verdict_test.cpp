@@ -98,6 +98,28 @@ class VerdictTest : public QObject {
         }
     }
 
+    /// Throws that the net stops as it is: a smaller parcel would pass through it there, too.
+    void ordinaryPlay_isMovedAgain() {
+        const auto r = read_recording(SAMPLES "/net-throw.bouncelog");
+        const Verdict smaller = tried(*r, {{{"kinds", "parcel"}, {"grow", -4}}}),
+                      swept = tried(*r, {{{"motion", {"parcel"}}, {"tests", "swept"}}});
+        QVERIFY2(smaller.ordinary_play > 1 && smaller.fresh.size() == 2, text_of(smaller, *r).c_str());
+        for (const Finding& f : smaller.fresh) QCOMPARE(f.fault, std::string("tunneling"));
+        QVERIFY2(swept.ordinary_play > 1 && swept.fixes_all(), text_of(swept, *r).c_str());
+    }
+
+    /// Four sub-steps are four times the moves; the fix shows from the frame of the first finding on.
+    void cost_isCounted() {
+        const auto r = read_recording(SAMPLES "/net-throw.bouncelog");
+        const Verdict v = tried(*r, {{{"motion", {"parcel"}}, {"tests", "substeps"}, {"substeps", 4}}});
+        QVERIFY(v.cost_before && v.cost_after && v.played && v.first_difference);
+        QCOMPARE(v.cost_before->moves, 1.0);
+        QCOMPARE(v.cost_after->moves, 4.0);
+        QVERIFY(v.cost_after->tests > v.cost_before->tests);
+        QCOMPARE(*v.first_difference, std::int64_t(92));
+        QCOMPARE(v.played->size(), r->size());
+    }
+
     void logChange_clearsOrKeeps_data() {
         QTest::addColumn<QString>("sample");
         QTest::addColumn<QString>("change");

@@ -1,0 +1,369 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "fix/moved_again.hpp"
+
+#include "fault/account_text.hpp"
+#include "fix/ordinary_play.hpp"
+#include "fix/try_cache.hpp"
+
+#include <fmt/format.h>
+#include <tbb/parallel_for.h>
+
+namespace oddbounce {
+
+bool concerns(const Applied& applied, const Finding& f) {
+    for (Id b : f.bodies)
+        if (applied.motion.count(b)) return true;
+    for (Id c : f.colliders)
+        if (std::find(applied.colliders.begin(), applied.colliders.end(), c) != applied.colliders.end())
+            return true;
+    return applied.pairs;
+}
+
+bool by_motion(const Recording& r, const Finding& f) {
+    const auto& needs = fault_by_id(f.fault)->needs;
+    if (std::ranges::any_of(needs, [](Input i) { return i != Input::None; }) || f.colliders.size() < 2)
+        return false;
+    const World w = r.world_at(static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.first))));
+    const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
+    return a >= 0 && b >= 0 && w.does(a, b) == Does::Solid;
+}
+
+Slot moved_body(const Recording& r, const Applied& applied, const Finding& f) {
+    const auto it = std::find_if(f.bodies.begin(), f.bodies.end(),
+                                 [&](Id body) { return applied.motion.count(body) > 0; });
+    return r.body_slot(it == f.bodies.end() ? f.bodies.at(0) : *it);
+}
+
+FitOptions fit_options(const TryOptions& options) {
+    return {options.project, options.threads, options.control};
+}
+
+namespace {
+
+std::shared_ptr<const Touches> touches_in(const Recording& r, const TryOptions& options) {
+    return kept(&TryCache::Inner::touches, "", options, [&] {
+        return std::make_shared<const Touches>(touches_of(r, options.threads, options.control));
+    });
+}
+
+/// The first finding of the same fault whose bodies are of the same kinds, and which of them is moved; the
+/// finding itself where there is none before it. Whose code it is decides, not which of them is asked about.
+std::pair<const Finding*, Slot> leader_of(const Recording& r, const Finding& f, Slot body,
+                                          const TryOptions& options) {
+    const World w = r.world_at(static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.first))));
+    const auto kind = [&](Id id) {
+        const Slot slot = r.body_slot(id);
+        const BodyDef* def = slot < 0 ? nullptr : w.body(slot).def;
+        return !def || def->kind.empty() ? "#" + std::to_string(id) : def->kind;
+    };
+    const auto moved = std::ranges::find(f.bodies, r.body_id(body)) - f.bodies.begin();
+    for (const Finding& g : options.before) {
+        if (&g == &f || g.id == f.id) break;
+        if (g.fault != f.fault || g.bodies.size() != f.bodies.size() || g.expected) continue;
+        bool alike = true;
+        for (std::size_t i = 0; i < g.bodies.size(); ++i)
+            alike = alike && kind(g.bodies[i]) == kind(f.bodies[i]);
+        if (alike) return {&g, r.body_slot(g.bodies[static_cast<std::size_t>(moved)])};
+    }
+    return {&f, body};
+}
+
+} // namespace
+
+Fit fitted(const Recording& r, const Finding& f, Slot body, const TryOptions& options) {
+    return kept(&TryCache::Inner::fits, f.id + "/" + std::to_string(body), options, [&] {
+        const auto [leader, its_body] = leader_of(r, f, body, options);
+        const bool alone = leader->id == f.id;
+        const Fit alike = alone ? Fit() : fitted(r, *leader, its_body, options);
+        return fit_to(r, f, body, *touches_in(r, options), fit_options(options), alone ? nullptr : &alike);
+    });
+}
+
+namespace {
+
+bool sets(const Fix& fix, const char* key) {
+    return std::any_of(fix.changes.begin(), fix.changes.end(),
+                       [&](const nlohmann::json& c) { return c.contains(key); });
+}
+
+Edits unchanged(const Recording& r) {
+    Edits out;
+    out.definitions = r.definitions(0, ~std::size_t(0));
+    return out;
+}
+
+/// A stretch in which a body is moved again: by the model that was fitted, and by it as the fix changes it.
+struct Stretch {
+    FrameWindow window;
+    MotionModel as_was, with_fix;
+    bool response_seen = false; ///< or not to be asked: the model is not the game's
+};
+
+/// What is found in a window without the fix, and with it.
+struct Found {
+    std::vector<Finding> before, after;
+};
+Found found(const Recording& r, const Applied& applied, const Stretch& s, const RecordedSteps& steps,
+            const TryOptions& options) {
+    const auto with = [&](const Recording& in, const Edits& edits, const MotionModel& model) {
+        const Track track =
+            rerun(in, s.window.body, s.window.first, s.window.last, model, options.control, &steps);
+        return found_in(r, s.window, track, edits, fit_options(options));
+    };
+    return {with(r, unchanged(r), s.as_was), with(*applied.recording, applied.edits, s.with_fix)};
+}
+
+/// In order; those of one body that overlap made one: it is moved again once, by the model of the first.
+void unite(std::vector<Stretch>& all) {
+    std::ranges::sort(all, {}, [](const Stretch& s) { return std::pair(s.window.body, s.window.first); });
+    std::vector<Stretch> out;
+    for (const Stretch& s : all)
+        if (!out.empty() && s.window.meets(out.back().window))
+            out.back().window.last = std::max(out.back().window.last, s.window.last);
+        else
+            out.push_back(s);
+    all = std::move(out);
+}
+
+/// Whom the finding says that it meets; 0: nobody.
+Id other_body(const Recording& r, const Finding& f, const FrameWindow& w) {
+    const auto it = std::ranges::find_if(f.bodies, [&](Id id) { return id != r.body_id(w.body); });
+    return it == f.bodies.end() ? 0 : *it;
+}
+
+/// A cap of the speed would have changed how the body comes to where it is moved from.
+bool too_fast_at_first(const Recording& r, const FrameWindow& w, const Applied& applied) {
+    const auto change = applied.motion.find(r.body_id(w.body));
+    const World world = r.world_at(w.first);
+    const BodyState& b = world.body(w.body);
+    return change != applied.motion.end() && b.velocity_known &&
+           change->second.value("speed_cap", 0.0) > 0.0 &&
+           change->second["speed_cap"].get<double>() < glm::length(b.velocity);
+}
+
+/// One try: what it moves again, and what can be said of it.
+class Mover {
+  public:
+    Mover(const Recording& r, const Fix& fix, Applied& applied, const TryOptions& options, Verdict& v)
+        : r_(r), fix_(fix), applied_(applied), options_(options), v_(v) {
+        if (!options_.cache) options_.cache = &for_this_try_;
+        for (const Finding& f : options.before)
+            if (!f.bodies.empty() && concerns(applied, f) &&
+                (options.finding.empty() || f.id == options.finding) &&
+                (!applied.motion.empty() || by_motion(r, f)))
+                concerned_.push_back(&f);
+    }
+
+    Unfixed run() {
+        fit_all();
+        for (std::size_t i = 0; i < fits_.size(); ++i) take(*concerned_[i], fits_[i]);
+        unite(all_);
+        if (options_.finding.empty()) add_ordinary_play();
+        move();
+        return std::move(out_);
+    }
+
+  private:
+    void fit_all();
+    void take(const Finding& f, const Fit& fit);
+    bool agree(const Finding& f, const Fit& fit) const;
+    void add_ordinary_play();
+    std::size_t alike_to(const Stretch& s) const;
+    bool certain(const Stretch& s, const Fit& fit) const;
+    void move();
+    void note_difference(const Track& was, const Track& track);
+    MotionModel fixed(Slot body, const MotionModel& model) const {
+        return fixed_model(r_.body_id(body), model, fix_, applied_);
+    }
+
+    const Recording& r_;
+    const Fix& fix_;
+    Applied& applied_;
+    TryOptions options_;
+    Verdict& v_;
+    TryCache for_this_try_; // those that lead others are fitted once
+    std::vector<const Finding*> concerned_;
+    std::vector<Fit> fits_; // of these
+    std::vector<Stretch> all_;
+    Unfixed out_;
+};
+
+void Mover::fit_all() {
+    const auto fit_one = [&](std::size_t i) {
+        fits_[i] = fitted(r_, *concerned_[i], moved_body(r_, applied_, *concerned_[i]), options_);
+    };
+    std::set<std::string> leaders; // first
+    for (const Finding* f : concerned_) {
+        const auto [leader, body] = leader_of(r_, *f, moved_body(r_, applied_, *f), options_);
+        if (leaders.insert(leader->id).second) fitted(r_, *leader, body, options_);
+    }
+    fits_.resize(concerned_.size());
+    if (options_.threads == 1)
+        for (std::size_t i = 0; i < fits_.size(); ++i) fit_one(i);
+    else
+        tbb::parallel_for(std::size_t(0), fits_.size(), fit_one);
+}
+
+/// Other models that reproduce the game as well say the same of the fix.
+bool Mover::agree(const Finding& f, const Fit& fit) const {
+    const FrameWindow& w = fit.window;
+    // Friction that was fitted with another response may have stood for what that one does.
+    const bool doubtful = sets(fix_, "response") && !sets(fix_, "friction") &&
+                          fixed(w.body, fit.model).friction.value_or(0.0) > 0.0;
+    if (!fit.reproduces || !fit.response_seen || (fit.alternatives.empty() && !doubtful)) return true;
+    const RecordedSteps steps = recorded_steps(r_, w.body, w.first, w.last, options_.control);
+    const auto says = [&](const MotionModel& model, bool rubs) {
+        MotionModel with_fix = fixed(w.body, model);
+        if (!rubs) with_fix.friction.reset();
+        return opinion(r_, applied_, f, w, model, with_fix, steps, options_);
+    };
+    const Opinion first = says(fit.model, true);
+    return (!doubtful || says(fit.model, false) == first) &&
+           std::ranges::all_of(fit.alternatives,
+                               [&](const MotionModel& other) { return says(other, true) == first; });
+}
+
+void Mover::take(const Finding& f, const Fit& fit) {
+    const FrameWindow& w = fit.window;
+    if (!fit.reproduces) out_.unproven.insert(f.id);
+    if (too_fast_at_first(r_, w, applied_)) out_.unproven.insert(f.id), v_.begins_before = true;
+    const bool worse =
+        !v_.fit || (v_.fit->reproduces && !fit.reproduces) ||
+        (v_.fit->reproduces == fit.reproduces && fit.largest_difference > v_.fit->largest_difference);
+    const MotionModel with_fix = fixed(w.body, fit.model);
+    if (worse)
+        v_.fit = fit, v_.loop = FittedLoop{r_.body_id(w.body), other_body(r_, f, w), fit.model, with_fix};
+    all_.push_back({w, fit.model, with_fix, fit.response_seen || !fit.reproduces});
+    if (!agree(f, fit)) out_.unproven.insert(f.id), v_.models_disagree = true;
+}
+
+/// The last frame up to which the model does there what the game did.
+std::size_t Mover::alike_to(const Stretch& s) const {
+    const FrameWindow& w = s.window;
+    const RecordedSteps steps = recorded_steps(r_, w.body, w.first, w.last, options_.control);
+    const Track track = rerun(r_, w.body, w.first, w.last, s.as_was, options_.control, &steps);
+    const double most = near_enough(r_, w, options_.project.settings);
+    std::size_t k = 1;
+    while (k < track.points.size() &&
+           glm::length(r_.world_at(w.first + k).body(w.body).pose.at - track.points[k].pose.at) <= most)
+        ++k;
+    return w.first + k - 1;
+}
+
+/// Nothing breaks there, or the same by every model that reproduces the game.
+bool Mover::certain(const Stretch& s, const Fit& fit) const {
+    const FrameWindow& w = s.window;
+    const RecordedSteps steps = recorded_steps(r_, w.body, w.first, w.last, options_.control);
+    const auto breaks = [&](const Stretch& one) {
+        const Found f = found(r_, applied_, one, steps, options_);
+        std::set<std::string> out;
+        for (const Finding& g : f.after)
+            if (!match(g, f.before)) out.insert(g.fault);
+        return out;
+    };
+    const std::set<std::string> first = breaks(s);
+    return first.empty() || std::ranges::all_of(fit.alternatives, [&](const MotionModel& other) {
+               return breaks({s.window, other, fixed(s.window.body, other)}) == first;
+           });
+}
+
+/// Where nothing is faulty, the fix must leave it so.
+void Mover::add_ordinary_play() {
+    constexpr std::size_t seen_after = 4; // frames of the response, at least
+    std::set<Id> reshaped;
+    const World last = r_.world_at(r_.size() - 1);
+    for (const Id id : applied_.colliders)
+        if (const Slot c = r_.collider_slot(id); c >= 0) reshaped.insert(r_.body_id(at(last, c).body));
+    const auto wanted = [&](Id one, Id other) {
+        return applied_.motion.count(one) > 0 || applied_.pairs || reshaped.count(one) ||
+               reshaped.count(other);
+    };
+    std::set<std::string> kinds; // of bodies that were looked at
+    for (std::size_t i = 0; i < fits_.size(); ++i) {
+        const Fit& fit = fits_[i];
+        const Slot body = fit.window.body;
+        if (!fit.reproduces || !fit.response_seen || out_.unproven.count(concerned_[i]->id) ||
+            !kinds.insert(body_kind(r_, r_.body_id(body))).second)
+            continue;
+        for (const OrdinaryPlay& w :
+             ordinary_play(r_, body, *touches_in(r_, options_), options_.before, wanted)) {
+            const auto meets = [&](const Stretch& s) { return s.window.meets(w.window); };
+            if (std::ranges::any_of(all_, meets) || (options_.control && options_.control->stop)) continue;
+            Stretch s{w.window, fit.model, fixed(w.window.body, fit.model), true};
+            s.window.last = alike_to(s);
+            if (s.window.last < w.touched + seen_after || !certain(s, fit)) continue;
+            all_.push_back(s), ++v_.ordinary_play;
+        }
+    }
+}
+
+void Mover::note_difference(const Track& was, const Track& track) {
+    constexpr double turned = 1e-3; // radians
+    const double seen = exact_difference(r_) + r_.slop();
+    for (std::size_t k = 0; k < std::min(was.points.size(), track.points.size()); ++k) {
+        const Pose &a = was.points[k].pose, &b = track.points[k].pose;
+        if (glm::length(a.at - b.at) <= seen && Motion{a, b}.turning() < turned) continue;
+        const std::int64_t number = r_.number(was.first + k);
+        if (!v_.first_difference || number < *v_.first_difference) v_.first_difference = number;
+        return;
+    }
+}
+
+void Mover::move() {
+    Edits unfixed = unchanged(r_);
+    Cost before, after;
+    double frames = 0.0;
+    const auto add = [](Cost& cost, const Track& track) {
+        cost.moves += static_cast<double>(track.moves), cost.tests += static_cast<double>(track.tests);
+        cost.corners += static_cast<double>(track.corners);
+    };
+    for (auto& [w, as_was, with_fix, response_seen] : all_) {
+        // What the recorded body touched, in the fixed recording too: a stop at what the fix takes away was
+        // no wish of its own.
+        const RecordedSteps steps = recorded_steps(r_, w.body, w.first, w.last, options_.control);
+        const Track was = rerun(r_, w.body, w.first, w.last, as_was, options_.control, &steps);
+        unfixed.moved.push_back(moved_along(r_, w.body, was));
+        out_.moved += fmt::format("{} {}-{} {}\n", w.body, w.first, w.last, json_of(as_was).dump());
+        const Track track =
+            rerun(*applied_.recording, w.body, w.first, w.last, with_fix, options_.control, &steps);
+        if (responds(track) && !response_seen) v_.response_unseen = true;
+        add(before, was), add(after, track), frames += static_cast<double>(was.points.size()) - 1.0;
+        note_difference(was, track);
+        v_.tracks[r_.body_id(w.body)].push_back(track);
+        applied_.edits.moved.push_back(moved_along(*applied_.recording, w.body, track));
+    }
+    const auto each = [&](const Cost& c) {
+        return Cost{c.moves / frames, c.tests / frames, c.corners / frames};
+    };
+    if (frames > 0.0) v_.cost_before = each(before), v_.cost_after = each(after);
+    applied_.recording = edited(r_, applied_.edits);
+    out_.recording = edited(r_, unfixed);
+}
+
+} // namespace
+
+MotionModel fixed_model(Id body, const MotionModel& as_was, const Fix& fix, const Applied& applied) {
+    const auto change = applied.motion.find(body);
+    MotionModel out = change != applied.motion.end() ? model_with(change->second, as_was) : as_was;
+    if (sets(fix, "friction") && applied.shapes) out.friction.reset();
+    if (sets(fix, "restitution") && applied.shapes) out.restitution.reset();
+    return out;
+}
+
+Opinion opinion(const Recording& r, const Applied& applied, const Finding& f, const FrameWindow& w,
+                const MotionModel& as_was, const MotionModel& with_fix, const RecordedSteps& steps,
+                const TryOptions& options) {
+    const Found both = found(r, applied, {w, as_was, with_fix}, steps, options);
+    Opinion out;
+    out.fixed = !match(f, both.after);
+    for (const Finding& g : both.after)
+        if (!match(g, both.before) && !match(g, {f})) out.fresh.insert(g.fault);
+    return out;
+}
+
+Unfixed move_again(const Recording& recording, const Fix& fix, Applied& applied, const TryOptions& options,
+                   Verdict& verdict) {
+    return Mover(recording, fix, applied, options, verdict).run();
+}
+
+} // namespace oddbounce

@@ -1,0 +1,46 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Moving the bodies that a fix concerns: by the model that was fitted to the game, and by it as the fix
+// changes it; round its findings, and in ordinary play.
+#pragma once
+
+#include "fix/verdict.hpp"
+
+#include <set>
+
+namespace oddbounce {
+
+/// Does the fix concern this finding: its motion, its colliders, or the pair of its layers?
+bool concerns(const Applied& applied, const Finding& finding);
+/// The finding is about what solid colliders do to each other: where a shape or a surface is changed, the
+/// body goes another way.
+bool by_motion(const Recording& recording, const Finding& finding);
+/// Whom a rerun moves: the finding's mover, or the other one where the fix changes how that one moves.
+Slot moved_body(const Recording& recording, const Applied& applied, const Finding& finding);
+FitOptions fit_options(const TryOptions& options);
+/// Fitted once for a finding and a body. What an alike finding showed is tried first.
+Fit fitted(const Recording& recording, const Finding& finding, Slot body, const TryOptions& options);
+/// The fitted model as the fix changes it. A surface that the fix sets counts, not the value that the fit
+/// found for it.
+MotionModel fixed_model(Id body, const MotionModel& as_was, const Fix& fix, const Applied& applied);
+
+/// What a model says of a fix: whether it fixes the finding, and which faults are new.
+struct Opinion {
+    bool fixed = false;
+    std::set<std::string> fresh;
+    bool operator==(const Opinion&) const = default;
+};
+Opinion opinion(const Recording& recording, const Applied& applied, const Finding& finding,
+                const FrameWindow& window, const MotionModel& as_was, const MotionModel& with_fix,
+                const RecordedSteps& steps, const TryOptions& options);
+
+/// The recording in which the bodies are moved again without the fix: what differs from it, the fix does.
+struct Unfixed {
+    std::shared_ptr<const Recording> recording; ///< null: nothing was moved
+    std::string moved;              ///< what is moved again, and how: the same, the same recording
+    std::set<std::string> unproven; ///< ids of findings that the fitted model does not show
+};
+/// Moves all that the fix concerns. `applied` gets the moved rows; the verdict the fit, the loop, the tracks.
+Unfixed move_again(const Recording& recording, const Fix& fix, Applied& applied, const TryOptions& options,
+                   Verdict& verdict);
+
+} // namespace oddbounce
