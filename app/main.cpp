@@ -93,6 +93,24 @@ int draw_picture(const QCommandLineParser& parser, const QSize& size) {
     return save_picture(session, parser.value("picture"), size, error) ? 0 : fail(error);
 }
 
+/// The bench with all that can be asked of the chosen candidate.
+void settle_bench(Window& window) {
+    Session& session = window.session();
+    window.show_bench(true);
+    const auto wait_while = [&](auto&& busy) {
+        while (session.candidate() >= 0 &&
+               busy(session.candidates()[static_cast<std::size_t>(session.candidate())]))
+            QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
+    };
+    if (session.candidate() < 0) return;
+    const std::vector<FixNumber> numbers =
+        numbers_of(session.candidates()[static_cast<std::size_t>(session.candidate())].fix);
+    if (!numbers.empty()) session.seek_range(session.candidate(), numbers.front());
+    wait_while([](const Candidate& c) { return c.seeking; });
+    if (window.bench().ask_shake()->isEnabled()) session.shake_candidate(session.candidate());
+    wait_while([](const Candidate& c) { return c.shaking; });
+}
+
 /// Draws the whole window, after all that was asked for is done. Exit status.
 int draw_window(Window& window, const QCommandLineParser& parser) {
     Session& session = window.session();
@@ -116,6 +134,7 @@ int draw_window(Window& window, const QCommandLineParser& parser) {
         if (!go_to_frame(session, parser.value("frame"), error)) return fail(error);
         settle(session, true);
         if (parser.isSet("try")) session.choose_candidate(parser.value("try").toInt() - 1);
+        if (parser.isSet("bench")) settle_bench(window);
     }
     QElapsedTimer wait;
     for (wait.start(); wait.elapsed() < 200;) QCoreApplication::processEvents(QEventLoop::AllEvents, 50);
@@ -175,6 +194,7 @@ int main(int argc, char** argv) {
                        {"picture", "draws the moment to OUT.png or OUT.svg, without a window.", "OUT"},
                        {"window-picture", "draws the whole window to OUT.png.", "OUT"},
                        {"try", "chooses the finding's candidate number N.", "N"},
+                       {"bench", "opens the fix bench; its picture shows values and starts, too."},
                        {"listen", "waits for a running game that sends its frames."},
                        {"size", "size of the picture.", "WxH", "1280x800"},
                        {"theme", "light or dark; pictures are light unless told otherwise.", "light|dark"},

@@ -3,18 +3,16 @@
 
 #include "fault/account_text.hpp"
 #include "fixes/candidate_dialog.hpp"
+#include "fixes/loop_html.hpp"
 #include "language/language.hpp"
 #include "theme/theme.hpp"
 
 #include <QApplication>
 #include <QClipboard>
 #include <QContextMenuEvent>
-#include <QFontDatabase>
 #include <QKeyEvent>
 #include <QMenu>
 #include <QPainter>
-
-#include <numeric>
 
 namespace oddbounce {
 
@@ -87,7 +85,8 @@ FixCard::FixCard(Session& session, int index, QWidget* parent)
     name_->setText(QString::fromStdString(c.fix.name)), name_->setFont(type(advice ? 12 : 13, !advice));
     verdict_->setText(verdict_html(c)), verdict_->setVisible(!advice);
     const bool chosen = session_.candidate() == index_ && c.state == Candidate::Judged && c.verdict.loop;
-    loop_->setText(chosen ? loop_html(c) : QString()), loop_->setVisible(chosen);
+    loop_->setText(chosen ? loop_html(c.verdict, *session_.recording()) : QString()),
+        loop_->setVisible(chosen);
     if (session_.candidate() == index_ && c.state == Candidate::Judged)
         add_ranges(*column, c), add_shake(*column, c);
     column->addWidget(loop_);
@@ -170,33 +169,6 @@ void FixCard::add_shake(QVBoxLayout& column, const Candidate& c) {
     connect(shake_, &QPushButton::clicked, this,
             [&session = session_, index = index_] { session.shake_candidate(index); });
     column.addSpacing(4), column.addWidget(shake_, 0, Qt::AlignLeft);
-}
-
-QString FixCard::loop_html(const Candidate& c) const {
-    const Theme& th = Theme::current();
-    const Recording& r = *session_.recording();
-    QString out =
-        QString("<p style=\"color:%1; margin-top:6px\">%2</p>")
-            .arg(th.soft.name(), QString::fromStdString(loop_heading(c.verdict, r)).toHtmlEscaped());
-    const QFont fixed = QFontDatabase::systemFont(QFontDatabase::FixedFont);
-    out += QString("<table cellspacing=\"0\" cellpadding=\"1\" style=\"font-family:'%1'; font-size:%2px\">")
-               .arg(fixed.family())
-               .arg(type(11).pixelSize());
-    for (const LoopLine& line : loop_lines(c.verdict, r)) {
-        const std::size_t indent = std::min(line.text.find_first_not_of(' '), line.text.size());
-        const QColor color = line.change == LoopLine::Gone  ? th.finding
-                             : line.change == LoopLine::New ? th.candidate
-                                                            : th.ink;
-        const char* const sign = line.change == LoopLine::Gone  ? "\u2212"
-                                 : line.change == LoopLine::New ? "+"
-                                                                : "&nbsp;";
-        out += QString(
-                   "<tr><td style=\"color:%1\">%2</td><td style=\"color:%1; padding-left:%3px\">%4</td></tr>")
-                   .arg(color.name(), QString::fromUtf8(sign))
-                   .arg(4 + 7 * indent)
-                   .arg(QString::fromStdString(line.text.substr(indent)).toHtmlEscaped());
-    }
-    return out + "</table>";
 }
 
 void FixCard::open_list(VerdictPart::List list) {
@@ -291,39 +263,6 @@ FixesPanel::FixesPanel(Session& session, QWidget* parent) : QWidget(parent), ses
     rebuild();
 }
 
-/// A suggestion that was tried, and nothing came of it. What a person proposes is always shown.
-bool FixesPanel::fixes_nothing(int index) const {
-    const Candidate& c = session_.candidates()[static_cast<std::size_t>(index)];
-    return c.state == Candidate::Judged && !session_.is_own(index) && index != session_.candidate() &&
-           c.verdict.fixed.empty() && c.verdict.changed.empty() && c.verdict.unclear.empty();
-}
-
-/// When all are judged: first what fixes all, the less it changes elsewhere the sooner; last what fixes
-/// nothing.
-std::vector<int> FixesPanel::shown_order() const {
-    const auto& all = session_.candidates();
-    std::vector<int> order(all.size());
-    std::iota(order.begin(), order.end(), 0);
-    const auto busy = [](const Candidate& c) {
-        return c.state == Candidate::Waiting || c.state == Candidate::Judging;
-    };
-    if (std::ranges::any_of(all, busy)) return order;
-    const auto rank = [&](int i) {
-        const Candidate& c = all[static_cast<std::size_t>(i)];
-        const Verdict& v = c.verdict;
-        const int kind = c.state != Candidate::Judged ? 3
-                         : fixes_nothing(i)           ? 5
-                         : session_.is_own(i)         ? 4
-                         : v.fixes_all()              ? 0
-                         : !v.fixed.empty()           ? 1
-                                                      : 2;
-        const std::size_t open = v.kept.size() + v.changed.size() + v.unclear.size() + v.fresh.size();
-        return std::tuple(kind, kind < 3 ? open : 0, kind < 3 ? v.lost.size() + v.gained.size() : 0);
-    };
-    std::ranges::stable_sort(order, {}, rank);
-    return order;
-}
-
 void FixesPanel::rebuild() {
     const bool focused = std::any_of(cards_.begin(), cards_.end(), [](FixCard* c) { return c->hasFocus(); });
     for (FixCard* card : cards_) card->hide(), card->deleteLater();
@@ -334,12 +273,13 @@ void FixesPanel::rebuild() {
     }
     list_->removeWidget(without_success_);
     std::size_t failed = 0;
-    for (const int i : shown_order()) {
+    for (const int i : ranked(session_)) {
         FixCard* card = cards_[static_cast<std::size_t>(i)];
-        if (fixes_nothing(i) && failed++ == 0) list_->addWidget(without_success_, 0, Qt::AlignLeft);
+        const bool nothing = fixes_nothing(session_, i);
+        if (nothing && failed++ == 0) list_->addWidget(without_success_, 0, Qt::AlignLeft);
         list_->addWidget(card);
         if (list_->count() > 1) setTabOrder(list_->itemAt(list_->count() - 2)->widget(), card);
-        card->setVisible(!fixes_nothing(i) || without_success_->isChecked());
+        card->setVisible(!nothing || i == session_.candidate() || without_success_->isChecked());
     }
     without_success_->setText(failed == 1 ? tr("1 tried without success")
                                           : tr("%1 tried without success").arg(failed));

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "fixes/range_band.hpp"
+#include "fixes/ranking.hpp"
 
 #include <QFrame>
 #include <QLabel>
@@ -48,7 +49,6 @@ class FixCard : public QFrame {
     const Candidate* candidate() const;
     void choose();
     QString verdict_html(const Candidate& c) const;
-    QString loop_html(const Candidate& c) const;
 
     Session& session_;
     int index_;
@@ -73,8 +73,6 @@ class FixesPanel : public QWidget {
 
   private:
     void rebuild();
-    std::vector<int> shown_order() const;
-    bool fixes_nothing(int index) const;
 
     Session& session_;
     QLabel *count_, *note_;

@@ -16,17 +16,13 @@ namespace {
 
 constexpr double side = 8.0, top = 8.0, tall = 12.0; // of the band, px
 
-QString value_text(const Session& s, const FixNumber& n, double value) {
-    return QString::fromStdString(n.length() ? length_text(*s.recording(), value) : figure(value));
-}
-
 } // namespace
 
 RangeBand::RangeBand(Session& session, int candidate, QWidget* parent)
     : QWidget(parent), session_(session), index_(candidate) {
     setFocusPolicy(Qt::StrongFocus), setCursor(Qt::PointingHandCursor);
     setAccessibleName(tr("values tried"));
-    if (const Candidate* c = this->candidate())
+    if (const Candidate* c = RangeBand::candidate())
         setAccessibleDescription(QString::fromStdString(works_line(*c->range, *session_.recording())));
 }
 
@@ -53,10 +49,15 @@ int RangeBand::point_at(double x) const {
     return best;
 }
 
+QString RangeBand::value_text(double value) const {
+    const FixNumber& n = candidate()->range->number;
+    return QString::fromStdString(n.length() ? length_text(*session_.recording(), value) : figure(value));
+}
+
 QString RangeBand::text_of_point(int point) const {
     const Candidate& c = *candidate();
     const RangePoint& p = c.range->points[static_cast<std::size_t>(point)];
-    return QString("%1: %2").arg(value_text(session_, c.range->number, p.value),
+    return QString("%1: %2").arg(value_text(p.value),
                                  QString::fromStdString(p.verdict));
 }
 
@@ -66,7 +67,7 @@ void RangeBand::take(int point) {
     const FixNumber& n = c->range->number;
     const double value = c->range->points[static_cast<std::size_t>(point)].value;
     Fix fix = with_number(c->fix, n, value);
-    const QString as = tr(" · %1 %2").arg(QString::fromStdString(n.name), value_text(session_, n, value));
+    const QString as = tr(" · %1 %2").arg(QString::fromStdString(n.name), value_text(value));
     fix.name += as.toStdString();
     session_.add_candidate(fix);
 }
@@ -134,8 +135,8 @@ void RangeBand::paintEvent(QPaintEvent*) {
     p.drawPolygon(QPolygonF({QPointF(at - 4, 0), QPointF(at + 4, 0), QPointF(at, 7)}));
     p.setPen(th.soft), p.setFont(type(11));
     const QRectF below(side, top + tall + 1, band.width(), height() - top - tall - 1);
-    p.drawText(below, Qt::AlignLeft | Qt::AlignTop, value_text(session_, c->range->number, c->from));
-    p.drawText(below, Qt::AlignRight | Qt::AlignTop, value_text(session_, c->range->number, c->to));
+    p.drawText(below, Qt::AlignLeft | Qt::AlignTop, value_text(c->from));
+    p.drawText(below, Qt::AlignRight | Qt::AlignTop, value_text(c->to));
     if (hasFocus())
         p.setPen(QPen(th.ink, 1)), p.setBrush(Qt::NoBrush),
             p.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));

@@ -20,14 +20,14 @@ class RangeBand : public QWidget {
     void take(int point);
 
   protected:
-    void paintEvent(QPaintEvent*) override;
+    void paintEvent(QPaintEvent*) override; ///< a band; a chart has more room
     void mouseReleaseEvent(QMouseEvent*) override;
     void keyPressEvent(QKeyEvent*) override;
     bool event(QEvent*) override;
 
-  private:
-    const Candidate* candidate() const;
+    const Candidate* candidate() const; ///< null: there is no range of it
     QString text_of_point(int point) const;
+    QString value_text(double value) const;
 
     Session& session_;
     int index_, chosen_ = -1;

@@ -79,6 +79,160 @@
     </message>
 </context>
 <context>
+    <name>oddbounce::BenchPage</name>
+    <message>
+        <source>New…</source>
+        <translation>Neu…</translation>
+    </message>
+    <message>
+        <source>Duplicate</source>
+        <translation>Verdoppeln</translation>
+    </message>
+    <message>
+        <source>Rename…</source>
+        <translation>Umbenennen…</translation>
+    </message>
+    <message>
+        <source>Remove</source>
+        <translation>Entfernen</translation>
+    </message>
+    <message>
+        <source> (copy)</source>
+        <translation> (Kopie)</translation>
+    </message>
+    <message>
+        <source>How safe is it?</source>
+        <translation>Wie sicher ist das?</translation>
+    </message>
+    <message>
+        <source>Keep as a check</source>
+        <translation>Als Prüfung behalten</translation>
+    </message>
+    <message>
+        <source>Tries 1000 other starts: a little earlier or later, aside, faster, turned</source>
+        <translation>Versucht 1000 andere Anfänge: etwas früher oder später, seitlich, schneller, gedreht</translation>
+    </message>
+    <message>
+        <source>&quot;oddb guard&quot; then fails if the fix ever ceases to hold</source>
+        <translation>„oddb guard“ schlägt dann fehl, sobald die Korrektur nicht mehr hält</translation>
+    </message>
+    <message>
+        <source>One over the other</source>
+        <translation>Übereinander</translation>
+    </message>
+    <message>
+        <source>Draws both in one picture (Shift+B)</source>
+        <translation>Zeichnet beide in ein Bild (Umschalt+B)</translation>
+    </message>
+    <message>
+        <source>what of the starts is drawn</source>
+        <translation>was von den Anfängen gezeichnet wird</translation>
+    </message>
+    <message>
+        <source>place along the way</source>
+        <translation>Ort längs des Wegs</translation>
+    </message>
+    <message>
+        <source>place across the way</source>
+        <translation>Ort quer zum Weg</translation>
+    </message>
+    <message>
+        <source>speed</source>
+        <translation>Tempo</translation>
+    </message>
+    <message>
+        <source>direction</source>
+        <translation>Richtung</translation>
+    </message>
+    <message>
+        <source>Starts by</source>
+        <translation>Anfänge nach</translation>
+    </message>
+    <message>
+        <source>Rename the candidate fix</source>
+        <translation>Korrekturvorschlag umbenennen</translation>
+    </message>
+    <message>
+        <source>name</source>
+        <translation>Name</translation>
+    </message>
+    <message>
+        <source>Choose a finding on the review page (N).</source>
+        <translation>Wähle auf der Durchsichtsseite einen Befund (N).</translation>
+    </message>
+    <message>
+        <source>no candidate fix is chosen</source>
+        <translation>kein Korrekturvorschlag gewählt</translation>
+    </message>
+    <message>
+        <source>Choose one in the table, or make one.</source>
+        <translation>Wähle einen in der Tabelle oder lege einen an.</translation>
+    </message>
+    <message>
+        <source>cannot be tried: %1</source>
+        <translation>nicht auszuprobieren: %1</translation>
+    </message>
+    <message>
+        <source>advice</source>
+        <translation>Rat</translation>
+    </message>
+    <message>
+        <source>trying…</source>
+        <translation>wird ausprobiert…</translation>
+    </message>
+    <message>
+        <source>%1 of 1000 starts tried…</source>
+        <translation>%1 von 1000 Anfängen versucht…</translation>
+    </message>
+    <message>
+        <source>First difference: frame %1</source>
+        <translation>Erster Unterschied: Frame %1</translation>
+    </message>
+    <message>
+        <source>No difference</source>
+        <translation>Kein Unterschied</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::BenchView</name>
+    <message>
+        <source>recorded, and with the fix</source>
+        <translation>aufgezeichnet und mit der Korrektur</translation>
+    </message>
+    <message>
+        <source>touching</source>
+        <translation>in Berührung</translation>
+    </message>
+    <message>
+        <source>overlap %1</source>
+        <translation>Überlappung %1</translation>
+    </message>
+    <message>
+        <source>gap %1</source>
+        <translation>Lücke %1</translation>
+    </message>
+    <message>
+        <source>recorded</source>
+        <translation>aufgezeichnet</translation>
+    </message>
+    <message>
+        <source>with: %1</source>
+        <translation>mit: %1</translation>
+    </message>
+    <message>
+        <source>with the fix</source>
+        <translation>mit der Korrektur</translation>
+    </message>
+    <message>
+        <source>recorded, and in double lines %1</source>
+        <translation>aufgezeichnet, und in Doppellinien %1</translation>
+    </message>
+    <message>
+        <source>Choose a candidate fix: what becomes of this moment is shown here.</source>
+        <translation>Wähle einen Korrekturvorschlag: Hier steht, was aus diesem Moment wird.</translation>
+    </message>
+</context>
+<context>
     <name>oddbounce::BodiesModel</name>
     <message>
         <source>stops it</source>
@@ -232,6 +386,104 @@
     <message>
         <source>Keys</source>
         <translation>Tasten</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::Comparison</name>
+    <message>
+        <source>candidate fixes compared</source>
+        <translation>Korrekturvorschläge im Vergleich</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::ComparisonModel</name>
+    <message>
+        <source>cannot be tried</source>
+        <translation>nicht auszuprobieren</translation>
+    </message>
+    <message>
+        <source>trying…</source>
+        <translation>wird ausprobiert…</translation>
+    </message>
+    <message>
+        <source>%1 of %2</source>
+        <translation>%1 von %2</translation>
+    </message>
+    <message>
+        <source>%1 unclear</source>
+        <translation>%1 unklar</translation>
+    </message>
+    <message>
+        <source>cannot tell</source>
+        <translation>unklar</translation>
+    </message>
+    <message>
+        <source>%1, at most %2 %</source>
+        <translation>%1, höchstens %2 %</translation>
+    </message>
+    <message>
+        <source>candidate</source>
+        <translation>Vorschlag</translation>
+    </message>
+    <message>
+        <source>fixes</source>
+        <translation>behebt</translation>
+    </message>
+    <message>
+        <source>left</source>
+        <translation>bleibt</translation>
+    </message>
+    <message>
+        <source>new</source>
+        <translation>neu</translation>
+    </message>
+    <message>
+        <source>contacts</source>
+        <translation>Kontakte</translation>
+    </message>
+    <message>
+        <source>values that work</source>
+        <translation>Werte, die wirken</translation>
+    </message>
+    <message>
+        <source>fails of 1000</source>
+        <translation>Fehler von 1000</translation>
+    </message>
+    <message>
+        <source>moves a frame</source>
+        <translation>Züge je Frame</translation>
+    </message>
+    <message>
+        <source>candidate fix, the best first</source>
+        <translation>Korrekturvorschlag, der beste zuerst</translation>
+    </message>
+    <message>
+        <source>findings that it fixes</source>
+        <translation>Befunde, die er behebt</translation>
+    </message>
+    <message>
+        <source>findings that it leaves, changes, or cannot tell of</source>
+        <translation>Befunde, die er lässt, ändert oder nicht beurteilen kann</translation>
+    </message>
+    <message>
+        <source>new faults</source>
+        <translation>neue Fehler</translation>
+    </message>
+    <message>
+        <source>contacts that are lost, and gained</source>
+        <translation>Kontakte, die verloren gehen und die dazukommen</translation>
+    </message>
+    <message>
+        <source>which values of its number work, where that was asked</source>
+        <translation>welche Werte seiner Zahl wirken, falls danach gefragt wurde</translation>
+    </message>
+    <message>
+        <source>other starts from which the fault shows with it, where that was asked</source>
+        <translation>andere Anfänge, aus denen der Fehler mit ihm auftritt, falls danach gefragt wurde</translation>
+    </message>
+    <message>
+        <source>what its loop costs: moves with a test after each</source>
+        <translation>was seine Schleife kostet: Züge mit einem Test danach</translation>
     </message>
 </context>
 <context>
@@ -644,6 +896,56 @@
     </message>
 </context>
 <context>
+    <name>oddbounce::Handles</name>
+    <message>
+        <source>radius %1</source>
+        <translation>Radius %1</translation>
+    </message>
+    <message>
+        <source>corners moved</source>
+        <translation>Ecken verschoben</translation>
+    </message>
+    <message>
+        <source>moved by %1, %2</source>
+        <translation>um %1, %2 verschoben</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::KnobPanel</name>
+    <message>
+        <source>Add a change…</source>
+        <translation>Änderung hinzufügen…</translation>
+    </message>
+    <message>
+        <source>Another change in the same candidate fix</source>
+        <translation>Eine weitere Änderung im selben Korrekturvorschlag</translation>
+    </message>
+    <message>
+        <source> · one change less</source>
+        <translation> · eine Änderung weniger</translation>
+    </message>
+    <message>
+        <source>which work?</source>
+        <translation>welche wirken?</translation>
+    </message>
+    <message>
+        <source>Tries values beside this one and shows where they begin and cease to work</source>
+        <translation>Versucht Werte neben diesem und zeigt, wo sie anfangen und aufhören zu wirken</translation>
+    </message>
+    <message>
+        <source>on</source>
+        <translation>an</translation>
+    </message>
+    <message>
+        <source>off</source>
+        <translation>aus</translation>
+    </message>
+    <message>
+        <source>Leave this change out</source>
+        <translation>Diese Änderung weglassen</translation>
+    </message>
+</context>
+<context>
     <name>oddbounce::NumbersModel</name>
     <message>
         <source>thickness along the path</source>
@@ -764,6 +1066,40 @@
     <message>
         <source>Click to plot this in the timeline</source>
         <translation>Klick zeigt den Verlauf in der Zeitleiste</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::RangeBand</name>
+    <message>
+        <source>values tried</source>
+        <translation>versuchte Werte</translation>
+    </message>
+    <message>
+        <source> · %1 %2</source>
+        <translation> · %1 %2</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::RangeChart</name>
+    <message>
+        <source>what each value does</source>
+        <translation>was jeder Wert bewirkt</translation>
+    </message>
+    <message>
+        <source>Ask which values of a number work: what each of them does is shown here.</source>
+        <translation>Frage, welche Werte einer Zahl wirken: Hier steht, was jeder bewirkt.</translation>
+    </message>
+    <message>
+        <source>%1 values tried…</source>
+        <translation>%1 Werte versucht …</translation>
+    </message>
+    <message>
+        <source>full: fixed · hollow: left · below: new faults</source>
+        <translation>voll: behoben · hohl: bleibt · unten: neue Fehler</translation>
+    </message>
+    <message>
+        <source>full: fixed · hollow: left · dotted: cannot tell</source>
+        <translation>voll: behoben · hohl: bleibt · gepunktet: unklar</translation>
     </message>
 </context>
 <context>
@@ -948,7 +1284,7 @@
         <translation>Prüfung weglassen</translation>
     </message>
     <message>
-        <source>Kept as a check in %1. "oddb guard" runs it.</source>
+        <source>Kept as a check in %1. &quot;oddb guard&quot; runs it.</source>
         <translation>Als Prüfung behalten in %1. „oddb guard“ führt sie aus.</translation>
     </message>
     <message>
@@ -1080,6 +1416,37 @@
     <message>
         <source>default</source>
         <translation>Standard</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::ShakeChart</name>
+    <message>
+        <source>share of starts that fail</source>
+        <translation>Anteil der Anfänge mit Fehler</translation>
+    </message>
+    <message>
+        <source>%1 step</source>
+        <translation>%1 Schritt</translation>
+    </message>
+    <message>
+        <source>Ask how safe the fix is: from which starts the fault still shows is drawn here.</source>
+        <translation>Frage, wie sicher die Korrektur ist: Hier steht, aus welchen Anfängen der Fehler noch auftritt.</translation>
+    </message>
+    <message>
+        <source>start %1 is shown: it %2 without the fix, and %3 with it</source>
+        <translation>Anfang %1: ohne die Korrektur %2, mit ihr %3</translation>
+    </message>
+    <message>
+        <source>fails</source>
+        <translation>fehlerhaft</translation>
+    </message>
+    <message>
+        <source>does not fail</source>
+        <translation>fehlerfrei</translation>
+    </message>
+    <message>
+        <source>hollow: without · full: with the fix</source>
+        <translation>hohl: ohne · voll: mit der Korrektur</translation>
     </message>
 </context>
 <context>
@@ -1781,31 +2148,21 @@ GPL-3.0-or-later. Die Recorder stehen unter MIT, damit jedes Spiel sie verwenden
         <source>Why was nothing found here?</source>
         <translation>Warum wurde hier nichts gefunden?</translation>
     </message>
-</context>
-<context>
-    <name>oddbounce::RangeBand</name>
     <message>
-        <source>values tried</source>
-        <translation>versuchte Werte</translation>
+        <source>Review</source>
+        <translation>Durchsicht</translation>
     </message>
     <message>
-        <source> · %1 %2</source>
-        <translation> · %1 %2</translation>
-    </message>
-</context>
-<context>
-    <name>oddbounce::Handles</name>
-    <message>
-        <source>radius %1</source>
-        <translation>Radius %1</translation>
+        <source>Fix bench</source>
+        <translation>Werkbank</translation>
     </message>
     <message>
-        <source>corners moved</source>
-        <translation>Ecken verschoben</translation>
+        <source>Recorded and with a fix side by side, which values work, how safe it is (B)</source>
+        <translation>Aufgezeichnet und mit einer Korrektur nebeneinander, welche Werte wirken, wie sicher sie ist (B)</translation>
     </message>
     <message>
-        <source>moved by %1, %2</source>
-        <translation>um %1, %2 verschoben</translation>
+        <source>Recorded and fixed one over the other</source>
+        <translation>Aufgezeichnet und korrigiert übereinander</translation>
     </message>
 </context>
 </TS>

@@ -243,6 +243,20 @@ Instant Session::instant_at(double moment) const {
     return out;
 }
 
+Instant instant_of(const Recording& r, double moment) {
+    Instant out;
+    const double last = static_cast<double>(r.size()) - 1.0,
+                 whole = std::ceil(std::clamp(moment, static_cast<double>(r.begin()), last) - 1e-9);
+    out.index = static_cast<std::size_t>(whole);
+    out.fraction = out.index == 0 ? 1.0 : std::clamp(1.0 - (whole - moment), 0.0, 1.0);
+    out.frame = r.frame(out.index);
+    World now = out.index == 0 ? r.world_at(0) : r.world_before(out.index);
+    out.before = std::make_shared<const World>(now);
+    if (out.index > 0) now.step(*out.frame);
+    out.now = std::make_shared<const World>(std::move(now));
+    return out;
+}
+
 void Session::lost(const std::exception& why) const {
     if (std::exchange(lost_, true)) return;
     auto* self = const_cast<Session*>(this); // it may be painting that asked: say it later

@@ -43,12 +43,19 @@ struct Candidate {
     std::optional<Shake> shake{}; ///< how often it fails from other starts
     std::size_t shaken = 0;       ///< starts that were tried so far
     bool shaking = false;         ///< more of them are under way
+    /// One of its starts that is shown, by its number, and the courses from there, once they are known.
+    std::optional<std::size_t> shown_start{};
+    std::optional<ShakenCourses> courses{};
     /// Drops a range, or a shake, that is only partly known.
     void stop_seeking() {
         if (std::exchange(seeking, false)) range.reset();
         if (std::exchange(shaking, false)) shake.reset();
+        if (!shake) shown_start.reset(), courses.reset();
     }
 };
+
+/// Of any recording. Throws BadInput where its file is no longer there.
+Instant instant_of(const Recording& recording, double moment);
 
 class Listener;
 class PictureCache;
@@ -166,6 +173,8 @@ class Session : public QObject {
     void seek_range(int index, const FixNumber& number);
     /// Varies the start of the finding, and tells how often it fails without the candidate and with it.
     void shake_candidate(int index);
+    /// Shows the courses from one start of the candidate's shake; none: no longer.
+    void show_start(int index, std::optional<std::size_t> start);
     /// Keeps in the case that this fix holds, or takes that back: `oddb guard` runs it.
     void keep_check(int index, bool keep);
     bool is_check(int index) const;

@@ -271,6 +271,28 @@ void Session::shake_candidate(int index) {
         });
 }
 
+void Session::show_start(int index, std::optional<std::size_t> start) {
+    if (!recording_ || index < 0 || index >= static_cast<int>(candidates_.size())) return;
+    Candidate& c = candidates_[static_cast<std::size_t>(index)];
+    c.courses.reset(), c.shown_start = start;
+    if (!c.shake || !start || *start >= c.shake->starts.size()) {
+        c.shown_start.reset();
+        return emit candidates_changed();
+    }
+    auto courses = std::make_shared<ShakenCourses>();
+    range_work_.run(
+        [recording = recording_, fix = c.fix, shaken = *c.shake, one = c.shake->starts[*start], courses,
+         options = tries(), cache = try_cache_](Background::Work& work) mutable {
+            options.control = &work, options.cache = cache.get();
+            *courses = courses_of(*recording, fix, shaken, one, options);
+        },
+        [this, fix = c.fix, courses] {
+            if (Candidate* now = candidate_of(fix); now && now->shown_start)
+                now->courses = std::move(*courses);
+            emit candidates_changed();
+        });
+}
+
 void Session::judge_next() {
     if (!recording_ || scanning_ || try_work_.running()) return;
     const auto next = std::find_if(candidates_.begin(), candidates_.end(),

@@ -111,7 +111,7 @@ void Theme::use(QApplication& app, bool dark, double text_scale) {
             "QToolButton{border:1px solid transparent;border-radius:4px;padding:3px;}"
             "QToolButton:hover{background:%7;}QToolButton:checked{background:%7;border-color:%2;}"
             "QPushButton:flat{background:transparent;border-color:transparent;color:%3;}"
-            "QPushButton:flat:hover{color:%6;}"
+            "QPushButton:flat:hover{color:%6;}QPushButton:flat:checked{background:%7;color:%6;}"
             "QStatusBar{background:%4;border-top:1px solid %2;}QStatusBar::item{border:none;}"
             "QListView,QTableView{outline:none;}QListView:focus,QTableView:focus{border:1px solid %3;}"
             "QScrollBar:vertical{background:transparent;width:10px;margin:0;}"

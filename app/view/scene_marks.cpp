@@ -231,7 +231,9 @@ void ScenePainter::ghosts(Slot body) {
 void ScenePainter::course() {
     const Theme& th = Theme::current();
     static const std::vector<Track> none;
+    constexpr std::size_t near = 30; // frames: courses of other moments would only be in the way
     for (const Track& track : o_.course ? *o_.course : none) {
+        if (t_.index + near < track.first || track.first + track.points.size() + near < t_.index) continue;
         QPainterPath path;
         for (std::size_t k = 0; k < track.points.size(); ++k) {
             const QPointF q = m_.to(flat(track.points[k].pose.at));

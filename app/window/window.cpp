@@ -115,10 +115,18 @@ QWidget* Window::header() {
     row->addWidget(tool(Sign::Last, tr("Last frame"), tr("Last frame")));
     row->addSpacing(4), row->addWidget(speed_box_), row->addSpacing(8);
     row->addWidget(moment_), row->addSpacing(10), row->addWidget(time_), row->addStretch(2);
+    to_review_ = new QPushButton(tr("Review")), to_bench_ = new QPushButton(tr("Fix bench"));
+    for (QPushButton* b : {to_review_, to_bench_})
+        b->setCheckable(true), b->setFlat(true), b->setFont(type(13, true)), b->setFocusPolicy(Qt::TabFocus);
+    to_review_->setChecked(true);
+    to_bench_->setToolTip(tr("Recorded and with a fix side by side, which values work, how safe it is (B)"));
+    connect(to_review_, &QPushButton::clicked, this, [this] { show_bench(false); });
+    connect(to_bench_, &QPushButton::clicked, this, [this] { show_bench(true); });
     live_ = new QPushButton;
     live_->setFocusPolicy(Qt::TabFocus), live_->hide();
     connect(live_, &QPushButton::clicked, this, [this] { session_.set_follows(!session_.follows()); });
     row->addWidget(live_), row->addSpacing(4);
+    row->addWidget(to_review_), row->addWidget(to_bench_), row->addSpacing(6);
     row->addWidget(tool(Sign::Ghosts, tr("Ghosts of the neighboring frames"), tr("Ghosts")));
     row->addWidget(tool(Sign::Loupe, tr("Loupe"), tr("Loupe")));
     row->addWidget(tool(Sign::Measure, tr("Measure lengths and angles"), tr("Measure")));
@@ -159,7 +167,11 @@ void Window::build() {
     column->setContentsMargins(0, 0, 0, 0), column->setSpacing(0);
     auto* line = new QFrame;
     line->setFrameShape(QFrame::HLine), line->setFixedHeight(1);
-    column->addWidget(header()), column->addWidget(line), column->addWidget(across_, 1);
+    bench_ = new BenchPage(session_);
+    connect(bench_, &BenchPage::wants_candidate, fixes_panel_, &FixesPanel::new_candidate);
+    below_ = new QStackedWidget;
+    below_->addWidget(across_), below_->addWidget(bench_);
+    column->addWidget(header()), column->addWidget(line), column->addWidget(below_, 1);
     start_ = new StartPage;
     pages_ = new QStackedWidget;
     pages_->addWidget(start_), pages_->addWidget(review);
@@ -211,6 +223,13 @@ bool Window::eventFilter(QObject* o, QEvent* e) {
         return true;
     }
     return QMainWindow::eventFilter(o, e);
+}
+
+void Window::show_bench(bool bench) {
+    if (bench && (!session_.recording() || session_.recording()->header.space == 3)) bench = false;
+    below_->setCurrentIndex(bench ? 1 : 0);
+    to_review_->setChecked(!bench), to_bench_->setChecked(bench);
+    (bench ? static_cast<QWidget*>(&bench_->view()) : view_)->setFocus();
 }
 
 void Window::say(const QString& sentence) { status_->set_text(sentence); }

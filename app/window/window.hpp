@@ -3,6 +3,7 @@
 #pragma once
 
 #include "account/account_panel.hpp"
+#include "bench/bench_page.hpp"
 #include "findings/bodies_panel.hpp"
 #include "findings/findings_panel.hpp"
 #include "fixes/fixes_panel.hpp"
@@ -43,6 +44,10 @@ class Window : public QMainWindow {
     StripWidget& strip() { return *strip_; }
     AccountPanel& account() { return *account_; }
     BodiesPanel& bodies() { return *bodies_; }
+    BenchPage& bench() { return *bench_; }
+    /// The page below the header: the review of findings, or the bench for fixes.
+    void show_bench(bool bench);
+    bool shows_bench() const { return below_->currentIndex() == 1; }
     StartPage& start() { return *start_; }
     void show_settings();
     void show_coverage();
@@ -121,6 +126,9 @@ class Window : public QMainWindow {
     TimelineWidget* timeline_;
     AccountPanel* account_;
     FixesPanel* fixes_panel_;
+    BenchPage* bench_;
+    QStackedWidget* below_;
+    QPushButton *to_review_, *to_bench_;
     QSplitter *across_, *down_, *left_, *right_;
     ElidedLabel *title_, *status_;
     QLabel *moment_, *time_;

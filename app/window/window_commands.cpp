@@ -173,6 +173,12 @@ void Window::add_fix_and_help_commands() {
         commands_->add({menu, text, keys, std::move(run), nullptr, group});
     };
     add(MenuOf::Fix, tr("New candidate fix…"), "C", [this] { fixes_panel_->new_candidate(); });
+    commands_->add({MenuOf::Fix, tr("Fix bench"), "B", [this] { show_bench(!shows_bench()); },
+                    [this] { return shows_bench(); }, true});
+    add(MenuOf::Fix, tr("Recorded and fixed one over the other"), "Shift+B", [this] {
+        show_bench(true);
+        bench_->toggle_overlay();
+    });
     commands_->menu(MenuOf::Fix)->addSeparator();
     for (const bool undo : {true, false}) { // their texts name what they undo
         QAction* action = undo ? session_.undo().createUndoAction(this, tr("Undo"))

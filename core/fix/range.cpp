@@ -160,9 +160,9 @@ Range range_of(const Recording& r, const Fix& fix, const FixNumber& number, cons
         const bool works = p.outcome == RangePoint::Works,
                    open = before && before->outcome == RangePoint::Works;
         if (works && !open)
-            out.works.push_back({p.value, p.value, before && before->outcome == RangePoint::Fails, false});
+            out.works.push_back({p.value, p.value, before != nullptr, false});
         if (works) out.works.back().to = p.value;
-        if (open && p.outcome == RangePoint::Fails) out.works.back().fails_above = true;
+        if (open && !works) out.works.back().fails_above = true;
         before = &p;
     }
     return out;

@@ -42,7 +42,7 @@ struct Range {
     struct Works {
         double from = 0.0, to = 0.0;
         bool fails_below = false,
-             fails_above = false; ///< a value beyond that end was tried, and does not work
+             fails_above = false; ///< a value beyond that end was tried, and does not work for sure
     };
     std::vector<Works> works;
     bool complete = true; ///< false: stopped

@@ -12,8 +12,8 @@
 
 namespace oddbounce {
 
-inline constexpr const char* screens[] = {"start page", "review",    "settings", "coverage",
-                                          "why not",    "recorders", "guide"};
+inline constexpr const char* screens[] = {"start page", "review",  "fix bench", "settings",
+                                          "coverage",   "why not", "recorders", "guide"};
 
 inline void trigger(const Window& window, const char* keys) {
     for (QAction* action : window.actions())
@@ -45,6 +45,7 @@ inline int pixels_like(const QImage& image, const QColor& color) {
 /// Brings the screen up; `window` has a recording open. The widget that holds it.
 inline QWidget* show_screen(Window& window, const QString& screen) {
     if (screen == "start page") trigger(window, "Ctrl+W");
+    if (screen == "fix bench") window.show_bench(true);
     if (screen == "settings") return window.show_settings(), window.settings();
     if (screen == "coverage") return window.show_coverage(), window.findChild<CoverageDialog*>();
     if (screen == "why not") {

@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The changes of the chosen candidate: a slider for each number, a box for each choice.
+#pragma once
+
+#include "session/session.hpp"
+
+#include <QWidget>
+
+class QDoubleSpinBox;
+class QLabel;
+class QPushButton;
+class QSlider;
+class QVBoxLayout;
+
+namespace oddbounce {
+
+/// Moving a slider says at once what becomes of the finding; letting go makes the change the person's own
+/// candidate, or changes it where it is one.
+class KnobPanel : public QWidget {
+    Q_OBJECT
+  public:
+    explicit KnobPanel(Session& session, QWidget* parent = nullptr);
+    /// A number of the candidate, as it can be turned.
+    struct Row {
+        FixNumber number;
+        double from, to;
+        QSlider* slider;
+        QDoubleSpinBox* box;
+        QPushButton* ask; ///< which values of it work?
+    };
+    const std::vector<Row>& rows() const { return rows_; }
+    /// Another change in the same candidate, chosen in the form.
+    void add_change();
+    void remove_change(std::size_t change);
+
+  private:
+    void rebuild();
+    void add_numbers(const Candidate& c, std::size_t change);
+    void add_choices(const Candidate& c, std::size_t change);
+    void put(const Fix& fix);
+    QString named(const Fix& fix, const FixNumber& number, double value) const;
+    const Candidate* candidate() const;
+
+    Session& session_;
+    QVBoxLayout* list_;
+    QLabel* preview_;
+    QPushButton* add_;
+    std::vector<Row> rows_;
+    std::string shown_;                                       ///< the fix whose rows these are
+    std::map<std::string, std::pair<double, double>> ranges_; ///< by name; kept while a slider is moved
+    bool own_change_ = false;
+};
+
+} // namespace oddbounce
