@@ -58,11 +58,14 @@ void harbour_people(bounce::Recorder& log) {
 
 /// Parcels thrown from the pier at a mooring net three pixels thick. `swept`: the game tests the way
 /// between two frames; otherwise it looks at the end of the step only, and some go through.
-void throw_parcels(const std::string& path, bool swept) {
+void throw_parcels(const std::string& path, const Way& way) {
+    const bool swept = !way.wrong({"swept"});
+    const double grown = way.by("net grown"), r = 6 + way.by("parcel grown");
+    const int moves = static_cast<int>(way.by("moves a step", 1));
     bounce::Recorder log(path, header(swept ? "net throw, caught" : "net throw", -900));
     const Block pier = static_block(log, 10, "pier", "pier", {0, -170, -20, 160, 40});
     const Block quay = static_block(log, 11, "quay", "pier", {0, 200, -20, 200, 40});
-    const Block net = static_block(log, 12, "net", "net", {0, 130, 60, 3, 120});
+    const Block net = static_block(log, 12, "net", "net", {0, 130, 60, 3 + 2 * grown, 120 + 2 * grown});
     const Block sacks = static_block(log, 13, "sack wall", "quay", {0, 285, 50, 30, 100});
     const Block plank =
         static_block(log, 14, "plank", "plank", {0, -40, 40, 70, 6}, {"", "", "one-way", 0.5, 0, true});
@@ -70,10 +73,10 @@ void throw_parcels(const std::string& path, bool swept) {
         static_block(log, 15, "mail slot", "slot", {0, 235, 30, 30, 50}, {"", "", "sensor", -1, 0, true});
     harbour_people(log);
     log.body(parcel, bounce::Body("parcel", "parcel", "dynamic"));
-    log.collider(parcel, parcel, bounce::circle(6), {"", "", "solid", 0.3, 0.2, true});
+    log.collider(parcel, parcel, bounce::circle(r), {"", "", "solid", 0.3, 0.2, true});
     log.art(3, parcel, sprite("parcel"), 11, 11);
 
-    const double r = 6, speeds[] = {1180, 1460, 1390, 1520, 1265, 1610};
+    const double speeds[] = {1180, 1460, 1390, 1520, 1265, 1610};
     Point p{-150, 40}, v{0, 0};
     bool flying = false, in_slot = false;
     int rest = 0;
@@ -82,9 +85,10 @@ void throw_parcels(const std::string& path, bool swept) {
         if (n % 70 == 10 && thrown < 6)
             p = {-150, 40}, v = {speeds[thrown], 170}, flying = true, ++thrown, rest = 0,
             log.teleport(parcel), log.event("thrown", {stoat, parcel});
-        else if (flying) {
+        else if (flying)
             v.y += -900 * dt;
-            Point to{p.x + v.x * dt, p.y + v.y * dt}, near{};
+        for (int move = 0; flying && !(n % 70 == 10) && move < moves; ++move) {
+            Point to{p.x + v.x * dt / moves, p.y + v.y * dt / moves}, near{};
             if (swept && p.x + r <= net.left() && to.x + r > net.left() && to.y < net.top()) {
                 to.x = net.left() - r;
                 log.contact(
@@ -132,7 +136,9 @@ void throw_parcels(const std::string& path, bool swept) {
 
 /// A drum thrown against a swinging buoy. `twice`: the game responds to the hit in its physics step and,
 /// two frames later, gives the same push once more in its rules, while the two still touch.
-void hit_buoy(const std::string& path, bool twice) {
+void hit_buoy(const std::string& path, const Way& way) {
+    const bool twice = way.wrong();
+    const int later = static_cast<int>(way.by("given again later", 2));
     bounce::Recorder log(path, header(twice ? "buoy and drum" : "buoy and drum, correct", 0));
     const Block mole = static_block(log, 10, "mole", "pier", {0, -185, 0, 30, 200});
     const Block far_wall =
@@ -158,8 +164,8 @@ void hit_buoy(const std::string& path, bool twice) {
             x = reach + 0.05;
             log.contact(Contact(20, 21).at(buoy + r, 0).normal(1, 0).depth(0).phase("begin")),
                 log.event("hit", {20, 21});
-            push = (1 + bounce) * (face_v - v), v += push, again = twice ? n + 2 : -1;
-        } else if (n == again) {
+            push = (1 + bounce) * (face_v - v), v += push, again = twice && !way.has("once") ? n + later : -1;
+        } else if (n == again && !(way.has("only while approaching") && v >= face_v)) {
             x = std::max(x, reach + 0.04);
             log.contact(Contact(20, 21).at(buoy + r, 0).normal(1, 0).depth(0).phase("begin")),
                 log.event("hit", {20, 21});
@@ -177,15 +183,18 @@ void hit_buoy(const std::string& path, bool twice) {
 }
 
 /// A stoat jumps at the side of a pier and keeps pressing on. `sticky`: friction holds it there.
-void jump_at_pier(const std::string& path, bool sticky) {
+void jump_at_pier(const std::string& path, const Way& way) {
+    const bool sticky = way.wrong();
+    const double friction = way.by("friction", 0.4), pier_friction = sticky ? 0.9 : 0.0;
     bounce::Recorder log(path, header(sticky ? "pier hang" : "pier slide", -1400));
     const Block low =
         static_block(log, 10, "landing", "pier", {0, -120, -20, 200, 40}, {"", "", "solid", 0.5, 0, true});
     const Block pier = static_block(log, 11, "pier", "pier", {0, 100, 20, 160, 120},
-                                    {"", "", "solid", sticky ? 0.9 : 0.0, 0, true});
+                                    {"", "", "solid", pier_friction, 0, true});
     bounce::Body body("stoat", "courier", "kinematic");
     body.upright = true;
-    log.body(stoat, body), log.collider(stoat, stoat, bounce::box(18, 36), {"", "", "solid", 0.4, 0, true});
+    log.body(stoat, body),
+        log.collider(stoat, stoat, bounce::box(18, 36), {"", "", "solid", friction, 0, true});
     log.art(1, stoat, sprite("stoat"), 18, 36);
     double x = -150, y = 18, vx = 0, vy = 0;
     bool ground = true, wall = false;
@@ -195,8 +204,8 @@ void jump_at_pier(const std::string& path, bool sticky) {
         vx = desired;
         if (n == 50 && ground) vy = 420, ground = false, log.event("jump", {stoat});
         vy += -1400 * dt;
-        if (sticky && wall && desired > 0 && vy < 0)
-            vy = 0; // pressed against the side, friction above gravity
+        if (wall && desired > 0 && vy < 0) // friction of what it presses with
+            vy = std::min(0.0, vy + std::sqrt(friction * pier_friction) * desired);
         x += vx * dt, y += vy * dt;
         const bool beside = y - 18 < pier.top() && y + 18 > pier.bottom();
         const bool was = wall;
@@ -227,7 +236,8 @@ void jump_at_pier(const std::string& path, bool sticky) {
 
 /// A walk over a row of planks. `catches`: every plank is tested as a box of its own, and a foot that
 /// has sunk in by a hair stops at the next plank's corner.
-void walk_planks(const std::string& path, bool catches) {
+void walk_planks(const std::string& path, const Way& way) {
+    const bool catches = way.wrong();
     bounce::Recorder log(path, header(catches ? "plank seam" : "plank walk", -1400));
     std::vector<Block> planks;
     for (int i = 0; i < 9; ++i)
@@ -282,10 +292,13 @@ void walk_planks(const std::string& path, bool catches) {
 }
 
 /// A hand cart rolled against a bollard. `late`: it is tested where it stood, then moved.
-void roll_cart(const std::string& path, bool late) {
+void roll_cart(const std::string& path, const Way& way) {
+    const bool late = way.wrong({"tested after"});
+    const double grown = way.by("bollard grown");
     bounce::Recorder log(path, header(late ? "hand cart" : "hand cart, correct", -1400));
     const Block quay = static_block(log, 10, "quay", "pier", {0, 0, -20, 420, 40});
-    const Block bollard = static_block(log, 11, "bollard", "bollard", {0, 60, 16, 20, 32});
+    const Block bollard =
+        static_block(log, 11, "bollard", "bollard", {0, 60, 16, 20 + 2 * grown, 32 + 2 * grown});
     const Block shed = static_block(log, 12, "shed", "quay", {0, -180, 40, 40, 80});
     log.body(20, bounce::Body("hand cart", "cart", "kinematic")),
         log.collider(20, 20, bounce::box(40, 26), {"", "", "solid", 0.3, 0, true});
@@ -336,7 +349,7 @@ const std::vector<Scene>& scenes() {
         {"net-throw", "net-throw-caught", "tunneling", passing, "Net throw",
          "Parcels fly through a mooring net that is thinner than one step of their flight.",
          "Net throw, caught", "The same throws, tested along the whole step.",
-         [](const std::string& p, bool wrong, Chance&) { throw_parcels(p, !wrong); }},
+         [](const std::string& p, const Way& way, Chance&) { throw_parcels(p, way); }},
         {"jump-into-deck", "jump-into-deck-correct", "pop-through", passing, "Jump into a deck",
          "A stoat jumps against a deck from below and is put on top of it.", "Jump into a deck, correct",
          "Its head is stopped and it falls again.", jump_into_deck},
@@ -352,10 +365,10 @@ const std::vector<Scene>& scenes() {
         {"hand-cart", "hand-cart-correct", "deep-overlap", passing, "Hand cart",
          "The cart is tested before it is moved and ends inside the bollard.", "Hand cart, correct",
          "Tested after the move and pushed out.",
-         [](const std::string& p, bool wrong, Chance&) { roll_cart(p, wrong); }},
+         [](const std::string& p, const Way& way, Chance&) { roll_cart(p, way); }},
         {"buoy-drum", "buoy-drum-correct", "double-hit", responses, "Buoy and drum",
          "A drum that hits a buoy gets two responses and leaves too fast.", "Buoy and drum, correct",
-         "One hit, one response.", [](const std::string& p, bool wrong, Chance&) { hit_buoy(p, wrong); }},
+         "One hit, one response.", [](const std::string& p, const Way& way, Chance&) { hit_buoy(p, way); }},
         {"mail-slot", "mail-slot-correct", "repeat-effect", responses, "Mail slot",
          "The postage is paid in every frame of the contact, and the stoat gets faster and faster.",
          "Mail slot, correct", "Paid once per contact.", mail_slot},
@@ -377,11 +390,11 @@ const std::vector<Scene>& scenes() {
         {"pier-hang", "pier-slide", "stuck-on-edge", stuck, "Pier hang",
          "A jumping stoat that presses against the side of the pier hangs there in mid-air.", "Pier slide",
          "The same jump without friction: it slides down.",
-         [](const std::string& p, bool wrong, Chance&) { jump_at_pier(p, wrong); }},
+         [](const std::string& p, const Way& way, Chance&) { jump_at_pier(p, way); }},
         {"plank-seam", "plank-walk", "stuck-on-edge", stuck, "Plank seam",
          "Walking over level planks, the stoat stops dead at an internal edge.", "Plank walk",
          "The same walk goes on to the crate.",
-         [](const std::string& p, bool wrong, Chance&) { walk_planks(p, wrong); }},
+         [](const std::string& p, const Way& way, Chance&) { walk_planks(p, way); }},
         {"cart-in-shed", "cart-in-shed-correct", "trapped", stuck, "Cart in the shed",
          "Once the cart is inside, every move is refused.", "Cart at the shed",
          "It is pushed out and stays free.", cart_in_shed},

@@ -3,7 +3,8 @@
 #include "scenes.hpp"
 
 /// A stoat jumps up under a deck. `wrong`: whoever overlaps a floor is set on top of it.
-void jump_into_deck(const std::string& path, bool wrong, Chance& vary) {
+void jump_into_deck(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong({"pushed back"});
     const double rate = vary.rate();
     Stage s(path, vary,
             {wrong ? "jump into a deck" : "jump into a deck, correct",
@@ -32,7 +33,8 @@ void jump_into_deck(const std::string& path, bool wrong, Chance& vary) {
 }
 
 /// A stoat walks against crates. `wrong`: one of them lies on a layer that couriers do not meet.
-void walk_through_crate(const std::string& path, bool wrong, Chance& vary) {
+void walk_through_crate(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong({"layers meet"});
     const double rate = vary.rate();
     Stage s(path, vary,
             {wrong ? "walk through a crate" : "walk through a crate, correct",
@@ -43,8 +45,8 @@ void walk_through_crate(const std::string& path, bool wrong, Chance& vary) {
     std::vector<Block> solid = {s.block("quay", "quay", 0, -20, 520, 40)};
     const Block hard = s.block("crate", "crate", -100, size / 2, size, size);
     const Block soft = s.block("crate", "crate", 60, size / 2, size, size,
-                               {"", wrong ? "scenery" : "crate", "solid", 0.4, 0, true});
-    s.log.pair("courier", "scenery", "ignore");
+                               {"", way.faulty ? "scenery" : "crate", "solid", 0.4, 0, true});
+    s.log.pair("courier", "scenery", way.has("layers meet") ? "solid" : "ignore");
     solid.push_back(hard);
     if (!wrong) solid.push_back(soft);
     Walker w;
@@ -63,7 +65,8 @@ void walk_through_crate(const std::string& path, bool wrong, Chance& vary) {
 
 /// A stoat on a plank that can be jumped up through reaches a second one. `wrong`: as soon as another such
 /// plank is touched, none of them holds.
-void plank_lets_go(const std::string& path, bool wrong, Chance& vary) {
+void plank_lets_go(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong();
     const double rate = vary.rate();
     Stage s(path, vary,
             {wrong ? "dropped by a plank" : "held by a plank", -vary(1400), rate, {"desired", "grounded"}});
@@ -95,7 +98,8 @@ void plank_lets_go(const std::string& path, bool wrong, Chance& vary) {
 }
 
 /// A tall stoat feels for walls with points on its side. `wrong`: two of them, and a beam fits between.
-void feelers(const std::string& path, bool wrong, Chance& vary) {
+void feelers(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong();
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "feelers" : "feelers, correct", -vary(1400), rate, {"desired", "grounded"}});
     const double thick = vary(10);
@@ -105,22 +109,27 @@ void feelers(const std::string& path, bool wrong, Chance& vary) {
     Walker w;
     w.x = -80, w.y = 18;
     w.enter(s, courier());
-    const int points = wrong ? 2 : static_cast<int>(std::ceil(w.h / thick)) + 2;
-    for (int i = 0; i < points; ++i)
-        s.log.probe(i + 1, w.id, "right " + std::to_string(i + 1), w.w / 2,
-                    -w.h / 2 + 1 + (w.h - 2) * i / (points - 1), 1, 0);
+    const int points =
+        wrong ? static_cast<int>(way.by("points", 2)) : static_cast<int>(std::ceil(w.h / thick)) + 2;
+    const auto point = [&](int i) { return -w.h / 2 + 1 + (w.h - 2) * i / (points - 1); };
+    bool felt = false;
+    for (int i = 0; i < points; ++i) {
+        s.log.probe(i + 1, w.id, "right " + std::to_string(i + 1), w.w / 2, point(i), 1, 0);
+        felt = felt || std::abs(w.y + point(i) - beam.y) < thick / 2;
+    }
     const double speed = vary(100);
     for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
-        // It turns back once its middle has met the beam; by its feelers it would never know.
+        // What it does not feel it runs into: its nose is in the beam before it turns back.
         const double desired = s.n() < rate / 4 ? 0 : s.n() < rate * 1.5 ? speed : -speed;
         if (wrong) {
-            w.vx = desired, w.x = std::min(w.x + w.vx * s.dt, beam.left() + 6 - w.w / 2);
-            if (w.x >= beam.left() + 6 - w.w / 2) w.vx = 0;
+            const double most = beam.left() - w.w / 2 + (felt ? 0 : 6);
+            w.vx = desired, w.x = std::min(w.x + w.vx * s.dt, most);
+            if (w.x >= most && desired > 0) w.vx = 0;
             w.ground = true, w.vy = 0;
         } else
             w.move(s, solid, desired);
         w.describe(s, solid, desired);
-        if (wrong && w.box().overlaps(beam))
+        if (wrong && !felt && w.box().overlaps(beam))
             s.touch(w.id, beam.id, beam.left(), beam.y, 1, 0, w.box().right() - beam.left());
     }
 }

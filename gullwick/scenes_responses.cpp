@@ -22,7 +22,8 @@ struct Drum {
 } // namespace
 
 /// A stoat puts mail into a slot. `wrong`: the postage is paid in every frame of the touch, not once.
-void mail_slot(const std::string& path, bool wrong, Chance& vary) {
+void mail_slot(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong({"paid once"});
     const double rate = vary.rate();
     Stage s(
         path, vary,
@@ -49,7 +50,8 @@ void mail_slot(const std::string& path, bool wrong, Chance& vary) {
 
 /// A drum rolls against a mole. `wrong`: its speed is turned round whenever it overlaps, and nothing puts it
 /// outside.
-void drum_in_wall(const std::string& path, bool wrong, Chance& vary) {
+void drum_in_wall(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong();
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "drum in the wall" : "drum in the wall, correct", 0, rate});
     const Block mole = s.block("mole", "pier", 60, 0, vary(50), 160);
@@ -79,7 +81,8 @@ void drum_in_wall(const std::string& path, bool wrong, Chance& vary) {
 }
 
 /// A drum drops onto a crate. `wrong`: the game takes the side for the top and sends it back the way it came.
-void drum_on_crate(const std::string& path, bool wrong, Chance& vary) {
+void drum_on_crate(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong({"reflected"});
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "drum on a crate" : "drum on a crate, correct", 0, rate});
     const Block crate = s.block("crate", "crate", 0, 0, vary(140), vary(50));
@@ -103,10 +106,11 @@ void drum_on_crate(const std::string& path, bool wrong, Chance& vary) {
 }
 
 /// A drum goes back and forth between two moles. `wrong`: each of them gives back more than it got.
-void drum_between_moles(const std::string& path, bool wrong, Chance& vary) {
+void drum_between_moles(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong();
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "drum between moles" : "drum between moles, correct", 0, rate});
-    const double gain = wrong ? vary(1.18, 0.05) : 1.0;
+    const double gain = wrong ? way.by("restitution", vary(1.18, 0.05)) : 1.0;
     const Block a = s.block("mole", "pier", -120, 0, 40, 120), b = s.block("mole", "pier", 120, 0, 40, 120);
     Drum d;
     d.x = vary(10), d.r = vary(10), d.vx = vary(220);
@@ -127,7 +131,8 @@ void drum_between_moles(const std::string& path, bool wrong, Chance& vary) {
 }
 
 /// A cart that should never turn hits the corner of a bollard. `wrong`: the push off its centre turns it.
-void cart_at_corner(const std::string& path, bool wrong, Chance& vary) {
+void cart_at_corner(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong({"turn locked"});
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "cart at a corner" : "cart at a corner, correct", 0, rate, {"desired"}});
     const Block bollard = s.block("bollard", "bollard", 60, vary(20, 0.1), 24, 30);
@@ -153,7 +158,8 @@ void cart_at_corner(const std::string& path, bool wrong, Chance& vary) {
 }
 
 /// A stoat carries a lantern. `wrong`: the lantern's box is solid for its own bearer and pushes it away.
-void lantern(const std::string& path, bool wrong, Chance& vary) {
+void lantern(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong({"ignored"});
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "lantern" : "lantern, correct", -vary(1400), rate, {"desired", "grounded"}});
     const std::vector<Block> solid = {s.block("quay", "quay", 0, -20, 620, 40)};
@@ -181,7 +187,8 @@ void lantern(const std::string& path, bool wrong, Chance& vary) {
 }
 
 /// A parcel is handed to the stoat. `wrong`: it touches, and is never taken.
-void letter_box(const std::string& path, bool wrong, Chance& vary) {
+void letter_box(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong();
     const double rate = vary.rate();
     Stage s(
         path, vary,

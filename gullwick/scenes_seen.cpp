@@ -13,13 +13,16 @@ void perched_gull(Stage& s, bounce::Id id, double size, const std::string& shape
 
 /// A parcel flies past a gull, then at it. `wrong`: the gull is tested as the box round its picture, and its
 /// empty corner is hit.
-void gull_box(const std::string& path, bool wrong, Chance& vary) {
+void gull_box(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong({"pixels"});
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "gull in a box" : "gull in its outline", 0, rate, {"events"}});
     s.block("quay", "quay", 0, -170, 420, 40);
     const double size = vary(60), cell = size / 12;
+    const double half = size / 2 + way.by("gull grown");
     perched_gull(s, 1, size,
-                 wrong ? bounce::box(size, size) : bounce::mask(sprite("gull"), cell, -size / 2, -size / 2));
+                 wrong ? bounce::box(2 * half, 2 * half)
+                       : bounce::mask(sprite("gull"), cell, -size / 2, -size / 2));
     s.log.body(2, bounce::Body("parcel", "parcel", "kinematic"));
     s.log.collider(2, 2, bounce::box(10, 10)), s.log.art(2, 2, sprite("parcel"), 10, 10);
     s.log.pair("gull", "parcel", "report");
@@ -30,9 +33,9 @@ void gull_box(const std::string& path, bool wrong, Chance& vary) {
         if (s.n() > rate / 4) x -= speed * s.dt * 0.70710678, y -= 0.4 * speed * s.dt * 0.70710678;
         if (s.n() == 0) x = size / 2 + 60, y = -size / 2 + 3 + 0.4 * 58;
         s.log.state(1, 0, 0, 0, 0, 0), s.log.state(2, x, y);
-        const bool in_box = x - 5 < size / 2 && x + 5 > -size / 2 && y - 5 < size / 2 && y + 5 > -size / 2;
+        const bool in_box = x - 5 < half && x + 5 > -half && y - 5 < half && y + 5 > -half;
         if (wrong && in_box) {
-            s.touch(1, 2, std::min(x, size / 2), std::max(y, -size / 2), 1, 0);
+            s.touch(1, 2, std::min(x, half), std::max(y, -half), 1, 0);
             if (!s.touched_before(1, 2)) s.log.event("hit", {1, 2});
         }
     }
@@ -40,34 +43,38 @@ void gull_box(const std::string& path, bool wrong, Chance& vary) {
 
 /// Parcels are thrown at a stoat's head. `wrong`: its collider ends below its ears, and they fly through
 /// them.
-void stoat_ears(const std::string& path, bool wrong, Chance& vary) {
+void stoat_ears(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong();
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "through the ears" : "through the ears, correct", 0, rate, {"events"}});
-    s.block("quay", "quay", 0, -60, 420, 40);
+    const double grown = way.by("both grown");
+    s.block("quay", "quay", 0, -60 - grown, 420, 40);
     const double w = 48, h = 80, low = vary(40, 0.1);
     s.log.body(1, courier()), s.log.art(1, 1, sprite("stoat"), w, h);
     if (wrong)
-        s.log.collider(1, 1, bounce::box(w - 4, low, 0, -h / 2 + low / 2));
+        s.log.collider(1, 1, bounce::box(w - 4 + 2 * grown, low + 2 * grown, 0, -h / 2 + low / 2));
     else
         s.log.collider(1, 1, bounce::box(w - 4, h));
     s.log.body(2, bounce::Body("parcel", "parcel", "kinematic"));
-    s.log.collider(2, 2, bounce::box(12, 12)), s.log.art(2, 2, sprite("parcel"), 12, 12);
+    const double own = 6 + grown; // half of the parcel
+    s.log.collider(2, 2, bounce::box(2 * own, 2 * own)), s.log.art(2, 2, sprite("parcel"), 12, 12);
     s.log.pair("courier", "parcel", "report");
-    const double speed = vary(200), y = h / 2 - 22;
+    const double speed = vary(200), y = h / 2 - 22, top = wrong ? -h / 2 + low + grown : h / 2;
     double x = -110;
     bool taken = false;
     for (const int frames = static_cast<int>(rate * 1.3); s.next(frames);) {
         if (s.n() > rate / 5 && !taken) x += speed * s.dt;
         s.log.state(1, 0, 0, 0, 0, 0);
-        const bool touches = !wrong && x + 6 > -w / 2 + 2 && !taken;
-        if (touches) s.touch(1, 2, x + 6, y, -1, 0), s.log.event("picked", {1, 2}), taken = true;
+        const bool touches = y - own < top && x + own > -w / 2 + 2 - grown && x < w / 2 && !taken;
+        if (touches) s.touch(1, 2, x + own, y, -1, 0), s.log.event("picked", {1, 2}), taken = true;
         s.log.state(2, x, y, 0);
         if (touches) s.log.off(2);
     }
 }
 
 /// A gull looks out for the stoat. `wrong`: its sight begins inside its own body and ends there.
-void gull_sight(const std::string& path, bool wrong, Chance& vary) {
+void gull_sight(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong({"skips its own"});
     const double rate = vary.rate();
     Stage s(path, vary,
             {wrong ? "gull's sight" : "gull's sight, correct",
@@ -87,17 +94,20 @@ void gull_sight(const std::string& path, bool wrong, Chance& vary) {
         s.log.state(2, 60, high, 0, 0, 0);
         // Where the sight line comes to the stoat's top.
         const double dx = w.x - 60, dy = w.y - high, reach = std::hypot(dx, dy);
-        bounce::Ray sight("sight", 60, high, w.x, w.y);
+        const double start = way.by("starts farther on") / reach, from_x = 60 + dx * start,
+                     from_y = high + dy * start;
+        bounce::Ray sight("sight", from_x, from_y, w.x, w.y);
         sight.caster(2);
-        if (wrong)
-            sight.hit(2).at(60, high);
+        if (wrong && start * reach < r)
+            sight.hit(2).at(from_x, from_y);
         else {
             double enter = 0; // slabs of the stoat's box
             for (const auto& [from, along, low, top] :
                  {std::tuple{60.0, dx, w.box().left(), w.box().right()},
                   std::tuple{high, dy, w.box().bottom(), w.box().top()}})
                 if (along != 0) enter = std::max(enter, std::min((low - from) / along, (top - from) / along));
-            sight.skip({2}).hit(w.id).at(60 + dx * enter, high + dy * enter);
+            if (!wrong) sight.skip({2});
+            sight.hit(w.id).at(60 + dx * enter, high + dy * enter);
         }
         if (s.n() % 4 == 0 && reach > 0) s.log.ray(sight);
     }
@@ -105,7 +115,8 @@ void gull_sight(const std::string& path, bool wrong, Chance& vary) {
 
 /// The lamp's beam finds a buoy, and a second beam is aimed at the point that the first one hit. `wrong`: it
 /// ends a hair before it.
-void lamp_beams(const std::string& path, bool wrong, Chance& vary) {
+void lamp_beams(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong();
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "lamp beams" : "lamp beams, correct", 0, rate, {"rays"}});
     s.block("lamp house", "quay", -150, -20, 30, 80), s.block("quay", "quay", 0, -80, 420, 40);
@@ -121,17 +132,18 @@ void lamp_beams(const std::string& path, bool wrong, Chance& vary) {
         const double lamp_x = -130, from_y = y + 4, hit_x = x - std::sqrt(r * r - 16);
         s.log.ray(bounce::Ray("first beam", lamp_x, from_y, x + 60, from_y).hit(1).at(hit_x, from_y));
         const double bx = -60, by = 90, dx = hit_x - bx, dy = from_y - by, far = std::hypot(dx, dy);
-        const double share = wrong ? 1 - short_by / far : 1 + 2 / far;
+        const double share = way.faulty ? 1 + (way.by("extended") - short_by) / far : 1 + 2 / far;
         bounce::Ray second("second beam", bx, by, bx + dx * share, by + dy * share);
         second.after("first beam");
-        if (!wrong) second.hit(1).at(hit_x, from_y);
+        if (share >= 1) second.hit(1).at(hit_x, from_y);
         s.log.ray(second);
     }
 }
 
 /// A gull looks along a row of crates. `wrong`: it is told of the last crate that its sight meets, not of the
 /// first.
-void gull_and_crates(const std::string& path, bool wrong, Chance& vary) {
+void gull_and_crates(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong({"nearest"});
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "gull and crates" : "gull and crates, correct", 0, rate, {"rays"}});
     const double size = vary(30);
@@ -151,7 +163,8 @@ void gull_and_crates(const std::string& path, bool wrong, Chance& vary) {
 
 /// A hand picks cells of the mail sorter from above. `wrong`: it aims at the edge between two cells, where
 /// the last digit decides.
-void mail_sorter(const std::string& path, bool wrong, Chance& vary) {
+void mail_sorter(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong();
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "mail sorter" : "mail sorter, correct", 0, rate, {"rays"}});
     const double cell = 0.1, left = -40.3;
@@ -162,7 +175,7 @@ void mail_sorter(const std::string& path, bool wrong, Chance& vary) {
     const double tall = vary(30);
     for (const int frames = static_cast<int>(rate); s.next(frames);) {
         const int column = 150 + 3 * s.n();
-        const double x = left + cell * (column + (wrong ? 0 : 0.5));
+        const double x = left + cell * (column + (wrong ? way.by("aside") / cell : 0.5));
         s.log.state(1, x, tall, 0, 0, 0);
         if (s.n() % 3) continue;
         s.log.ray(

@@ -6,23 +6,25 @@
 
 /// A hand cart is pushed at a shed. `wrong`: it is tested where it stands and then moved; once inside, every
 /// move is refused.
-void cart_in_shed(const std::string& path, bool wrong, Chance& vary) {
+void cart_in_shed(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong({"pushed out", "tested after"});
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "cart in the shed" : "cart at the shed", 0, rate, {"desired"}});
-    const Block shed = s.block("shed", "shed", 60, 10, vary(80), 60);
+    const double grown = way.by("shed grown");
+    const Block shed = s.block("shed", "shed", 60, 10, vary(80) + 2 * grown, 60 + 2 * grown);
     s.block("quay", "quay", 0, -33, 420, 40);
     s.log.body(1, bounce::Body("hand cart", "cart", "kinematic"));
     s.log.collider(1, 1, bounce::box(40, 26), {"", "", "solid", 0.3, 0, true});
     s.log.art(1, 1, sprite("cart"), 40, 26);
     const double speed = std::max(vary(170), 0.0) * rate / 60;
-    Block cart{1, shed.left() - 20 - speed * s.dt * 5.4, 0, 40, 26};
+    Block cart{1, shed.left() + grown - 20 - speed * s.dt * 5.4, 0, 40, 26};
     double v = 0;
     for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
         const double desired = s.n() < 2 ? 0 : (s.n() / static_cast<int>(rate / 3)) % 2 ? -speed : speed;
         const bool was_in = cart.overlaps(shed);
         v = wrong && was_in ? 0 : desired;
         cart.x += v * s.dt;
-        if (wrong && !was_in && cart.overlaps(shed))
+        if (wrong && !was_in && cart.overlaps(shed) && grown == 0)
             cart.x = std::max(cart.x, shed.left() - 20 + 1.7); // seen
         if (!wrong && cart.overlaps(shed)) cart.x = shed.left() - 20, v = 0;
         if (cart.right() >= shed.left())
@@ -33,10 +35,12 @@ void cart_in_shed(const std::string& path, bool wrong, Chance& vary) {
 
 /// A hand cart is pushed slantwise at a shed, seen from above. `wrong`: a move that would end inside is
 /// refused as a whole; else one axis at a time.
-void along_the_shed(const std::string& path, bool wrong, Chance& vary) {
+void along_the_shed(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong({"slides"});
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "along the shed" : "along the shed, correct", 0, rate, {"desired"}});
-    const Block shed = s.block("shed", "shed", 70, 0, vary(80), 180);
+    const double grown = way.by("shed grown");
+    const Block shed = s.block("shed", "shed", 70, 0, vary(80) + 2 * grown, 180 + 2 * grown);
     s.log.body(1, bounce::Body("hand cart", "cart", "kinematic"));
     s.log.collider(1, 1, bounce::box(40, 26), {"", "", "solid", 0.3, 0, true});
     s.log.art(1, 1, sprite("cart"), 40, 26);
@@ -57,7 +61,8 @@ void along_the_shed(const std::string& path, bool wrong, Chance& vary) {
 }
 
 /// A stoat walks against the steep wall of the quay. `wrong`: its rule for low steps lifts it up the wall.
-void quay_wall(const std::string& path, bool wrong, Chance& vary) {
+void quay_wall(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong();
     const double rate = vary.rate();
     Stage s(path, vary,
             {wrong ? "up the quay wall" : "up the quay wall, correct",
@@ -87,7 +92,8 @@ void quay_wall(const std::string& path, bool wrong, Chance& vary) {
 }
 
 /// A stoat walks over an empty place. `wrong`: a collider was left behind there, with nothing to be seen.
-void empty_place(const std::string& path, bool wrong, Chance& vary) {
+void empty_place(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong({"switched off"});
     const double rate = vary.rate();
     Stage s(path, vary,
             {wrong ? "empty place" : "empty place, correct", -vary(1400), rate, {"desired", "grounded"}});
@@ -109,7 +115,8 @@ void empty_place(const std::string& path, bool wrong, Chance& vary) {
 }
 
 /// A stoat walks off a pier and jumps. `wrong`: it counts as standing for a while after the edge.
-void edge_of_pier(const std::string& path, bool wrong, Chance& vary) {
+void edge_of_pier(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong({"grounded by floors"});
     const double rate = vary.rate();
     Stage s(path, vary,
             {wrong ? "edge of the pier" : "edge of the pier, correct",
@@ -131,7 +138,7 @@ void edge_of_pier(const std::string& path, bool wrong, Chance& vary) {
         w.move(s, solid, desired);
         if (off < 0 && stood && !w.ground && s.n() > 0) off = s.n();
         const bool said = w.ground || (wrong && off >= 0 && !jumped && s.n() - off < late);
-        if (wrong && off >= 0 && !jumped && s.n() - off == late - 1) w.vy = jump, jumped = true;
+        if (way.faulty && off >= 0 && !jumped && s.n() - off == late - 1) w.vy = jump, jumped = true;
         const bool ground = w.ground;
         w.ground = said, w.describe(s, solid, desired), w.ground = ground;
     }
@@ -139,7 +146,8 @@ void edge_of_pier(const std::string& path, bool wrong, Chance& vary) {
 
 /// A large parcel is let down between two crates, and a loop pushes it out of whatever it overlaps. `wrong`:
 /// they stand a hair too close, and every push out of one is a push into the other.
-void narrow_gap(const std::string& path, bool wrong, Chance& vary) {
+void narrow_gap(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong();
     const double rate = vary.rate();
     Stage s(path, vary, {wrong ? "narrow gap" : "narrow gap, correct", 0, rate, {"iterations"}});
     const double room = wrong ? 39.6 : 41, tall = vary(36);
@@ -168,7 +176,8 @@ void narrow_gap(const std::string& path, bool wrong, Chance& vary) {
 
 /// A stoat leans on a wall. `wrong`: the place where it stops is rounded, and the test says yes and no in
 /// turn.
-void flush_wall(const std::string& path, bool wrong, Chance& vary) {
+void flush_wall(const std::string& path, const Way& way, Chance& vary) {
+    const bool wrong = way.wrong();
     const double rate = vary.rate();
     Stage s(path, vary,
             {wrong ? "flush with the wall" : "flush with the wall, correct",

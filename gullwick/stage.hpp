@@ -8,6 +8,7 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdint>
+#include <initializer_list>
 #include <map>
 #include <string>
 #include <vector>
@@ -27,6 +28,20 @@ class Chance {
     double next(); ///< -1..1
     std::uint64_t state_;
     bool on_;
+};
+
+/// How a scene is played: the faulty way, the right way, or the faulty way with one change made to it.
+struct Way {
+    bool faulty = true;
+    std::string change{}; ///< one of changes(); empty: none
+    double amount = 0;    ///< of the change, where it has one
+
+    bool has(const char* name) const { return faulty && change == name; }
+    double by(const char* name, double otherwise = 0) const { return has(name) ? amount : otherwise; }
+    /// False also where one of these changes is made, which mend it.
+    bool wrong(std::initializer_list<const char*> mends = {}) const {
+        return faulty && std::none_of(mends.begin(), mends.end(), [&](const char* m) { return has(m); });
+    }
 };
 
 /// Axis-aligned box by centre and size. Body and collider share their number.

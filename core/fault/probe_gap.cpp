@@ -19,8 +19,13 @@ constexpr const Excuse* excuses[] = {&narrow};
 struct Side {
     Vec3 guards{0.0}, along{0.0};
     std::vector<double> places; // of its probes along the side, rising, in the body's frame
-    double gap = 0.0, middle = 0.0;
-    Vec3 from{0.0}, to{0.0}; // the two probes
+    std::vector<Vec3> points;   // the probes, in that order
+    double gap = 0.0;
+    Vec3 from{0.0}, to{0.0}; // the two probes that are farthest apart, or let something in
+
+    void let_in(std::size_t second) {
+        from = points[second - 1], to = points[second], gap = places[second] - places[second - 1];
+    }
 };
 
 struct Body {
@@ -81,7 +86,8 @@ class ProbeGapRule : public Rule {
                 if (places[i + 1].first - places[i].first > side.gap)
                     side.gap = places[i + 1].first - places[i].first, side.from = places[i].second,
                     side.to = places[i + 1].second;
-            for (const auto& [place, point] : places) side.places.push_back(place);
+            for (const auto& [place, point] : places)
+                side.places.push_back(place), side.points.push_back(point);
             if (side.places.size() > 1) body.sides.push_back(side);
         }
         body.intrusions.resize(body.sides.size()), body.intruded_at.resize(body.sides.size()),
@@ -104,8 +110,9 @@ class ProbeGapRule : public Rule {
                 one_owner(step.now, m.a, m.b))
                 continue;
             for (std::size_t s = 0; s < body.sides.size(); ++s)
-                if (between(step, body.sides[s], state, is_a ? m.b : m.a)) {
-                    if (body.intrusions[s]++ == 0) body.intruded_at[s] = step.index;
+                if (const std::size_t gap = gap_entered(step, body.sides[s], state, is_a ? m.b : m.a)) {
+                    if (body.intrusions[s]++ == 0)
+                        body.intruded_at[s] = step.index, body.sides[s].let_in(gap);
                     body.intruded_last[s] = step.index;
                 }
         }
@@ -136,14 +143,18 @@ class ProbeGapRule : public Rule {
         }
     }
 
-    /// Something reaches in between the two probes of the side and neither of them feels it.
-    static bool between(const Step& step, const Side& side, const BodyState& state, Slot other) {
+    /// Something reaches in between two neighbors of the side, and neither of them feels it: the number of
+    /// the second of them. 0: nothing does.
+    static std::size_t gap_entered(const Step& step, const Side& side, const BodyState& state, Slot other) {
         const Geometry& g = *at(step.now, other).geometry;
         const Pose& pose = step.now.body_of(other).pose;
-        const auto world = [&](const Vec3& local) { return state.pose.place(local * state.scale); };
-        const Vec3 from = world(side.from), to = world(side.to);
-        if (point_distance(from, g, pose) <= 0.0 || point_distance(to, g, pose) <= 0.0) return false;
-        return ray_cast(from, to, g, pose).status != Status::None;
+        const auto world = [&](std::size_t i) { return state.pose.place(side.points[i] * state.scale); };
+        const auto feels = [&](std::size_t i) { return point_distance(world(i), g, pose) <= 0.0; };
+        for (std::size_t i = 1; i < side.points.size(); ++i)
+            if (!feels(i - 1) && !feels(i) &&
+                ray_cast(world(i - 1), world(i), g, pose).status != Status::None)
+                return i;
+        return 0;
     }
 
     void emit(const Body& body, std::size_t s) const {

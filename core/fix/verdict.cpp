@@ -115,16 +115,18 @@ bool begins_at_return(const Finding& f, const Verdict& v, const Recording& r) {
     });
 }
 
-/// Recorded motion stays where probes are added: that the body goes in between the old ones there is what the
-/// fix mends.
-bool went_through_gap(const Finding& f, const Verdict& v, Method method) {
-    return method == Method::Recheck && std::ranges::any_of(v.fixed, [&](const Finding& gap) {
-               const std::set<Id> both(gap.bodies.begin(), gap.bodies.end());
-               return std::ranges::find(fault_by_id(gap.fault)->needs, Input::Probes) !=
-                          fault_by_id(gap.fault)->needs.end() &&
-                      gap.first <= f.first && f.last <= gap.last && both.size() == f.bodies.size() &&
-                      std::ranges::all_of(f.bodies, [&](Id id) { return both.count(id) > 0; });
-           });
+/// Recorded motion stays where a pair or what is logged is changed: what a body does in the frames of a
+/// finding is what came of that fault, and shows again under another name where the fault no longer
+/// explains it.
+bool came_of_the_fault(const Finding& f, const Verdict& v, const Applied& applied) {
+    if (v.method != Method::Recheck || applied.shapes) return false;
+    const auto told = [&](const std::vector<Finding>& all) {
+        return std::ranges::any_of(all, [&](const Finding& g) {
+            return g.first <= f.last + slack && f.first <= g.last + slack &&
+                   std::ranges::count(g.bodies, f.bodies.at(0)) > 0;
+        });
+    };
+    return !f.bodies.empty() && (told(v.fixed) || told(v.kept) || told(v.changed));
 }
 
 /// A body of the finding is moved again in its frames.
@@ -203,7 +205,7 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
     compare_findings(told, before.scan.findings, after.scan.findings, v);
     std::erase_if(v.fresh, [&](const Finding& f) {
         return match(f, expected) || match(f, v.unclear) || begins_at_return(f, v, recording) ||
-               went_through_gap(f, v, method);
+               came_of_the_fault(f, v, applied);
     });
     runs_missing_in(after.touches, before.touches, recording, v.gained);
     runs_missing_in(before.touches, after.touches, recording, v.lost);

@@ -108,7 +108,7 @@ class ExcusesTest : public QObject {
         };
         for (const Scene& s : scenes())
             for (const bool wrong : {true, false})
-                scene([&](const std::string& to, Chance& vary) { s.write(to, wrong, vary); });
+                scene([&](const std::string& to, Chance& vary) { s.write(to, {wrong}, vary); });
         for (const MoreScene& s : every_more_scene()) scene(s.write);
         const QDir labelled(TEST_DATA "/labelled");
         for (const QString& name : labelled.entryList({"*.bouncelog"}))

@@ -68,13 +68,13 @@ class ScenesTest : public QObject {
     void sample_showsItsFaultAlone() {
         QFETCH(int, index);
         const Scene& s = scenes()[static_cast<std::size_t>(index)];
-        judge([&](const std::string& path, Chance& vary) { s.write(path, true, vary); }, s.fault);
+        judge([&](const std::string& path, Chance& vary) { s.write(path, {true}, vary); }, s.fault);
     }
     void rightSample_isClean_data() { sample_showsItsFaultAlone_data(); }
     void rightSample_isClean() {
         QFETCH(int, index);
         const Scene& s = scenes()[static_cast<std::size_t>(index)];
-        judge([&](const std::string& path, Chance& vary) { s.write(path, false, vary); }, "");
+        judge([&](const std::string& path, Chance& vary) { s.write(path, {false}, vary); }, "");
     }
     void everyFault_hasASample() {
         for (const Fault& f : catalogue())
