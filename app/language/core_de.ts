@@ -4339,5 +4339,9 @@
         <source>{} moves, {} tests, {} corners a frame</source>
         <translation>{} Züge, {} Tests, {} Ecken je Frame</translation>
     </message>
+    <message>
+        <source> (all of kind &apos;{}&apos;)</source>
+        <translation> (alle der Art „{}“)</translation>
+    </message>
 </context>
 </TS>

@@ -260,12 +260,38 @@ void describe_all(const Recording& r, std::vector<Finding>& all, const ScanOptio
     });
 }
 
+/// Game code is shared: what is to be changed about how one body moves is changed for all of its kind, where
+/// its name does not name them all.
+void meant_for_kind(const Recording& r, Suggestion& s) {
+    for (nlohmann::json& change : s.changes) {
+        if (!change.contains("motion") || change["motion"].size() != 1) continue;
+        const nlohmann::json who = change["motion"].is_array() ? change["motion"][0] : change["motion"];
+        const auto named = [&](const BodyDef& b) {
+            return who.is_string() ? b.name == who.get<std::string>() : b.id == who.get<Id>();
+        };
+        std::string kind;
+        std::vector<const BodyDef*> movers;
+        for (Slot b = 0; b < static_cast<Slot>(r.body_count()); ++b) {
+            const BodyDef* def = r.body_def(r.body_id(b));
+            if (!def || def->moves == Moves::Static) continue;
+            movers.push_back(def);
+            if (named(*def)) kind = def->kind;
+        }
+        if (kind.empty() ||
+            std::ranges::all_of(movers, [&](const BodyDef* b) { return b->kind != kind || named(*b); }))
+            continue;
+        change.erase("motion"), change["motion_kinds"] = {kind};
+        s.name += say(" (all of kind '{}')", kind);
+    }
+}
+
 } // namespace
 
 void describe(const Recording& r, Finding& f) {
     if (std::exchange(f.described, true)) return;
     constexpr std::size_t most = 2000; // characters of a sentence
     fault_by_id(f.fault)->describe(r, f);
+    for (Suggestion& s : f.suggest) meant_for_kind(r, s);
     // Names from the recording may be in every text: they are made safe to show.
     for (Sentence& s : f.account) s.text = plain_text(s.text, most);
     f.assumes = plain_text(f.assumes, most);

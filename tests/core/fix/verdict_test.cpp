@@ -98,6 +98,33 @@ class VerdictTest : public QObject {
         }
     }
 
+    /// Game code is shared: a suggestion about motion is for the kind, unless the name is that of all its
+    /// bodies.
+    void suggestion_isForTheKind_data() {
+        QTest::addColumn<QString>("second");
+        QTest::addColumn<QString>("target");
+        QTest::newRow("names of their own") << "shot 2"
+                                            << R"("motion_kinds":["shot"])";
+        QTest::newRow("one name") << "shot 1"
+                                  << R"("motion":["shot 1"])";
+    }
+    void suggestion_isForTheKind() {
+        QFETCH(QString, second);
+        QFETCH(QString, target);
+        Scene scene;
+        scene.body(1, "kinematic", Scene::ball(2), {{"name", "shot 1"}, {"kind", "shot"}})
+            .body(2, "kinematic", Scene::ball(2), {{"name", second.toStdString()}, {"kind", "shot"}})
+            .body(3, "static", Scene::block(4, 60), {{"name", "rail"}, {"kind", "rail"}});
+        for (int n = 0; n < 20; ++n) scene.frame({{1, -99 + 20 * n, 0}, {2, -99, 200}, {3, 0, 0}});
+        const auto r = scene.recording();
+        const std::vector<Finding> findings = scan(*r).findings;
+        QCOMPARE(findings.size(), std::size_t(1));
+        const Suggestion& s = findings[0].suggest[0];
+        QVERIFY2(QString::fromStdString(s.changes.dump()).contains(target), s.changes.dump().c_str());
+        QCOMPARE(QString::fromStdString(s.name).endsWith("(all of kind 'shot')"), second == "shot 2");
+        QVERIFY(apply(fix_from_json({{"fix", 1}, {"changes", s.changes}}, "x"), *r).motion.size() == 2);
+    }
+
     /// Throws that the net stops as it is: a smaller parcel would pass through it there, too.
     void ordinaryPlay_isMovedAgain() {
         const auto r = read_recording(SAMPLES "/net-throw.bouncelog");
