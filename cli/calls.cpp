@@ -179,17 +179,50 @@ TryOptions tries_of(const Call& call, const Recording& recording) {
 
 } // namespace
 
+namespace {
+
+/// What is asked for, else what is usual.
+std::pair<double, double> asked_range(const FixNumber& number, const std::optional<double>& from,
+                                      const std::optional<double>& to, const std::string& prefix) {
+    const auto [usual_from, usual_to] = usual_range(number);
+    const std::pair<double, double> out{from.value_or(usual_from), to.value_or(usual_to)};
+    if (out.first >= out.second)
+        throw BadInput(prefix + "from", 0,
+                       "is " + figure(out.first) + ", expected less than " + prefix + "to, " +
+                           figure(out.second),
+                       prefix + "from");
+    return out;
+}
+
+int try_map(const Call& call, const Recording& recording, const Fix& fix, const FixNumber& across) {
+    const FixNumber up = number_named(fix, call.and_number);
+    if (up.name == across.name)
+        throw BadInput("--and", 0, "is the same number as --number, expected another one", "--and");
+    MapOptions options;
+    options.across = asked_range(across, call.from, call.to, "--");
+    options.up = asked_range(up, call.and_from, call.and_to, "--and-");
+    options.values = call.values, options.tries = tries_of(call, recording);
+    TryCache cache;
+    Progress progress("trying " + fix.name, call.quiet);
+    options.tries.control = progress.control(), options.tries.cache = &cache;
+    const RangeMap map = map_of(recording, fix, across, up, options);
+    progress.check();
+    std::cout << (call.format == "json" ? json_of(map, recording).dump() + "\n" : text_of(map, recording));
+    const bool works =
+        std::ranges::any_of(map.cells, [](const RangePoint& p) { return p.outcome == RangePoint::Works; });
+    return works ? Nothing : Found;
+}
+
+} // namespace
+
 int try_range(const Call& call) {
     const auto recording = read(call, call.file);
     const Fix fix = read_fix(call.fix);
     const FixNumber number = number_named(fix, call.number);
-    const auto [from, to] = usual_range(number);
+    if (!call.and_number.empty()) return try_map(call, *recording, fix, number);
     RangeOptions options;
-    options.from = call.from.value_or(from), options.to = call.to.value_or(to), options.values = call.values;
-    if (options.from >= options.to)
-        throw BadInput("--from", 0,
-                       "is " + figure(options.from) + ", expected less than --to, " + figure(options.to),
-                       "--from");
+    std::tie(options.from, options.to) = asked_range(number, call.from, call.to, "--");
+    options.values = call.values;
     options.tries = tries_of(call, *recording);
     TryCache cache;
     Progress progress("trying " + fix.name, call.quiet);

@@ -23,8 +23,8 @@ struct Call {
     std::string about; ///< bodies that --dismissed is about
     bool as_json = false, shrink = false, no_case = false, quiet = false, dismissed = false;
     int jobs = 0;
-    std::string number; ///< of a fix, for range
-    std::optional<double> from, to;
+    std::string number, and_number; ///< of a fix, for range
+    std::optional<double> from, to, and_from, and_to;
     std::size_t values = 9, starts = 1000;
     std::uint64_t seed = 1;
 };

@@ -73,6 +73,10 @@ void add_reading(CLI::App& app, Call& call, Run& run) {
     on_range->add_option("--number", call.number, "which of them: grow, size.x, 2.friction");
     on_range->add_option("--from", call.from, "the least value to try");
     on_range->add_option("--to", call.to, "the largest value to try");
+    CLI::Option* and_number =
+        on_range->add_option("--and", call.and_number, "another number: each value of both together");
+    on_range->add_option("--and-from", call.and_from, "the least value of it")->needs(and_number);
+    on_range->add_option("--and-to", call.and_to, "the largest value of it")->needs(and_number);
     on_range->add_option("--values", call.values, "how many are tried before the ends are sought")
         ->check(CLI::Range(2, 1000));
     on_range->add_option("--format", call.format, "text or json")->check(CLI::IsMember({"text", "json"}));

@@ -9,6 +9,7 @@ const std::vector<Change>& changes() {
         {"net-throw", "net grown", 1, R"([{"kinds":"net","grow":1}])"},
         {"net-throw", "net grown", 3, R"([{"kinds":"net","grow":3}])"},
         {"net-throw", "net grown", 6.1, R"([{"kinds":"net","grow":6.1}])"},
+        {"net-throw", "parcel grown", 0.4, R"([{"kinds":"parcel","grow":0.4}])"},
         {"net-throw", "parcel grown", -3, R"([{"kinds":"parcel","grow":-3}])"},
         {"buoy-drum", "once", 0, R"([{"motion":"drum","again":0}])"},
         {"buoy-drum", "only while approaching", 0, R"([{"motion":"drum","gate":true}])"},

@@ -224,7 +224,7 @@ void KnobPanel::rebuild() {
     if (fix == shown_) return; // a verdict has come: the sliders stay in the hand
     shown_ = fix;
     if (!own_change_) ranges_.clear();
-    rows_.clear();
+    rows_.clear(), map_ = nullptr;
     while (QLayoutItem* item = list_->takeAt(0)) {
         item->widget()->hide(), item->widget()->deleteLater();
         delete item;
@@ -247,6 +247,14 @@ void KnobPanel::rebuild() {
         list_->addWidget(head);
         add_choices(*c, i), add_numbers(*c, i);
     }
+    if (rows_.size() < 2) return;
+    const FixNumber across = rows_[0].number, up = rows_[1].number;
+    map_ = new QPushButton(
+        tr("Map of %1 and %2").arg(QString::fromStdString(across.name), QString::fromStdString(up.name)));
+    map_->setFont(type(12)), map_->setToolTip(tr("Tries each value of the one with each value of the other"));
+    connect(map_, &QPushButton::clicked, this,
+            [this, across, up] { session_.seek_map(session_.candidate(), across, up); });
+    list_->addWidget(map_, 0, Qt::AlignLeft);
 }
 
 } // namespace oddbounce

@@ -29,6 +29,8 @@ class KnobPanel : public QWidget {
         QPushButton* ask; ///< which values of it work?
     };
     const std::vector<Row>& rows() const { return rows_; }
+    /// Asks for a map of the first two numbers; null: there are not two.
+    QPushButton* map() { return map_; }
     /// Another change in the same candidate, chosen in the form.
     void add_change();
     void remove_change(std::size_t change);
@@ -44,7 +46,7 @@ class KnobPanel : public QWidget {
     Session& session_;
     QVBoxLayout* list_;
     QLabel* preview_;
-    QPushButton* add_;
+    QPushButton *add_, *map_ = nullptr;
     std::vector<Row> rows_;
     std::string shown_;                                       ///< the fix whose rows these are
     std::map<std::string, std::pair<double, double>> ranges_; ///< by name; kept while a slider is moved

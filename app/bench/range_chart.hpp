@@ -6,15 +6,29 @@
 
 namespace oddbounce {
 
-/// Of the chosen candidate's range. A click on a value makes it a candidate of its own.
+/// Of the chosen candidate's range, or map of two numbers. A click on a value, or a cell, makes it a
+/// candidate of its own.
 class RangeChart : public RangeBand {
     Q_OBJECT
   public:
     explicit RangeChart(Session& session, QWidget* parent = nullptr);
     QSize sizeHint() const override { return {360, 150}; }
 
+    /// The cell of the map at a place; -1: there is none.
+    int cell_at(const QPointF& pixel) const;
+    void take_cell(int cell);
+
   protected:
     void paintEvent(QPaintEvent*) override;
+    void mouseReleaseEvent(QMouseEvent*) override;
+    bool event(QEvent*) override;
+
+  private:
+    const RangeMap* map() const;
+    QRectF grid() const;
+    QRectF box_of(int cell) const;
+    QString text_of(const FixNumber& number, double value) const;
+    void paint_map(QPainter& p) const;
 };
 
 } // namespace oddbounce

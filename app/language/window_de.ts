@@ -944,6 +944,14 @@
         <source>Leave this change out</source>
         <translation>Diese Änderung weglassen</translation>
     </message>
+    <message>
+        <source>Map of %1 and %2</source>
+        <translation>Karte von %1 und %2</translation>
+    </message>
+    <message>
+        <source>Tries each value of the one with each value of the other</source>
+        <translation>Probiert jeden Wert der einen mit jedem Wert der anderen</translation>
+    </message>
 </context>
 <context>
     <name>oddbounce::NumbersModel</name>
@@ -1100,6 +1108,10 @@
     <message>
         <source>full: fixed · hollow: left · dotted: cannot tell</source>
         <translation>voll: behoben · hohl: bleibt · gepunktet: unklar</translation>
+    </message>
+    <message>
+        <source>%1 across, %2 up · full: works · hollow: fails · dot: new faults</source>
+        <translation>%1 nach rechts, %2 nach oben · voll: wirkt · hohl: wirkt nicht · Punkt: neue Fehler</translation>
     </message>
 </context>
 <context>

@@ -36,19 +36,20 @@ struct Candidate {
     Fix fix;
     enum State { Waiting, Judging, Judged, Failed, Advice } state = Waiting;
     Verdict verdict{};
-    QString sentence{};           ///< why it failed
-    std::optional<Range> range{}; ///< which values of a number work, as far as it is known
-    double from = 0.0, to = 0.0;  ///< what was asked for
-    bool seeking = false;         ///< it is still being sought
-    std::optional<Shake> shake{}; ///< how often it fails from other starts
-    std::size_t shaken = 0;       ///< starts that were tried so far
-    bool shaking = false;         ///< more of them are under way
+    QString sentence{};            ///< why it failed
+    std::optional<Range> range{};  ///< which values of a number work, as far as it is known
+    double from = 0.0, to = 0.0;   ///< what was asked for
+    std::optional<RangeMap> map{}; ///< of two numbers, as far as it is known; shown instead of the range
+    bool seeking = false;          ///< the range, or the map, is still being sought
+    std::optional<Shake> shake{};  ///< how often it fails from other starts
+    std::size_t shaken = 0;        ///< starts that were tried so far
+    bool shaking = false;          ///< more of them are under way
     /// One of its starts that is shown, by its number, and the courses from there, once they are known.
     std::optional<std::size_t> shown_start{};
     std::optional<ShakenCourses> courses{};
     /// Drops a range, or a shake, that is only partly known.
     void stop_seeking() {
-        if (std::exchange(seeking, false)) range.reset();
+        if (std::exchange(seeking, false)) (map ? map.reset() : range.reset());
         if (std::exchange(shaking, false)) shake.reset();
         if (!shake) shown_start.reset(), courses.reset();
     }
@@ -171,6 +172,8 @@ class Session : public QObject {
     void remove_candidate(int index);
     /// Seeks which values of a number of the candidate work, in the background; values come one by one.
     void seek_range(int index, const FixNumber& number);
+    /// The same for two numbers together.
+    void seek_map(int index, const FixNumber& across, const FixNumber& up);
     /// Varies the start of the finding, and tells how often it fails without the candidate and with it.
     void shake_candidate(int index);
     /// Shows the courses from one start of the candidate's shake; none: no longer.

@@ -186,7 +186,7 @@ void Session::seek_range(int index, const FixNumber& number) {
     std::tie(options.from, options.to) = usual_range(number);
     options.tries = tries();
     for (Candidate& other : candidates_) other.stop_seeking();
-    c.range = Range{number, {}, {}, false}, c.from = options.from, c.to = options.to, c.seeking = true;
+    c.map.reset(), c.range = Range{number, {}, {}, false}, c.from = options.from, c.to = options.to, c.seeking = true;
     emit candidates_changed();
     auto found = std::make_shared<Range>();
     range_work_.run(
@@ -207,6 +207,32 @@ void Session::seek_range(int index, const FixNumber& number) {
         },
         [this, fix = c.fix, found] {
             if (Candidate* now = candidate_of(fix)) now->range = std::move(*found), now->seeking = false;
+            emit candidates_changed();
+        });
+}
+
+void Session::seek_map(int index, const FixNumber& across, const FixNumber& up) {
+    if (!recording_ || scanning_ || index < 0 || index >= static_cast<int>(candidates_.size())) return;
+    Candidate& c = candidates_[static_cast<std::size_t>(index)];
+    MapOptions options;
+    options.across = usual_range(across), options.up = usual_range(up), options.tries = tries();
+    for (Candidate& other : candidates_) other.stop_seeking();
+    c.map = RangeMap{across, up, {}, {}, {}}, c.seeking = true;
+    emit candidates_changed();
+    range_work_.run(
+        [this, recording = recording_, fix = c.fix, across, up, options,
+         cache = try_cache_](Background::Work& work) mutable {
+            options.tries.control = &work, options.tries.cache = cache.get();
+            options.tried = [&](const RangeMap& map) {
+                work.post([this, fix, map] {
+                    if (Candidate* now = candidate_of(fix); now && now->map)
+                        now->map = map, emit candidates_changed();
+                });
+            };
+            map_of(*recording, fix, across, up, options);
+        },
+        [this, fix = c.fix] {
+            if (Candidate* now = candidate_of(fix)) now->seeking = false;
             emit candidates_changed();
         });
 }

@@ -86,6 +86,13 @@ bool sets(const Fix& fix, const char* key) {
                        [&](const nlohmann::json& c) { return c.contains(key); });
 }
 
+/// A collider is given another surface: a motion change that has the same key says how the code responds.
+bool sets_surface(const Fix& fix, const char* key) {
+    return std::ranges::any_of(fix.changes, [&](const nlohmann::json& c) {
+        return c.contains(key) && change_kind(c) == Knob::Of::Collider;
+    });
+}
+
 Edits unchanged(const Recording& r) {
     Edits out;
     out.definitions = r.definitions(0, ~std::size_t(0));
@@ -345,8 +352,8 @@ void Mover::move() {
 MotionModel fixed_model(Id body, const MotionModel& as_was, const Fix& fix, const Applied& applied) {
     const auto change = applied.motion.find(body);
     MotionModel out = change != applied.motion.end() ? model_with(change->second, as_was) : as_was;
-    if (sets(fix, "friction") && applied.shapes) out.friction.reset();
-    if (sets(fix, "restitution") && applied.shapes) out.restitution.reset();
+    if (sets_surface(fix, "friction")) out.friction.reset();
+    if (sets_surface(fix, "restitution")) out.restitution.reset();
     return out;
 }
 

@@ -14,6 +14,35 @@ std::string value_text(const FixNumber& n, double value, const Recording& r) {
     return n.length() ? length_text(r, value) : figure(value);
 }
 
+RangePoint tried(const Recording& r, const Fix& fix, double value, const TryOptions& options) {
+    RangePoint out;
+    out.value = value;
+    try {
+        const Verdict v = try_fix(r, fix, options);
+        out.verdict = verdict_line(v);
+        out.fixed = v.fixed.size(), out.left = v.kept.size() + v.changed.size(),
+        out.unclear = v.unclear.size(), out.fresh = v.fresh.size();
+        out.outcome = v.fixes_all() && !v.nothing_to_fix() ? RangePoint::Works
+                      : v.unclear.empty()                  ? RangePoint::Fails
+                                                           : RangePoint::Unclear;
+    } catch (const BadInput& e) {
+        out.verdict = e.what();
+    }
+    return out;
+}
+
+/// Evenly spread, whole where the number is; each once.
+std::vector<double> spread(const FixNumber& n, double from, double to, std::size_t count) {
+    std::vector<double> out;
+    count = std::max<std::size_t>(count, 2);
+    for (std::size_t i = 0; i < count; ++i) {
+        const double even = from + (to - from) * static_cast<double>(i) / static_cast<double>(count - 1),
+                     value = n.whole() ? std::round(even) : even;
+        if (out.empty() || value > out.back()) out.push_back(value);
+    }
+    return out;
+}
+
 /// Tries values of one number, each once.
 class Trial {
   public:
@@ -25,7 +54,7 @@ class Trial {
     bool works(double value) {
         const auto known = std::ranges::find(points_, value, &RangePoint::value);
         if (known != points_.end()) return known->outcome == RangePoint::Works;
-        const RangePoint point = tried(value);
+        const RangePoint point = tried(recording_, with_number(fix_, number_, value), value, options_.tries);
         if (!stopped() && options_.tried) options_.tried(point);
         points_.push_back(point);
         return point.outcome == RangePoint::Works;
@@ -37,24 +66,6 @@ class Trial {
     }
 
   private:
-    RangePoint tried(double value) const {
-        try {
-            const Verdict v = try_fix(recording_, with_number(fix_, number_, value), options_.tries);
-            RangePoint out;
-            out.value = value, out.verdict = verdict_line(v);
-            out.fixed = v.fixed.size(), out.left = v.kept.size() + v.changed.size(),
-            out.unclear = v.unclear.size(), out.fresh = v.fresh.size();
-            out.outcome = v.fixes_all() && !v.nothing_to_fix() ? RangePoint::Works
-                          : v.unclear.empty()                  ? RangePoint::Fails
-                                                               : RangePoint::Unclear;
-            return out;
-        } catch (const BadInput& e) {
-            RangePoint out;
-            out.value = value, out.verdict = e.what();
-            return out;
-        }
-    }
-
     const Recording& recording_;
     const Fix& fix_;
     const FixNumber& number_;
@@ -128,13 +139,7 @@ std::pair<double, double> usual_range(const FixNumber& n) {
 Range range_of(const Recording& r, const Fix& fix, const FixNumber& number, const RangeOptions& options) {
     Trial trial(r, fix, number, options);
     const double width = options.to - options.from;
-    const std::size_t count = std::max<std::size_t>(options.values, 2);
-    std::vector<double> values;
-    for (std::size_t i = 0; i < count; ++i) {
-        const double value =
-            trial.rounded(options.from + width * static_cast<double>(i) / static_cast<double>(count - 1));
-        if (values.empty() || value > values.back()) values.push_back(value);
-    }
+    const std::vector<double> values = spread(number, options.from, options.to, options.values);
     for (std::size_t i = 0; i < values.size() && !trial.stopped(); ++i) {
         trial.works(values[i]);
         if (options.tries.control)
@@ -159,12 +164,64 @@ Range range_of(const Recording& r, const Fix& fix, const FixNumber& number, cons
     for (const RangePoint& p : out.points) {
         const bool works = p.outcome == RangePoint::Works,
                    open = before && before->outcome == RangePoint::Works;
-        if (works && !open)
-            out.works.push_back({p.value, p.value, before != nullptr, false});
+        if (works && !open) out.works.push_back({p.value, p.value, before != nullptr, false});
         if (works) out.works.back().to = p.value;
         if (open && !works) out.works.back().fails_above = true;
         before = &p;
     }
+    return out;
+}
+
+RangeMap map_of(const Recording& r, const Fix& fix, const FixNumber& across, const FixNumber& up,
+                const MapOptions& options) {
+    RangeMap out;
+    out.across = across, out.up = up;
+    out.xs = spread(across, options.across.first, options.across.second, options.values);
+    out.ys = spread(up, options.up.first, options.up.second, options.values);
+    Control* const control = options.tries.control;
+    for (const double y : out.ys)
+        for (const double x : out.xs) {
+            RangePoint point = tried(r, with_number(with_number(fix, up, y), across, x), x, options.tries);
+            if (control && control->stop) return out;
+            out.cells.push_back(std::move(point));
+            if (control)
+                control->progress = static_cast<double>(out.cells.size()) /
+                                    static_cast<double>(out.xs.size() * out.ys.size());
+            if (options.tried) options.tried(out);
+        }
+    return out;
+}
+
+/// The highest values of `up` in the first line.
+std::string text_of(const RangeMap& map, const Recording& r) {
+    std::string out =
+        fmt::format("{} across, {} up: # works, . fails, ? cannot tell\n", map.across.name, map.up.name);
+    for (std::size_t row = map.ys.size(); row-- > 0;) {
+        out += fmt::format("  {:>10}  ", value_text(map.up, map.ys[row], r));
+        for (std::size_t i = 0; i < map.xs.size(); ++i) {
+            const std::size_t cell = row * map.xs.size() + i;
+            out += cell >= map.cells.size()                         ? "  "
+                   : map.cells[cell].outcome == RangePoint::Works   ? "# "
+                   : map.cells[cell].outcome == RangePoint::Unclear ? "? "
+                                                                    : ". ";
+        }
+        out.back() = '\n';
+    }
+    return out + fmt::format("  {:>10}  {} to {}\n", "", value_text(map.across, map.xs.front(), r),
+                             value_text(map.across, map.xs.back(), r));
+}
+
+nlohmann::json json_of(const RangeMap& map, const Recording& r) {
+    nlohmann::json out = {{"oddb", 1},          {"file", r.file},   {"number", map.across.name},
+                          {"and", map.up.name}, {"values", map.xs}, {"and_values", map.ys}};
+    constexpr const char* outcomes[] = {"fails", "works", "unclear"};
+    out["cells"] = nlohmann::json::array();
+    for (std::size_t i = 0; i < map.cells.size(); ++i)
+        out["cells"].push_back({{"value", map.xs[i % map.xs.size()]},
+                                {"and_value", map.ys[i / map.xs.size()]},
+                                {"outcome", outcomes[map.cells[i].outcome]},
+                                {"verdict", map.cells[i].verdict}});
+    if (!map.complete()) out["incomplete"] = true;
     return out;
 }
 

@@ -57,6 +57,25 @@ struct RangeOptions {
 /// Tries the values, and seeks the ends of what works by halving, to a thousandth of the range.
 Range range_of(const Recording& recording, const Fix& fix, const FixNumber& number,
                const RangeOptions& options);
+/// Two numbers together: each value of one with each value of the other.
+struct RangeMap {
+    FixNumber across, up;
+    std::vector<double> xs, ys;
+    std::vector<RangePoint> cells; ///< one row of xs for each of ys; fewer where it was stopped
+    bool complete() const { return cells.size() == xs.size() * ys.size(); }
+};
+struct MapOptions {
+    TryOptions tries;
+    std::pair<double, double> across{0.0, 1.0}, up{0.0, 1.0}; ///< from, to
+    std::size_t values = 7;                                   ///< of each, at least 2, evenly spread
+    std::function<void(const RangeMap&)> tried;               ///< called with what is known after each value
+};
+/// Requires: two different numbers of the fix.
+RangeMap map_of(const Recording& recording, const Fix& fix, const FixNumber& across, const FixNumber& up,
+                const MapOptions& options);
+std::string text_of(const RangeMap& map, const Recording& recording);
+nlohmann::json json_of(const RangeMap& map, const Recording& recording);
+
 /// What to ask for where nobody says: from nothing to twice the value, or to 1.
 std::pair<double, double> usual_range(const FixNumber& number);
 

@@ -98,6 +98,29 @@ class BenchTest : public QObject {
         QCOMPARE(session().candidates().size(), suggested + 1);
     }
 
+    void map_isDrawnAndTaken() {
+        open("net-throw", "net ");
+        QVERIFY(!bench().knobs().map());
+        Fix both = chosen().fix;
+        both.changes.push_back({{"motion", {"parcel"}}, {"restitution", 0.2}});
+        session().add_candidate(both);
+        QTRY_VERIFY_WITH_TIMEOUT(judged(*window_), 60000);
+        QVERIFY(bench().knobs().map());
+        bench().knobs().map()->click();
+        QTRY_VERIFY_WITH_TIMEOUT(chosen().map && !chosen().seeking, 240000);
+        QVERIFY(chosen().map->complete());
+        // A net that grows catches more: the largest works, the recorded size does not.
+        QCOMPARE(chosen().map->cells.front().outcome, RangePoint::Fails);
+        QCOMPARE(chosen().map->cells.back().outcome, RangePoint::Works);
+        const RangeChart& chart = bench().range();
+        const int last = static_cast<int>(chosen().map->cells.size()) - 1;
+        QCOMPARE(chart.cell_at(QPointF(chart.width() - 20.0, 30.0)), last);
+        const std::size_t before = session().candidates().size();
+        QTest::mouseClick(&bench().range(), Qt::LeftButton, {}, QPoint(chart.width() - 20, 30));
+        QCOMPARE(session().candidates().size(), before + 1);
+        QCOMPARE(chosen().fix.changes[1]["restitution"].get<double>(), 0.4);
+    }
+
     void starts_areVariedDrawnAndShown() {
         open("net-throw", "net ");
         QVERIFY(bench().ask_shake()->isEnabled());

@@ -135,6 +135,17 @@ class VerdictTest : public QObject {
         QVERIFY2(swept.ordinary_play > 1 && swept.fixes_all(), text_of(swept, *r).c_str());
     }
 
+    /// A restitution of the response is not the one of a collider, whatever else the fix changes.
+    void restitution_isTheResponses() {
+        const auto r = read_recording(SAMPLES "/net-throw.bouncelog");
+        const Verdict v =
+            tried(*r, {{{"kinds", "net"}, {"grow", 6}}, {{"motion", {"parcel"}}, {"restitution", 0.35}}});
+        QVERIFY(v.loop && v.loop->with_fix.restitution);
+        QCOMPARE(*v.loop->with_fix.restitution, 0.35);
+        const Verdict surface = tried(*r, {{{"kinds", "net"}, {"restitution", 0.35}}});
+        QVERIFY(surface.loop && !surface.loop->with_fix.restitution);
+    }
+
     /// Four sub-steps are four times the moves; the fix shows from the frame of the first finding on.
     void cost_isCounted() {
         const auto r = read_recording(SAMPLES "/net-throw.bouncelog");
