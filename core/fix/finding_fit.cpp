@@ -144,6 +144,13 @@ bool responds(const Track& track) {
     });
 }
 
+bool shows_later_or_sooner(const Finding& f, const Finding& g) {
+    constexpr auto near = static_cast<std::int64_t>(tail); // as far as a body is moved again
+    return f.fault == g.fault &&
+           std::set<Id>(f.bodies.begin(), f.bodies.end()) == std::set<Id>(g.bodies.begin(), g.bodies.end()) &&
+           g.first <= f.last + near && f.first <= g.last + near;
+}
+
 const Finding* match(const Finding& f, const std::vector<Finding>& among) {
     const auto it = std::ranges::find_if(among, [&](const Finding& g) { return same_fault(f, g); });
     return it == among.end() ? nullptr : &*it;

@@ -51,6 +51,8 @@ std::vector<Finding> found_in(const Recording& recording, const FrameWindow& win
 double near_enough(const Recording& recording, const FrameWindow& window, const Settings& settings);
 /// How deep the body, if it is at that pose, lies in something solid; 0: it is free.
 double overlap_at(const World& world, Slot body, const Pose& pose);
+/// The same fault about the same bodies, within some frames of it.
+bool shows_later_or_sooner(const Finding& finding, const Finding& other);
 /// The same fault about the same bodies at about the same time; null: there is none.
 const Finding* match(const Finding& finding, const std::vector<Finding>& among);
 

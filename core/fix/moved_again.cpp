@@ -362,9 +362,12 @@ Opinion opinion(const Recording& r, const Applied& applied, const Finding& f, co
                 const TryOptions& options) {
     const Found both = found(r, applied, {w, as_was, with_fix}, steps, options);
     Opinion out;
-    out.fixed = !match(f, both.after);
+    out.fixed = !match(f, both.after) && std::ranges::none_of(both.after, [&](const Finding& g) {
+        return shows_later_or_sooner(f, g) && !match(g, both.before);
+    });
     for (const Finding& g : both.after)
-        if (!match(g, both.before) && !match(g, {f})) out.fresh.insert(g.fault);
+        if (!match(g, both.before) && !match(g, {f}) && !shows_later_or_sooner(f, g))
+            out.fresh.insert(g.fault);
     return out;
 }
 

@@ -53,17 +53,27 @@ bool same_numbers(const Finding& a, const Finding& b) {
 void compare_findings(const std::vector<Finding>& before, const std::vector<Finding>& unfixed,
                       const std::vector<Finding>& after, Verdict& v) {
     std::vector<bool> used(after.size(), false);
+    std::vector<const Finding*> gone;
     for (const Finding& f : before) {
         std::size_t match_at = after.size();
         for (std::size_t i = 0; i < after.size() && match_at == after.size(); ++i)
             if (!used[i] && match(f, {after[i]})) match_at = i;
         if (match_at == after.size()) {
-            v.fixed.push_back(f);
+            gone.push_back(&f);
             continue;
         }
         used[match_at] = true;
         const Finding* was = match(f, unfixed);
         (same_numbers(was ? *was : f, after[match_at]) ? v.kept : v.changed).push_back(f);
+    }
+    // A fault that only shows at another time is not fixed.
+    for (const Finding* f : gone) {
+        std::size_t i = 0;
+        while (i < after.size() &&
+               (used[i] || match(after[i], unfixed) || !shows_later_or_sooner(*f, after[i])))
+            ++i;
+        if (i < after.size()) used[i] = true;
+        (i < after.size() ? v.changed : v.fixed).push_back(*f);
     }
     for (std::size_t i = 0; i < after.size(); ++i)
         if (!used[i] && !match(after[i], unfixed)) v.fresh.push_back(after[i]);
