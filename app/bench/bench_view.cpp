@@ -84,10 +84,19 @@ QString BenchView::spoken() const {
     if (!session_.recording()) return {};
     QStringList out{session_.moment_text(), title_of(Side::Recorded),
                     numbers(*session_.recording(), session_.instant())};
-    if (const Candidate* c = candidate())
-        out << title_of(Side::Fixed)
-            << numbers(*c->verdict.played, instant_of(*c->verdict.played, session_.moment()));
+    if (const std::optional<Instant> fixed = fixed_instant())
+        out << title_of(Side::Fixed) << numbers(*candidate()->verdict.played, *fixed);
     return out.join(", ");
+}
+
+std::optional<Instant> BenchView::fixed_instant() const {
+    const Candidate* c = candidate();
+    if (!c) return {};
+    try {
+        return instant_of(*c->verdict.played, session_.moment());
+    } catch (const BadInput&) {
+        return {};
+    }
 }
 
 void BenchView::paint_side(QPainter& p, Side side) const {
@@ -100,17 +109,13 @@ void BenchView::paint_side(QPainter& p, Side side) const {
     SceneOptions o = scene_options(session_);
     if (side != Side::Both) o.course = nullptr, o.shapes = nullptr;
     const Recording* r = &recorded;
-    Instant fixed;
+    std::optional<Instant> fixed;
     const Instant* t = &session_.instant();
     std::vector<Track> course;
     p.save();
     p.setClipRect(area);
     if (side == Side::Fixed && c) {
-        try {
-            fixed = instant_of(*c->verdict.played, session_.moment());
-            r = c->verdict.played.get(), t = &fixed;
-        } catch (const BadInput&) { // its file is gone: the session says so
-        }
+        if ((fixed = fixed_instant())) r = c->verdict.played.get(), t = &*fixed;
         o.shapes = &c->verdict.shapes;
         const bool there = std::ranges::any_of(c->verdict.fixed, [&](const Finding& f) {
             return session_.finding() && f.id == session_.finding()->id;

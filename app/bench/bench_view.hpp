@@ -33,6 +33,8 @@ class BenchView : public QWidget, public Spoken {
   private:
     enum class Side { Recorded, Fixed, Both };
     const Candidate* candidate() const;
+    /// This moment of the recording as it is with the candidate; none: its file is gone, as the session says.
+    std::optional<Instant> fixed_instant() const;
     QRectF area_of(Side side) const;
     void paint_side(QPainter& p, Side side) const;
     QString numbers(const Recording& recording, const Instant& instant) const;

@@ -255,6 +255,7 @@ class Session : public QObject {
     void take_finding(const Finding& finding);
     void choose_awaited();
     void suggest();
+    void forget_other_starts(Candidate& candidate) const;
     void judge_next();
     TryOptions tries() const;
     Candidate* candidate_of(const Fix& fix);

@@ -139,6 +139,12 @@ void Session::choose_candidate(int index) {
     emit candidates_changed();
 }
 
+/// Starts are varied round one finding: they say nothing of another one.
+void Session::forget_other_starts(Candidate& c) const {
+    if (!c.shake || (finding() && c.shake->finding == finding()->id)) return;
+    c.shake.reset(), c.shown_start.reset(), c.courses.reset();
+}
+
 void Session::suggest() {
     try_work_.stop(), range_work_.stop(), preview_work_.stop();
     std::vector<Candidate> fresh;
@@ -148,7 +154,7 @@ void Session::suggest() {
         };
         const auto known = std::find_if(candidates_.begin(), candidates_.end(), same);
         if (known != candidates_.end())
-            fresh.push_back(*known), fresh.back().stop_seeking();
+            fresh.push_back(*known), fresh.back().stop_seeking(), forget_other_starts(fresh.back());
         else
             fresh.push_back({fix, Candidate::Waiting});
     };
@@ -431,7 +437,7 @@ void Session::mark_again() {
     try_cache_ = std::make_shared<TryCache>(); // what is expected counts on neither side
     emit findings_changed();
     for (Candidate& c : candidates_) // their verdicts counted what was open before
-        if (c.state == Candidate::Judged) c.state = Candidate::Waiting, c.range.reset();
+        if (c.state == Candidate::Judged) c.state = Candidate::Waiting, c.range.reset(), c.map.reset();
 }
 
 QString Session::project_path() const {

@@ -52,11 +52,14 @@ std::vector<OrdinaryPlay> ordinary_play(const Recording& r, Slot body, const Tou
     const auto index = [&](std::int64_t number) {
         return static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(number)));
     };
+    std::map<Id, std::vector<FrameRange>> faults; // by body
+    for (const Finding& f : findings)
+        for (const Id id : f.bodies) faults[id].push_back({index(f.first), index(f.last)});
     const auto faulty = [&](Id id, std::size_t first, std::size_t last) {
-        return std::ranges::any_of(findings, [&](const Finding& f) {
-            return std::ranges::count(f.bodies, id) > 0 && index(f.first) <= last + options.lead &&
-                   first <= index(f.last) + options.lead;
-        });
+        const auto it = faults.find(id);
+        return it != faults.end() && std::ranges::any_of(it->second, [&](const FrameRange& f) {
+                   return f.first <= last + options.lead && first <= f.last + options.lead;
+               });
     };
     struct Meets {
         Slot body;

@@ -151,6 +151,16 @@ class BenchTest : public QObject {
         QVERIFY(!chosen().shown_start);
     }
 
+    /// Starts are varied round one finding; the same fix of another one has to be asked again.
+    void starts_areOfOneFinding() {
+        open("net-throw", "sweep");
+        bench().ask_shake()->click();
+        QTRY_VERIFY_WITH_TIMEOUT(chosen().shake && !chosen().shaking, 120000);
+        trigger(*window_, "N");
+        QTRY_VERIFY_WITH_TIMEOUT(judged(*window_), 60000);
+        for (const Candidate& c : session().candidates()) QVERIFY(!c.shake);
+    }
+
     void difference_isFoundAndDrawn() {
         open("net-throw", "sweep");
         QCOMPARE(*bench().view().first_difference(), 92.0);
