@@ -50,6 +50,29 @@ class GullwickTest : public QObject {
     QTemporaryDir folder_;
     std::map<std::string, std::string> accounts_, loops_, tables_; ///< of docs/cases.md, by the scene's file
 
+    std::set<const Change*> noted_; ///< there
+
+    struct Judged {
+        std::shared_ptr<Recording> faulty;
+        std::vector<Finding> before, really; ///< really: in the changed program
+        Verdict verdict;
+    };
+    Judged judged(const Change& c, int seed) {
+        Judged out;
+        out.faulty = played(c, {true}, static_cast<std::uint64_t>(seed));
+        out.before = scan(*out.faulty).findings;
+        out.really = scan(*played(c, {true, c.name, c.amount}, static_cast<std::uint64_t>(seed))).findings;
+        TryOptions options;
+        options.before = out.before;
+        out.verdict = try_fix(
+            *out.faulty,
+            fix_from_json({{"fix", 1}, {"name", c.name}, {"changes", nlohmann::json::parse(c.fix)}}, c.file),
+            options);
+        if (seed == 0 && noted_.insert(&c).second)
+            note(c, *out.faulty, out.before.at(0), out.verdict, out.really);
+        return out;
+    }
+
     /// What the page of a case tells of the change, as the programs are drawn (seed 0).
     void note(const Change& c, const Recording& faulty, const Finding& worst, const Verdict& v,
               const std::vector<Finding>& really) {
@@ -90,22 +113,13 @@ class GullwickTest : public QObject {
             qEnvironmentVariableIsSet("GULLWICK_SEEDS") ? qEnvironmentVariableIntValue("GULLWICK_SEEDS") : 2;
         int unclear = 0;
         for (int seed = 0; seed < seeds; ++seed) {
-            const auto faulty = played(c, {true}, static_cast<std::uint64_t>(seed)),
-                       changed = played(c, {true, c.name, c.amount}, static_cast<std::uint64_t>(seed));
-            TryOptions options;
-            options.before = scan(*faulty).findings;
-            const Verdict v = try_fix(
-                *faulty,
-                fix_from_json({{"fix", 1}, {"name", c.name}, {"changes", nlohmann::json::parse(c.fix)}},
-                              c.file),
-                options);
-            const std::vector<Finding> really = scan(*changed).findings;
-            const std::set<Told> were = told(options.before), are = told(really);
-            if (seed == 0) note(c, *faulty, options.before.at(0), v, really);
+            const Judged j = judged(c, seed);
+            const Verdict& v = j.verdict;
+            const std::set<Told> were = told(j.before), are = told(j.really);
             const auto why = [&](const Told& t, const char* what) {
                 return QString("seed %1, %2 %3\n%4")
                     .arg(seed)
-                    .arg(what, t.first.c_str(), text_of(v, *faulty).c_str());
+                    .arg(what, t.first.c_str(), text_of(v, *j.faulty).c_str());
             };
             if (!v.unclear.empty()) {
                 ++unclear;
@@ -125,7 +139,8 @@ class GullwickTest : public QObject {
     }
 
     void cases_areWrittenUp() {
-        if (tables_.size() < 20) QSKIP("only where all changes were tried");
+        for (const Change& c : changes())
+            if (!noted_.count(&c)) judged(c, 0);
         std::string text = "# Cases\n"
                            "Written by `gullwick_test` (`ODDB_WRITE_DOCS=1`). Each is a situation that "
                            "people have, in a program of Gullwick "
