@@ -18,7 +18,10 @@ BenchView::BenchView(Session& session, QWidget* parent)
                         &Session::pictures_changed, &Session::body_changed})
         connect(&session_, signal, this, [this] { tell(this); });
     for (auto signal : {&Session::recording_changed, &Session::finding_changed})
-        connect(&session_, signal, this, [this] { look_at_finding(); });
+        connect(&session_, signal, this, [this] {
+            fixed_.reset(), fixed_of_.reset(); // it refers to the recording
+            look_at_finding();
+        });
 }
 
 void BenchView::set_overlaid(bool overlaid) { overlaid_ = overlaid, look_at_finding(); }
@@ -84,19 +87,22 @@ QString BenchView::spoken() const {
     if (!session_.recording()) return {};
     QStringList out{session_.moment_text(), title_of(Side::Recorded),
                     numbers(*session_.recording(), session_.instant())};
-    if (const std::optional<Instant> fixed = fixed_instant())
+    if (const Instant* fixed = fixed_instant())
         out << title_of(Side::Fixed) << numbers(*candidate()->verdict.played, *fixed);
     return out.join(", ");
 }
 
-std::optional<Instant> BenchView::fixed_instant() const {
+const Instant* BenchView::fixed_instant() const {
     const Candidate* c = candidate();
-    if (!c) return {};
-    try {
-        return instant_of(*c->verdict.played, session_.moment());
-    } catch (const BadInput&) {
-        return {};
+    const std::shared_ptr<const Recording> played = c ? c->verdict.played : nullptr;
+    if (fixed_of_ != played || fixed_at_ != session_.moment()) {
+        fixed_.reset(), fixed_of_ = played, fixed_at_ = session_.moment();
+        try {
+            if (played) fixed_ = instant_of(*played, session_.moment());
+        } catch (const BadInput&) { // the session says so
+        }
     }
+    return fixed_ ? &*fixed_ : nullptr;
 }
 
 void BenchView::paint_side(QPainter& p, Side side) const {
@@ -106,26 +112,26 @@ void BenchView::paint_side(QPainter& p, Side side) const {
     const QRectF area = area_of(side);
     Mapping m = mapping_;
     m.area = area;
-    SceneOptions o = scene_options(session_);
+    const SceneOptions chosen = scene_options(session_);
+    SceneOptions o = chosen;
     if (side != Side::Both) o.course = nullptr, o.shapes = nullptr;
     const Recording* r = &recorded;
-    std::optional<Instant> fixed;
     const Instant* t = &session_.instant();
     std::vector<Track> course;
     p.save();
     p.setClipRect(area);
     if (side == Side::Fixed && c) {
-        if ((fixed = fixed_instant())) r = c->verdict.played.get(), t = &*fixed;
+        if (const Instant* fixed = fixed_instant()) r = c->verdict.played.get(), t = fixed;
         o.shapes = &c->verdict.shapes;
         const bool there = std::ranges::any_of(c->verdict.fixed, [&](const Finding& f) {
             return session_.finding() && f.id == session_.finding()->id;
         });
         if (there) o.finding = nullptr; // nothing is faulty here
-        o.course = scene_options(session_).course;
+        o.course = chosen.course;
     }
     if (c && c->courses && side != Side::Both) {
         course.push_back(side == Side::Fixed ? c->courses->with : c->courses->without);
-        o.course = &course, o.course_body = scene_options(session_).course_body;
+        o.course = &course, o.course_body = chosen.course_body;
     }
     ScenePainter painter(p, m, *r, *t, o);
     painter.background(), painter.bodies(), painter.marks();

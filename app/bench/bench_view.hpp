@@ -33,8 +33,9 @@ class BenchView : public QWidget, public Spoken {
   private:
     enum class Side { Recorded, Fixed, Both };
     const Candidate* candidate() const;
-    /// This moment of the recording as it is with the candidate; none: its file is gone, as the session says.
-    std::optional<Instant> fixed_instant() const;
+    /// This moment of the recording as it is with the candidate, kept until either changes; null: its file is
+    /// gone, as the session says.
+    const Instant* fixed_instant() const;
     QRectF area_of(Side side) const;
     void paint_side(QPainter& p, Side side) const;
     QString numbers(const Recording& recording, const Instant& instant) const;
@@ -44,6 +45,9 @@ class BenchView : public QWidget, public Spoken {
     Mapping mapping_;
     bool overlaid_ = false, looked_ = false;
     QPointF last_;
+    mutable std::optional<Instant> fixed_;
+    mutable std::shared_ptr<const Recording> fixed_of_;
+    mutable double fixed_at_ = 0.0;
 };
 
 } // namespace oddbounce
