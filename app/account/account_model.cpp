@@ -57,7 +57,7 @@ void add_ray(const Session& s, const Finding& f, std::vector<NumberRow>& rows) {
 
 std::vector<NumberRow> numbers_at(const Session& s) {
     std::vector<NumberRow> rows;
-    if (!s.recording() || s.recording()->header.space == 3) return rows;
+    if (!s.recording()) return rows;
     const Recording& r = *s.recording();
     const Instant& t = s.instant();
     const auto add = [&](const QString& name, const std::string& value, const char* plots = "") {

@@ -160,8 +160,8 @@ void AccountPanel::refresh() {
     const Finding* f = session_.finding();
     const Theme& th = Theme::current();
     moment_->setText(session_.moment_text());
-    no_numbers_->setVisible(r && r->header.space == 2 && figures_->rowCount() == 0);
-    sentences_->setVisible(f != nullptr), note_->setVisible(!f && r && r->header.space == 2);
+    no_numbers_->setVisible(r && figures_->rowCount() == 0);
+    sentences_->setVisible(f != nullptr), note_->setVisible(!f && r);
     assumes_->setVisible(f && !f->assumes.empty());
     fault_->set_text(f ? QString("%1 · %2").arg(title_in_line(*f),
                                                 f->expected ? tr("expected") : core_text(word(f->grade)))

@@ -27,7 +27,7 @@ BenchView::BenchView(Session& session, QWidget* parent)
 void BenchView::set_overlaid(bool overlaid) { overlaid_ = overlaid, look_at_finding(); }
 
 void BenchView::look_at_finding() {
-    if (!session_.recording() || session_.recording()->header.space == 3) return;
+    if (!session_.recording()) return;
     mapping_ = first_look(session_, area_of(Side::Recorded));
     looked_ = true, update();
 }
@@ -149,7 +149,7 @@ void BenchView::paintEvent(QPaintEvent*) {
     QPainter p(this);
     const Theme& th = Theme::current();
     p.fillRect(rect(), th.rule);
-    if (!session_.recording() || session_.recording()->header.space == 3) return p.fillRect(rect(), th.paper);
+    if (!session_.recording()) return p.fillRect(rect(), th.paper);
     p.setRenderHint(QPainter::Antialiasing);
     if (overlaid_)
         paint_side(p, Side::Both);

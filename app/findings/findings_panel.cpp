@@ -207,8 +207,6 @@ QString FindingsPanel::count_text() const {
 QString FindingsPanel::note_text() const {
     const Recording& r = *session_.recording();
     const bool none = session_.findings().empty();
-    if (r.header.space == 3)
-        return tr("Not judged: recordings of three dimensions can only be opened and listed yet.");
     if (!r.complete() && !session_.live()) return tr("The recording is judged when all of it is read.");
     if (session_.scanning() && session_.live())
         return none ? tr("No faults found so far. Findings appear here while the game runs.") : QString();

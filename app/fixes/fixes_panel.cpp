@@ -293,11 +293,11 @@ void FixesPanel::rebuild() {
                        ? tr("No change is suggested for this finding.")
                        : tr("Choose a finding. Each change that it suggests is tried on this recording."));
     note_->setVisible(all.empty());
-    add_->setEnabled(session_.recording() && session_.recording()->header.space == 2);
+    add_->setEnabled(session_.recording() != nullptr);
 }
 
 void FixesPanel::new_candidate() {
-    if (!session_.recording() || session_.recording()->header.space == 3) return;
+    if (!session_.recording()) return;
     CandidateDialog dialog(session_, this);
     if (dialog.exec() == QDialog::Accepted) session_.add_candidate(dialog.fix());
 }

@@ -10,6 +10,7 @@
 #include "fix/verdict.hpp"
 #include "recording/live.hpp"
 #include "session/background.hpp"
+#include "session/sight.hpp"
 
 #include <QObject>
 #include <QString>
@@ -158,6 +159,12 @@ class Session : public QObject {
     /// What `other` does to the chosen body at this moment: the most that any of their colliders do.
     Does does_to_chosen(Slot other) const;
 
+    // How a scene of three dimensions is looked at, in the view, the strip, the loupe and the bench alike: as the
+    // chosen finding is best seen, until a person turns it.
+    const Sight& sight() const;
+    void set_sight(const Sight& sight);
+    void take_telling_sight(); ///< that of the finding again
+
     // Candidates: the finding's own suggestions, and those of the person.
     const std::vector<Candidate>& candidates() const { return candidates_; }
     int candidate() const { return candidate_; }
@@ -199,7 +206,7 @@ class Session : public QObject {
 
     // Notes of the person, by time.
     const std::vector<Note>& notes() const { return case_.notes; }
-    void add_note(const Vec2& at, const QString& text);       ///< at this moment
+    void add_note(const Vec3& at, const QString& text);       ///< at this moment
     void change_note(std::size_t index, const QString& text); ///< empty text: removes it
     double moment_of(const Note& note) const;
 
@@ -228,6 +235,7 @@ class Session : public QObject {
     void finding_changed();
     void scan_changed();
     void body_changed();
+    void sight_changed();
     void candidates_changed();
     void preview_changed();
     void notes_changed();
@@ -282,6 +290,7 @@ class Session : public QObject {
     bool awaits_worst_ = false;
     QString finding_, awaited_;
     Slot body_ = -1;
+    mutable std::optional<Sight> sight_; ///< none: not asked for yet
     std::set<Slot> hidden_;
     bool asks_what_stops_ = false;
     bool scanning_ = false, complete_ = false;

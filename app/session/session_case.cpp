@@ -100,7 +100,7 @@ void Session::remove_candidate(int index) {
 
 // ---- notes
 
-void Session::add_note(const Vec2& at, const QString& text) {
+void Session::add_note(const Vec3& at, const QString& text) {
     if (!recording_ || text.trimmed().isEmpty()) return;
     const double whole = std::floor(moment_ + 1e-9);
     Note note;

@@ -118,7 +118,7 @@ void Session::take_mark(const LiveSession::Mark& m) {
     const World w = world_at(static_cast<std::size_t>(index));
     Slot body = m.about.empty() ? -1 : recording_->body_slot(m.about[0]);
     if (body < 0 && !w.movers().empty()) body = w.movers().front();
-    if (body >= 0) note.at = flat(w.body(body).pose.at);
+    if (body >= 0) note.at = w.body(body).pose.at;
     insert_note(note, tr("Mark of the game"));
 }
 

@@ -3,7 +3,7 @@
 
 #include "theme/theme.hpp"
 #include "view/clipped.hpp"
-#include "view/scene_painter.hpp"
+#include "view/picture.hpp"
 
 #include <QMouseEvent>
 #include <QPainter>
@@ -24,7 +24,7 @@ Mapping look(const Session& session, const QRectF& area) {
     const Recording& r = *session.recording();
     Mapping m;
     m.area = area;
-    m.look_up(r.header.up);
+    take_sight(m, session);
     const auto middle = static_cast<std::ptrdiff_t>(std::round(session.moment()));
     Box box;
     const Finding* f = session.finding();
@@ -77,7 +77,7 @@ void paint_strip(QPainter& p, const Session& session, const QRectF& area) {
     const Theme& th = Theme::current();
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(area, th.panel);
-    if (!session.recording() || session.recording()->header.space == 3) return;
+    if (!session.recording()) return;
     const auto middle = static_cast<int>(std::round(session.moment()));
     Mapping m = look(session, cell_of(area, count / 2));
     for (int i = 0; i < count; ++i) {
@@ -101,7 +101,7 @@ StripWidget::StripWidget(Session& session, QWidget* parent)
     setToolTip(tr("Frames around the moment. Click one to go there."));
     setAccessibleName(tr("frames around the moment"));
     for (auto signal : {&Session::recording_changed, &Session::moment_changed, &Session::finding_changed,
-                        &Session::body_changed, &Session::findings_changed, &Session::pictures_changed})
+                        &Session::body_changed, &Session::sight_changed, &Session::findings_changed, &Session::pictures_changed})
         connect(&session_, signal, this, [this] { tell(this); });
 }
 

@@ -70,7 +70,7 @@ void TimelineWidget::take_in() {
 void TimelineWidget::refresh() {
     lanes_.clear();
     const Recording* r = session_.recording();
-    if (!r || r->header.space == 3) return update();
+    if (!r) return update();
     lanes_ = lanes_for(session_, most_lanes);
     refresh_scroll();
     refresh_plot();
@@ -167,7 +167,7 @@ void TimelineWidget::paintEvent(QPaintEvent*) {
     const Theme& th = Theme::current();
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(rect(), th.panel);
-    if (!session_.recording() || session_.recording()->header.space == 3) return;
+    if (!session_.recording()) return;
     ruler_.left = label_width, ruler_.right = width() - 18.0;
     paint_ruler(p);
     double y = head;

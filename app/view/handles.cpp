@@ -26,11 +26,11 @@ class Frame2 {
     Frame2(const Session& s, Slot c, const Shape& shape)
         : pose_(s.instant().pose(state_of(s, c).body)), scale_(s.instant().now->body_of(c).scale),
           shape_(shape) {}
-    Vec2 world(const Vec3& own) const {
-        return flat(pose_.place((shape_.turn.turn(own) + shape_.at) * scale_));
+    Vec3 world(const Vec3& own) const {
+        return pose_.place((shape_.turn.turn(own) + shape_.at) * scale_);
     }
-    Vec3 own(const Vec2& world) const {
-        return shape_.turn.turn_back(pose_.unplace(raised(world)) / scale_ - shape_.at);
+    Vec3 own(const Vec3& world) const {
+        return shape_.turn.turn_back(pose_.unplace(world) / scale_ - shape_.at);
     }
 
   private:
@@ -132,7 +132,7 @@ std::vector<Handle> shown_handles(const Session& s, Slot c, const Shape& shape, 
     return all;
 }
 
-nlohmann::json dragged(const Session& s, Slot c, const Shape& from, const Handle& handle, const Vec2& to,
+nlohmann::json dragged(const Session& s, Slot c, const Shape& from, const Handle& handle, const Vec3& to,
                        bool symmetric) {
     const Shape& recorded = state_of(s, c).def->shape;
     const Frame2 frame(s, c, from);

@@ -12,7 +12,7 @@ namespace oddbounce {
 struct Handle {
     enum Part { Middle, Side, Corner, Rim } part = Middle; ///< Rim: of a radius
     int number = 0; ///< which side, counter-clockwise from the right; which corner
-    Vec2 at{0.0};   ///< in world coordinates
+    Vec3 at{0.0};   ///< in world coordinates
 };
 
 /// The collider whose handles are shown: the first of the chosen body with a shape that has some; -1: none.
@@ -26,7 +26,7 @@ std::vector<Handle> shown_handles(const Session& session, Slot collider, const S
 /// The change that gives the collider the shape with that handle at a world point. The opposite side or
 /// corner stays where it is; `symmetric`: the middle does.
 nlohmann::json dragged(const Session& session, Slot collider, const Shape& from, const Handle& handle,
-                       const Vec2& to, bool symmetric);
+                       const Vec3& to, bool symmetric);
 /// "30 × 20 px", "radius 6 px", "moved by 3, 0 px".
 QString measures_of(const Session& session, Slot collider, const nlohmann::json& change);
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "view/outline_path.hpp"
 
+#include "shape/section.hpp"
+
 namespace oddbounce {
 
 namespace {
@@ -48,23 +50,6 @@ std::vector<Vec2> spelled_out(const Outline& o, double scale) {
     return out;
 }
 
-QPainterPath outline_path(const Geometry& g, const Pose& pose, const Mapping& m) {
-    QPainterPath path;
-    for (const Outline& o : g.outlines()) {
-        bool first = true;
-        for (const Vec2& local : spelled_out(o, m.scale)) {
-            const QPointF p = m.to(pose, local);
-            if (first)
-                path.moveTo(p);
-            else
-                path.lineTo(p);
-            first = false;
-        }
-        if (o.closed && !first) path.closeSubpath();
-    }
-    return path;
-}
-
 namespace {
 
 /// Convex hull by monotone chain (Andrew 1979).
@@ -89,7 +74,75 @@ QPolygonF hull_of(std::vector<QPointF> q) {
     return hull;
 }
 
+/// Convex pieces that lie over or beside each other, as the outline of the whole.
+std::vector<PixelLine> joined(const std::vector<PixelLine>& pieces) {
+    constexpr std::size_t most = 200; // more take too long to join
+    if (pieces.size() < 2 || pieces.size() > most) return pieces;
+    QPainterPath all;
+    std::vector<PixelLine> out;
+    all.setFillRule(Qt::WindingFill);
+    for (const PixelLine& piece : pieces)
+        if (piece.closed)
+            all.addPolygon(piece.points), all.closeSubpath();
+        else
+            out.push_back(piece);
+    for (QPolygonF& line : all.simplified().toSubpathPolygons()) {
+        if (line.size() > 1 && line.isClosed()) line.pop_back();
+        out.push_back({std::move(line), true});
+    }
+    return out;
+}
+
+/// What a convex piece covers along the line of sight, or the points of it that do.
+std::vector<PixelLine> silhouettes(const Geometry& g, const Pose& pose, const Mapping& m) {
+    std::vector<PixelLine> out;
+    for (const Facet& f : facets(g, 24)) {
+        PixelLine line;
+        for (const Vec3& v : f.points) line.points << m.to(pose, v);
+        out.push_back(std::move(line));
+    }
+    if (g.convex() || out.empty()) {
+        std::vector<QPointF> all;
+        for (const PixelLine& line : out) all.insert(all.end(), line.points.begin(), line.points.end());
+        out = {{hull_of(std::move(all)), true}};
+    }
+    return out;
+}
+
 } // namespace
+
+std::vector<PixelLine> lines_of(const Geometry& g, const Pose& pose, const Mapping& m) {
+    std::vector<PixelLine> out;
+    if (m.shows == Shows::Plane) {
+        for (const Outline& o : g.outlines()) {
+            PixelLine line{{}, o.closed};
+            for (const Vec2& local : spelled_out(o, m.scale)) line.points << m.to(pose, raised(local));
+            out.push_back(std::move(line));
+        }
+        return out;
+    }
+    if (m.shows == Shows::Space) return silhouettes(g, pose, m);
+    for (const WorldLine& cut : section(g, pose, m.center, m.toward())) {
+        PixelLine line{{}, cut.closed};
+        for (const Vec3& v : cut.points) line.points << m.to(v);
+        out.push_back(std::move(line));
+    }
+    return joined(out);
+}
+
+QPainterPath path_of(const std::vector<PixelLine>& lines) {
+    QPainterPath path;
+    for (const PixelLine& line : lines) {
+        if (line.points.isEmpty()) continue;
+        path.addPolygon(line.points);
+        if (line.closed) path.closeSubpath();
+    }
+    return path;
+}
+
+QPainterPath outline_path(const Geometry& g, const Pose& pose, const Mapping& m) {
+    return path_of(lines_of(g, pose, m));
+}
 
 QPainterPath tangent_band(const Geometry& g, const Motion& move, const Mapping& m, int ranges) {
     QPainterPath all;
@@ -97,9 +150,8 @@ QPainterPath tangent_band(const Geometry& g, const Motion& move, const Mapping& 
     for (int i = 0; i < ranges; ++i) {
         std::vector<QPointF> q;
         for (const double t : {static_cast<double>(i) / ranges, static_cast<double>(i + 1) / ranges})
-            for (const Outline& o : g.outlines())
-                for (const Vec2& v : spelled_out(o, m.scale)) q.push_back(m.to(move.at(t), v));
-        all.addPolygon(hull_of(std::move(q)));
+            for (const PixelLine& line : lines_of(g, move.at(t), m)) q.insert(q.end(), line.points.begin(), line.points.end());
+        if (!q.empty()) all.addPolygon(hull_of(std::move(q)));
     }
     return all;
 }

@@ -21,7 +21,7 @@ namespace {
 struct LoupeNumber {
     QString text;
     double size = 0.0; ///< the length that must be readable, unit
-    Vec2 at{0.0};      ///< where that length is
+    Vec3 at{0.0};      ///< where that length is
 };
 
 /// The measure that a finding without a touch draws, at the frame nearest to this moment.
@@ -38,11 +38,11 @@ const Mark* measure_of(const Session& s, const Finding& f) {
 LoupeNumber loupe_number(const Session& s, const Finding& f) {
     const Recording& r = *s.recording();
     LoupeNumber out;
-    out.at = flat(f.at);
+    out.at = f.at;
     if (f.shown_at) {
         const Mark* m = measure_of(s, f);
         if (!m) return out;
-        out.size = glm::length(m->to - m->from), out.at = flat((m->from + m->to) * 0.5);
+        out.size = glm::length(m->to - m->from), out.at = (m->from + m->to) * 0.5;
         out.text = QString::fromStdString(m->label);
         return out;
     }
@@ -59,7 +59,7 @@ LoupeNumber loupe_number(const Session& s, const Finding& f) {
     out.text = (gap < 0 ? Session::tr("depth %1") : Session::tr("gap %1"))
                    .arg(QString::fromStdString(length_text(r, std::abs(gap))));
     if (std::abs(gap) < 2.0 * std::min(ca.geometry->reach(), cb.geometry->reach()))
-        out.at = flat((d.on_a + d.on_b) * 0.5);
+        out.at = (d.on_a + d.on_b) * 0.5;
     out.size = std::max(std::abs(gap), 0.5 * f.number("thickness"));
     return out;
 }
@@ -105,6 +105,7 @@ void paint_loupe(QPainter& p, const Session& s, const Mapping& outer, SceneOptio
     if (number.text.isEmpty()) return; // nothing small to show
     Mapping m = outer;
     m.area = frame.adjusted(0, 0, 0, -24);
+    if (m.shows == Shows::Space) take_sight(m, s); // what counts is seen in the section
     m.center = number.at;
     // The length in question about a sixth of the loupe; never less than three times the view.
     const double slop = std::max(s.recording()->slop(), 1e-9);
@@ -129,11 +130,19 @@ void paint_loupe(QPainter& p, const Session& s, const Mapping& outer, SceneOptio
     p.drawRect(QRectF(target - QPointF(reach, reach), QSizeF(2 * reach, 2 * reach)));
 }
 
+void take_sight(Mapping& m, const Session& s, bool section) {
+    if (s.recording()->header.space == 2) return m.look_up(s.recording()->header.up);
+    const Sight& sight = s.sight();
+    m.right = sight.right, m.up = sight.up;
+    m.shows = section || sight.section ? Shows::Section : Shows::Space;
+    m.center += m.toward() * glm::dot(sight.at - m.center, m.toward());
+}
+
 Mapping first_look(const Session& s, const QRectF& area) {
     Mapping m;
     m.area = area;
     const Recording& r = *s.recording();
-    m.look_up(r.header.up);
+    take_sight(m, s, false);
     Box box;
     const auto add = [&](const World& w, Slot body) {
         for (Slot c : w.colliders_of(body))

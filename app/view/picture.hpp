@@ -10,6 +10,9 @@
 
 namespace oddbounce {
 
+/// The directions of the picture: the recording's up is up; in space, those of the session's sight, cut by its plane
+/// where `section`, else as the person chose.
+void take_sight(Mapping& mapping, const Session& session, bool section = true);
 /// Where the view looks by itself: the finding's surroundings, else all that moves, else everything.
 Mapping first_look(const Session& session, const QRectF& area);
 /// Options for what is chosen in the session; they point into its findings and candidates.

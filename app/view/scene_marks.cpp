@@ -56,7 +56,7 @@ void ScenePainter::touch() {
         std::abs(t_.fraction - o_.finding->fraction) > moment_snap)
         return;
     const Theme& th = Theme::current();
-    const QPointF q = m_.to(flat(o_.finding->at));
+    const QPointF q = m_.to(o_.finding->at);
     const QPointF diamond[4] = {q + QPointF(0, -6), q + QPointF(6, 0), q + QPointF(0, 6), q + QPointF(-6, 0)};
     p_.setPen(QPen(th.finding, 1.8)), p_.setBrush(th.panel);
     p_.drawPolygon(diamond, 4);
@@ -70,7 +70,7 @@ void ScenePainter::finding_marks() {
     std::vector<QRectF> taken;
     for (const Mark& mark : o_.finding->marks) {
         if (mark.frame != t_.now->number()) continue;
-        const QPointF from = m_.to(flat(mark.from)), to = m_.to(flat(mark.to));
+        const QPointF from = m_.to(mark.from), to = m_.to(mark.to);
         const QPointF d = to - from;
         const double n = length(d);
         if (mark.arrow)
@@ -104,11 +104,11 @@ void ScenePainter::contacts() {
         const Slot a = r_.collider_slot(c.a), b = r_.collider_slot(c.b);
         const bool wrong = o_.finding && in_finding(a) && in_finding(b);
         const QColor color = wrong ? th.finding : th.ink;
-        const QPointF q = m_.to(flat(*c.at));
+        const QPointF q = m_.to(*c.at);
         if (!m_.area.contains(q)) continue;
         p_.setPen(QPen(color, 1.4));
         if (c.normal) {
-            const QPointF n = m_.way(flat(*c.normal));
+            const QPointF n = m_.way(*c.normal);
             p_.drawLine(q, q - n * 22.0);
             // Rungs: one for each slop of depth, at most six.
             const int rungs =
@@ -137,9 +137,9 @@ void ScenePainter::rays(const Finding* only) {
     const Theme& th = Theme::current();
     for (const RayRow& ray : t_.frame->rays) {
         if (only && !is_ray_of(ray, *only)) continue;
-        const QPointF from = m_.to(flat(ray.from));
+        const QPointF from = m_.to(ray.from);
         const Vec3 end = ray.hit && ray.at ? *ray.at : ray.to;
-        const QPointF to = m_.to(flat(end)), full = m_.to(flat(ray.to));
+        const QPointF to = m_.to(end), full = m_.to(ray.to);
         p_.setPen(QPen(th.ray, 1.4));
         p_.setBrush(th.paper);
         p_.drawLine(from, to);
@@ -162,9 +162,9 @@ void ScenePainter::rays(const Finding* only) {
 void ScenePainter::arrows(Slot body) {
     const Theme& th = Theme::current();
     const BodyState& b = t_.now->bodies()[static_cast<std::size_t>(body)];
-    const QPointF from = m_.to(flat(t_.pose(body).at));
+    const QPointF from = m_.to(t_.pose(body).at);
     const auto tip = [&](const Vec3& v) { // one step's travel, at least visible, at most a third of the view
-        QPointF d = m_.way(flat(v)) * (t_.now->dt() * m_.scale * 2.0);
+        QPointF d = m_.way(v) * (t_.now->dt() * m_.scale * 2.0);
         const double n = length(d), most = 0.3 * m_.area.height();
         return n > most ? from + d * (most / n) : n > 0 && n < 18.0 ? from + d * (18.0 / n) : from + d;
     };
@@ -202,11 +202,11 @@ void ScenePainter::band(Slot body) {
         if (at(*t_.now, c).geometry) r = std::max(r, at(*t_.now, c).geometry->reach() * m_.scale);
     if (pixels > 26.0) {
         // Beside the band, not in it.
-        const QPointF way = m_.way(flat(move.travel())),
+        const QPointF way = m_.way(move.travel()),
                       side = QPointF(way.y(), -way.x()) / length(way) * (way.x() >= 0 ? 1.0 : -1.0);
         for (const auto& [pose, number] :
              {std::pair(move.from, t_.before->number()), std::pair(move.to, t_.now->number())})
-            p_.drawText(QRectF(m_.to(flat(pose.at)) + side * (r + 12) - QPointF(30, 9), QSizeF(60, 18)),
+            p_.drawText(QRectF(m_.to(pose.at) + side * (r + 12) - QPointF(30, 9), QSizeF(60, 18)),
                         Qt::AlignCenter, QString::number(number));
     }
 }
@@ -236,7 +236,7 @@ void ScenePainter::course() {
         if (t_.index + near < track.first || track.first + track.points.size() + near < t_.index) continue;
         QPainterPath path;
         for (std::size_t k = 0; k < track.points.size(); ++k) {
-            const QPointF q = m_.to(flat(track.points[k].pose.at));
+            const QPointF q = m_.to(track.points[k].pose.at);
             if (k == 0)
                 path.moveTo(q);
             else
@@ -311,9 +311,10 @@ QRectF ScenePainter::box_of(Slot b) const {
         if (!at(*t_.now, c).geometry) continue;
         const Box world = at(*t_.now, c).geometry->bounds(t_.pose(b));
         if (!world.meets(seen_)) continue;
-        const QPointF corners[4] = {m_.to({world.low.x, world.low.y}), m_.to({world.high.x, world.low.y}),
-                                    m_.to({world.low.x, world.high.y}), m_.to({world.high.x, world.high.y})};
-        for (const QPointF& q : corners) box = box.united(QRectF(q, QSizeF(0.1, 0.1)));
+        for (int i = 0; i < 8; ++i)
+            box = box.united(QRectF(m_.to(Vec3(i & 1 ? world.high.x : world.low.x, i & 2 ? world.high.y : world.low.y,
+                                               i & 4 ? world.high.z : world.low.z)),
+                                    QSizeF(0.1, 0.1)));
     }
     return box;
 }
@@ -323,10 +324,10 @@ void ScenePainter::probes(Slot body) {
     const Theme& th = Theme::current();
     constexpr double half = 3.5, stub = 9.0; // pixels
     const Pose pose = t_.pose(body);
-    const Vec2 scale = flat(t_.now->body(body).scale);
+    const Vec3 scale = t_.now->body(body).scale;
     for (const ProbeDef& probe : probes_of(r_, r_.body_id(body), t_.index)) {
-        const QPointF q = m_.to(pose, flat(probe.at) * scale),
-                      way = m_.way(pose, unit(flat(probe.guards) * scale));
+        const QPointF q = m_.to(pose, probe.at * scale),
+                      way = m_.way(pose, unit(probe.guards * scale));
         p_.setPen(QPen(th.ray, 1.5)), p_.setBrush(th.paper);
         p_.drawLine(q, q + way * stub);
         p_.drawRect(QRectF(q - QPointF(half, half), QSizeF(2 * half, 2 * half)));

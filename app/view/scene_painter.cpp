@@ -46,8 +46,8 @@ void ScenePainter::background() {
     if (!o_.grid) return;
     const double step = scale_bar_length(m_.scale, 120.0);
     p_.setPen(QPen(th.tint(th.rule, 0.55), 1.0));
-    const Vec2 corner = m_.from(m_.area.bottomLeft());
-    const auto lines = [&](const Vec2& along, double pixels, const auto& draw) {
+    const Vec3 corner = m_.from(m_.area.bottomLeft());
+    const auto lines = [&](const Vec3& along, double pixels, const auto& draw) {
         constexpr double most_places = 1e12; // farther from the origin the grid has no places any more
         const double from = glm::dot(corner, along) / step;
         if (!(std::abs(from) < most_places)) return;
@@ -63,6 +63,7 @@ void ScenePainter::background() {
 }
 
 void ScenePainter::bodies() {
+    if (m_.shows == Shows::Space) return bodies_in_space();
     const bool both = !o_.fixed_only && !o_.moving_only;
     for (const bool moving : {false, true}) {
         if (!both && moving != o_.moving_only) continue;
@@ -81,7 +82,7 @@ void ScenePainter::bodies() {
 }
 
 /// `place`: the world point at (x, y) of the picture, 0 to 1 from its left and its top.
-void ScenePainter::picture(const QImage& image, const std::function<Vec2(double, double)>& place) {
+void ScenePainter::picture(const QImage& image, const std::function<Vec3(double, double)>& place) {
     if (image.isNull()) return;
     const QPointF corner = m_.to(place(0, 0)), x = m_.to(place(1, 0)) - corner,
                   y = m_.to(place(0, 1)) - corner;
@@ -95,11 +96,12 @@ void ScenePainter::picture(const QImage& image, const std::function<Vec2(double,
 
 /// What the player saw, paled so that shapes stand out: shot and backdrops with the static bodies.
 void ScenePainter::pictures(bool moving) {
+    if (m_.shows != Shows::Plane) return; // a picture is of the plane
     p_.setOpacity(o_.pale);
     if (!moving) {
         const PictureCache::Screenshot screenshot = o_.pictures->screenshot(t_.index);
         const auto [x0, y0, x1, y1] = screenshot.rect;
-        const Vec2 a(x0, y0), b(x1, y1), middle = 0.5 * (a + b);
+        const Vec3 a(x0, y0, 0.0), b(x1, y1, 0.0), middle = 0.5 * (a + b);
         const double w = std::abs(glm::dot(b - a, m_.right)), h = std::abs(glm::dot(b - a, m_.up));
         picture(screenshot.image, [&](double x, double y) {
             return middle + m_.right * ((x - 0.5) * w) + m_.up * ((0.5 - y) * h);
@@ -117,9 +119,8 @@ void ScenePainter::pictures(bool moving) {
         const QImage image = o_.pictures->image(art->image);
         if (!image.isNull()) dressed_.insert(body);
         picture(image, [&](double x, double y) {
-            const Vec2 local =
-                flat(art->at) + m_.right * ((x - 0.5) * art->size.x) + m_.up * ((0.5 - y) * art->size.y);
-            return state ? flat(t_.pose(body).place(raised(local) * state->scale)) : local;
+            const Vec3 local = art->at + m_.right * ((x - 0.5) * art->size.x) + m_.up * ((0.5 - y) * art->size.y);
+            return state ? t_.pose(body).place(local * state->scale) : local;
         });
     }
     p_.setOpacity(1.0);
@@ -139,7 +140,9 @@ void ScenePainter::collider(Slot c) {
     if (small)
         return speck(g, pose, state.def->role == Role::Sensor ? th.sensor : moving ? th.moving : th.fixed);
     smooth(true);
-    const QPainterPath path = outline_path(g, pose, m_);
+    const std::vector<PixelLine> lines = lines_of(g, pose, m_);
+    if (lines.empty()) return beyond(c, pose);
+    const QPainterPath path = path_of(lines);
     const QColor line = mark ? th.finding : moving ? th.moving : th.fixed;
     QPen pen(line, o_.line + (chosen ? 0.9 : 0.0), Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin);
     if (!state.on) {
@@ -160,11 +163,29 @@ void ScenePainter::collider(Slot c) {
         p_.fillPath(path, th.tint(th.moving, chosen ? 0.20 : 0.13));
     if (mark && !g.open()) p_.fillPath(path, th.tint(th.finding, 0.13));
     if (hidden_thing && size > 12.0) cross_hatch(path, th.tint(line, 0.7));
-    if (!moving && !mark && !hidden_thing && size > 14.0) hatch(g, pose);
+    if (!moving && !mark && !hidden_thing && size > 14.0 && !g.open()) hatch(lines);
     p_.strokePath(path, pen);
-    if (state.def->role == Role::OneWay) comb(g, pose, state.def->pass.value_or(r_.header.up));
-    if (moving && !o_.plain && size > 14.0) heading(g, pose);
+    if (state.def->role == Role::OneWay)
+        comb(lines, m_.to(pose, g.bounds().center()), state.def->pass.value_or(r_.header.up));
+    if (moving && !o_.plain && size > 14.0 && m_.shows == Shows::Plane) heading(g, pose);
     if (hidden_thing && size > 24.0) struck_eye(path.boundingRect().center());
+}
+
+/// What the picture's plane does not cut: its outline along the line of sight, faint where it lies beyond the plane,
+/// in dashes where it moves in front of it. Fixed things in front would only be in the way.
+void ScenePainter::beyond(Slot c, const Pose& pose) {
+    const Theme& th = Theme::current();
+    const ColliderState& state = at(*t_.now, c);
+    const Geometry& g = *state.geometry;
+    const bool moving = t_.now->body_of(c).def->moves != Moves::Static;
+    const bool in_front = glm::dot(pose.place(g.bounds().center()) - m_.center, m_.toward()) > 0.0;
+    constexpr std::size_t most_corners = 4000; // of a mesh: more would be a grey cloud
+    if ((in_front && !moving && !in_finding(c)) || g.corner_count() > most_corners) return;
+    Mapping whole = m_;
+    whole.shows = Shows::Space;
+    QPen pen(th.tint(in_finding(c) ? th.finding : moving ? th.moving : th.fixed, moving ? 0.55 : 0.3), 1.0);
+    if (in_front) pen.setStyle(Qt::DashLine);
+    p_.strokePath(outline_path(g, pose, whole), pen);
 }
 
 /// Too small for any drawing code but colour: a plain outline, quickly.
@@ -172,14 +193,16 @@ void ScenePainter::speck(const Geometry& g, const Pose& pose, const QColor& colo
     smooth(false); // switched as seldom as may be: it costs as much as drawing one
     p_.setPen(QPen(color, 0)), p_.setBrush(Qt::NoBrush);
     const Box box = g.bounds(pose);
-    const QRectF where = QRectF(m_.to(flat(box.low)), m_.to(flat(box.high))).normalized();
+    const QRectF where = QRectF(m_.to(box.low), m_.to(box.high)).normalized();
     constexpr std::size_t most = 16; // corners; more of them look like a box, so small
     const std::size_t corners = g.outlines().size() == 1 ? g.outlines()[0].points.size() : 0;
     if (corners > 2 && corners <= most) {
         QPointF q[most];
         int n = 0;
-        for (const Vec2& v : g.outlines()[0].points) q[n++] = m_.to(pose, v);
+        for (const Vec2& v : g.outlines()[0].points) q[n++] = m_.to(pose, raised(v));
         p_.drawPolygon(q, n);
+    } else if (m_.shows == Shows::Section) {
+        for (const PixelLine& line : lines_of(g, pose, m_)) p_.drawPolygon(line.points);
     } else
         p_.drawRect(where);
 }
@@ -198,24 +221,21 @@ std::pair<double, double> part_in_sight(const QPointF& u, const QPointF& e, doub
 } // namespace
 
 /// Short diagonal strokes from the edge inward: solid ground seen in section.
-void ScenePainter::hatch(const Geometry& g, const Pose& pose) {
+void ScenePainter::hatch(const std::vector<PixelLine>& lines) {
     const Theme& th = Theme::current();
-    if (g.open()) return;
     p_.setPen(QPen(th.tint(th.fixed, 0.55), 1.0));
-    for (const Outline& o : g.outlines()) {
-        if (!o.closed || o.points.size() < 2) continue;
-        const std::vector<Vec2> points = spelled_out(o, m_.scale);
-        std::vector<QPointF> q;
-        for (const Vec2& v : points) q.push_back(m_.to(pose, v));
+    for (const PixelLine& line : lines) {
+        if (!line.closed || line.points.size() < 3) continue;
+        const QPolygonF& q = line.points;
         double area = 0.0;
-        for (std::size_t i = 0; i < q.size(); ++i) {
+        for (qsizetype i = 0; i < q.size(); ++i) {
             const QPointF &u = q[i], &v = q[(i + 1) % q.size()];
             area += u.x() * v.y() - u.y() * v.x();
         }
-        const QRectF box = QPolygonF(QVector<QPointF>(q.begin(), q.end())).boundingRect();
+        const QRectF box = q.boundingRect();
         const double deep = std::min(7.0, 0.35 * std::min(box.width(), box.height()));
         const QRectF view = m_.area.adjusted(-20, -20, 20, 20);
-        for (std::size_t i = 0; i < q.size(); ++i) {
+        for (qsizetype i = 0; i < q.size(); ++i) {
             const QPointF &u = q[i], &v = q[(i + 1) % q.size()];
             const double n = length(v - u);
             if (n < 2.0) continue;
@@ -231,20 +251,18 @@ void ScenePainter::hatch(const Geometry& g, const Pose& pose) {
 }
 
 /// Teeth on the side that holds: where a body lands that arrives against `pass`.
-void ScenePainter::comb(const Geometry& g, const Pose& pose, const Vec3& pass) {
+void ScenePainter::comb(const std::vector<PixelLine>& lines, const QPointF& middle, const Vec3& pass) {
     const Theme& th = Theme::current();
     p_.setPen(QPen(th.fixed, 1.4));
-    const QPointF out = m_.way(flat(pass));
-    for (const Outline& o : g.outlines())
-        for (std::size_t i = 0; i < o.points.size(); ++i) {
-            const QPointF u = m_.to(pose, o.points[i]),
-                          v = m_.to(pose, o.points[(i + 1) % o.points.size()]);
-            if (!o.closed && i + 1 == o.points.size()) break;
+    const QPointF out = m_.way(pass);
+    for (const PixelLine& line : lines)
+        for (qsizetype i = 0; i < line.points.size(); ++i) {
+            if (!line.closed && i + 1 == line.points.size()) break;
+            const QPointF &u = line.points[i], &v = line.points[(i + 1) % line.points.size()];
             const double n = length(v - u);
             const QPointF e = n > 0 ? (v - u) / n : QPointF();
             if (std::abs(QPointF::dotProduct(e, out)) > 0.7) continue;
-            const QPointF middle = m_.to(pose, flat(g.bounds().center()));
-            if (o.closed && QPointF::dotProduct((u + v) / 2 - middle, out) < 0) continue;
+            if (line.closed && QPointF::dotProduct((u + v) / 2 - middle, out) < 0) continue;
             const auto [from, to] = part_in_sight(u, e, n, m_.area);
             for (double s = 4.0 + 8.0 * std::ceil(from / 8.0); s < to; s += 8.0)
                 p_.drawLine(u + e * s, u + e * s + out * 5.0);
@@ -279,8 +297,8 @@ void ScenePainter::struck_eye(const QPointF& c) {
 /// A notch at the body's front (its own +x): turned and mirrored bodies show it.
 void ScenePainter::heading(const Geometry& g, const Pose& pose) {
     const Theme& th = Theme::current();
-    const Vec2 front(g.bounds().high.x, 0.5 * (g.bounds().low.y + g.bounds().high.y));
-    const QPointF tip = m_.to(pose, front), u = m_.way(pose, {1.0, 0.0}), side(-u.y(), u.x());
+    const Vec3 front(g.bounds().high.x, 0.5 * (g.bounds().low.y + g.bounds().high.y), 0.0);
+    const QPointF tip = m_.to(pose, front), u = m_.way(pose, Vec3(1.0, 0.0, 0.0)), side(-u.y(), u.x());
     const QPointF notch[3] = {tip - u * 1.0, tip - u * 6.0 + side * 3.5, tip - u * 6.0 - side * 3.5};
     p_.setPen(Qt::NoPen);
     p_.setBrush(th.moving);

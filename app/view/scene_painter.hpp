@@ -5,8 +5,9 @@
 
 #include "fault/finding.hpp"
 #include "fix/rerun.hpp"
+#include "session/sight.hpp"
 #include "session/session.hpp"
-#include "view/mapping.hpp"
+#include "view/outline_path.hpp"
 
 #include <QPainter>
 
@@ -28,6 +29,8 @@ struct SceneOptions {
     double pale = 0.7;                                             ///< opacity of pictures
     bool fixed_only = false, moving_only = false;                  ///< for the cached layer
     double line = 1.6;                                             ///< outline width in pixels
+    std::optional<Sight> plane; ///< seen from outside: where the finding is cut
+    double plane_half = 0.0;    ///< half of the side that is drawn of it, unit
 };
 
 /// The ray is the one that the finding is about.
@@ -48,15 +51,21 @@ class ScenePainter {
     void marks();   ///< contacts, rays, arrows, swept band, candidate, names
     void subject(); ///< the ray or the probes of the finding, without anything else
     void scale_bar();
+    void axes(); ///< which way one looks
 
   private:
+    void bodies_in_space();
+    void ground_grid();
+    void drop_lines();
+    void cutting_plane();
     void pictures(bool moving);
-    void picture(const QImage& image, const std::function<Vec2(double, double)>& place);
+    void picture(const QImage& image, const std::function<Vec3(double, double)>& place);
     void collider(Slot c);
     void speck(const Geometry& g, const Pose& pose, const QColor& color);
     void smooth(bool on);
-    void hatch(const Geometry& g, const Pose& pose);
-    void comb(const Geometry& g, const Pose& pose, const Vec3& pass);
+    void beyond(Slot c, const Pose& pose);
+    void hatch(const std::vector<PixelLine>& lines);
+    void comb(const std::vector<PixelLine>& lines, const QPointF& middle, const Vec3& pass);
     void cross_hatch(const QPainterPath& path, const QColor& color);
     void struck_eye(const QPointF& at);
     void heading(const Geometry& g, const Pose& pose);

@@ -30,6 +30,7 @@ ViewWidget::ViewWidget(Session& session, QWidget* parent)
     });
     connect(&session_, &Session::body_changed, this,
             [this] { options_ = scene_options(session_), still_key_.clear(), update(); });
+    connect(&session_, &Session::sight_changed, this, [this] { take_new_sight(); });
     connect(&session_, &Session::preview_changed, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::notes_changed, this, qOverload<>(&QWidget::update));
     connect(&session_, &Session::pictures_changed, this,
@@ -49,9 +50,8 @@ void ViewWidget::look_at_finding() {
 
 void ViewWidget::look_at_all() {
     if (!session_.recording()) return;
-    const Recording& r = *session_.recording();
     mapping_.area = rect();
-    mapping_.look_up(r.header.up);
+    take_sight(mapping_, session_, false);
     Box box;
     const World& w = *session_.instant().now;
     for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c)
@@ -72,7 +72,8 @@ void ViewWidget::toggle_measure() {
 
 void ViewWidget::follow_body() {
     if (!hold_ || session_.body() < 0 || !session_.recording()) return;
-    mapping_.center = flat(session_.instant().pose(session_.body()).at);
+    mapping_.center = session_.instant().pose(session_.body()).at;
+    take_sight(mapping_, session_, false);
 }
 
 /// Static colliders, drawn once until the look or the still scene changes.
@@ -80,10 +81,13 @@ void ViewWidget::still_layer() {
     const Instant& t = session_.instant();
     const Mapping& m = mapping_;
     const bool shot = options_.pictures && session_.recording()->any_has(Recording::Screenshot);
+    QString look;
+    for (const Vec3& v : {m.center, m.right, m.up})
+        for (int axis = 0; axis < 3; ++axis) look += QString::number(v[axis], 'g', 17) + ' ';
     const QString key = QString("%1 %2 %3 %4 %5 %6 %7 %8")
                             .arg(t.now->still_version())
-                            .arg(m.center.x, 0, 'g', 17)
-                            .arg(m.center.y, 0, 'g', 17)
+                            .arg(look)
+                            .arg(static_cast<int>(m.shows))
                             .arg(m.scale, 0, 'g', 17)
                             .arg(width())
                             .arg(height())
@@ -106,20 +110,20 @@ void ViewWidget::paintEvent(QPaintEvent*) {
     const Theme& th = Theme::current();
     if (!session_.recording()) return p.fillRect(rect(), th.paper);
     mapping_.area = rect();
-    if (session_.recording()->header.space == 3) {
-        p.fillRect(rect(), th.paper);
-        p.setPen(th.soft), p.setFont(type(14));
-        p.drawText(rect().adjusted(40, 0, -40, 0), Qt::AlignCenter | Qt::TextWordWrap,
-                   tr("This recording has three dimensions. It can be opened and listed, but not drawn or "
-                      "judged yet."));
-        return;
-    }
-    still_layer();
-    p.drawPixmap(0, 0, still_);
     SceneOptions o = options_;
-    o.moving_only = true, o.ghosts = ghosts_;
+    o.ghosts = ghosts_;
+    if (mapping_.shows == Shows::Space && session_.finding()) {
+        o.plane = telling_sight(session_);
+        o.plane_half = 0.3 * std::min(width(), height()) / mapping_.scale;
+    } else if (mapping_.shows != Shows::Space) {
+        still_layer();
+        p.drawPixmap(0, 0, still_);
+        o.moving_only = true;
+    }
     ScenePainter painter(p, mapping_, *session_.recording(), session_.instant(), o);
+    if (mapping_.shows == Shows::Space) painter.background();
     painter.bodies(), painter.marks(), painter.scale_bar();
+    if (mapping_.shows != Shows::Plane) painter.axes();
     if (loupe_) paint_loupe(p, session_, mapping_, options_);
     paint_notes(p, session_, mapping_);
     paint_drag(p);
@@ -148,7 +152,7 @@ void ViewWidget::measure_lines(QPainter& p) const {
     const Theme& th = Theme::current();
     const Recording& r = *session_.recording();
     p.setFont(type(12, true));
-    std::vector<Vec2> points = measure_;
+    std::vector<Vec3> points = measure_;
     points.push_back(measure_tip_);
     p.setPen(QPen(th.ink, 1.2, Qt::DashLine));
     for (std::size_t i = 1; i < points.size(); ++i)
@@ -156,7 +160,7 @@ void ViewWidget::measure_lines(QPainter& p) const {
     QString text = tr("measure: click the first point");
     if (points.size() == 2) text = QString::fromStdString(length_text(r, glm::length(points[1] - points[0])));
     if (points.size() >= 3) {
-        const Vec2 u = unit(points[0] - points[1]), v = unit(points[2] - points[1]);
+        const Vec3 u = unit(points[0] - points[1]), v = unit(points[2] - points[1]);
         const double angle = glm::degrees(std::acos(std::clamp(glm::dot(u, v), -1.0, 1.0)));
         text = tr("%1, %2, angle %3°")
                    .arg(QString::fromStdString(length_text(r, glm::length(points[1] - points[0]))),
@@ -171,9 +175,10 @@ void ViewWidget::measure_lines(QPainter& p) const {
 }
 
 Slot ViewWidget::body_under(const QPointF& pixel) const {
-    if (!session_.recording() || session_.recording()->header.space == 3) return -1;
+    if (!session_.recording()) return -1;
+    if (mapping_.shows == Shows::Space) return body_in_sight(pixel);
     const Instant& t = session_.instant();
-    const Vec3 p = raised(mapping_.from(pixel));
+    const Vec3 p = mapping_.from(pixel);
     Slot best = -1;
     double nearest = 8.0 / mapping_.scale;
     bool best_moves = false;
@@ -182,7 +187,7 @@ Slot ViewWidget::body_under(const QPointF& pixel) const {
         if (!state.geometry || state.body < 0 || !t.present(state.body)) continue;
         Box box = state.geometry->bounds(t.pose(state.body));
         box.grow(nearest);
-        if (p.x < box.low.x || p.x > box.high.x || p.y < box.low.y || p.y > box.high.y) continue;
+        if (!box.holds(p)) continue;
         const double d = point_distance(p, *state.geometry, t.pose(state.body));
         const bool moves = t.now->body_of(c).def->moves != Moves::Static;
         if (d > nearest || (best_moves && !moves)) continue;
@@ -194,13 +199,89 @@ Slot ViewWidget::body_under(const QPointF& pixel) const {
     return best;
 }
 
+/// The nearest body along the line of sight.
+Slot ViewWidget::body_in_sight(const QPointF& pixel) const {
+    const Instant& t = session_.instant();
+    Box all;
+    for (Slot c = 0; c < static_cast<Slot>(t.now->colliders().size()); ++c)
+        if (t.now->live(c)) all.add(at(*t.now, c).geometry->bounds(t.pose(at(*t.now, c).body)));
+    if (all.empty()) return -1;
+    const double far = glm::length(all.size()) + glm::length(all.center() - mapping_.center);
+    const Vec3 middle = mapping_.from(pixel), from = middle + mapping_.toward() * far, to = middle - mapping_.toward() * far;
+    Slot best = -1;
+    double nearest = infinity;
+    for (Slot c = 0; c < static_cast<Slot>(t.now->colliders().size()); ++c) {
+        const ColliderState& state = at(*t.now, c);
+        if (!t.now->live(c) || !t.present(state.body) || session_.hidden(state.body)) continue;
+        const RayHit hit = ray_cast(from, to, *state.geometry, t.pose(state.body));
+        if (hit.status != Status::None && hit.fraction < nearest) nearest = hit.fraction, best = state.body;
+    }
+    return best;
+}
+
+/// The sight was turned or pushed: what is in the middle stays there.
+void ViewWidget::take_new_sight() {
+    if (!session_.recording()) return;
+    const Vec3 held = session_.sight().at;
+    const QPointF before = mapping_.to(held);
+    take_sight(mapping_, session_, false);
+    mapping_.pan(before - mapping_.to(held));
+    still_key_.clear(), tell(this), update();
+}
+
+void ViewWidget::toggle_section() {
+    if (!session_.recording() || session_.recording()->header.space == 2) return;
+    Sight s = session_.sight();
+    s.section = !s.section;
+    if (!s.section) { // from a little above and aside: along the plane nothing shows its depth
+        constexpr double aside = 32.0, above = 22.0;
+        session_.set_sight(s), turn_sight(aside, above);
+        return;
+    }
+    session_.set_sight(s), session_.take_telling_sight(), look_at_finding();
+}
+
+void ViewWidget::look_along(int axis) {
+    if (!session_.recording() || session_.recording()->header.space == 2) return;
+    Vec3 along(0.0);
+    along[axis] = -1.0;
+    Sight s = sight_along(session_.sight().at, along, session_.recording()->header.up);
+    s.section = session_.sight().section;
+    session_.set_sight(s);
+}
+
+void ViewWidget::turn_sight(double right, double up) {
+    if (!session_.recording() || session_.recording()->header.space == 2) return;
+    Sight s = session_.sight();
+    const Vec3& upright = session_.recording()->header.up;
+    const auto turned = [&](const Vec3& about, double degrees) {
+        const glm::dquat q = glm::angleAxis(glm::radians(-degrees), about);
+        s.right = unit(q * s.right), s.up = unit(q * s.up);
+    };
+    turned(upright, right);
+    constexpr double steepest = 89.0; // degrees: beyond it the scene would stand on its head
+    const double now = glm::degrees(std::asin(std::clamp(glm::dot(s.toward(), upright), -1.0, 1.0)));
+    turned(s.right, std::clamp(now + up, -steepest, steepest) - now);
+    s.right = unit(s.right - s.up * glm::dot(s.right, s.up));
+    session_.set_sight(s);
+}
+
+void ViewWidget::push_plane(double by) {
+    if (!session_.recording() || mapping_.shows != Shows::Section) return;
+    Sight s = session_.sight();
+    s.at += s.toward() * by;
+    session_.set_sight(s);
+}
+
 QString ViewWidget::hover_text(const QPointF& pixel) const {
     if (!session_.recording()) return {};
     const Recording& r = *session_.recording();
-    const Vec2 at = mapping_.from(pixel);
-    QString text = QString("%1, %2 %3")
-                       .arg(QString::fromStdString(figure(at.x)), QString::fromStdString(figure(at.y)),
-                            QString::fromStdString(r.header.unit));
+    const Vec3 at = mapping_.from(pixel);
+    QStringList place;
+    for (int axis = 0; axis < r.header.space; ++axis) place << QString::fromStdString(figure(at[axis]));
+    QString text = mapping_.shows == Shows::Space
+                       ? QString()
+                       : place.join(", ") + ' ' + QString::fromStdString(r.header.unit);
     const Slot body = body_under(pixel);
     if (body < 0) return text;
     const BodyState& b = session_.instant().now->bodies()[static_cast<std::size_t>(body)];
@@ -230,6 +311,11 @@ void ViewWidget::resizeEvent(QResizeEvent*) {
 
 void ViewWidget::wheelEvent(QWheelEvent* e) {
     fresh_ = false;
+    if (mapping_.shows == Shows::Section && e->modifiers() & Qt::ShiftModifier) {
+        constexpr double per_notch = 4.0; // pixels
+        const int notches = e->angleDelta().y() != 0 ? e->angleDelta().y() : e->angleDelta().x();
+        return push_plane(notches / 120.0 * per_notch / mapping_.scale);
+    }
     mapping_.zoom_at(e->position(), std::pow(1.0015, e->angleDelta().y()));
     update();
 }
@@ -334,7 +420,15 @@ void ViewWidget::mouseMoveEvent(QMouseEvent* e) {
         return;
     }
     if (!measuring_) setCursor(handle_under(e->position()) ? Qt::SizeAllCursor : Qt::ArrowCursor);
-    if (e->buttons() & (Qt::LeftButton | Qt::MiddleButton)) {
+    const bool turns = mapping_.shows != Shows::Plane &&
+                       (e->buttons() & Qt::RightButton ||
+                        (mapping_.shows == Shows::Space && e->buttons() & Qt::LeftButton && !measuring_));
+    if (turns) {
+        dragged_ = dragged_ || (e->position() - pressed_).manhattanLength() > 4;
+        constexpr double degrees_per_pixel = 0.4;
+        const QPointF by = (e->position() - last_) * degrees_per_pixel;
+        if (dragged_) fresh_ = false, turn_sight(by.x(), by.y());
+    } else if (e->buttons() & (Qt::LeftButton | Qt::MiddleButton)) {
         dragged_ = dragged_ || (e->position() - pressed_).manhattanLength() > 4;
         if (dragged_) fresh_ = false, mapping_.pan(e->position() - last_), update();
     } else
@@ -362,21 +456,21 @@ void ViewWidget::edit_note(const NoteSlip& slip) {
 }
 
 void ViewWidget::drop_note() {
-    if (!session_.recording() || session_.recording()->header.space == 3) return;
+    if (!session_.recording()) return;
     const QPointF pointer = mapFromGlobal(QCursor::pos());
-    Vec2 at = mapping_.center;
+    Vec3 at = mapping_.center;
     if (rect().contains(pointer.toPoint()) && underMouse())
         at = mapping_.from(pointer);
     else if (session_.finding())
-        at = flat(session_.finding()->at);
+        at = session_.finding()->at;
     ask_note(at);
 }
 
 void ViewWidget::drop_note_at(const QPointF& pixel) {
-    if (session_.recording() && session_.recording()->header.space == 2) ask_note(mapping_.from(pixel));
+    if (session_.recording()) ask_note(mapping_.from(pixel));
 }
 
-void ViewWidget::ask_note(const Vec2& at) {
+void ViewWidget::ask_note(const Vec3& at) {
     bool ok = false;
     const QString text = QInputDialog::getMultiLineText(
         this, tr("Note"), tr("Saved with the case, at this place and moment:"), {}, &ok);

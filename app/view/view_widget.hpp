@@ -29,7 +29,13 @@ class ViewWidget : public QWidget, public Spoken {
     bool shows_ghosts() const { return ghosts_; }
     bool shows_loupe() const { return loupe_; }
     bool measures() const { return measuring_; }
+    // Of a scene of three dimensions:
+    void toggle_section();        ///< O: cut by a plane, or from outside
+    void look_along(int axis);    ///< along x, y or z
+    void turn_sight(double right, double up); ///< degrees, about what is in the middle
+    void push_plane(double by);   ///< toward the person, unit
     Slot body_under(const QPointF& pixel) const;
+    Slot body_in_sight(const QPointF& pixel) const;
     const Mapping& mapping() const { return mapping_; }
     /// What the pointer is over, as a sentence; empty for nothing.
     QString hover_text(const QPointF& pixel) const;
@@ -53,7 +59,8 @@ class ViewWidget : public QWidget, public Spoken {
     void still_layer();
     void measure_lines(QPainter& p) const;
     void edit_note(const NoteSlip& slip);
-    void ask_note(const Vec2& at);
+    void ask_note(const Vec3& at);
+    void take_new_sight();
     void follow_body();
     std::optional<Handle> handle_under(const QPointF& pixel) const;
     void drag_to(const QPointF& pixel, bool symmetric);
@@ -77,8 +84,8 @@ class ViewWidget : public QWidget, public Spoken {
     QString still_key_;
     bool hold_ = false, ghosts_ = false, loupe_ = true, measuring_ = false, fresh_ = true, dragged_ = false;
     QPointF pressed_, last_;
-    std::vector<Vec2> measure_; ///< up to three clicked points: length, then angle
-    Vec2 measure_tip_{0.0};
+    std::vector<Vec3> measure_; ///< up to three clicked points: length, then angle
+    Vec3 measure_tip_{0.0};
     SceneOptions options_;
 };
 

@@ -226,7 +226,7 @@ bool Window::eventFilter(QObject* o, QEvent* e) {
 }
 
 void Window::show_bench(bool bench) {
-    if (bench && (!session_.recording() || session_.recording()->header.space == 3)) bench = false;
+    if (bench && !session_.recording()) bench = false;
     below_->setCurrentIndex(bench ? 1 : 0);
     to_review_->setChecked(!bench), to_bench_->setChecked(bench);
     (bench ? static_cast<QWidget*>(&bench_->view()) : view_)->setFocus();

@@ -276,7 +276,7 @@ bool walk(const Recording& recording, const WalkOptions& options,
           const std::function<void(const Step&)>& each) {
     const std::atomic<bool>* stop = options.control ? &options.control->stop : nullptr;
     const auto stopped = [&] { return stop && *stop; };
-    if (recording.header.space != 2 || !recording.wait_for(0, stop)) return !stopped();
+    if (!recording.wait_for(0, stop)) return !stopped();
     const bool whole = recording.complete();
     const std::size_t last = whole ? std::min(options.last, recording.size() - 1) : options.last,
                       first = std::max(recording.begin(), std::min(options.first, last));

@@ -69,7 +69,6 @@ std::vector<Input> missing_inputs(const Recording& recording, const Fault& fault
 
 std::string text_of(const Coverage& c) {
     const std::string text = say("{} of {} faults judged", c.judged, c.asked);
-    if (c.three_dimensions) return say("{}: recordings of three dimensions are not judged yet", text);
     if (c.missing.empty()) return text;
     std::string inputs;
     std::size_t i = 0;

@@ -16,7 +16,6 @@ std::vector<Input> missing_inputs(const Recording& recording, const Fault& fault
 struct Coverage {
     std::size_t judged = 0, asked = 0; ///< faults
     std::set<Input> missing;           ///< what would have to be logged for the others
-    bool three_dimensions = false;     ///< nothing is judged, since the recording has three dimensions
     bool whole() const { return judged == asked; }
 };
 /// "18 of 28 faults judged; log `rays` and `events` for the rest"

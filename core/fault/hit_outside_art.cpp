@@ -155,15 +155,15 @@ class HitOutsideArtRule : public Rule {
         double visible = 0.0;
         for (const auto& g : seen.parts) {
             const OutlinePoints more = outline_points(*g);
-            points.insert(points.end(), more.begin(), more.end()), visible += g->area();
+            points.insert(points.end(), more.begin(), more.end()), visible += g->measure();
         }
-        const double covers = at(w, c).geometry->area();
+        const double covers = at(w, c).geometry->measure();
         std::string best;
         double least = infinity;
         for (const auto& [kind, words] : outlines) {
             const bool capsule = std::string_view(kind) == "capsule";
             const double area =
-                Geometry(capsule ? capsule_round(points) : fitted(points, kind), Vec3(1.0)).area();
+                Geometry(capsule ? capsule_round(points) : fitted(points, kind), Vec3(1.0)).measure();
             add_fact(f, std::string("area_of_") + kind, area, u + "²");
             add_fact(f, std::string("saved_by_") + kind, 100.0 * (1.0 - area / covers), "%");
             if (std::string_view(kind) != "hull" &&

@@ -15,6 +15,12 @@ Vec3 rounded(const Vec3& v) {
     return out;
 }
 
+/// How far sideways another answer lies: in ULPs of the ray's numbers along an axis.
+struct Beside {
+    double ulps = infinity;
+    int axis = 0;
+};
+
 struct Answer {
     Slot collider = -1;
     std::array<int, 3> cell{}; // of cells
@@ -30,16 +36,15 @@ class RayKnifeEdgeRule : public Rule {
     void step(const Step& step) override {
         runs_.step(step.index);
         for (const RayRow& ray : step.frame->rays) {
-            std::optional<double> edge = edge_beside(step.now, ray);
-            if (!edge) edge = edge_of_face(step.now, ray);
+            const std::optional<Beside> edge = edge_near(step.now, ray);
             if (!edge) {
                 runs_.good(ray, step.index);
                 continue;
             }
             RayRun& run = runs_.bad(ray, step.index);
-            run.measure(-*edge, ray, step.index);
-            if (run.casts == 1 || *edge < run.number)
-                run.number = *edge, run.ray = ray,
+            run.measure(-edge->ulps, ray, step.index);
+            if (run.casts == 1 || edge->ulps < run.number)
+                run.number = edge->ulps, run.ray = ray,
                 run.collider = nearest(step.now, ray, near(step.now, ray)).collider;
         }
     }
@@ -70,22 +75,27 @@ class RayKnifeEdgeRule : public Rule {
 
     /// The log names another cell than the one that is hit, and the point lies on the face, or the edge,
     /// between them: rounding it to a cell decides. How far from there, in ULPs.
-    std::optional<double> edge_of_face(const World& w, const RayRow& ray) const {
+    std::optional<Beside> edge_of_face(const World& w, const RayRow& ray) const {
         const std::optional<CellAnswer> cell = cell_answer(w, ray);
         const Vec3 p = ray_ulps(context_.recording, ray);
-        const double place = p[longest_axis(p)];
+        const int axis = longest_axis(p);
+        const double place = p[axis];
         if (!cell || !cell->wrong() || cell->apart > context_.settings["ray-knife-edge.ulps"] * place)
             return {};
-        return cell->apart / place;
+        return Beside{cell->apart / place, axis};
+    }
+    std::optional<Beside> edge_near(const World& w, const RayRow& ray) const {
+        const std::optional<Beside> beside = edge_beside(w, ray);
+        return beside ? beside : edge_of_face(w, ray);
     }
 
-    /// How far sideways, in ULPs, the answer is another; none where one ULP changes nothing.
-    std::optional<double> edge_beside(const World& w, const RayRow& ray) const {
+    /// How far sideways the answer is another; none where one ULP changes nothing.
+    std::optional<Beside> edge_beside(const World& w, const RayRow& ray) const {
         const std::vector<Slot> candidates = near(w, ray);
         if (candidates.empty()) return {};
         const Answer exact = nearest(w, ray, candidates);
         const Vec3 p = ray_ulps(context_.recording, ray), way = unit(ray.to - ray.from);
-        std::optional<double> least;
+        std::optional<Beside> least;
         for (int axis = 0; axis < dimensions(); ++axis) {
             const double across = std::sqrt(std::max(0.0, 1.0 - way[axis] * way[axis]));
             if (across < context_.shared.hardly) continue; // along the ray: that is its length
@@ -101,21 +111,29 @@ class RayKnifeEdgeRule : public Rule {
                     const double middle = 0.5 * (same + other);
                     (moved(middle) == exact ? same : other) = middle;
                 }
-                least = std::min(least.value_or(infinity), other * across);
+                if (!least || other * across < least->ulps) least = {other * across, axis};
             }
         }
         if (!least && bits(ray) == 32) {
             RayRow r = ray;
             r.from = rounded(ray.from), r.to = rounded(ray.to);
-            if (!(nearest(w, r, candidates) == exact)) least = 0.5;
+            if (!(nearest(w, r, candidates) == exact)) least = {0.5, widest_across(p, way)};
         }
         return least;
+    }
+
+    /// The axis across the ray along which its numbers have the largest ULP.
+    int widest_across(const Vec3& ulps, const Vec3& way) const {
+        int widest = -1;
+        for (int axis = 0; axis < dimensions(); ++axis)
+            if (axis != longest_axis(way) && (widest < 0 || ulps[axis] > ulps[widest])) widest = axis;
+        return widest;
     }
 
     std::string words(const World& w, const RayRow& ray, const Answer& a) const {
         std::string out = answer_text(w, ray, a.collider);
         if (a.collider >= 0 && at(w, a.collider).def->shape.kind == ShapeKind::Cells)
-            out += cell_text(a.cell);
+            out += cell_text(a.cell, dimensions());
         return out;
     }
 
@@ -124,10 +142,9 @@ class RayKnifeEdgeRule : public Rule {
         const World w = r.world_at(run.first);
         const RayRow& ray = run.ray;
         Finding f = ray_finding("ray-knife-edge", r, run, w);
-        const Vec3 p = ray_ulps(context_.recording, ray), way = unit(ray.to - ray.from);
-        double place = 0.0; // the largest ULP across the ray
-        for (int axis = 0; axis < dimensions(); ++axis)
-            if (axis != longest_axis(way)) place = std::max(place, p[axis]);
+        const Vec3 p = ray_ulps(context_.recording, ray);
+        const std::optional<Beside> beside = edge_near(r.world_at(run.worst), ray);
+        const double place = p[beside ? beside->axis : widest_across(p, unit(ray.to - ray.from))];
         const auto candidates = near(w, ray);
         const Answer exact = nearest(w, ray, candidates);
         // What the game's width makes of it: rounded, or on the other side of the edge.

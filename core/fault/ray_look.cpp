@@ -93,6 +93,7 @@ std::optional<CellAnswer> cell_answer(const World& w, const RayRow& ray) {
     const BodyState& body = w.body_of(hit);
     const Vec3 local = s.turn.turn_back(body.pose.unplace(met.at) / body.scale - s.at) - s.origin;
     double farthest = 0.0;
+    out.logged = out.right; // of an axis that is not logged nothing is known
     for (std::size_t i = 0; i < std::min<std::size_t>(ray.cell.size(), 3); ++i) {
         out.logged[i] = ray.cell[i];
         const int axis = static_cast<int>(i);
@@ -104,7 +105,10 @@ std::optional<CellAnswer> cell_answer(const World& w, const RayRow& ray) {
     return out;
 }
 
-std::string cell_text(const std::array<int, 3>& cell) { return say(", cell {}, {}", cell[0], cell[1]); }
+std::string cell_text(const std::array<int, 3>& cell, int space) {
+    return space == 2 ? say(", cell {}, {}", cell[0], cell[1])
+                      : say(", cell {}, {}, {}", cell[0], cell[1], cell[2]);
+}
 
 std::string answer_text(const World& w, const RayRow& ray, Slot c) {
     if (c < 0 || !w.body_of(c).def) return translated("nothing");

@@ -35,8 +35,8 @@ struct CellAnswer {
 };
 /// None where it logs no cell, hits no cells, or misses the collider by the shapes.
 std::optional<CellAnswer> cell_answer(const World& world, const RayRow& ray);
-/// ", cell 3, 4": for sentences.
-std::string cell_text(const std::array<int, 3>& cell);
+/// ", cell 3, 4", in space with its layer: for sentences.
+std::string cell_text(const std::array<int, 3>& cell, int space);
 /// Width of a ray's numbers in bits, and the ULP of a number so wide.
 int float_bits(const Recording& recording, const RayRow& ray);
 double ulp(double value, int bits);

@@ -200,9 +200,9 @@ class RayWrongAnswerRule : public Rule {
         const std::optional<CellAnswer> cell = cell_answer(w, run.ray);
         const bool of_cell = cell && hit == run.collider;
         f.facts.push_back(
-            {"logged", answer_text(w, run.ray, hit) + (of_cell ? cell_text(cell->logged) : ""), "text"});
+            {"logged", answer_text(w, run.ray, hit) + (of_cell ? cell_text(cell->logged, w.recording().header.space) : ""), "text"});
         f.facts.push_back({"answer",
-                           answer_text(w, run.ray, run.collider) + (of_cell ? cell_text(cell->right) : ""),
+                           answer_text(w, run.ray, run.collider) + (of_cell ? cell_text(cell->right, w.recording().header.space) : ""),
                            "text"});
         if (of_cell) add_fact(f, "apart", cell->apart, r.header.unit);
         RayRow shown = run.ray;

@@ -338,16 +338,10 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
     std::optional<Dismissals> dismissals;
     if (options.dismissed || !options.without.empty()) dismissals.emplace(recording, options.without);
     std::vector<std::unique_ptr<Rule>> rules;
-    out.coverage.three_dimensions = recording.header.space != 2;
     for (const Fault& fault : catalogue()) {
         if (!options.only.empty() && !needed.count(fault.id)) continue;
         const bool told = asked(fault.id);
         out.coverage.asked += told;
-        if (out.coverage.three_dimensions) {
-            if (told)
-                out.not_judged[fault.id] = translated("recordings of three dimensions are not judged yet");
-            continue;
-        }
         if (const std::vector<Input> missing = missing_inputs(recording, fault); !missing.empty()) {
             if (!told) continue;
             std::string inputs;

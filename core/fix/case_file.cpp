@@ -19,13 +19,14 @@ namespace {
 Note note_from_json(const json& j, const std::string& file) {
     const auto number = [&](const json& v) { return v.is_number() && std::isfinite(v.get<double>()); };
     const bool whole = j.is_object() && j.contains("frame") && j["frame"].is_number_integer() &&
-                       j.contains("at") && j["at"].is_array() && j["at"].size() == 2 && number(j["at"][0]) &&
-                       number(j["at"][1]) && j.contains("text") && j["text"].is_string();
+                       j.contains("at") && j["at"].is_array() && (j["at"].size() == 2 || j["at"].size() == 3) &&
+                       std::ranges::all_of(j["at"], number) && j.contains("text") && j["text"].is_string();
     if (!whole)
         throw BadInput(file, 0, "has an unusable note, expected {\"frame\":…,\"at\":[x,y],\"text\":…}",
                        "notes");
     Note n;
-    n.frame = j["frame"], n.at = {j["at"][0], j["at"][1]}, n.text = j["text"];
+    n.frame = j["frame"], n.text = j["text"];
+    for (int axis = 0; axis < static_cast<int>(j["at"].size()); ++axis) n.at[axis] = j["at"][axis];
     if (j.contains("part") && number(j["part"])) n.part = std::clamp(j["part"].get<double>(), 0.0, 1.0);
     return n;
 }
@@ -81,8 +82,11 @@ Case case_from_json(const json& j, const std::string& file) {
 json json_of(const Case& all, const std::string& recording) {
     json fixes = json::array(), notes = json::array();
     for (const Fix& f : all.fixes) fixes.push_back(json_of(f));
-    for (const Note& n : all.notes)
-        notes.push_back({{"frame", n.frame}, {"part", n.part}, {"at", {n.at.x, n.at.y}}, {"text", n.text}});
+    for (const Note& n : all.notes) {
+        json at{n.at.x, n.at.y};
+        if (n.at.z != 0.0) at.push_back(n.at.z);
+        notes.push_back({{"frame", n.frame}, {"part", n.part}, {"at", std::move(at)}, {"text", n.text}});
+    }
     json out = {{"case", 1},
                 {"recording", recording},
                 {"fixes", fixes},

@@ -14,7 +14,7 @@ namespace oddbounce {
 struct Note {
     std::int64_t frame = 0; ///< number of the frame that ended last
     double part = 0.0;      ///< of the step after it, 0..1
-    Vec2 at{0.0};           ///< world, unit
+    Vec3 at{0.0};           ///< world, unit
     std::string text;
     bool operator==(const Note&) const = default;
 };

@@ -291,7 +291,6 @@ std::vector<DefinitionRef> Recording::definitions_before(std::size_t index) cons
 // ---- growing
 
 void Recording::follow_extents(const ColliderDef& def) {
-    if (def.shape.space != 2) return;
     const double extent = geometry(def, Vec3(1.0))->extent();
     if (extent > 0.0) extents_.insert(std::upper_bound(extents_.begin(), extents_.end(), extent), extent);
     if (!header.slop) slop_ = slop_of_extent * median_extent();

@@ -185,8 +185,6 @@ std::string info_text(const Recording& r) {
     if (j["art"] != 0 || j["screenshots"] != 0)
         out += fmt::format("  pictures   {} of bodies and the scene, {} of frames\n",
                            j["art"].get<std::size_t>(), j["screenshots"].get<std::size_t>());
-    if (r.header.space == 3)
-        out += "  judged     not yet: recordings of three dimensions can be opened and listed\n";
     for (const std::string& w : r.warnings()) out += "  note       " + plain_text(w, longest_note) + "\n";
     return out;
 }

@@ -4,6 +4,7 @@
 #include "shape/directions.hpp"
 #include "shape/near_faces.hpp"
 #include "shape/seen_from.hpp"
+#include "shape/space/solid.hpp"
 
 #include <limits>
 #include <optional>
@@ -431,6 +432,7 @@ plane::Gap gap_of_convex(const Geometry& a, const Pose& pa, const Geometry& b, c
 Distance distance(const Geometry& a, const Pose& at_a, const Geometry& b, const Pose& at_b, double within) {
     Distance out;
     if (!a.judged() || !b.judged()) return out;
+    if (a.solid()) return space::distance(*a.solid(), at_a, *b.solid(), at_b, within);
     const Vec3 base = at_a.at;
     const Pose pa = relative(at_a, base), pb = relative(at_b, base);
     const double touches = 1e-9 * std::min(a.reach(), b.reach()); // by rounding alone
@@ -451,6 +453,7 @@ Distance distance(const Geometry& a, const Pose& at_a, const Geometry& b, const 
 
 double way_out(const Geometry& a, const Pose& at_a, const Geometry& b, const Pose& at_b, const Vec3& way) {
     if (!a.judged() || !b.judged()) return 0.0;
+    if (a.solid()) return space::way_out(*a.solid(), at_a, *b.solid(), at_b, way);
     const Vec3 base = at_a.at;
     const Pose pa = relative(at_a, base), pb = relative(at_b, base);
     const bool parts = a.of_parts() || b.of_parts();

@@ -2,6 +2,7 @@
 #include "shape/geometry.hpp"
 
 #include "shape/direction_set.hpp"
+#include "shape/space/solid.hpp"
 
 #include <map>
 
@@ -74,7 +75,7 @@ Geometry::Geometry(const Shape& shape, const Vec3& scale) {
     open_ = shape.kind == ShapeKind::Chain || shape.kind == ShapeKind::Mesh;
     if (shape.space == 2) {
         pieces_ = plane::cut(shape, scale);
-        measure();
+        measure_pieces();
         if (shape.kind == ShapeKind::Cells)
             extent_ = shape.cell * std::min(std::abs(scale.x), std::abs(scale.y));
         draw_lines(shape, scale);
@@ -84,16 +85,25 @@ Geometry::Geometry(const Shape& shape, const Vec3& scale) {
                    (shape.kind == ShapeKind::Polygon && plane::is_convex(outlines_[0].points)));
         return;
     }
-    for (const Vec3& p : shape.points) bounds_.add((p + shape.at) * scale);
-    if (shape.points.empty()) {
-        bounds_.add(shape.at * scale), bounds_.add((shape.at + shape.a) * scale),
-            bounds_.add((shape.at + shape.b) * scale);
-        bounds_.grow(0.5 * std::max({shape.size.x, shape.size.y, shape.size.z}) + shape.radius);
-    }
-    reach_ = glm::length(glm::max(glm::abs(bounds_.low), glm::abs(bounds_.high)));
+    auto solid = std::make_shared<const space::Solid>(shape, scale);
+    if (solid->size() == 0) return;
+    bounds_ = solid->bounds(), reach_ = solid->reach(), corner_reach_ = solid->corner_reach();
+    extent_ = solid->extent(), measure_ = solid->volume(), corners_ = solid->points().size();
+    of_parts_ = solid->size() > 1, convex_ = !open_ && !of_parts_;
+    solid_ = std::move(solid);
 }
 
-void Geometry::measure() {
+std::vector<Vec3> Geometry::solid_corners(const Box& local) const {
+    std::vector<Vec3> out;
+    solid_->pieces_in(local, [&](int i) {
+        const space::Convex c = solid_->piece(i);
+        for (int k = 0; k < c.count; ++k)
+            if (local.holds(c.points[k])) out.push_back(c.points[k]);
+    });
+    return out;
+}
+
+void Geometry::measure_pieces() {
     double narrowest = infinity;
     boxes_are_all_ = std::ranges::all_of(pieces_, plane::is_upright_box);
     for (const plane::Piece& p : pieces_) {
@@ -102,14 +112,15 @@ void Geometry::measure() {
         const double corner = plane::corner_reach(p);
         corner_reach_ = std::max(corner_reach_, corner), reach_ = std::max(reach_, corner + p.radius);
         narrowest = std::min(narrowest, piece_width(p));
-        area_ += piece_area(p);
+        measure_ += piece_area(p);
     }
     if (pieces_.size() == 1)
         extent_ = narrowest;
     else if (!pieces_.empty())
         extent_ = std::min(bounds_.size().x, bounds_.size().y);
-    if (open_) extent_ = 0.0, area_ = 0.0;
+    if (open_) extent_ = 0.0, measure_ = 0.0;
     tree_ = BoxTree(boxes_);
+    of_parts_ = pieces_.size() > 1;
 }
 
 void Geometry::collect_edges() {
@@ -148,6 +159,7 @@ void Geometry::collect_edges() {
 }
 
 bool Geometry::has_face(const Pose& pose, const Vec3& normal) const {
+    if (solid_) return solid_->has_face(pose.turn.turn_back(normal));
     constexpr double same = 1.0 - 1e-9, wide = 1e-4; // cosine; radians, more than that
     const Vec2 n = flat(pose.turn.turn_back(normal));
     const double angle = std::atan2(n.y, n.x);
@@ -163,6 +175,7 @@ bool Geometry::has_face(const Pose& pose, const Vec3& normal) const {
 }
 
 double Geometry::along(const Pose& pose, const Vec3& way) const {
+    if (solid_) return solid_->along(pose.turn.turn_back(way)) + glm::dot(pose.at, way);
     const Vec2 local = flat(pose.turn.turn_back(way));
     double most = -infinity;
     for (const plane::Piece& p : pieces_)
@@ -196,10 +209,9 @@ void Geometry::draw_lines(const Shape& shape, const Vec3& scale) {
 Box Geometry::bounds(const Pose& pose) const {
     Box box;
     if (bounds_.empty()) return box;
-    if (pieces_.empty()) {
-        box.add(pose.at);
-        box.grow(reach_);
-        return box;
+    if (solid_) {
+        box = space::Frame(pose).placed(bounds_);
+        return {glm::max(box.low, pose.at - reach_), glm::min(box.high, pose.at + reach_)};
     }
     const Vec2 middle = flat(pose.place(bounds_.center()));
     Vec2 half = flat(bounds_.size()) * 0.5;

@@ -13,6 +13,10 @@
 
 namespace oddbounce {
 
+namespace space {
+class Solid;
+}
+
 /// One closed or open line of a shape's outline in the body's frame, for drawing: corners blown up
 /// by `radius` (one corner: a circle; two: a capsule).
 struct Outline {
@@ -24,14 +28,14 @@ struct Outline {
 /// Immutable; safe from any number of threads.
 class Geometry {
   public:
-    /// Requires: defect(shape) is empty. A shape of 3 dimensions gets bounds and no pieces yet:
-    /// `judged()` is false and every query answers "none".
+    /// Requires: defect(shape) is empty.
     Geometry(const Shape& shape, const Vec3& scale);
 
-    bool judged() const { return !pieces_.empty(); }
+    /// There is something to ask: cells may all be empty.
+    bool judged() const { return !pieces_.empty() || solid_; }
     /// Edges without an inside: chains, mesh faces.
     bool open() const { return open_; }
-    /// One outline that turns one way only.
+    /// One outline that turns one way only; in space one convex piece.
     bool convex() const { return convex_; }
     /// Bounds in the body's frame.
     const Box& bounds() const { return bounds_; }
@@ -42,16 +46,18 @@ class Geometry {
     double reach() const { return reach_; }
     /// Least width along the normals of its outline (cells: of one cell; chains and meshes: 0).
     double extent() const { return extent_; }
-    double area() const { return area_; }
+    /// Area in the plane, volume in space; parts that overlap count twice, chains and meshes not.
+    double measure() const { return measure_; }
+    /// In the plane. None in space.
     const std::vector<Outline>& outlines() const { return outlines_; }
     /// Largest reach of corners, radii not counted: turning moves nothing farther.
     double corner_reach() const { return corner_reach_; }
 
     /// Put together from several convex parts.
-    bool of_parts() const { return pieces_.size() > 1; }
-    /// Corners of the outline, round ones by their middles.
+    bool of_parts() const { return of_parts_; }
+    /// Corners of the outline, or of all pieces in space; round ones by their middles.
     std::size_t corner_count() const { return corners_; }
-    /// Calls `each` with the corners of the placed outline that lie in `near`.
+    /// Calls `each` with the corners of the placed shape that lie in `near`.
     template <class Each> void corners(const Pose& pose, const Box& near, Each&& each) const;
     /// How far the placed shape reaches along a direction: the largest dot product of its points with it.
     double along(const Pose& pose, const Vec3& way) const;
@@ -59,6 +65,8 @@ class Geometry {
     bool has_face(const Pose& pose, const Vec3& normal) const;
 
     // For the queries in this room.
+    /// In space; null in the plane.
+    const space::Solid* solid() const { return solid_.get(); }
     const std::vector<plane::Piece>& pieces() const { return pieces_; }
     /// Their bounds in the body's frame.
     const std::vector<Box>& boxes() const { return boxes_; }
@@ -81,8 +89,9 @@ class Geometry {
     static constexpr std::size_t few = 8; // up to here each is looked at
 
   private:
-    void measure();
+    void measure_pieces();
     void collect_edges();
+    std::vector<Vec3> solid_corners(const Box& local) const;
     void draw_lines(const Shape& shape, const Vec3& scale);
     template <class Each>
     static void listed(std::size_t count, const BoxTree& tree, const Box& local, Each&& each) {
@@ -90,6 +99,7 @@ class Geometry {
         for (std::size_t i = 0; i < count; ++i) each(static_cast<int>(i));
     }
 
+    std::shared_ptr<const space::Solid> solid_;
     std::vector<plane::Piece> pieces_;
     std::vector<Box> boxes_;
     std::vector<Outline> outlines_;
@@ -99,8 +109,8 @@ class Geometry {
     std::size_t corners_ = 0;
     BoxTree tree_, edge_tree_;
     Box bounds_;
-    double reach_ = 0.0, corner_reach_ = 0.0, extent_ = 0.0, area_ = 0.0;
-    bool open_ = false, convex_ = false, boxes_are_all_ = false;
+    double reach_ = 0.0, corner_reach_ = 0.0, extent_ = 0.0, measure_ = 0.0;
+    bool open_ = false, convex_ = false, of_parts_ = false, boxes_are_all_ = false;
 };
 
 template <class Each> void Geometry::corners(const Pose& pose, const Box& near, Each&& each) const {
@@ -109,6 +119,9 @@ template <class Each> void Geometry::corners(const Pose& pose, const Box& near, 
         const Vec3 placed = pose.place(raised(p));
         if (near.holds(placed)) each(placed);
     };
+    if (solid_)
+        for (const Vec3& p : solid_corners(local))
+            if (const Vec3 world = pose.place(p); near.holds(world)) each(world);
     if (edges_.empty()) // a circle
         for (const Outline& o : outlines_)
             for (const Vec2& p : o.points) corner(p);

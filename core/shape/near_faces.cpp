@@ -2,6 +2,7 @@
 #include "shape/near_faces.hpp"
 
 #include "shape/seen_from.hpp"
+#include "shape/space/solid.hpp"
 
 #include <optional>
 
@@ -43,6 +44,7 @@ bool on_outlines(const Distance& d, const Geometry& a, const Pose& pa, const Geo
 
 std::vector<Distance> faces_near(const Geometry& a, const Pose& pa, const Geometry& b, const Pose& pb,
                                  double within) {
+    if (a.solid()) return space::faces_near(*a.solid(), pa, *b.solid(), pb, within);
     std::vector<Distance> all;
     const double slack = 1e-9 * std::min(a.reach(), b.reach());
     Box near = b.bounds(pb);

@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Rays and points against whole shapes: unions of pieces.
 #include "shape/seen_from.hpp"
+#include "shape/space/solid.hpp"
 
 namespace oddbounce {
 
 using plane::Piece;
 
 double point_distance(const Vec3& point, const Geometry& shape, const Pose& pose) {
+    if (shape.solid()) return space::point_distance(point, *shape.solid(), pose);
     const Pose p = relative(pose, point);
     Piece dot;
     dot.add({0.0, 0.0});
@@ -25,6 +27,7 @@ double point_distance(const Vec3& point, const Geometry& shape, const Pose& pose
 RayHit ray_cast(const Vec3& from, const Vec3& to, const Geometry& shape, const Pose& pose) {
     RayHit out;
     if (!shape.judged()) return out;
+    if (shape.solid()) return space::ray_cast(from, to, *shape.solid(), pose);
     const Pose p = relative(pose, from);
     const Vec2 way = flat(to - from);
     Piece dot;

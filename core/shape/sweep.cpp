@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Sweeps of whole shapes: unions of pieces.
 #include "shape/seen_from.hpp"
+#include "shape/space/solid.hpp"
 
 namespace oddbounce {
 
@@ -94,6 +95,7 @@ Sweep sweep(const Geometry& a, const Motion& move_a, const Geometry& b, const Mo
             const SweepQuery& query) {
     Sweep out;
     if (!a.judged() || !b.judged()) return out;
+    if (a.solid()) return space::sweep(*a.solid(), move_a, *b.solid(), move_b, query);
     if (a.pieces().size() > b.pieces().size()) { // the one of more pieces second: its tree is asked
         out = sweep(b, move_b, a, move_a, query);
         out.normal = -out.normal, std::swap(out.on_a, out.on_b);

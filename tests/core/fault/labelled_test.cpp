@@ -64,10 +64,6 @@ class LabelledTest : public QObject {
         const auto recording = read_recording((stem + ".bouncelog").toStdString());
         const json labels = json::parse(read_file((stem + ".labels.json").toStdString()));
         const Scan result = scan(*recording);
-        if (recording->header.space == 3) {
-            QVERIFY(result.findings.empty() && result.not_judged.size() == catalogue().size());
-            return;
-        }
         std::vector<bool> used(result.findings.size(), false);
         for (const json& e : labels["expect"]) {
             if (!fault_by_id(e["fault"])) continue; // not judged yet: docs/faults.md says which are

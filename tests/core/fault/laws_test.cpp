@@ -209,7 +209,7 @@ class LawsTest : public QObject {
     void findings_areTheSame() {
         QFETCH(QString, file);
         const auto r = read_recording(file.toStdString());
-        if (r->header.space == 3) return; // not judged yet: labelled_test says so
+        if (r->header.space == 3) return; // these changes are of the plane: space_laws_test
         const QString plain = gist(*r, 1);
         QCOMPARE(gist(*r, 4), plain);
         // Logs carry about seven digits: moving far keeps them, as positions are read in double precision.

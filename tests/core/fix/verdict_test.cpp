@@ -444,21 +444,21 @@ class VerdictTest : public QObject {
         const std::vector<Vec2> points = outline_points(Geometry(s, Vec3(1)));
         QVERIFY(std::abs(fitted(points, "circle").radius - 5.0) < 0.02);
         QCOMPARE(Geometry(fitted(points, "capsule"), Vec3(1)).bounds().size().y, 8.0);
-        QCOMPARE(Geometry(fitted(points, "hull"), Vec3(1)).area(), 48.0);
+        QCOMPARE(Geometry(fitted(points, "hull"), Vec3(1)).measure(), 48.0);
         // The least ellipse round a box covers pi/2 of it, 16 corners round that 16/pi tan(pi/16) of it more.
-        const double ellipse = Geometry(fitted(points, "ellipse"), Vec3(1)).area();
+        const double ellipse = Geometry(fitted(points, "ellipse"), Vec3(1)).measure();
         QVERIFY(std::abs(ellipse / (48.0 * 8.0 * std::tan(0.19634954084936)) - 1.0) < 0.01);
         // Round a square a short capsule covers less than the circle: with r = 0.6 of the side 1.535
         // of 1.571.
         const Shape around = capsule_round({{-0.5, -0.5}, {0.5, -0.5}, {0.5, 0.5}, {-0.5, 0.5}});
-        QVERIFY(Geometry(around, Vec3(1)).area() < 1.536);
+        QVERIFY(Geometry(around, Vec3(1)).measure() < 1.536);
         Shape rounded = s;
         reshape(rounded, {{"round", 1.0}});
         QCOMPARE(Geometry(rounded, Vec3(1)).bounds().size().x, 6.0);
-        QVERIFY(std::abs(Geometry(rounded, Vec3(1)).area() - (48.0 - (4.0 - 3.14159265358979))) < 1e-9);
+        QVERIFY(std::abs(Geometry(rounded, Vec3(1)).measure() - (48.0 - (4.0 - 3.14159265358979))) < 1e-9);
         Shape grown = fitted(points, "hull");
         reshape(grown, {{"grow", 0.5}});
-        QVERIFY(std::abs(Geometry(grown, Vec3(1)).area() - 63.0) < 1e-9);
+        QVERIFY(std::abs(Geometry(grown, Vec3(1)).measure() - 63.0) < 1e-9);
     }
 };
 

@@ -63,14 +63,14 @@ class GeometryTest : public QObject {
         QFETCH(double, width);
         QFETCH(double, height);
         const Geometry g = made(shape);
-        QVERIFY2(std::abs(g.area() - area) < 1e-9, qPrintable(QString::number(g.area())));
+        QVERIFY2(std::abs(g.measure() - area) < 1e-9, qPrintable(QString::number(g.measure())));
         QVERIFY2(std::abs(g.extent() - extent) < 1e-9, qPrintable(QString::number(g.extent())));
         QVERIFY(std::abs(g.bounds().size().x - width) < 1e-9 &&
                 std::abs(g.bounds().size().y - height) < 1e-9);
         // Scale and mirror: areas scale by |sx sy|, the box by each; reach never falls short of the box.
         const Geometry scaled = made(shape, {-2, 3, 1});
         if (shape.kind != ShapeKind::Circle && shape.kind != ShapeKind::Capsule) {
-            QVERIFY(std::abs(scaled.area() - 6 * area) < 1e-9);
+            QVERIFY(std::abs(scaled.measure() - 6 * area) < 1e-9);
             QVERIFY(std::abs(scaled.bounds().size().x - 2 * width) < 1e-9);
         }
         for (const Geometry* one : {&g, &scaled}) {
@@ -98,7 +98,7 @@ class GeometryTest : public QObject {
             }
             QVERIFY2(std::abs(sum - shoelace(outline)) < 1e-9 * sum,
                      qPrintable(QString("seed %1").arg(seed)));
-            QVERIFY(std::abs(g.area() - shoelace(outline)) < 1e-9 * sum);
+            QVERIFY(std::abs(g.measure() - shoelace(outline)) < 1e-9 * sum);
         }
     }
 
