@@ -52,6 +52,13 @@ const std::vector<Change>& changes() {
         {"lamp-beams", "extended", 3, R"([{"rays":"second beam","extend":3}])"},
         {"gull-crates", "nearest", 0, R"([{"rays":"sight","take":"nearest"}])"},
         {"mail-sorter", "aside", 0.05, R"([{"rays":"pick","aside":0.05}])"},
+        {"yard-sail", "swept", 0, R"([{"motion":"parcel","tests":"swept"}])"},
+        {"yard-lantern", "ignored", 0, R"([{"pair":["courier","lantern"],"does":"ignore"}])"},
+        {"yard-cart", "turn locked", 0, R"([{"motion":"hand cart","lock_turn":true}])"},
+        {"yard-pane", "switched off", 0, R"([{"bodies":"old crane","on":false}])"},
+        {"yard-hook", "extended", 0.1, R"([{"rays":"second look","extend":0.1}])"},
+        {"yard-hook", "extended", 3, R"([{"rays":"second look","extend":3}])"},
+        {"yard-sorter", "aside", 0.05, R"([{"rays":"pick","across":0.05}])"},
     };
     return all;
 }

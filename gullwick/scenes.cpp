@@ -344,7 +344,8 @@ const std::vector<Scene>& scenes() {
     static const char *const passing = "Passing through", *const responses = "Wrong response",
                              *const stuck = "Stuck, or grounded on nothing",
                              *const seen = "Shape and picture", *const rays = "Rays",
-                             *const numbers = "Rounding, loops and events";
+                             *const numbers = "Rounding, loops and events",
+                             *const yard = "The crane yard: three dimensions";
     static const std::vector<Scene> all = {
         {"net-throw", "net-throw-caught", "tunneling", passing, "Net throw",
          "Parcels fly through a mooring net that is thinner than one step of their flight.",
@@ -438,6 +439,30 @@ const std::vector<Scene>& scenes() {
         {"parcel-taken", "parcel-taken-correct", "no-reaction", numbers, "Parcel not taken",
          "The parcel touches the stoat, and nothing happens.", "Parcel taken",
          "It is picked up one frame later.", letter_box},
+        {"yard-sail", "yard-sail-caught", "tunneling", yard, "Parcels at the sail",
+         "Thrown fast enough, parcels pass through a sail, which is only as thick as a triangle.", "Sail, caught",
+         "The way between two frames is tested.", yard_sail},
+        {"yard-lantern", "yard-lantern-correct", "self-push", yard, "Lantern in the yard",
+         "The stoat lifts its lantern before itself and is pushed back by it.", "Lantern in the yard, correct",
+         "The stoat and its lantern ignore each other.", yard_lantern},
+        {"yard-cart", "yard-cart-correct", "corner-spin", yard, "Cart at the shed's corner",
+         "A cart that should never rotate is turned by the corner of a shed.", "Cart at the shed's corner, correct",
+         "It stops upright.", yard_cart},
+        {"yard-pane", "yard-lanes", "invisible-wall", yard, "Pane across two lanes",
+         "The pane of a crane that was taken down still stops the carts on both lanes.", "Two lanes",
+         "The pane is off.", yard_pane},
+        {"yard-deck", "yard-deck-walk", "stuck-on-edge", yard, "Edges of the deck",
+         "On a level deck of triangles the stoat stops dead at edges between two of them.", "Over the deck",
+         "The same walk goes on to the crate.", yard_deck},
+        {"yard-ramp", "yard-ramp-walk", "blocked-motion", yard, "Too steep for its step",
+         "The stoat may walk that slope, but each step would have to rise higher than it may.", "Up the ramp",
+         "It may rise high enough.", yard_ramp},
+        {"yard-hook", "yard-hook-correct", "ray-short", yard, "Hook's second look",
+         "A second ray, aimed at the first one's hit, ends a hair before it.", "Hook's second look, correct",
+         "It goes on a little.", yard_hook},
+        {"yard-sorter", "yard-sorter-correct", "ray-knife-edge", yard, "Sorter in the yard",
+         "The ray picks at the edge between two cells, where rounding decides.", "Sorter in the yard, correct",
+         "It aims at the middle of a cell.", yard_sorter},
     };
     return all;
 }

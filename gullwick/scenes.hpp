@@ -56,3 +56,12 @@ void gull_sight(const std::string& path, const Way& way, Chance& vary);
 void lamp_beams(const std::string& path, const Way& way, Chance& vary);
 void gull_and_crates(const std::string& path, const Way& way, Chance& vary);
 void mail_sorter(const std::string& path, const Way& way, Chance& vary);
+// crane_yard.cpp: in space
+void yard_lantern(const std::string& path, const Way& way, Chance& vary);
+void yard_cart(const std::string& path, const Way& way, Chance& vary);
+void yard_pane(const std::string& path, const Way& way, Chance& vary);
+void yard_hook(const std::string& path, const Way& way, Chance& vary);
+void yard_sorter(const std::string& path, const Way& way, Chance& vary);
+void yard_sail(const std::string& path, const Way& way, Chance& vary);
+void yard_deck(const std::string& path, const Way& way, Chance& vary);
+void yard_ramp(const std::string& path, const Way& way, Chance& vary);

@@ -24,7 +24,7 @@ double Chance::unevenness() { return on_ && next() > 0.3 ? 0.2 : 0.0; }
 namespace {
 bounce::Header header(const Setting& s, double slop) {
     bounce::Header h;
-    h.title = s.title, h.gravity_y = s.gravity, h.rate = s.rate, h.slop = slop, h.float_bits = s.float_bits;
+    h.space = s.space, h.title = s.title, h.gravity_y = s.gravity, h.rate = s.rate, h.slop = slop, h.float_bits = s.float_bits;
     if (s.contacts) h.logs = {"contacts"};
     h.logs.insert(h.logs.end(), s.more_logs.begin(), s.more_logs.end());
     return h;
@@ -32,8 +32,8 @@ bounce::Header header(const Setting& s, double slop) {
 } // namespace
 
 Stage::Stage(const std::string& path, Chance& vary, const Setting& s)
-    : log(path, header(s, vary.slop())), dt(1.0 / s.rate), gravity(s.gravity), contacts_(s.contacts),
-      even_dt_(dt), uneven_(vary.unevenness()) {}
+    : log(path, header(s, vary.slop())), dt(1.0 / s.rate), gravity(s.gravity), space_(s.space),
+      contacts_(s.contacts), even_dt_(dt), uneven_(vary.unevenness()) {}
 
 Block Stage::block(const char* name, const char* kind, double x, double y, double w, double h,
                    const bounce::Surface& surface) {
@@ -45,7 +45,20 @@ Block Stage::block(const char* name, const char* kind, double x, double y, doubl
 void Stage::prop(bounce::Id id, const char* name, const char* kind, const std::string& shape, double x,
                  double y, const bounce::Surface& surface) {
     log.body(id, bounce::Body(name, kind)), log.collider(id, id, shape, surface);
-    fixed_.push_back({id, x, y, 0, 0});
+    fixed_.push_back({id, {x, y, 0}});
+}
+
+Cuboid Stage::block(const char* name, const char* kind, const bounce::Vec& at, const bounce::Vec& size,
+                    const bounce::Surface& surface) {
+    const Cuboid b{static_cast<bounce::Id>(10 + fixed_.size()), at, size};
+    prop(b.id, name, kind, bounce::box(size), at, surface);
+    return b;
+}
+
+void Stage::prop(bounce::Id id, const char* name, const char* kind, const std::string& shape, const bounce::Vec& at,
+                 const bounce::Surface& surface) {
+    log.body(id, bounce::Body(name, kind)), log.collider(id, id, shape, surface);
+    fixed_.push_back({id, at});
 }
 
 bool Stage::next(int frames) {
@@ -55,16 +68,25 @@ bool Stage::next(int frames) {
         dt = even_dt_ * (1.0 + uneven_ * std::sin(2.3 * n_)), log.frame(n_, dt);
     else
         log.frame(n_);
-    if (n_ == 0)
-        for (const Block& b : fixed_) log.state(b.id, b.x, b.y);
+    for (std::size_t i = 0; n_ == 0 && i < fixed_.size(); ++i)
+        if (space_ == 3)
+            log.state(fixed_[i].id, fixed_[i].at);
+        else
+            log.state(fixed_[i].id, fixed_[i].at.x, fixed_[i].at.y);
     return true;
 }
 
 void Stage::touch(bounce::Id a, bounce::Id b, double x, double y, double nx, double ny, double depth) {
-    if (!contacts_) return;
-    const bool stays = touched_before(a, b);
-    log.contact(bounce::Contact(a, b).at(x, y).normal(nx, ny).depth(depth).phase(stays ? "stay" : "begin"));
+    if (contacts_) log.contact(bounce::Contact(a, b).at(x, y).normal(nx, ny).depth(depth).phase(phase(a, b)));
+}
+
+void Stage::touch(bounce::Id a, bounce::Id b, const bounce::Vec& at, const bounce::Vec& normal, double depth) {
+    if (contacts_) log.contact(bounce::Contact(a, b).at(at).normal(normal).depth(depth).phase(phase(a, b)));
+}
+
+const char* Stage::phase(bounce::Id a, bounce::Id b) {
     now_[{a, b}] = true;
+    return touched_before(a, b) ? "stay" : "begin";
 }
 
 void Stage::end_frame() {

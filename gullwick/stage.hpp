@@ -57,12 +57,28 @@ struct Block {
     }
 };
 
+/// Ditto in space.
+struct Cuboid {
+    bounce::Id id = 0;
+    bounce::Vec at{}, size{};
+    double low(int axis) const { return part(at, axis) - part(size, axis) / 2; }
+    double high(int axis) const { return part(at, axis) + part(size, axis) / 2; }
+    bool overlaps(const Cuboid& o) const {
+        for (const int axis : {0, 1, 2})
+            if (low(axis) >= o.high(axis) || o.low(axis) >= high(axis)) return false;
+        return true;
+    }
+    static double part(const bounce::Vec& v, int axis) { return axis == 0 ? v.x : axis == 1 ? v.y : v.z; }
+    static double& part(bounce::Vec& v, int axis) { return axis == 0 ? v.x : axis == 1 ? v.y : v.z; }
+};
+
 struct Setting {
     std::string title;
     double gravity = 0, rate = 60;
     std::vector<std::string> more_logs{}; ///< beside contacts
     int float_bits = 32;
     bool contacts = true; ///< logged
+    int space = 2;        ///< dimensions; y is up
 };
 
 class Stage {
@@ -82,6 +98,12 @@ class Stage {
     /// The same with any shape, at a place.
     void prop(bounce::Id id, const char* name, const char* kind, const std::string& shape, double x, double y,
               const bounce::Surface& surface = {});
+    // The same in space.
+    Cuboid block(const char* name, const char* kind, const bounce::Vec& at, const bounce::Vec& size,
+                 const bounce::Surface& surface = {});
+    void prop(bounce::Id id, const char* name, const char* kind, const std::string& shape, const bounce::Vec& at,
+              const bounce::Surface& surface = {});
+    void touch(bounce::Id a, bounce::Id b, const bounce::Vec& at, const bounce::Vec& normal, double depth = 0);
     /// Begins the next frame, until there were `frames`.
     bool next(int frames);
     int n() const { return n_; }
@@ -91,10 +113,16 @@ class Stage {
 
   private:
     void end_frame();
+    const char* phase(bounce::Id a, bounce::Id b);
+    struct Fixed {
+        bounce::Id id;
+        bounce::Vec at;
+    };
+    const int space_;
     int n_ = -1;
     const bool contacts_;
     const double even_dt_, uneven_;
-    std::vector<Block> fixed_;
+    std::vector<Fixed> fixed_;
     std::map<std::pair<bounce::Id, bounce::Id>, bool> before_, now_;
 };
 

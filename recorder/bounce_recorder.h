@@ -36,7 +36,17 @@ typedef struct {
                                         "end": the log says that it ends, so a game that hangs or crashes shows */
     double up_x, up_y, rate, gravity_x, gravity_y, slop, skin; /* a negative slop: the reader's default */
     int float_bits, substeps;
+    int space; /* dimensions: 2 or 3 */
+    double up_z, gravity_z;
 } bounce_header;
+
+/* For games of three dimensions (space in the header is 3): functions and shapes with a 3 in their names take these. */
+typedef struct {
+    double x, y, z;
+} bounce_vec;
+typedef struct {
+    double x, y, z, w; /* of unit length */
+} bounce_quat;
 
 /* What a body is besides its name. */
 typedef struct {
@@ -121,10 +131,19 @@ static void bounce_quoted(bounce_log *log, bounce_text *t, const char *s) {
     bounce_puts(log, t, "\"");
 }
 
-/* Format: i id, n number, s quoted text; every other character stands for itself. */
+static void bounce_list_of(bounce_log *log, bounce_text *t, const double *values, int count) {
+    int i;
+    for (i = 0; i < count; ++i) bounce_puts(log, t, i ? "," : ""), bounce_number(log, t, values[i]);
+}
+
+/* Format: i id, n number, s quoted text, v vector of three, q quaternion (both without brackets); every other character
+ * stands for itself. */
 static void bounce_format(bounce_log *log, bounce_text *t, const char *format, ...) {
     va_list values;
     char id[24];
+    double n[4];
+    bounce_vec v;
+    bounce_quat q;
     va_start(values, format);
     for (; *format; ++format)
         if (*format == '%') {
@@ -134,6 +153,11 @@ static void bounce_format(bounce_log *log, bounce_text *t, const char *format, .
                 bounce_puts(log, t, id);
             } else if (*format == 'n')
                 bounce_number(log, t, va_arg(values, double));
+            else if (*format == 'v')
+                v = va_arg(values, bounce_vec), n[0] = v.x, n[1] = v.y, n[2] = v.z, bounce_list_of(log, t, n, 3);
+            else if (*format == 'q')
+                q = va_arg(values, bounce_quat), n[0] = q.x, n[1] = q.y, n[2] = q.z, n[3] = q.w,
+                bounce_list_of(log, t, n, 4);
             else
                 bounce_quoted(log, t, va_arg(values, const char *));
         } else
@@ -182,7 +206,7 @@ static void bounce_id_in(bounce_log *log, int which, bounce_id id) {
 
 /* ---- what a game calls */
 static inline bounce_header bounce_header_default(void) {
-    bounce_header h = {"", "px", "", 0, 1, 60, 0, 0, -1, 0, 32, 1};
+    bounce_header h = {"", "px", "", 0, 1, 60, 0, 0, -1, 0, 32, 1, 2, 0, 0};
     return h;
 }
 static inline bounce_traits bounce_traits_default(void) {
@@ -196,17 +220,40 @@ static inline bounce_surface bounce_surface_default(void) {
 
 /* Shapes in the body's frame: a kind and its numbers. Points live as long as the call. */
 typedef struct {
-    char kind; /* c circle, b box, k capsule, p polygon, l chain */
-    double n[5];
-    const double *points; /* x, y, x, y, … */
+    char kind; /* c circle, b box, k capsule, p polygon, l chain; in space S sphere, B box, K capsule, H hull, M mesh */
+    double n[10];
+    const double *points; /* x, y, x, y, …; in space x, y, z, … */
     int count;
+    const int *faces; /* of a mesh: three corners each, by their numbers */
+    int face_count;
 } bounce_shape;
 static inline bounce_shape bounce_simple(char kind, double a, double b, double c, double d, double e) {
-    bounce_shape s = {kind, {a, b, c, d, e}, NULL, 0};
+    bounce_shape s = {kind, {a, b, c, d, e, 0, 0, 0, 0, 0}, NULL, 0, NULL, 0};
     return s;
 }
 static inline bounce_shape bounce_points(char kind, const double *points, int count) {
-    bounce_shape s = {kind, {0, 0, 0, 0, 0}, points, count};
+    bounce_shape s = {kind, {0, 0, 0, 0, 0, 0, 0, 0, 0, 0}, points, count, NULL, 0};
+    return s;
+}
+static inline bounce_shape bounce_sphere3(double r, bounce_vec at) {
+    bounce_shape s = {'S', {r, at.x, at.y, at.z, 0, 0, 0, 0, 0, 0}, NULL, 0, NULL, 0};
+    return s;
+}
+static inline bounce_shape bounce_box3(bounce_vec size, bounce_vec at, bounce_quat rotation) {
+    bounce_shape s = {'B', {size.x, size.y, size.z, at.x, at.y, at.z, rotation.x, rotation.y, rotation.z, rotation.w},
+                      NULL, 0, NULL, 0};
+    return s;
+}
+static inline bounce_shape bounce_capsule3(bounce_vec a, bounce_vec b, double r) {
+    bounce_shape s = {'K', {a.x, a.y, a.z, b.x, b.y, b.z, r, 0, 0, 0}, NULL, 0, NULL, 0};
+    return s;
+}
+/* The convex hull of points. */
+static inline bounce_shape bounce_hull3(const double *points, int count) { return bounce_points('H', points, count); }
+/* Triangles; they have no inside. */
+static inline bounce_shape bounce_mesh3(const double *points, int count, const int *faces, int face_count) {
+    bounce_shape s = bounce_points('M', points, count);
+    s.faces = faces, s.face_count = face_count;
     return s;
 }
 #define BOUNCE_CIRCLE(r) bounce_simple('c', r, 0, 0, 0, 0)
@@ -215,6 +262,15 @@ static inline bounce_shape bounce_points(char kind, const double *points, int co
 #define BOUNCE_CAPSULE(ax, ay, bx, by, r) bounce_simple('k', ax, ay, bx, by, r)
 #define BOUNCE_POLYGON(points, count) bounce_points('p', points, count)
 #define BOUNCE_CHAIN(points, count) bounce_points('l', points, count)
+
+static inline bounce_vec bounce_vec_of(double x, double y, double z) {
+    bounce_vec v = {x, y, z};
+    return v;
+}
+static inline bounce_quat bounce_quat_of(double x, double y, double z, double w) {
+    bounce_quat q = {x, y, z, w};
+    return q;
+}
 
 static inline bounce_log *bounce_open(const char *path, const bounce_header *h) {
     bounce_log *log = (bounce_log *)calloc(1, sizeof *log);
@@ -226,10 +282,13 @@ static inline bounce_log *bounce_open(const char *path, const bounce_header *h) 
         return log;
     }
     bounce_format(log, &log->line,
-                  "{\"bounce\":1,\"title\":%s,\"space\":2,\"up\":[%n,%n],\"unit\":%s,\"rate\":%n,\"gravity\":[%n,%n]"
-                  ",\"substeps\":%i,\"float\":%i",
-                  h->title, h->up_x, h->up_y, h->unit, h->rate, h->gravity_x, h->gravity_y, (bounce_id)h->substeps,
-                  (bounce_id)h->float_bits);
+                  "{\"bounce\":1,\"title\":%s,\"space\":%i,\"up\":[%n,%n", h->title, (bounce_id)(h->space == 3 ? 3 : 2),
+                  h->up_x, h->up_y);
+    if (h->space == 3) bounce_format(log, &log->line, ",%n", h->up_z);
+    bounce_format(log, &log->line, "],\"unit\":%s,\"rate\":%n,\"gravity\":[%n,%n", h->unit, h->rate, h->gravity_x,
+                  h->gravity_y);
+    if (h->space == 3) bounce_format(log, &log->line, ",%n", h->gravity_z);
+    bounce_format(log, &log->line, "],\"substeps\":%i,\"float\":%i", (bounce_id)h->substeps, (bounce_id)h->float_bits);
     if (h->slop >= 0) bounce_format(log, &log->line, ",\"slop\":%n", h->slop);
     if (h->skin != 0) bounce_format(log, &log->line, ",\"skin\":%n", h->skin);
     bounce_puts(log, &log->line, ",\"logs\":[");
@@ -280,12 +339,37 @@ static inline void bounce_body_with(bounce_log *log, bounce_id id, const char *n
 static inline void bounce_body(bounce_log *log, bounce_id id, const char *name, const char *kind, const char *moves) {
     bounce_body_with(log, id, name, kind, moves, NULL);
 }
+static void bounce_solid(bounce_log *log, const bounce_shape *s) {
+    const double *n = s->n;
+    bounce_text *t = &log->line;
+    int i;
+    if (s->kind == 'S')
+        bounce_format(log, t, "{\"type\":\"sphere\",\"r\":%n,\"at\":[%n,%n,%n]}", n[0], n[1], n[2], n[3]);
+    else if (s->kind == 'B')
+        bounce_format(log, t, "{\"type\":\"box\",\"size\":[%n,%n,%n],\"at\":[%n,%n,%n],\"rotation\":[%n,%n,%n,%n]}", n[0],
+                      n[1], n[2], n[3], n[4], n[5], n[6], n[7], n[8], n[9]);
+    else if (s->kind == 'K')
+        bounce_format(log, t, "{\"type\":\"capsule\",\"a\":[%n,%n,%n],\"b\":[%n,%n,%n],\"r\":%n}", n[0], n[1], n[2], n[3],
+                      n[4], n[5], n[6]);
+    else {
+        bounce_puts(log, t, s->kind == 'H' ? "{\"type\":\"hull\",\"points\":[" : "{\"type\":\"mesh\",\"points\":[");
+        for (i = 0; i < s->count; ++i)
+            bounce_format(log, t, i ? ",[%n,%n,%n]" : "[%n,%n,%n]", s->points[3 * i], s->points[3 * i + 1], s->points[3 * i + 2]);
+        bounce_puts(log, t, s->kind == 'H' ? "]" : "],\"faces\":[");
+        for (i = 0; i < s->face_count; ++i)
+            bounce_format(log, t, i ? ",[%i,%i,%i]" : "[%i,%i,%i]", (bounce_id)s->faces[3 * i],
+                          (bounce_id)s->faces[3 * i + 1], (bounce_id)s->faces[3 * i + 2]);
+        bounce_puts(log, t, s->kind == 'H' ? "}" : "]}");
+    }
+}
 static inline void bounce_collider(bounce_log *log, bounce_id id, bounce_id body, bounce_shape s, const bounce_surface *f) {
     int i;
     if (!bounce_ok(log)) return;
     bounce_finish(log);
     bounce_format(log, &log->line, "{\"collider\":%i,\"body\":%i,\"shape\":", id, body);
-    if (s.kind == 'c')
+    if (s.kind < 'a')
+        bounce_solid(log, &s);
+    else if (s.kind == 'c')
         bounce_format(log, &log->line, "{\"type\":\"circle\",\"r\":%n,\"at\":[%n,%n]}", s.n[0], s.n[1], s.n[2]);
     else if (s.kind == 'b')
         bounce_format(log, &log->line, "{\"type\":\"box\",\"size\":[%n,%n],\"at\":[%n,%n],\"angle\":%n}", s.n[0], s.n[1],
@@ -315,6 +399,14 @@ static inline void bounce_probe(bounce_log *log, bounce_id id, bounce_id body, c
     bounce_finish(log);
     bounce_format(log, &log->line, "{\"probe\":%i,\"body\":%i,\"name\":%s,\"at\":[%n,%n],\"guards\":[%n,%n]}", id,
                   body, name, x, y, guards_x, guards_y);
+    bounce_write(log);
+}
+static inline void bounce_probe3(bounce_log *log, bounce_id id, bounce_id body, const char *name, bounce_vec at,
+                                 bounce_vec guards) {
+    if (!bounce_ok(log)) return;
+    bounce_finish(log);
+    bounce_format(log, &log->line, "{\"probe\":%i,\"body\":%i,\"name\":%s,\"at\":[%v],\"guards\":[%v]}", id, body, name, at,
+                  guards);
     bounce_write(log);
 }
 /* A contact of these two layers must be followed by the event within so many frames. */
@@ -378,6 +470,31 @@ static inline void bounce_state_angular(bounce_log *log, bounce_id body, double 
     bounce_text *t = bounce_list(log, BOUNCE_BODIES);
     if (t) bounce_format(log, t, "[%i,%n,%n,%n,%n,%n,%n]", body, x, y, angle, vx, vy, angular_velocity);
 }
+static inline void bounce_place3(bounce_log *log, bounce_id body, bounce_vec at) {
+    bounce_text *t = bounce_list(log, BOUNCE_BODIES);
+    if (t) bounce_format(log, t, "[%i,%v]", body, at);
+}
+static inline void bounce_state3(bounce_log *log, bounce_id body, bounce_vec at, bounce_quat rotation, bounce_vec velocity) {
+    bounce_text *t = bounce_list(log, BOUNCE_BODIES);
+    if (t) bounce_format(log, t, "[%i,%v,%q,%v]", body, at, rotation, velocity);
+}
+static inline void bounce_state_angular3(bounce_log *log, bounce_id body, bounce_vec at, bounce_quat rotation,
+                                         bounce_vec velocity, bounce_vec angular_velocity) {
+    bounce_text *t = bounce_list(log, BOUNCE_BODIES);
+    if (t) bounce_format(log, t, "[%i,%v,%q,%v,%v]", body, at, rotation, velocity, angular_velocity);
+}
+static inline void bounce_desired3(bounce_log *log, bounce_id body, bounce_vec v) {
+    bounce_text *t = bounce_list(log, BOUNCE_DESIRED);
+    if (t) bounce_format(log, t, "[%i,%v]", body, v);
+}
+static inline void bounce_scale3(bounce_log *log, bounce_id body, bounce_vec by) {
+    bounce_text *t = bounce_list(log, BOUNCE_SCALE);
+    if (t) bounce_format(log, t, "[%i,%v]", body, by);
+}
+static inline void bounce_unresolved3(bounce_log *log, bounce_id body, bounce_vec at) {
+    bounce_text *t = bounce_list(log, BOUNCE_UNRESOLVED);
+    if (t) bounce_format(log, t, "[%i,%v]", body, at);
+}
 static inline void bounce_desired(bounce_log *log, bounce_id body, double vx, double vy) {
     bounce_text *t = bounce_list(log, BOUNCE_DESIRED);
     if (t) bounce_format(log, t, "[%i,%n,%n]", body, vx, vy);
@@ -419,17 +536,36 @@ static inline void bounce_contact_at(bounce_log *log, bounce_id a, bounce_id b, 
     if (phase) bounce_format(log, t, ",\"phase\":%s", phase);
     bounce_puts(log, t, "}");
 }
+static inline void bounce_contact_at3(bounce_log *log, bounce_id a, bounce_id b, const char *phase, bounce_vec at,
+                                      bounce_vec normal, double depth, double impulse) {
+    bounce_text *t = bounce_list(log, BOUNCE_CONTACTS);
+    if (!t) return;
+    bounce_format(log, t, "{\"a\":%i,\"b\":%i,\"at\":[%v],\"normal\":[%v],\"depth\":%n,\"impulse\":%n", a, b, at, normal, depth,
+                  impulse);
+    if (phase) bounce_format(log, t, ",\"phase\":%s", phase);
+    bounce_puts(log, t, "}");
+}
+static void bounce_ray_end(bounce_log *log, bounce_text *t, bounce_id caster, bounce_id hit) {
+    if (caster >= 0) bounce_format(log, t, ",\"caster\":%i", caster);
+    if (hit >= 0)
+        bounce_format(log, t, ",\"hit\":%i}", hit);
+    else
+        bounce_puts(log, t, ",\"hit\":null}");
+}
+static inline void bounce_ray3(bounce_log *log, const char *name, bounce_id caster, bounce_vec from, bounce_vec to,
+                               bounce_id hit) {
+    bounce_text *t = bounce_list(log, BOUNCE_RAYS);
+    if (!t) return;
+    bounce_format(log, t, "{\"name\":%s,\"from\":[%v],\"to\":[%v]", name, from, to);
+    bounce_ray_end(log, t, caster, hit);
+}
 /* caster, hit: below zero for none. */
 static inline void bounce_ray(bounce_log *log, const char *name, bounce_id caster, double x0, double y0, double x1, double y1,
                               bounce_id hit) {
     bounce_text *t = bounce_list(log, BOUNCE_RAYS);
     if (!t) return;
     bounce_format(log, t, "{\"name\":%s,\"from\":[%n,%n],\"to\":[%n,%n]", name, x0, y0, x1, y1);
-    if (caster >= 0) bounce_format(log, t, ",\"caster\":%i", caster);
-    if (hit >= 0)
-        bounce_format(log, t, ",\"hit\":%i}", hit);
-    else
-        bounce_puts(log, t, ",\"hit\":null}");
+    bounce_ray_end(log, t, caster, hit);
 }
 /* An event about up to two bodies; below zero for none. Named "mark" it is a remark: its note, if it is not NULL, is
    shown at that moment. */

@@ -19,6 +19,7 @@
 #ifndef BOUNCE_RECORDER_HPP
 #define BOUNCE_RECORDER_HPP
 
+#include <array>
 #include <cerrno>
 #include <charconv>
 #include <cmath>
@@ -74,11 +75,28 @@ inline std::string quoted(const std::string& s) {
     return out + "\"";
 }
 inline std::string pair(double x, double y) { return "[" + number(x) + "," + number(y) + "]"; }
+inline std::string triple(double x, double y, double z) {
+    return "[" + number(x) + "," + number(y) + "," + number(z) + "]";
+}
 } // namespace detail
+
+// For games of three dimensions: set `space` in the header to 3, and give everything as these.
+struct Vec {
+    double x = 0, y = 0, z = 0;
+    std::string json() const { return detail::triple(x, y, z); }
+};
+// A rotation as a unit quaternion.
+struct Quat {
+    double x = 0, y = 0, z = 0, w = 1;
+    std::string json() const {
+        return "[" + detail::number(x) + "," + detail::number(y) + "," + detail::number(z) + "," + detail::number(w) + "]";
+    }
+};
 
 struct Header {
     std::string title, unit = "px";
-    double up_x = 0, up_y = 1, rate = 60, gravity_x = 0, gravity_y = 0;
+    int space = 2; // dimensions
+    double up_x = 0, up_y = 1, up_z = 0, rate = 60, gravity_x = 0, gravity_y = 0, gravity_z = 0;
     int float_bits = 32, substeps = 1;
     double slop = -1, skin = 0; // a negative slop: the reader's default
     std::vector<std::string>
@@ -102,6 +120,7 @@ struct Surface {
     double friction = -1, restitution = 0;
     bool visible = true;
     double pass_x = 0, pass_y = 0; // where a one-way lets through; zero: up
+    double pass_z = 0;
 };
 
 // Shapes in the body's frame, as JSON.
@@ -132,6 +151,44 @@ inline std::string chain(const std::vector<std::pair<double, double>>& list, boo
     return points("chain", list, closed);
 }
 
+// The same in space.
+inline std::string sphere(double r, const Vec& at = Vec()) {
+    return "{\"type\":\"sphere\",\"r\":" + detail::number(r) + ",\"at\":" + at.json() + "}";
+}
+inline std::string box(const Vec& size, const Vec& at = Vec(), const Quat& rotation = Quat()) {
+    return "{\"type\":\"box\",\"size\":" + size.json() + ",\"at\":" + at.json() +
+           ",\"rotation\":" + rotation.json() + "}";
+}
+inline std::string capsule(const Vec& a, const Vec& b, double r) {
+    return "{\"type\":\"capsule\",\"a\":" + a.json() + ",\"b\":" + b.json() + ",\"r\":" + detail::number(r) + "}";
+}
+inline std::string points(const char* type, const std::vector<Vec>& list) {
+    std::string all;
+    for (const Vec& p : list) all += (all.empty() ? "" : ",") + p.json();
+    return std::string("{\"type\":\"") + type + "\",\"points\":[" + all + "]}";
+}
+// The convex hull of points.
+inline std::string hull(const std::vector<Vec>& list) { return points("hull", list); }
+// Triangles by their corners' numbers; they have no inside.
+inline std::string mesh(const std::vector<Vec>& list, const std::vector<std::array<int, 3>>& faces) {
+    std::string all, corners = points("mesh", list);
+    for (const auto& f : faces)
+        all += (all.empty() ? "[" : ",[") + std::to_string(f[0]) + "," + std::to_string(f[1]) + "," +
+               std::to_string(f[2]) + "]";
+    return corners.substr(0, corners.size() - 1) + ",\"faces\":[" + all + "]}";
+}
+// Cells of '#' and '.': layers of rows; row 0 of layer 0 at `origin`, rows along +y, layers along +z.
+inline std::string cells(double cell, const Vec& origin, const std::vector<std::vector<std::string>>& layers) {
+    std::string all;
+    for (const auto& rows : layers) {
+        std::string layer;
+        for (const std::string& row : rows) layer += (layer.empty() ? "" : ",") + detail::quoted(row);
+        all += (all.empty() ? "[" : ",[") + layer + "]";
+    }
+    return "{\"type\":\"cells\",\"cell\":" + detail::number(cell) + ",\"origin\":" + origin.json() +
+           ",\"layers\":[" + all + "]}";
+}
+
 // A tile map or a mask: rows of '#' and '.', row 0 at (x, y), further rows along +y.
 inline std::string cells(double cell, double x, double y, const std::vector<std::string>& rows) {
     std::string all;
@@ -151,6 +208,8 @@ class Contact {
     Contact(Id a, Id b) { text_ = "{\"a\":" + std::to_string(a) + ",\"b\":" + std::to_string(b); }
     Contact& at(double x, double y) { return add("at", detail::pair(x, y)); }
     Contact& normal(double x, double y) { return add("normal", detail::pair(x, y)); } // unit, from a to b
+    Contact& at(const Vec& p) { return add("at", p.json()); }
+    Contact& normal(const Vec& n) { return add("normal", n.json()); }
     Contact& depth(double d) { return add("depth", detail::number(d)); }
     Contact& impulse(double i) { return add("impulse", detail::number(i)); }
     Contact& phase(const char* p) { return add("phase", detail::quoted(p)); } // begin, stay, end
@@ -171,6 +230,8 @@ class Ray {
     Ray(const std::string& name, double x0, double y0, double x1, double y1)
         : text_("{\"name\":" + detail::quoted(name) + ",\"from\":" + detail::pair(x0, y0) +
                 ",\"to\":" + detail::pair(x1, y1)) {}
+    Ray(const std::string& name, const Vec& from, const Vec& to)
+        : text_("{\"name\":" + detail::quoted(name) + ",\"from\":" + from.json() + ",\"to\":" + to.json()) {}
     Ray& caster(Id body) { return body < 0 ? *this : add("caster", std::to_string(body)); }
     Ray& hit(Id collider) { // below zero: nothing
         hit_ = collider < 0 ? "null" : std::to_string(collider);
@@ -178,6 +239,11 @@ class Ray {
     }
     Ray& at(double x, double y) { return add("at", detail::pair(x, y)); } // of the hit
     Ray& normal(double x, double y) { return add("normal", detail::pair(x, y)); }
+    Ray& at(const Vec& p) { return add("at", p.json()); }
+    Ray& normal(const Vec& n) { return add("normal", n.json()); }
+    Ray& cell(Id i, Id j, Id k) {
+        return add("cell", "[" + std::to_string(i) + "," + std::to_string(j) + "," + std::to_string(k) + "]");
+    }
     Ray& cell(Id i, Id j) { return add("cell", "[" + std::to_string(i) + "," + std::to_string(j) + "]"); }
     Ray& after(const std::string& name) { return add("after", detail::quoted(name)); } // aimed at its hit
     Ray& step(double stride) { return add("step", detail::number(stride)); } // of a marching ray
@@ -204,7 +270,8 @@ class Ray {
 
 class Recorder {
   public:
-    Recorder(const std::string& path, const Header& h) : file_(std::fopen(path.c_str(), "wb")) {
+    Recorder(const std::string& path, const Header& h)
+        : space_(h.space == 3 ? 3 : 2), file_(std::fopen(path.c_str(), "wb")) {
         if (!file_) fail("cannot write " + path);
         std::string logs;
         for (const std::string& l : h.logs) {
@@ -212,9 +279,9 @@ class Recorder {
             ends_ = ends_ || l == "end";
         }
         line("{\"bounce\":1,\"title\":" + detail::quoted(h.title) +
-             ",\"space\":2,\"up\":" + detail::pair(h.up_x, h.up_y) + ",\"unit\":" + detail::quoted(h.unit) +
-             ",\"rate\":" + detail::number(h.rate) +
-             ",\"gravity\":" + detail::pair(h.gravity_x, h.gravity_y) +
+             ",\"space\":" + std::to_string(space_) + ",\"up\":" + vector(h.up_x, h.up_y, h.up_z) +
+             ",\"unit\":" + detail::quoted(h.unit) + ",\"rate\":" + detail::number(h.rate) +
+             ",\"gravity\":" + vector(h.gravity_x, h.gravity_y, h.gravity_z) +
              ",\"substeps\":" + std::to_string(h.substeps) + ",\"float\":" + std::to_string(h.float_bits) +
              (h.slop >= 0 ? ",\"slop\":" + detail::number(h.slop) : "") +
              (h.skin != 0 ? ",\"skin\":" + detail::number(h.skin) : "") + ",\"logs\":[" + logs + "]}");
@@ -246,7 +313,9 @@ class Recorder {
              (s.role == "solid" ? "" : ",\"role\":" + detail::quoted(s.role)) +
              (s.friction >= 0 ? ",\"friction\":" + detail::number(s.friction) : "") +
              (s.restitution != 0 ? ",\"restitution\":" + detail::number(s.restitution) : "") +
-             (s.pass_x != 0 || s.pass_y != 0 ? ",\"pass\":" + detail::pair(s.pass_x, s.pass_y) : "") +
+             (s.pass_x != 0 || s.pass_y != 0 || s.pass_z != 0
+                  ? ",\"pass\":" + vector(s.pass_x, s.pass_y, s.pass_z)
+                  : "") +
              (s.visible ? "" : ",\"visible\":false") + "}");
     }
     // A point of the body at which the game tests for ground or wall, and the direction that it guards.
@@ -256,6 +325,11 @@ class Recorder {
         line("{\"probe\":" + std::to_string(id) + ",\"body\":" + std::to_string(body) +
              ",\"name\":" + detail::quoted(name) + ",\"at\":" + detail::pair(x, y) +
              ",\"guards\":" + detail::pair(guards_x, guards_y) + "}");
+    }
+    void probe(Id id, Id body, const std::string& name, const Vec& at, const Vec& guards) {
+        finish_frame();
+        line("{\"probe\":" + std::to_string(id) + ",\"body\":" + std::to_string(body) +
+             ",\"name\":" + detail::quoted(name) + ",\"at\":" + at.json() + ",\"guards\":" + guards.json() + "}");
     }
     // A contact of these two layers must be followed by the event within so many frames.
     void expect(const std::string& a, const std::string& b, const std::string& event, int within) {
@@ -297,6 +371,20 @@ class Recorder {
     void state(Id body, double x, double y, double angle, double vx, double vy, double angular_velocity) {
         bodies_.row(body, {x, y, angle, vx, vy, angular_velocity});
     }
+    void state(Id body, const Vec& at) { bodies_.row(body, {at.x, at.y, at.z}); }
+    void state(Id body, const Vec& at, const Quat& q) {
+        bodies_.row(body, {at.x, at.y, at.z, q.x, q.y, q.z, q.w});
+    }
+    void state(Id body, const Vec& at, const Quat& q, const Vec& v) {
+        bodies_.row(body, {at.x, at.y, at.z, q.x, q.y, q.z, q.w, v.x, v.y, v.z});
+    }
+    void state(Id body, const Vec& at, const Quat& q, const Vec& v, const Vec& angular_velocity) {
+        const Vec& w = angular_velocity; // radians a second about its direction
+        bodies_.row(body, {at.x, at.y, at.z, q.x, q.y, q.z, q.w, v.x, v.y, v.z, w.x, w.y, w.z});
+    }
+    void desired(Id body, const Vec& v) { desired_.row(body, {v.x, v.y, v.z}); }
+    void scale(Id body, const Vec& s) { scale_.row(body, {s.x, s.y, s.z}); }
+    void unresolved(Id body, const Vec& at) { unresolved_.row(body, {at.x, at.y, at.z}); }
     void desired(Id body, double vx, double vy) { desired_.row(body, {vx, vy}); }
     // Mirrored or stretched from this frame on: a mirrored side is negative.
     void scale(Id body, double x, double y) { scale_.row(body, {x, y}); }
@@ -313,6 +401,10 @@ class Recorder {
     void ray(const Ray& r) { rays_.add(r.json()); }
     void ray(const std::string& name, Id caster, double x0, double y0, double x1, double y1, Id hit = -1) {
         Ray r(name, x0, y0, x1, y1);
+        ray(r.caster(caster).hit(hit));
+    }
+    void ray(const std::string& name, Id caster, const Vec& from, const Vec& to, Id hit = -1) {
+        Ray r(name, from, to);
         ray(r.caster(caster).hit(hit));
     }
     void event(const std::string& name, std::initializer_list<Id> about = {}, const std::string& note = "") {
@@ -354,6 +446,9 @@ class Recorder {
             text += ']';
         }
     };
+    std::string vector(double x, double y, double z) const {
+        return space_ == 3 ? detail::triple(x, y, z) : detail::pair(x, y);
+    }
     static std::string picture(const std::string& image, double x, double y, double w, double h) {
         return ",\"image\":" + detail::quoted(image) + ",\"at\":" + detail::pair(x, y) +
                ",\"size\":" + detail::pair(w, h) + "}";
@@ -384,6 +479,7 @@ class Recorder {
         file_ = nullptr;
     }
 
+    int space_ = 2;
     std::FILE* file_ = nullptr;
     std::string failure_, head_;
     bool open_ = false, ends_ = false;

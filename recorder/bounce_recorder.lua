@@ -63,6 +63,17 @@ function bounce.box(w, h, at, angle) return { type = "box", size = { w, h }, at 
 function bounce.capsule(a, b, r) return { type = "capsule", a = a, b = b, r = r } end
 function bounce.polygon(points) return { type = "polygon", points = points } end
 function bounce.chain(points, closed) return { type = "chain", points = points, closed = closed or false } end
+-- Of three dimensions (header: space = 3): vectors are {x, y, z}, rotations unit quaternions {x, y, z, w}.
+function bounce.sphere(r, at) return { type = "sphere", r = r, at = at or { 0, 0, 0 } } end
+function bounce.box3(size, at, rotation)
+  return { type = "box", size = size, at = at or { 0, 0, 0 }, rotation = rotation or { 0, 0, 0, 1 } }
+end
+function bounce.hull(points) return { type = "hull", points = points } end
+-- Triangles by their corners' numbers, counted from 0; they have no inside.
+function bounce.mesh(points, faces) return { type = "mesh", points = points, faces = faces } end
+-- A tile map or a mask: rows of '#' and '.', row 0 at the origin; in space layers of rows along +z.
+function bounce.cells(cell, origin, rows) return { type = "cells", cell = cell, origin = origin, rows = rows } end
+function bounce.cells3(cell, origin, layers) return { type = "cells", cell = cell, origin = origin, layers = layers } end
 
 local Recorder = {}
 Recorder.__index = Recorder
@@ -113,7 +124,7 @@ local function with(more, keys)
   return keys
 end
 
--- header: title, unit, up, rate, gravity, slop, skin, substeps, float, logs. With "end" in logs, close() says that the
+-- header: title, space (2 or 3), unit, up, rate, gravity, slop, skin, substeps, float, logs. With "end" in logs, close() says that the
 -- log ends, so a game that hangs or crashes shows.
 function bounce.recorder(path, header)
   local self = setmetatable({ waiting = 0, early = {} }, Recorder)
@@ -123,7 +134,9 @@ function bounce.recorder(path, header)
   local h = with(header, {})
   h.logs = list(h.logs)
   for _, channel in ipairs(h.logs) do self.ends = self.ends or channel == "end" end
-  line(self, '"bounce":1', with({ space = 2, up = { 0, 1 }, unit = "px", rate = 60, gravity = { 0, 0 }, float = 64 }, h))
+  local none = h.space == 3 and { 0, 0, 0 } or { 0, 0 }
+  local up = h.space == 3 and { 0, 1, 0 } or { 0, 1 }
+  line(self, '"bounce":1', with({ space = 2, up = up, unit = "px", rate = 60, gravity = none, float = 64 }, h))
   return self
 end
 
@@ -166,11 +179,19 @@ function Recorder:frame(n, dt)
 end
 -- angle, vx, vy, angular_velocity may be left out from the right.
 function Recorder:state(body, x, y, angle, vx, vy, angular_velocity) add(self, "bodies", list({ body, x, y, angle, vx, vy, angular_velocity })) end
-function Recorder:desired(body, vx, vy) add(self, "desired", { body, vx, vy }) end
+-- Of three dimensions; rotation, velocity and angular_velocity may be left out from the right.
+function Recorder:state3(body, at, rotation, velocity, angular_velocity)
+  local row = list({ body })
+  for _, part in ipairs({ at, rotation or list(), velocity or list(), angular_velocity or list() }) do
+    for _, v in ipairs(part) do row[#row + 1] = v end
+  end
+  add(self, "bodies", row)
+end
+function Recorder:desired(body, vx, vy, vz) add(self, "desired", list({ body, vx, vy, vz })) end
 -- Mirrored or stretched from this frame on: a mirrored side is negative.
-function Recorder:scale(body, x, y) add(self, "scale", { body, x, y }) end
+function Recorder:scale(body, x, y, z) add(self, "scale", list({ body, x, y, z })) end
 -- Where it was before overlaps were resolved; how many times the resolving loop ran.
-function Recorder:unresolved(body, x, y) add(self, "unresolved", { body, x, y }) end
+function Recorder:unresolved(body, x, y, z) add(self, "unresolved", list({ body, x, y, z })) end
 function Recorder:iterations(body, times) add(self, "iterations", { body, times }) end
 function Recorder:grounded(body) add(self, "grounded", body) end
 function Recorder:teleport(body) add(self, "teleport", body) end

@@ -21,6 +21,14 @@ export const box = (w, h, at = [0, 0], angle = 0) => ({ type: 'box', size: [w, h
 export const capsule = (a, b, r) => ({ type: 'capsule', a, b, r });
 export const polygon = (points) => ({ type: 'polygon', points });
 export const chain = (points, closed = false) => ({ type: 'chain', points, closed });
+// Of three dimensions (header: space 3): vectors are [x, y, z], rotations unit quaternions [x, y, z, w].
+export const sphere = (r, at = [0, 0, 0]) => ({ type: 'sphere', r, at });
+export const box3 = (size, at = [0, 0, 0], rotation = [0, 0, 0, 1]) => ({ type: 'box', size, at, rotation });
+export const hull = (points) => ({ type: 'hull', points });
+/** Triangles by their corners' numbers; they have no inside. */
+export const mesh = (points, faces) => ({ type: 'mesh', points, faces });
+/** A tile map or a mask, { rows } of '#' and '.', row 0 at the origin; in space { layers } of rows along +z. */
+export const cells = (cell, origin, of) => ({ type: 'cells', cell, origin, ...of });
 
 /** A writer of lines to a file, for Node. Throws where the file cannot be opened: the recorder says so. */
 export function fileWriter(fs, path) {
@@ -68,7 +76,7 @@ const mostWaiting = 1000000; // entries of one frame; a game that never calls fr
 const finite = (key, value) => (typeof value === 'number' && !Number.isFinite(value) ? 0 : value);
 
 export class Recorder {
-  /** write: a function that takes a line. header: title, unit, up, rate, gravity, slop, skin, substeps, float, logs.
+  /** write: a function that takes a line. header: title, space (2 or 3), unit, up, rate, gravity, slop, skin, substeps, float, logs.
    *  With 'end' in logs, close() says that the log ends, so a game that hangs or crashes shows. */
   constructor(write, header = {}) {
     this.write = write;
@@ -77,7 +85,9 @@ export class Recorder {
     this.early = {}; // what comes while no frame is open: it waits for the next one
     this.waiting = 0;
     this.ends = (header.logs ?? []).includes('end');
-    this.line({ bounce: 1, space: 2, up: [0, 1], unit: 'px', rate: 60, gravity: [0, 0], float: 64, logs: [], ...header });
+    const inSpace = header.space === 3;
+    this.line({ bounce: 1, space: 2, up: inSpace ? [0, 1, 0] : [0, 1], unit: 'px', rate: 60,
+      gravity: inSpace ? [0, 0, 0] : [0, 0], float: 64, logs: [], ...header });
   }
 
   // Definitions: before the first frame that uses them, or between frames. Further keys as in the format.
@@ -100,11 +110,15 @@ export class Recorder {
   }
   /** angle, vx, vy, angular_velocity may be left out from the right. */
   state(body, x, y, ...more) { this.add('bodies', [body, x, y, ...more]); }
-  desired(body, vx, vy) { this.add('desired', [body, vx, vy]); }
+  /** Of three dimensions; rotation, velocity and angularVelocity may be left out from the right. */
+  state3(body, at, rotation = [], velocity = [], angularVelocity = []) {
+    this.add('bodies', [body, ...at, ...rotation, ...velocity, ...angularVelocity]);
+  }
+  desired(body, ...velocity) { this.add('desired', [body, ...velocity]); }
   // Mirrored or stretched from this frame on: a mirrored side is negative.
-  scale(body, x, y) { this.add('scale', [body, x, y]); }
+  scale(body, ...by) { this.add('scale', [body, ...by]); }
   // Where it was before overlaps were resolved; how many times the resolving loop ran.
-  unresolved(body, x, y) { this.add('unresolved', [body, x, y]); }
+  unresolved(body, ...at) { this.add('unresolved', [body, ...at]); }
   iterations(body, times) { this.add('iterations', [body, times]); }
   grounded(body) { this.add('grounded', body); }
   teleport(body) { this.add('teleport', body); }

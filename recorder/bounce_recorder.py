@@ -38,6 +38,31 @@ def chain(points, closed=False):
     return {"type": "chain", "points": [list(p) for p in points], "closed": closed}
 
 
+# Shapes of three dimensions: vectors are (x, y, z), rotations unit quaternions (x, y, z, w).
+def sphere(r, at=(0, 0, 0)):
+    return {"type": "sphere", "r": r, "at": list(at)}
+
+
+def box3(size, at=(0, 0, 0), rotation=(0, 0, 0, 1)):
+    return {"type": "box", "size": list(size), "at": list(at), "rotation": list(rotation)}
+
+
+def hull(points):
+    return {"type": "hull", "points": [list(p) for p in points]}
+
+
+def mesh(points, faces):
+    """Triangles by their corners' numbers; they have no inside."""
+    return {"type": "mesh", "points": [list(p) for p in points], "faces": [list(f) for f in faces]}
+
+
+def cells(cell, origin, rows=None, layers=None):
+    """A tile map or a mask: rows of '#' and '.', row 0 at the origin, further ones along +y; in space layers of rows along +z."""
+    shape = {"type": "cells", "cell": cell, "origin": list(origin)}
+    shape.update({"rows": list(rows)} if layers is None else {"layers": [list(l) for l in layers]})
+    return shape
+
+
 def _plain(value):
     """JSON has no infinities and no vectors of other libraries."""
     if isinstance(value, float):
@@ -56,12 +81,16 @@ class Recorder:
     _lists = ("bodies", "removed", "teleport", "on", "off", "desired", "grounded", "contacts", "rays", "events")
     most_waiting = 1000000  # entries of one frame; a game that never calls frame() must not fill the memory
 
-    def __init__(self, path, title="", unit="px", up=(0, 1), rate=60, gravity=(0, 0), slop=None, skin=0,
-                 substeps=1, float_bits=64, logs=()):
+    def __init__(self, path, title="", unit="px", up=None, rate=60, gravity=None, slop=None, skin=0,
+                 substeps=1, float_bits=64, logs=(), space=2):
+        """space: 2 or 3 dimensions; vectors have as many numbers."""
         self.failure = None
         self._frame, self._early, self._waiting, self._file = None, {}, 0, None
         self._ends = "end" in logs  # close() says that the log ends, so a game that hangs or crashes shows
-        header = {"bounce": 1, "title": title, "space": 2, "up": up, "unit": unit, "rate": rate, "gravity": gravity,
+        self._space = 3 if space == 3 else 2
+        up = up or (0, 1, 0)[:self._space]
+        gravity = gravity or (0, 0, 0)[:self._space]
+        header = {"bounce": 1, "title": title, "space": self._space, "up": up, "unit": unit, "rate": rate, "gravity": gravity,
                   "substeps": substeps, "float": float_bits, "logs": list(logs)}
         if slop is not None:
             header["slop"] = slop
@@ -122,15 +151,26 @@ class Recorder:
             row.append(angular_velocity)
         self._add("bodies", row)
 
-    def desired(self, body, vx, vy):
-        self._add("desired", [body, vx, vy])
+    def state3(self, body, at, rotation=None, velocity=None, angular_velocity=None):
+        """Of three dimensions: the rotation is a unit quaternion (x, y, z, w)."""
+        row = [body, *at]
+        if rotation is not None or velocity is not None:
+            row += rotation if rotation is not None else (0, 0, 0, 1)
+        if velocity is not None:
+            row += velocity
+        if velocity is not None and angular_velocity is not None:
+            row += angular_velocity
+        self._add("bodies", row)
 
-    def scale(self, body, x, y):
+    def desired(self, body, vx, vy, *vz):
+        self._add("desired", [body, vx, vy, *vz])
+
+    def scale(self, body, x, y, *z):
         """Mirrored or stretched from this frame on: a mirrored side is negative."""
-        self._add("scale", [body, x, y])
+        self._add("scale", [body, x, y, *z])
 
-    def unresolved(self, body, x, y):  # where it was before overlaps were resolved
-        self._add("unresolved", [body, x, y])
+    def unresolved(self, body, x, y, *z):  # where it was before overlaps were resolved
+        self._add("unresolved", [body, x, y, *z])
 
     def iterations(self, body, times):  # how many times its resolving loop ran
         self._add("iterations", [body, times])

@@ -97,13 +97,23 @@ std::vector<NumberRow> numbers_at(const Session& s) {
     const BodyState& now = t.now->bodies()[static_cast<std::size_t>(body)];
     const Pose pose = t.pose(body);
     if (now.has_desired)
-        add(NumbersModel::tr("desired velocity"), vector_text(now.desired, r.header.unit + "/s"));
+        add(NumbersModel::tr("desired velocity"), vector_text(now.desired, r.header.unit + "/s", r.header.space));
     if (r.header.has(Channel::Grounded) && (now.has_desired || now.grounded))
         add(NumbersModel::tr("grounded"), (now.grounded ? NumbersModel::tr("yes") : NumbersModel::tr("no")).toStdString());
     if (now.velocity_known)
-        add(NumbersModel::tr("velocity"), vector_text(now.velocity, r.header.unit + "/s"));
-    add(NumbersModel::tr("position"), vector_text(pose.at, r.header.unit));
-    add(NumbersModel::tr("angle"), figure(glm::degrees(pose.turn.angle())) + "°");
+        add(NumbersModel::tr("velocity"), vector_text(now.velocity, r.header.unit + "/s", r.header.space));
+    add(NumbersModel::tr("position"), vector_text(pose.at, r.header.unit, r.header.space));
+    if (r.header.space == 2) {
+        add(NumbersModel::tr("angle"), figure(glm::degrees(pose.turn.angle())) + "°");
+        return rows;
+    }
+    const Vec3 turn = Rotation().to(pose.turn);
+    const double degrees = glm::degrees(glm::length(turn));
+    constexpr double upright = 0.005;
+    add(NumbersModel::tr("turned by"),
+        figure(degrees) + "°" +
+            (degrees < upright ? "" : NumbersModel::tr(" about %1").arg(QString::fromStdString(vector_text(
+                                                               glm::round(unit(turn) * 100.0) / 100.0, "", 3))).toStdString()));
     return rows;
 }
 

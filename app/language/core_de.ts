@@ -936,10 +936,6 @@
         <translation>{} von {} Fehlern geprüft</translation>
     </message>
     <message>
-        <source>{}: recordings of three dimensions are not judged yet</source>
-        <translation>{}: dreidimensionale Aufzeichnungen werden noch nicht geprüft</translation>
-    </message>
-    <message>
         <source> and </source>
         <translation> und </translation>
     </message>
@@ -950,10 +946,6 @@
     <message>
         <source>{}; log {} for the rest</source>
         <translation>{}; für den Rest {} loggen</translation>
-    </message>
-    <message>
-        <source>recordings of three dimensions are not judged yet</source>
-        <translation>dreidimensionale Aufzeichnungen werden noch nicht geprüft</translation>
     </message>
     <message>
         <source>log {}</source>
@@ -4342,6 +4334,62 @@
     <message>
         <source> (all of kind &apos;{}&apos;)</source>
         <translation> (alle der Art „{}“)</translation>
+    </message>
+    <message>
+        <source>, cell {}, {}, {}</source>
+        <translation>, Zelle {}, {}, {}</translation>
+    </message>
+    <message>
+        <source>along {}</source>
+        <translation>entlang {}</translation>
+    </message>
+    <message>
+        <source>along {}, {}</source>
+        <translation>entlang {}, {}</translation>
+    </message>
+    <message>
+        <source>on the {} side of</source>
+        <translation>auf der {}-Seite von</translation>
+    </message>
+    <message>
+        <source>moving {} at {}</source>
+        <translation>bewegt sich mit {1} {0}</translation>
+    </message>
+    <message>
+        <source>wants to move {} at {}</source>
+        <translation>will mit {1} {0}</translation>
+    </message>
+    <message>
+        <source>down</source>
+        <translation>nach unten</translation>
+    </message>
+    <message>
+        <source>Its edge catches on an inner edge of {}. The run is flat: lifted by {} the way ahead is free.</source>
+        <translation>Seine Kante bleibt an einer inneren Kante von {} hängen. Die Bahn ist flach: Um {} angehoben ist der Weg frei.</translation>
+    </message>
+    <message>
+        <source>+x side</source>
+        <translation>auf der Seite +x</translation>
+    </message>
+    <message>
+        <source>-x side</source>
+        <translation>auf der Seite −x</translation>
+    </message>
+    <message>
+        <source>+y side</source>
+        <translation>auf der Seite +y</translation>
+    </message>
+    <message>
+        <source>-y side</source>
+        <translation>auf der Seite −y</translation>
+    </message>
+    <message>
+        <source>+z side</source>
+        <translation>auf der Seite +z</translation>
+    </message>
+    <message>
+        <source>-z side</source>
+        <translation>auf der Seite −z</translation>
     </message>
 </context>
 </TS>

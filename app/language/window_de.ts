@@ -721,10 +721,6 @@
         <translation>%1 in %2 Frames</translation>
     </message>
     <message>
-        <source>Not judged: recordings of three dimensions can only be opened and listed yet.</source>
-        <translation>Nicht geprüft: Dreidimensionale Aufzeichnungen lassen sich bisher nur öffnen und auflisten.</translation>
-    </message>
-    <message>
         <source>The recording is judged when all of it is read.</source>
         <translation>Die Aufzeichnung wird geprüft, sobald sie ganz gelesen ist.</translation>
     </message>
@@ -1074,6 +1070,14 @@
     <message>
         <source>Click to plot this in the timeline</source>
         <translation>Klick zeigt den Verlauf in der Zeitleiste</translation>
+    </message>
+    <message>
+        <source>turned by</source>
+        <translation>gedreht um</translation>
+    </message>
+    <message>
+        <source> about %1</source>
+        <translation> um %1</translation>
     </message>
 </context>
 <context>
@@ -1610,10 +1614,6 @@
     <message>
         <source>view of the moment</source>
         <translation>Ansicht des Moments</translation>
-    </message>
-    <message>
-        <source>This recording has three dimensions. It can be opened and listed, but not drawn or judged yet.</source>
-        <translation>Diese Aufzeichnung ist dreidimensional. Sie lässt sich öffnen und auflisten, aber noch nicht zeichnen oder prüfen.</translation>
     </message>
     <message>
         <source>following the body · H lets go</source>
@@ -2175,6 +2175,30 @@ GPL-3.0-or-later. Die Recorder stehen unter MIT, damit jedes Spiel sie verwenden
     <message>
         <source>Recorded and fixed one over the other</source>
         <translation>Aufgezeichnet und korrigiert übereinander</translation>
+    </message>
+    <message>
+        <source>This is for scenes of three dimensions.</source>
+        <translation>Das gilt für dreidimensionale Szenen.</translation>
+    </message>
+    <message>
+        <source>From outside, not cut</source>
+        <translation>Von außen, nicht geschnitten</translation>
+    </message>
+    <message>
+        <source>Look along %1</source>
+        <translation>Entlang %1 blicken</translation>
+    </message>
+    <message>
+        <source>Cut as the finding is best seen</source>
+        <translation>Schnitt, der den Befund am besten zeigt</translation>
+    </message>
+    <message>
+        <source>Push the cut away</source>
+        <translation>Schnitt weiter weg</translation>
+    </message>
+    <message>
+        <source>Pull the cut nearer</source>
+        <translation>Schnitt näher heran</translation>
     </message>
 </context>
 </TS>

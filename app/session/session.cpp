@@ -145,7 +145,7 @@ void Session::take(std::shared_ptr<const Recording> recording, const QString& pa
     path_ = path, moment_ = first_moment(), instant_ = {}, instant_moment_ = -1.0;
     findings_.clear(), encounters_.clear(), finding_.clear(), candidates_.clear(), case_ = {},
                                                                                    hidden_.clear();
-    body_ = -1, sight_.reset(), candidate_ = -1, awaited_.clear(), asks_what_stops_ = false, awaits_worst_ = false;
+    body_ = -1, section_.reset(), outside_.reset(), candidate_ = -1, awaited_.clear(), asks_what_stops_ = false, awaits_worst_ = false;
     not_judged_.clear(), coverage_ = {};
     undo_.clear();
     load_case(), load_project();
@@ -342,10 +342,8 @@ void Session::choose_finding(const QString& id, bool go) {
     const Finding* f = finding();
     if (f) body_ = recording_->body_slot(f->bodies.at(0));
     candidate_ = -1;
-    if (f && sight_) { // seen by its own plane; from outside or cut as before
-        const bool section = sight_->section;
-        sight_ = telling_sight(*this), sight_->section = section;
-    }
+    if (f) section_.reset(); // it is seen by its own plane
+    if (f && outside_) outside_->at = f->at;
     suggest();
     emit finding_changed();
     emit body_changed();
@@ -409,21 +407,24 @@ void Session::go_to_touch() {
     set_moment(best - 1.0 + first);
 }
 
-const Sight& Session::sight() const {
-    if (!sight_) sight_ = telling_sight(*this);
-    return *sight_;
+const Sight& Session::section() const {
+    if (!section_) section_ = telling_sight(*this);
+    return *section_;
 }
 
+const Sight& Session::sight() const { return outside_ ? *outside_ : section(); }
+
 void Session::set_sight(const Sight& sight) {
-    if (sight_ == sight) return;
-    sight_ = sight;
+    if (this->sight() == sight) return;
+    if (sight.section)
+        section_ = sight, outside_.reset();
+    else
+        outside_ = sight;
     emit sight_changed();
 }
 
 void Session::take_telling_sight() {
-    const bool section = sight_ ? sight_->section : true;
-    sight_ = telling_sight(*this);
-    sight_->section = section;
+    section_ = telling_sight(*this);
     emit sight_changed();
 }
 

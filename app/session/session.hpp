@@ -161,7 +161,8 @@ class Session : public QObject {
 
     // How a scene of three dimensions is looked at, in the view, the strip, the loupe and the bench alike: as the
     // chosen finding is best seen, until a person turns it.
-    const Sight& sight() const;
+    const Sight& sight() const;   ///< of the view: the section's plane, or from outside
+    const Sight& section() const; ///< of the strip and the loupe: they are always cut
     void set_sight(const Sight& sight);
     void take_telling_sight(); ///< that of the finding again
 
@@ -290,7 +291,8 @@ class Session : public QObject {
     bool awaits_worst_ = false;
     QString finding_, awaited_;
     Slot body_ = -1;
-    mutable std::optional<Sight> sight_; ///< none: not asked for yet
+    mutable std::optional<Sight> section_; ///< none: not asked for yet
+    std::optional<Sight> outside_;         ///< where the view is not cut
     std::set<Slot> hidden_;
     bool asks_what_stops_ = false;
     bool scanning_ = false, complete_ = false;

@@ -132,9 +132,9 @@ void paint_loupe(QPainter& p, const Session& s, const Mapping& outer, SceneOptio
 
 void take_sight(Mapping& m, const Session& s, bool section) {
     if (s.recording()->header.space == 2) return m.look_up(s.recording()->header.up);
-    const Sight& sight = s.sight();
+    const Sight& sight = section ? s.section() : s.sight();
     m.right = sight.right, m.up = sight.up;
-    m.shows = section || sight.section ? Shows::Section : Shows::Space;
+    m.shows = sight.section ? Shows::Section : Shows::Space;
     m.center += m.toward() * glm::dot(sight.at - m.center, m.toward());
 }
 

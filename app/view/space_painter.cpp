@@ -17,24 +17,58 @@ QColor shaded(const QColor& paper, const QColor& ink, double share) {
     return {mix(paper.red(), ink.red()), mix(paper.green(), ink.green()), mix(paper.blue(), ink.blue())};
 }
 
-/// A solid, as what it is drawn from.
-struct Seen {
-    Slot collider;
-    Pose pose;
-    std::shared_ptr<const std::vector<Facet>> facets;
+/// An edge between two facets, in the body's frame.
+struct Crease {
+    Vec3 from, to;
+    Vec3 left{0.0}, right{0.0}; ///< normals beside it; zero: there is only one
+    bool flat = false;          ///< both facets lie in one plane
+};
+/// What a solid is drawn from.
+struct Surface {
+    std::vector<Facet> facets;
+    std::vector<Crease> creases;
+    bool round = false;
 };
 
-/// Facets of geometries that are still there: they are the same in each picture.
-std::shared_ptr<const std::vector<Facet>> facets_of(const std::shared_ptr<const Geometry>& g) {
-    static std::map<const Geometry*, std::pair<std::weak_ptr<const Geometry>, std::shared_ptr<const std::vector<Facet>>>>
-        known;
+Surface surface_of(const Geometry& g) {
+    Surface out{facets(g), {}, false};
+    const auto key = [](const Vec3& v) { return std::array<double, 3>{v.x, v.y, v.z}; };
+    std::map<std::pair<std::array<double, 3>, std::array<double, 3>>, std::size_t> known;
+    for (const Facet& f : out.facets) {
+        out.round = out.round || !f.edged;
+        for (std::size_t i = 0; f.edged && i < f.points.size(); ++i) {
+            const Vec3 &from = f.points[i], &to = f.points[(i + 1) % f.points.size()];
+            const auto ends = std::minmax(key(from), key(to));
+            const auto [it, fresh] = known.emplace(std::pair(ends.first, ends.second), out.creases.size());
+            if (fresh) {
+                out.creases.push_back({from, to, f.normal});
+                continue;
+            }
+            constexpr double level = 0.9999; // cosine
+            Crease& c = out.creases[it->second];
+            c.right = f.normal, c.flat = std::abs(glm::dot(c.left, c.right)) > level;
+        }
+    }
+    return out;
+}
+
+/// Surfaces of geometries that are still there: they are the same in each picture.
+std::shared_ptr<const Surface> kept_surface(const std::shared_ptr<const Geometry>& g) {
+    static std::map<const Geometry*, std::pair<std::weak_ptr<const Geometry>, std::shared_ptr<const Surface>>> known;
     constexpr std::size_t most = 4096;
-    auto& [owner, all] = known[g.get()];
-    if (owner.lock() != g) owner = g, all = std::make_shared<const std::vector<Facet>>(facets(*g));
-    const auto out = all;
+    auto& [owner, surface] = known[g.get()];
+    if (owner.lock() != g) owner = g, surface = std::make_shared<const Surface>(surface_of(*g));
+    const auto out = surface;
     if (known.size() > most) std::erase_if(known, [](const auto& one) { return one.second.first.expired(); });
     return out;
 }
+
+/// A solid in its place.
+struct Seen {
+    Slot collider;
+    Pose pose;
+    std::shared_ptr<const Surface> surface;
+};
 
 } // namespace
 
@@ -83,7 +117,7 @@ void ScenePainter::bodies_in_space() {
         const ColliderState& state = at(*t_.now, c);
         if (!state.geometry || !state.geometry->solid() || state.body < 0 || o_.hidden.count(state.body)) continue;
         if (!t_.present(state.body) || !seen(*state.geometry, t_.pose(state.body))) continue;
-        all.push_back({c, t_.pose(state.body), facets_of(state.geometry)});
+        all.push_back({c, t_.pose(state.body), kept_surface(state.geometry)});
     }
     const auto color_of = [&](Slot c) {
         const ColliderState& state = at(*t_.now, c);
@@ -100,7 +134,7 @@ void ScenePainter::bodies_in_space() {
     for (const Seen& s : all) {
         if (!filled(s.collider)) continue;
         const QColor color = color_of(s.collider);
-        for (const Facet& f : *s.facets) {
+        for (const Facet& f : s.surface->facets) {
             Vec3 n = s.pose.turn.turn(f.normal);
             const bool away = glm::dot(n, m_.toward()) < 0.0;
             if (away && !f.two_sided) continue;
@@ -119,16 +153,13 @@ void ScenePainter::bodies_in_space() {
     for (const Seen& s : all) {
         const ColliderState& state = at(*t_.now, s.collider);
         const bool chosen = state.body == o_.body, important = chosen || in_finding(s.collider);
-        std::vector<QLineF> open, behind;
-        const auto edge = [&](const Vec3& a, const Vec3& b) { picture.parts(deep(a), deep(b), slack, open, behind); };
-        const bool round = !s.facets->empty() && !s.facets->front().edged;
-        for (const Facet& f : *s.facets) {
-            if (!f.edged) continue;
-            if (!f.two_sided && !important && filled(s.collider) &&
-                glm::dot(s.pose.turn.turn(f.normal), m_.toward()) < 0.0)
-                continue;
-            for (std::size_t i = 0; i < f.points.size(); ++i)
-                edge(s.pose.place(f.points[i]), s.pose.place(f.points[(i + 1) % f.points.size()]));
+        std::vector<QLineF> open, behind, level; // level: edges inside a flat surface
+        const auto away = [&](const Vec3& n) { return glm::dot(s.pose.turn.turn(n), m_.toward()) < 0.0; };
+        const bool closed = !state.geometry->open();
+        for (const Crease& c : s.surface->creases) {
+            const bool at_back = closed && away(c.left) && away(c.right);
+            if (at_back && !important && filled(s.collider)) continue;
+            picture.parts(deep(s.pose.place(c.from)), deep(s.pose.place(c.to)), slack, c.flat ? level : open, behind);
         }
         QColor color = color_of(s.collider);
         QPen pen(color, o_.line * (chosen ? 1.3 : 0.8), Qt::SolidLine, Qt::RoundCap);
@@ -138,13 +169,14 @@ void ScenePainter::bodies_in_space() {
         p_.save();
         p_.translate(m_.area.topLeft()), p_.scale(1.0 / ratio, 1.0 / ratio);
         pen.setWidthF(pen.widthF() * ratio);
+        p_.setPen(QPen(th.tint(color, 0.35), 0.8 * ratio)), p_.drawLines(level.data(), static_cast<int>(level.size()));
         p_.setPen(pen), p_.drawLines(open.data(), static_cast<int>(open.size()));
-        if (important) {
+        if (important && closed) {
             QPen faint(th.tint(color, 0.5), ratio, Qt::DashLine);
             p_.setPen(faint), p_.drawLines(behind.data(), static_cast<int>(behind.size()));
         }
         p_.restore();
-        if (round) p_.strokePath(outline_path(*state.geometry, s.pose, m_), pen);
+        if (s.surface->round) p_.strokePath(outline_path(*state.geometry, s.pose, m_), pen);
         const bool hidden_thing = !state.def->visible || !t_.now->body_of(s.collider).def->visible;
         if (hidden_thing) {
             const QPainterPath path = outline_path(*state.geometry, s.pose, m_);

@@ -112,8 +112,8 @@ void ViewWidget::paintEvent(QPaintEvent*) {
     mapping_.area = rect();
     SceneOptions o = options_;
     o.ghosts = ghosts_;
-    if (mapping_.shows == Shows::Space && session_.finding()) {
-        o.plane = telling_sight(session_);
+    if (mapping_.shows == Shows::Space) {
+        if (session_.finding()) o.plane = session_.section();
         o.plane_half = 0.3 * std::min(width(), height()) / mapping_.scale;
     } else if (mapping_.shows != Shows::Space) {
         still_layer();
@@ -231,14 +231,11 @@ void ViewWidget::take_new_sight() {
 
 void ViewWidget::toggle_section() {
     if (!session_.recording() || session_.recording()->header.space == 2) return;
+    if (!session_.sight().section) return session_.set_sight(session_.section());
     Sight s = session_.sight();
-    s.section = !s.section;
-    if (!s.section) { // from a little above and aside: along the plane nothing shows its depth
-        constexpr double aside = 32.0, above = 22.0;
-        session_.set_sight(s), turn_sight(aside, above);
-        return;
-    }
-    session_.set_sight(s), session_.take_telling_sight(), look_at_finding();
+    s.section = false;
+    constexpr double aside = 32.0, above = 22.0; // degrees: along the plane nothing would show its depth
+    session_.set_sight(s), turn_sight(aside, above);
 }
 
 void ViewWidget::look_along(int axis) {
@@ -265,6 +262,15 @@ void ViewWidget::turn_sight(double right, double up) {
     s.right = unit(s.right - s.up * glm::dot(s.right, s.up));
     session_.set_sight(s);
 }
+
+void ViewWidget::show_telling_plane() {
+    if (!session_.recording()) return;
+    if (!session_.sight().section) session_.set_sight(session_.section());
+    session_.take_telling_sight();
+    session_.finding() ? look_at_finding() : look_at_all();
+}
+
+void ViewWidget::push_plane_by_pixels(double pixels) { push_plane(pixels / mapping_.scale); }
 
 void ViewWidget::push_plane(double by) {
     if (!session_.recording() || mapping_.shows != Shows::Section) return;
@@ -314,7 +320,7 @@ void ViewWidget::wheelEvent(QWheelEvent* e) {
     if (mapping_.shows == Shows::Section && e->modifiers() & Qt::ShiftModifier) {
         constexpr double per_notch = 4.0; // pixels
         const int notches = e->angleDelta().y() != 0 ? e->angleDelta().y() : e->angleDelta().x();
-        return push_plane(notches / 120.0 * per_notch / mapping_.scale);
+        return push_plane_by_pixels(notches / 120.0 * per_notch);
     }
     mapping_.zoom_at(e->position(), std::pow(1.0015, e->angleDelta().y()));
     update();

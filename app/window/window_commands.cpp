@@ -116,6 +116,22 @@ void Window::add_view_commands() {
             session_.set_asks_what_stops(!session_.asks_what_stops());
         },
         [this] { return session_.asks_what_stops(); });
+    const auto in_space = [this] { return session_.recording() && session_.recording()->header.space == 3; };
+    const auto of_space = [this, in_space](std::function<void()> run) {
+        return [this, in_space, run] {
+            in_space() ? run() : say(tr("This is for scenes of three dimensions."));
+        };
+    };
+    toggle(
+        tr("From outside, not cut"), "K", of_space([this] { view_->toggle_section(); }),
+        [this, in_space] { return in_space() && !session_.sight().section; }, true);
+    static constexpr const char* axes[] = {"x", "y", "z"};
+    static constexpr const char* keys[] = {"X", "Y", "Shift+Z"};
+    for (int axis = 0; axis < 3; ++axis)
+        add(tr("Look along %1").arg(axes[axis]), keys[axis], of_space([this, axis] { view_->look_along(axis); }));
+    add(tr("Cut as the finding is best seen"), "Shift+K", of_space([this] { view_->show_telling_plane(); }));
+    add(tr("Push the cut away"), "PgDown", of_space([this] { view_->push_plane_by_pixels(-4.0); }));
+    add(tr("Pull the cut nearer"), "PgUp", of_space([this] { view_->push_plane_by_pixels(4.0); }));
     toggle(
         tr("Dark theme"), "Ctrl+D", [this] { set_theme(!Theme::current().dark); },
         [] { return Theme::current().dark; }, true);

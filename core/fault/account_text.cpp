@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fault/account_text.hpp"
 
+#include "shape/directions.hpp"
 #include "shape/touching.hpp"
 
 #include <fmt/format.h>
@@ -9,7 +10,7 @@ namespace oddbounce {
 
 namespace {
 constexpr const char* minus = "\u2212";
-constexpr const char* thin_space = "\u2009";
+constexpr const char* thin_space = "\u202f"; // a line does not break there
 
 void group_thousands(std::string& text) {
     for (std::size_t i = std::min(text.find('.'), text.size()); i > 3;) i -= 3, text.insert(i, thin_space);
@@ -58,8 +59,8 @@ std::string speed_text(const Recording& r, double value) {
     return figure(value) + " " + r.header.unit + "/s";
 }
 
-std::string vector_text(const Vec3& v, const std::string& unit) {
-    const bool in_plane = v.z == 0.0;
+std::string vector_text(const Vec3& v, const std::string& unit, int space) {
+    const bool in_plane = space == 2 || (space == 0 && v.z == 0.0);
     const std::string text = in_plane ? fmt::format("({}, {})", figure(v[0]), figure(v[1]))
                                       : fmt::format("({}, {}, {})", figure(v[0]), figure(v[1]), figure(v[2]));
     return unit.empty() ? text : text + " " + unit;
@@ -143,7 +144,41 @@ PairView pair_toward(const World& world, Slot a, Slot b, const Vec3& way, double
     return v;
 }
 
+namespace {
+
+/// "+x", or "−x" where v points the other way.
+std::string axis_name(int axis, const Vec3& v) {
+    static constexpr const char* names[] = {"x", "y", "z"};
+    return std::string(v[axis] > 0.0 ? "+" : "−") + names[axis];
+}
+
+/// In space nobody knows where one looks from: level directions are called by their axes. "along +x and −z", "up",
+/// "along +x and down"; parts that hardly matter are left out.
+std::string way_in_space(const Recording& r, const Vec3& v) {
+    constexpr double matters = 0.3827; // sine of 22.5 degrees
+    const Vec3 up = r.header.up;
+    const double length = glm::length(v), rise = glm::dot(v, up) / length;
+    const Vec3 level = (v - up * glm::dot(v, up)) / length;
+    std::string axes;
+    const bool axis_up = *axis_along(up) != 0;
+    if (!axis_up) return say("along {}", vector_text(glm::round(v / length * 100.0) / 100.0, "", 3));
+    for (int axis = 0; axis < 3; ++axis)
+        if (std::abs(level[axis]) > matters)
+            axes = axes.empty() ? axis_name(axis, level) : say("{} and {}", axes, axis_name(axis, level));
+    const std::string upright = std::abs(rise) > matters ? translated(rise > 0.0 ? "up" : "down") : std::string();
+    if (axes.empty()) return upright;
+    return upright.empty() ? say("along {}", axes) : say("along {}, {}", axes, upright);
+}
+
+} // namespace
+
 std::string side_word(const Recording& r, const Vec3& away) {
+    if (r.header.space == 3) {
+        const double up = glm::dot(away, r.header.up);
+        constexpr double mostly = 0.7071; // of the whole
+        if (std::abs(up) >= mostly * glm::length(away)) return translated(up >= 0.0 ? "above" : "below");
+        return say("on the {} side of", axis_name(longest_axis(away - r.header.up * up), away));
+    }
     const double up = glm::dot(away, r.header.up), right = glm::dot(away, directions(r).right());
     if (std::abs(up) >= std::abs(right)) return translated(up >= 0.0 ? "above" : "below");
     return translated(right >= 0.0 ? "right of" : "left of");
@@ -174,6 +209,12 @@ std::string motion_text(const Recording& r, const Vec3& velocity) {
     if (speed * 100.0 < r.slop() * r.header.rate) return translated("at rest");
     const std::string at = speed_text(r, speed);
     const bool falls = glm::length(r.header.gravity) > 0.0;
+    if (r.header.space == 3) {
+        const std::string way = way_in_space(r, velocity);
+        if (falls && way == translated("up")) return say("rising at {}", at);
+        if (falls && way == translated("down")) return say("falling at {}", at);
+        return say("moving {} at {}", way, at);
+    }
     switch (heading(r, velocity)) {
     case Heading::Right:
         return say("moving right at {}", at);
@@ -199,6 +240,7 @@ std::string desired_text(const Recording& r, const Vec3& desired) {
     const double speed = glm::length(desired);
     if (speed == 0.0) return translated("wants to stand still");
     const std::string at = speed_text(r, speed);
+    if (r.header.space == 3) return say("wants to move {} at {}", way_in_space(r, desired), at);
     switch (heading(r, desired)) {
     case Heading::Right:
         return say("wants to move right at {}", at);

@@ -17,7 +17,8 @@ std::string figure(double value, double nothing = left_of_nothing);
 std::string length_text(const Recording& recording, double value, double nothing = left_of_nothing);
 std::string speed_text(const Recording& recording, double value);
 /// "(150, −190) px/s"; `unit` may be empty.
-std::string vector_text(const Vec3& value, const std::string& unit);
+/// As many parts as the space has; 0: two where the third is zero.
+std::string vector_text(const Vec3& value, const std::string& unit, int space = 0);
 /// "normal (0, 1)"
 std::string normal_text(const Vec3& normal);
 /// "16 %"

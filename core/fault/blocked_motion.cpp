@@ -271,7 +271,7 @@ void describe(const Recording& r, Finding& f) {
     if (kind == "slide")
         account.at(f.first,
                    say("Along that face {} of its velocity are left, and nothing is in the way there.",
-                       vector_text(free, u + "/s")));
+                       vector_text(free, u + "/s", r.header.space)));
     else if (kind == "slope")
         account.at(f.first,
                    say("It may walk this slope. Each step along it rises by {}, and nothing is in the way.",

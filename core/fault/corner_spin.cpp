@@ -142,7 +142,8 @@ class CornerSpinRule : public Rule {
             f.assumes = translated("a kinematic body that did not rotate is not meant to");
         f.weight = 0.65;
         add_fact(f, "turn", run.turn, "radians"), add_fact(f, "contact_arm", run.arm, r.header.unit);
-        add_fact(f, "spin", is.angular_velocity.z, "radians/s");
+        const double spin = glm::length(is.angular_velocity);
+        add_fact(f, "spin", is.angular_velocity.z < 0.0 ? -spin : spin, "radians/s"); // seen against z
         const Vec3 foot =
             run.at + run.normal * glm::dot(run.centre - run.at, run.normal); // of the push's line
         f.marks.push_back({f.last, run.centre, foot, false, say("arm {}", length_text(r, run.arm))});

@@ -125,7 +125,7 @@ class OneWayDropRule : public Rule {
             return at(step.before, c).geometry->along(step.before.body_of(c).pose, way);
         };
         return -reaches(mover, -pass) >= reaches(other, pass) - 2.0 * context_.recording.slop() ||
-               at(step.before, other).geometry->corner_count() > 4; // uneven ground: the gap decides
+               !at(step.before, other).geometry->plain(); // uneven ground: the gap decides
     }
 
     void close(const Run& run) const {

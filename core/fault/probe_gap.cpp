@@ -3,6 +3,7 @@
 // that comes within its reach. One finding a side, over the whole recording.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
+#include "observation/probe_side.hpp"
 
 #include <numbers>
 #include <set>
@@ -16,15 +17,43 @@ constexpr Excuse narrow =
           Measure::Length);
 constexpr const Excuse* excuses[] = {&narrow};
 
+/// Probes of one side, in the body's frame. Neighbors are those between which something may get in: in a line the
+/// next ones, in space those that a shortest tree joins (Prim 1957).
 struct Side {
-    Vec3 guards{0.0}, along{0.0};
-    std::vector<double> places; // of its probes along the side, rising, in the body's frame
-    std::vector<Vec3> points;   // the probes, in that order
+    Vec3 guards{0.0};
+    std::vector<Vec3> points;
+    std::vector<std::pair<std::size_t, std::size_t>> neighbors;
+    double long_side = 0.0, short_side = 0.0; // of what the probes cover
     double gap = 0.0;
-    Vec3 from{0.0}, to{0.0}; // the two probes that are farthest apart, or let something in
+    Vec3 from{0.0}, to{0.0}; // the two neighbors that are farthest apart, or let something in
 
-    void let_in(std::size_t second) {
-        from = points[second - 1], to = points[second], gap = places[second] - places[second - 1];
+    double apart(std::size_t i, std::size_t k) const {
+        const Vec3 between = points[k] - points[i];
+        return glm::length(between - guards * glm::dot(between, guards));
+    }
+    void join() {
+        std::vector<bool> joined(points.size(), false);
+        joined[0] = true;
+        for (std::size_t n = 1; n < points.size(); ++n) {
+            std::pair<std::size_t, std::size_t> next;
+            double least = infinity;
+            for (std::size_t i = 0; i < points.size(); ++i)
+                for (std::size_t k = 0; k < points.size(); ++k)
+                    if (joined[i] && !joined[k] && apart(i, k) < least) least = apart(i, k), next = {i, k};
+            joined[next.second] = true, neighbors.push_back(next);
+            if (least > gap) let_in(neighbors.size() - 1);
+        }
+    }
+    void let_in(std::size_t between) {
+        const auto [i, k] = neighbors[between];
+        from = points[i], to = points[k], gap = apart(i, k);
+    }
+    /// So many that two of them are no farther apart than `size`.
+    double needed(double size) const {
+        double out = 1.0;
+        for (const double side : {long_side, short_side})
+            if (side > 1e-9 * long_side) out *= std::floor(side / size * (1.0 - 1e-9)) + 2.0;
+        return out;
     }
 };
 
@@ -73,22 +102,21 @@ class ProbeGapRule : public Rule {
         for (const ProbeDef* p : all) {
             if (done.count(p)) continue;
             Side side;
-            side.guards = unit(p->guards), side.along = directions(context_.recording).across(side.guards)[0];
-            std::vector<std::pair<double, Vec3>> places;
+            side.guards = unit(p->guards);
             for (const ProbeDef* q : all)
-                if (glm::dot(unit(q->guards), side.guards) > context_.settings["probe-gap.one_side"]) {
-                    done.insert(q);
-                    places.emplace_back(glm::dot(q->at, side.along), q->at);
-                }
-            std::sort(places.begin(), places.end(),
-                      [](const auto& a, const auto& b) { return a.first < b.first; });
-            for (std::size_t i = 0; i + 1 < places.size(); ++i)
-                if (places[i + 1].first - places[i].first > side.gap)
-                    side.gap = places[i + 1].first - places[i].first, side.from = places[i].second,
-                    side.to = places[i + 1].second;
-            for (const auto& [place, point] : places)
-                side.places.push_back(place), side.points.push_back(point);
-            if (side.places.size() > 1) body.sides.push_back(side);
+                if (glm::dot(unit(q->guards), side.guards) > context_.settings["probe-gap.one_side"])
+                    done.insert(q), side.points.push_back(q->at);
+            if (side.points.size() < 2) continue;
+            const SideAxes axes(side.guards, side.points, directions(context_.recording));
+            std::ranges::stable_sort(side.points, {}, [&](const Vec3& at) { return glm::dot(at, axes.along); });
+            const auto length = [&](const Vec3& axis) {
+                const auto place = [&](const Vec3& at) { return glm::dot(at, axis); };
+                const auto [low, high] = std::ranges::minmax(side.points, {}, place);
+                return place(high) - place(low);
+            };
+            side.long_side = length(axes.along), side.short_side = length(axes.aside);
+            side.join();
+            body.sides.push_back(side);
         }
         body.intrusions.resize(body.sides.size()), body.intruded_at.resize(body.sides.size()),
             body.intruded_last.resize(body.sides.size());
@@ -110,9 +138,9 @@ class ProbeGapRule : public Rule {
                 one_owner(step.now, m.a, m.b))
                 continue;
             for (std::size_t s = 0; s < body.sides.size(); ++s)
-                if (const std::size_t gap = gap_entered(step, body.sides[s], state, is_a ? m.b : m.a)) {
+                if (const auto gap = gap_entered(step, body.sides[s], state, is_a ? m.b : m.a)) {
                     if (body.intrusions[s]++ == 0)
-                        body.intruded_at[s] = step.index, body.sides[s].let_in(gap);
+                        body.intruded_at[s] = step.index, body.sides[s].let_in(*gap);
                     body.intruded_last[s] = step.index;
                 }
         }
@@ -143,18 +171,17 @@ class ProbeGapRule : public Rule {
         }
     }
 
-    /// Something reaches in between two neighbors of the side, and neither of them feels it: the number of
-    /// the second of them. 0: nothing does.
-    static std::size_t gap_entered(const Step& step, const Side& side, const BodyState& state, Slot other) {
+    /// The neighbors of the side between which something reaches in, and neither of them feels it.
+    static std::optional<std::size_t> gap_entered(const Step& step, const Side& side, const BodyState& state, Slot other) {
         const Geometry& g = *at(step.now, other).geometry;
         const Pose& pose = step.now.body_of(other).pose;
         const auto world = [&](std::size_t i) { return state.pose.place(side.points[i] * state.scale); };
         const auto feels = [&](std::size_t i) { return point_distance(world(i), g, pose) <= 0.0; };
-        for (std::size_t i = 1; i < side.points.size(); ++i)
-            if (!feels(i - 1) && !feels(i) &&
-                ray_cast(world(i - 1), world(i), g, pose).status != Status::None)
-                return i;
-        return 0;
+        for (std::size_t n = 0; n < side.neighbors.size(); ++n) {
+            const auto [i, k] = side.neighbors[n];
+            if (!feels(i) && !feels(k) && ray_cast(world(i), world(k), g, pose).status != Status::None) return n;
+        }
+        return {};
     }
 
     void emit(const Body& body, std::size_t s) const {
@@ -164,8 +191,8 @@ class ProbeGapRule : public Rule {
         const std::size_t shown = body.intrusions[s] > 0 ? body.intruded_at[s] : body.nearest_at;
         const World w = r.world_at(shown);
         const BodyState& state = w.body_of(body.collider);
-        const Vec3 scaled = side.along * state.scale;
-        const double gap = side.gap * glm::length(scaled);
+        const double enlarged = side.gap > 0.0 ? glm::length((side.to - side.from) * state.scale) / glm::length(side.to - side.from) : 1.0;
+        const double gap = side.gap * enlarged;
         if (gap <= body.smallest * (1.0 + 1e-6) &&
             context_.passes(narrow, body.first, body.last, body.collider, body.smallest_is, gap,
                             body.smallest))
@@ -192,32 +219,24 @@ class ProbeGapRule : public Rule {
         if (!intruded)
             f.grade = Grade::Likely,
             f.assumes = translated("every solid collider that comes near should stop it");
-        const double length = (side.places.back() - side.places.front()) * glm::length(scaled);
-        const double needed = std::floor(length / body.smallest * (1.0 - 1e-9)) + 2.0;
+        const double needed = side.needed(body.smallest / enlarged);
         add_fact(f, "gap", gap, u), add_fact(f, "smallest_feature", body.smallest, u);
         add_fact(f, "probes_needed", needed, "probes");
-        add_fact(f, "probes_now", static_cast<double>(side.places.size()), "probes");
-        add_fact(f, "tests_per_frame", static_cast<double>(body.probes.size() - side.places.size()) + needed,
+        add_fact(f, "probes_now", static_cast<double>(side.points.size()), "probes");
+        add_fact(f, "tests_per_frame", static_cast<double>(body.probes.size() - side.points.size()) + needed,
                  "tests");
         add_fact(f, "tests_now", static_cast<double>(body.probes.size()), "tests");
         add_fact(f, "frames_intruded", static_cast<double>(body.intrusions[s]), "frames");
         const Vec3 guards = state.pose.turn.turn(side.guards * state.scale);
-        f.facts.push_back({"kind", std::string(word_of(unit(guards))) + " side", "text"});
+        f.facts.push_back({"kind", side_name(r, unit(guards)) + " side", "text"});
         if (intruded)
             add_fact(f, "intruded_frame", static_cast<double>(r.number(body.intruded_at[s])), "frame"),
                 add_fact(f, "intruded_last", static_cast<double>(r.number(body.intruded_last[s])), "frame");
         f.suggest.push_back({say("{} probes on that side of {}", figure(needed), the(f.names[0])),
                              {{{"probes", {f.bodies[0]}},
-                               {"side", word_of(unit(side.guards))},
+                               {"side", side_name(r, unit(side.guards))},
                                {"count", static_cast<int>(needed)}}}});
         context_.found(std::move(f));
-    }
-
-    const char* word_of(const Vec3& way) const {
-        const Recording& r = context_.recording;
-        const double up = glm::dot(way, r.header.up), right = glm::dot(way, directions(r).right());
-        if (std::abs(up) >= std::abs(right)) return up > 0.0 ? "upper" : "lower";
-        return right > 0.0 ? "right" : "left";
     }
 
     RuleContext context_;

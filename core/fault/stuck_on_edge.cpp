@@ -328,6 +328,15 @@ std::pair<std::string, std::string> held_by(const Recording& r, const Finding& f
         return {say("The end of {} launches it upward at {}. The run is flat there.", other,
                     speed_text(r, f.number("launch_speed"))),
                 internal_edge};
+    const bool one_thing = f.colliders.size() > 1 && r.frame_index(f.first) >= 0 && [&] {
+        const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first)));
+        const Slot c = r.collider_slot(f.colliders[1]);
+        return w.live(c) && at(w, c).geometry->of_parts();
+    }();
+    if ((kind == "internal edge" || kind == "trip") && one_thing)
+        return {say("Its edge catches on an inner edge of {}. The run is flat: lifted by {} the way ahead is free.",
+                    other, length_text(r, f.thresholds.back().value)),
+                internal_edge};
     if (kind == "internal edge" || kind == "trip")
         return {say("Its edge catches on the end of {}. The run is flat: lifted by {} the way ahead is free.",
                     other, length_text(r, f.thresholds.back().value)),

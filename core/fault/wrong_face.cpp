@@ -410,7 +410,7 @@ void describe(const Recording& r, Finding& f) {
                say("It hits {} on a face with the {}.", the(f.names[1]), normal_text(normal)));
     const bool both = std::get<std::string>(f.fact("kind")->value).starts_with("both");
     const std::string change =
-        say("Its velocity turns from {} to {}", vector_text(was, ""), vector_text(is, r.header.unit + "/s"));
+        say("Its velocity turns from {} to {}", vector_text(was, "", r.header.space), vector_text(is, r.header.unit + "/s", r.header.space));
     if (both) {
         account.at(f.first, say("{}: both axes are reversed.", change));
         const std::string axis = axis_along(normal);

@@ -3,6 +3,7 @@
 
 #include "fault/art_look.hpp"
 #include "fix/reshape.hpp"
+#include "observation/probe_side.hpp"
 #include "recording/files.hpp"
 #include "shape/directions.hpp"
 #include "shape/fitted.hpp"
@@ -47,19 +48,55 @@ bool moves(const json& change, const BodyDef& b) {
            (change.contains("motion_kinds") && target_matches(change["motion_kinds"], {}, b.kind));
 }
 
+/// `count` places, or a few less, evenly spread over what the given ones cover: in a line, or in rows where the
+/// farthest two neighbors are nearest to each other.
+std::vector<Vec3> spread(const std::vector<Vec3>& places, const SideAxes& axes, std::size_t count) {
+    const auto ends = [&](const Vec3& axis) {
+        return std::ranges::minmax(places, {}, [&](const Vec3& p) { return glm::dot(p, axis); });
+    };
+    const auto [low, high] = ends(axes.along);
+    const auto [near, far] = ends(axes.aside);
+    const double length = glm::dot(high - low, axes.along), width = glm::dot(far - near, axes.aside);
+    std::size_t columns = count;
+    if (width > 1e-9 * length) {
+        const auto farthest = [&](std::size_t n) {
+            const std::size_t rows = count / n;
+            return rows < 2 || n < 2 ? infinity
+                                     : std::max(length / static_cast<double>(n - 1), width / static_cast<double>(rows - 1));
+        };
+        for (std::size_t n = 2; n <= count / 2; ++n)
+            if (farthest(n) < farthest(columns)) columns = n;
+    }
+    const std::size_t rows = std::max<std::size_t>(count / columns, 1);
+    const auto part = [](std::size_t i, std::size_t n) {
+        return n < 2 ? 0.0 : static_cast<double>(i) / static_cast<double>(n - 1);
+    };
+    std::vector<Vec3> out;
+    for (std::size_t i = 0; i < columns; ++i)
+        for (std::size_t k = 0; k < rows; ++k) {
+            if (rows < 2) {
+                out.push_back(low + (high - low) * part(i, columns));
+                continue;
+            }
+            const double along = part(i, columns) * length, aside = glm::dot(near - low, axes.aside) + part(k, rows) * width;
+            out.push_back(low + axes.along * along + axes.aside * aside);
+        }
+    return out;
+}
+
 /// The probes of one side of a body, spread evenly between the outermost two. False: there are none.
-bool spread_probes(const json& change, const Header& header, const std::map<Id, BodyDef>& bodies,
+bool spread_probes(const json& change, const Recording& r, const std::map<Id, BodyDef>& bodies,
                    std::vector<Recording::Defined>& definitions) {
     constexpr double one_side = 0.99; // cosine: probes that guard so alike are of one side
-    const Directions directions(header.up, header.space);
-    const std::map<std::string, Vec3> sides{{"upper", directions.up()},
-                                            {"lower", -directions.up()},
-                                            {"right", directions.right()},
-                                            {"left", -directions.right()}};
+    const std::map<std::string, Vec3> sides = named_sides(r);
     const auto count = change.contains("count") ? change["count"].get<std::size_t>() : 2;
     Id next = 1;
     for (const Recording::Defined& d : definitions)
         if (const auto* p = std::get_if<ProbeDef>(&*d.definition)) next = std::max(next, p->id + 1);
+    const auto looks_to = [&](const ProbeDef& q, const std::string& side) {
+        const auto found = sides.find(side);
+        return found != sides.end() && glm::dot(unit(q.guards), found->second) > 0.7;
+    };
     std::vector<Recording::Defined> out;
     std::set<Id> taken;
     for (const Recording::Defined& d : definitions) {
@@ -67,27 +104,24 @@ bool spread_probes(const json& change, const Header& header, const std::map<Id, 
         const auto meant = [&](const ProbeDef& q) {
             const auto b = bodies.find(q.body);
             return b != bodies.end() && target_matches(change["probes"], q.body, b->second.name) &&
-                   (!change.contains("side") ||
-                    glm::dot(unit(q.guards), sides.at(change["side"].get<std::string>())) > 0.7);
+                   (!change.contains("side") || looks_to(q, change["side"].get<std::string>()));
         };
         if (!p || !meant(*p)) {
             out.push_back(d);
             continue;
         }
         if (!taken.insert(p->id).second) continue;
-        const Vec3 guards = unit(p->guards), along = directions.across(guards)[0];
-        ProbeDef low = *p, high = *p;
+        const Vec3 guards = unit(p->guards);
+        std::vector<Vec3> places;
         for (const Recording::Defined& e : definitions) {
             const auto* q = std::get_if<ProbeDef>(&*e.definition);
             if (!q || q->body != p->body || glm::dot(unit(q->guards), guards) < one_side) continue;
-            taken.insert(q->id);
-            if (glm::dot(q->at, along) < glm::dot(low.at, along)) low = *q;
-            if (glm::dot(q->at, along) > glm::dot(high.at, along)) high = *q;
+            taken.insert(q->id), places.push_back(q->at);
         }
-        for (std::size_t i = 0; i < count; ++i) {
-            ProbeDef one = low;
-            if (i > 0) one.id = next++;
-            one.at += (high.at - low.at) * (static_cast<double>(i) / static_cast<double>(count - 1));
+        Id id = p->id;
+        for (const Vec3& place : spread(places, SideAxes(guards, places, directions(r)), count)) {
+            ProbeDef one = *p;
+            one.id = std::exchange(id, next++), one.at = place;
             out.push_back({d.before, one});
         }
     }
@@ -230,7 +264,7 @@ Applied apply(const Fix& fix, const Recording& r) {
             d.definition = std::move(other);
         }
         for (Id id : switched) switch_collider(r, id, change, out.edits);
-        if (of == Of::Probe) hit = spread_probes(change, r.header, bodies, definitions);
+        if (of == Of::Probe) hit = spread_probes(change, r, bodies, definitions);
         if (!hit) throw matches_nothing(fix, n);
     }
     out.colliders.assign(changed.begin(), changed.end());

@@ -84,6 +84,7 @@ constexpr Knob table[] = {
     {Of::Ray, Kind::Length, "start", "start it farther along by"},
     {Of::Ray, Kind::Length, "extend", "extend it by"},
     {Of::Ray, Kind::Length, "aside", "move it aside by"},
+    {Of::Ray, Kind::Length, "across", "move it aside the other way by (in space)"},
     {Of::Ray, Kind::Length, "stride", "stride", 1e-9, any_size},
     {Of::Ray, Kind::Targets, "skip", ""},
     {Of::Ray, Kind::Flag, "skip_own", "skip the colliders of its caster"},
@@ -93,7 +94,7 @@ constexpr Knob table[] = {
     {Of::Ray, Kind::Count, "float_bits", "", 32, 64},
 
     {Of::Probe, Kind::Targets, "probes", "", 0, 0, {}, true},
-    {Of::Probe, Kind::Choice, "side", "", 0, 0, "left|right|upper|lower"},
+    {Of::Probe, Kind::Choice, "side", "", 0, 0, "left|right|upper|lower|+x|-x|+y|-y|+z|-z"},
     {Of::Probe, Kind::Count, "count", "probes on that side", 2, 10000},
 
     {Of::Event, Kind::Targets, "events", "", 0, 0, {}, true},

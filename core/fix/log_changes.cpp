@@ -54,11 +54,13 @@ class Recast {
             if (change_.contains("start"))
                 ray.from += way * std::min(change_["start"].get<double>(), length * (1.0 - 1e-6));
         }
-        if (length > 0.0 && change_.contains("aside")) {
-            const Vec3 across = directions(w_.recording()).across(was.to - was.from)[0];
-            ray.from += across * change_["aside"].get<double>(),
-                ray.to += across * change_["aside"].get<double>();
-        }
+        const std::vector<Vec3> across =
+            length > 0.0 ? directions(w_.recording()).across(was.to - was.from) : std::vector<Vec3>();
+        for (std::size_t i = 0; i < across.size(); ++i)
+            if (const char* key = i == 0 ? "aside" : "across"; change_.contains(key)) {
+                const Vec3 by = across[i] * change_[key].get<double>();
+                ray.from += by, ray.to += by;
+            }
         for (Slot c = 0; c < static_cast<Slot>(w_.colliders().size()); ++c)
             if (w_.live(c) && skips(was, c)) ray.skip.push_back(at(w_, c).def->id);
         if (change_.contains("add_layer") && ray.layers) ray.layers->push_back(change_["add_layer"]);

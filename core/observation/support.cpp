@@ -25,13 +25,49 @@ bool walkable(const World& w, Slot body, const Vec3& normal, double spare) {
     return -glm::dot(normal, w.recording().header.up) >= std::cos(glm::radians(limit)) - rounding;
 }
 
+namespace {
+
+/// Places under a collider, evenly spread over its footprint, and what of them counts.
+struct Footprint {
+    std::vector<Vec3> places; ///< in the level plane
+    std::vector<Vec3> ways;   ///< level directions in which an end may be free
+};
+Footprint footprint(const World& w, const Geometry& g, const Pose& pose) {
+    const Vec3 up = w.recording().header.up, right = directions(w.recording()).right();
+    Footprint out;
+    const auto range = [&](const Vec3& way, int samples, auto&& each) {
+        const double low = -g.along(pose, -way), high = g.along(pose, way);
+        for (int i = 0; i < samples; ++i) each(way * (low + (high - low) * (i + 0.5) / samples));
+    };
+    if (w.recording().header.space == 2) {
+        constexpr int samples = 64;
+        range(right, samples, [&](const Vec3& at) { out.places.push_back(at); });
+        out.ways = {right, -right};
+        return out;
+    }
+    // Of its bounds only what it covers, seen from above.
+    constexpr int samples = 24, ways = 16;
+    const Vec3 ahead = glm::cross(up, right);
+    const double low = -g.along(pose, -up), high = g.along(pose, up);
+    range(right, samples, [&](const Vec3& at) {
+        range(ahead, samples, [&](const Vec3& aside) {
+            const Vec3 place = at + aside, above = place + up * (high + (high - low)), below = place + up * (low - (high - low));
+            if (ray_cast(above, below, g, pose).status != Status::None) out.places.push_back(place);
+        });
+    });
+    for (const Vec3& way : Directions({0.0, 1.0, 0.0}, 2).all_round(ways))
+        out.ways.push_back(right * way[0] + ahead * way[1]);
+    return out;
+}
+
+} // namespace
+
 Supported supported(const Step& step, Slot collider, const std::vector<Face>& faces) {
     const Recording& r = step.now.recording();
-    const Vec3 up = r.header.up, level = directions(r).right();
+    const Vec3 up = r.header.up;
     const Geometry& g = *at(step.now, collider).geometry;
     const Pose& pose = step.now.body_of(collider).pose;
-    const double left = -g.along(pose, -level), right = g.along(pose, level), low = -g.along(pose, -up),
-                 high = g.along(pose, up);
+    const double low = -g.along(pose, -up), high = g.along(pose, up);
     // A game may keep a margin of its own: what the log says supports the body supports it from there.
     constexpr double near = 2.0; // slops
     double rest = near * r.slop() + r.header.skin + r.rounding();
@@ -39,30 +75,41 @@ Supported supported(const Step& step, Slot collider, const std::vector<Face>& fa
         if (f.contact && f.own == collider && glm::dot(f.normal, up) < 0.0)
             rest = std::max(rest, f.gap + r.slop());
     // A box on a slope stands on one corner; the slope goes on below the rest of it.
-    const auto slopes_away = [&](double s) {
+    const auto slopes_away = [&](const Vec3& place) {
         double drop = 0.0;
         for (const Face& f : faces)
             if (f.own == collider && f.gap <= rest &&
-                walkable(step.now, at(step.now, collider).body, f.normal))
-                drop = std::max(drop, std::abs(glm::dot(f.normal, level) / glm::dot(f.normal, up)) *
-                                          std::abs(s - glm::dot(f.at, level)));
+                walkable(step.now, at(step.now, collider).body, f.normal)) {
+                const Vec3 level = f.normal - up * glm::dot(f.normal, up);
+                drop = std::max(drop, std::abs(glm::dot(level, place - f.at) / glm::dot(f.normal, up)));
+            }
         return drop;
     };
-    constexpr int samples = 64;
-    int held = 0, free_left = samples, free_right = samples;
-    for (int i = 0; i < samples; ++i) {
-        const double s = left + (right - left) * (i + 0.5) / samples;
-        const Vec3 top = level * s + up * (0.5 * (low + high)),
-                   bottom = level * s + up * (low - rest - slopes_away(s));
+    const Footprint print = footprint(step.now, g, pose);
+    if (print.places.empty()) return {};
+    std::vector<Vec3> held;
+    for (const Vec3& place : print.places) {
+        const Vec3 top = place + up * (0.5 * (low + high)), bottom = place + up * (low - rest - slopes_away(place));
         const bool on = std::any_of(faces.begin(), faces.end(), [&](const Face& f) {
             return ray_cast(top, bottom, *at(step.now, f.other).geometry, step.now.body_of(f.other).pose)
                        .status != Status::None;
         });
-        if (!on) continue;
-        ++held;
-        free_left = std::min(free_left, i), free_right = std::min(free_right, samples - 1 - i);
+        if (on) held.push_back(place);
     }
-    return {static_cast<double>(held) / samples, (right - left) * std::max(free_left, free_right) / samples};
+    const auto share_of = [](std::size_t part, std::size_t whole) {
+        return static_cast<double>(part) / static_cast<double>(whole);
+    };
+    Supported out{share_of(held.size(), print.places.size()), 0.0};
+    for (const Vec3& way : print.ways) {
+        const auto reach = [&](const std::vector<Vec3>& places) {
+            double most = -infinity;
+            for (const Vec3& p : places) most = std::max(most, glm::dot(p, way));
+            return most;
+        };
+        const double whole = g.along(pose, way) + g.along(pose, -way);
+        out.overhang = std::max(out.overhang, held.empty() ? whole : reach(print.places) - reach(held));
+    }
+    return out;
 }
 
 double gap_below(const World& w, Slot body) {

@@ -21,8 +21,8 @@ double steepness(const World& world, const Vec3& normal);
 /// It is ground that the body's slope limit lets it walk, with `spare` degrees more.
 bool walkable(const World& world, Slot body, const Vec3& normal, double spare = 0.0);
 
-/// Share of the width of one of its colliders that has something below it, 0..1, and the longest free end,
-/// unit.
+/// Share of the width (in space: of the footprint) of one of its colliders that has something below it, 0..1,
+/// and the longest free end, unit.
 struct Supported {
     double share = 0.0, overhang = 0.0;
 };

@@ -124,6 +124,8 @@ Shape LogReader::read_shape(Keys k) {
         read_cells(k, s);
         break;
     case ShapeKind::Polygon:
+    case ShapeKind::Hull:
+    case ShapeKind::Mesh:
         s.radius = k.number("round", 0.0);
         [[fallthrough]];
     default:

@@ -5,6 +5,7 @@
 #include "recording/log.hpp"
 #include "recording/pictured.hpp"
 #include "recording/plain_text.hpp"
+#include "shape/directions.hpp"
 
 #include <fmt/format.h>
 
@@ -153,6 +154,16 @@ void LogReader::keep_unknown(const JsonObject& object, std::string_view line) {
     before_.emplace_back(UnknownLine{std::string(line)});
 }
 
+namespace {
+/// "+y", or the numbers where it is along no axis.
+std::string way_text(const Vec3& v) {
+    const Vec3 way = glm::normalize(v);
+    const std::string axis = axis_along(way);
+    if (!axis.empty()) return (way[longest_axis(way)] > 0.0 ? "+" : "-") + axis;
+    return fmt::format("({:g}, {:g}, {:g})", v.x, v.y, v.z);
+}
+} // namespace
+
 Header LogReader::read_header(Keys& k) {
     if (!k.has("bounce")) fail_header();
     if (const auto version = k.whole("bounce"); version != 1)
@@ -178,6 +189,10 @@ Header LogReader::read_header_values(Header h, Keys k) {
     if (!(h.rate * longest_step >= 1.0 && h.rate * shortest_step <= 1.0))
         k.place().fail("rate", "must be between 1e-6 and 1e9");
     h.gravity = k.vector("gravity", Vec3(0.0));
+    constexpr double downward = 0.5; // cosine: more aslant is hardly meant
+    if (-glm::dot(h.gravity, h.up) < downward * glm::length(h.gravity))
+        warn("gravity", "line 1: gravity points along " + way_text(h.gravity) + " while up is " + way_text(h.up) +
+                            ": is one of them meant otherwise?");
     h.substeps = static_cast<int>(std::clamp<std::int64_t>(k.whole("substeps", 1), 0, 1000000));
     if (h.substeps < 1) k.place().fail("substeps", "must be 1 or more");
     h.float_bits = static_cast<int>(k.whole("float", 32));

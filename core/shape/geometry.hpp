@@ -57,6 +57,8 @@ class Geometry {
     bool of_parts() const { return of_parts_; }
     /// Corners of the outline, or of all pieces in space; round ones by their middles.
     std::size_t corner_count() const { return corners_; }
+    /// It has no more corners than a box.
+    bool plain() const { return corners_ <= (solid_ ? 8u : 4u); }
     /// Calls `each` with the corners of the placed shape that lie in `near`.
     template <class Each> void corners(const Pose& pose, const Box& near, Each&& each) const;
     /// How far the placed shape reaches along a direction: the largest dot product of its points with it.

@@ -77,6 +77,8 @@ bool shape_kind(const std::string& word, int space, ShapeKind& kind) {
 
 std::string defect(const Shape& s) {
     if (!finite(s.at)) return "'at' must be finite numbers";
+    const bool has_round = s.kind != ShapeKind::Circle && s.kind != ShapeKind::Sphere && s.kind != ShapeKind::Capsule;
+    if (has_round && !(std::isfinite(s.radius) && s.radius >= 0.0)) return "'round' must not be negative";
     switch (s.kind) {
     case ShapeKind::Circle:
     case ShapeKind::Sphere:

@@ -31,7 +31,7 @@ class EngineTest : public QObject {
     void legalPlay_isClean_data() {
         QTest::addColumn<QString>("play");
         QTest::addColumn<int>("seed");
-        for (const char* play : {"box2d_busy", "chipmunk_busy", "box2d_yard", "chipmunk_yard"})
+        for (const char* play : {"box2d_busy", "chipmunk_busy", "bullet_busy", "box2d_yard", "chipmunk_yard"})
             for (const int seed : {2, 22, 38})
                 QTest::newRow(qPrintable(QString("%1 %2").arg(play).arg(seed))) << play << seed;
     }
@@ -59,6 +59,10 @@ class EngineTest : public QObject {
                                     << "filter" << QStringList{"silent-overlap"};
         QTest::newRow("wrong group") << "chipmunk"
                                      << "filter" << QStringList{"silent-overlap"};
+        QTest::newRow("thin wall in space") << "bullet"
+                                            << "thin" << QStringList{"tunneling"};
+        QTest::newRow("wrong mask in space") << "bullet"
+                                             << "filter" << QStringList{"silent-overlap"};
         QTest::newRow("ray from inside") << "chipmunk"
                                          << "ray" << QStringList{"ray-self-hit"};
     }

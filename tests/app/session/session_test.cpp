@@ -118,10 +118,10 @@ class SessionTest : public QObject {
             Session s;
             read(s, path);
             s.set_moment(200);
-            s.add_note({3, 4}, "  later  ");
+            s.add_note({3, 4, 0}, "  later  ");
             s.set_moment(10.5);
-            s.add_note({1, 2}, "earlier");
-            s.add_note({1, 2}, "   "); // nothing said
+            s.add_note({1, 2, 0}, "earlier");
+            s.add_note({1, 2, 0}, "   "); // nothing said
             QCOMPARE(s.notes().size(), std::size_t(2));
             QCOMPARE(s.notes()[0].text, std::string("earlier"));
             QCOMPARE(s.moment_of(s.notes()[0]), 10.5);
@@ -134,7 +134,7 @@ class SessionTest : public QObject {
         Session again;
         read(again, path);
         QCOMPARE(again.notes().size(), std::size_t(2));
-        QVERIFY(again.notes()[1] == (Note{200, 0.0, {3, 4}, "said better"}));
+        QVERIFY(again.notes()[1] == (Note{200, 0.0, {3, 4, 0}, "said better"}));
     }
 
     void damagedCase_isSaidAndTheRecordingStillOpens_data() {
@@ -156,7 +156,7 @@ class SessionTest : public QObject {
         QVERIFY(said.count() > 0 && said[0][0].toString().contains("hand-cart.case.json"));
         QVERIFY(s.candidates().empty() && s.notes().empty());
         // What could not be read is not written over: it is put aside.
-        s.add_note({1, 2}, "here");
+        s.add_note({1, 2, 0}, "here");
         QFile aside(path.chopped(10) + ".case.json.old");
         QVERIFY(aside.open(QIODevice::ReadOnly));
         QCOMPARE(aside.readAll(), text);
@@ -388,7 +388,7 @@ class SessionTest : public QObject {
         QVERIFY(s.scanning());
         s.set_moment(50);
         QVERIFY(!s.follows());
-        s.add_note({0, 0}, "mine");
+        s.add_note({0, 0, 0}, "mine");
         game.send(log.mid(upto(200), upto(390) - upto(200)).toStdString());
         game.send("{\"frame\":390,\"events\":[{\"name\":\"mark\",\"about\":[1],\"note\":\"odd\"}]}\n");
         QTRY_COMPARE(s.recording()->size(), std::size_t(391));

@@ -130,7 +130,7 @@ class TimelineTest : public QObject {
         w.show();
         read(s, path.toUtf8().constData());
         s.set_moment(40.25);
-        s.add_note({0, 0}, "here");
+        s.add_note({0, 0, 0}, "here");
         s.set_moment(5);
         w.grab();
         const double rows = (240 - 24 - 56) / 22.0;

@@ -44,14 +44,14 @@ class ArtTest : public QObject {
     void mapping_goesThereAndBackWithUpDown() {
         for (const Vec3 up : {Vec3(0, 1, 0), Vec3(0, -1, 0), Vec3(0.6, 0.8, 0)}) {
             Mapping m;
-            m.area = QRectF(0, 0, 400, 300), m.center = {1e6, -5}, m.scale = 3.5;
+            m.area = QRectF(0, 0, 400, 300), m.center = {1e6, -5, 0}, m.scale = 3.5;
             m.look_up(up);
-            const Vec2 p(1e6 + 12.25, 7.5);
+            const Vec3 p(1e6 + 12.25, 7.5, 0.0);
             QVERIFY(glm::length(m.from(m.to(p)) - p) < 1e-6);
-            const Vec2 fixed = m.from({100, 50});
+            const Vec3 fixed = m.from({100, 50});
             m.zoom_at({100, 50}, 1.7);
             QVERIFY(glm::length(m.from({100, 50}) - fixed) < 1e-6);
-            QVERIFY(m.to(m.center + flat(up)).y() < m.to(m.center).y());
+            QVERIFY(m.to(m.center + up).y() < m.to(m.center).y());
         }
     }
 
@@ -112,7 +112,7 @@ class ArtTest : public QObject {
         QString error;
         QVERIFY2(session.open(QString::fromStdString(path), error), qPrintable(error));
         Mapping m;
-        m.area = QRectF(0, 0, 400, 300), m.center = {100, 50}, m.scale = 2.0;
+        m.area = QRectF(0, 0, 400, 300), m.center = {100, 50, 0}, m.scale = 2.0;
         m.look_up(session.recording()->header.up);
         const QImage image = image_of({400, 300}, [&](QPainter& p) {
             SceneOptions o = scene_options(session);

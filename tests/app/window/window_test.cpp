@@ -47,6 +47,17 @@ class WindowTest : public QObject {
         QTRY_VERIFY_WITH_TIMEOUT(window_->session().scan_complete(), 20000);
     }
     void press(const QString& keys) { trigger(*window_, qPrintable(keys)); }
+    /// With the right button, from the middle of the view.
+    static void drag_right(QWidget& view, int by) {
+        const QPoint from = view.rect().center();
+        QTest::mousePress(&view, Qt::RightButton, {}, from);
+        for (const int part : {2, 1}) {
+            QMouseEvent move(QEvent::MouseMove, QPointF(from + QPoint(by / part, by / part / 2)), view.mapToGlobal(from),
+                             Qt::NoButton, Qt::RightButton, {});
+            QApplication::sendEvent(&view, &move);
+        }
+        QTest::mouseRelease(&view, Qt::RightButton, {}, from + QPoint(by, by / 2));
+    }
 
   private slots:
     void initTestCase() {
@@ -127,7 +138,7 @@ class WindowTest : public QObject {
         const auto drag = [&](double by) { // of its right side, px of the recording
             const Handle side = handles_of(s, c, handled_shape(s, c))[0];
             const QPoint from = view.mapping().to(side.at).toPoint(),
-                         to = view.mapping().to(side.at + Vec2(by, 0.0)).toPoint();
+                         to = view.mapping().to(side.at + Vec3(by, 0.0, 0.0)).toPoint();
             QTest::mousePress(&view, Qt::LeftButton, {}, from);
             for (const QPoint& at : {(from + to) / 2, to}) {
                 QMouseEvent move(QEvent::MouseMove, QPointF(at), view.mapToGlobal(QPointF(at)), Qt::NoButton,
@@ -272,7 +283,7 @@ class WindowTest : public QObject {
         const QImage before = view.grab().toImage();
         const Slot body = window_->session().body();
         const Mapping m = view.mapping();
-        for (const Vec2 p : {Vec2(-20, 60), Vec2(20, 60), Vec2(20, 90)})
+        for (const Vec3 p : {Vec3(-20, 60, 0), Vec3(20, 60, 0), Vec3(20, 90, 0)})
             QTest::mouseClick(&view, Qt::LeftButton, {}, m.to(m.center + p).toPoint());
         QVERIFY(view.grab().toImage() != before);
         QCOMPARE(window_->session().body(), body); // measuring chooses nothing
@@ -383,13 +394,46 @@ class WindowTest : public QObject {
         window_->set_theme(false);
     }
 
-    void threeDimensions_openAndSaySo() {
-        window_ = std::make_unique<Window>();
-        window_->show();
-        window_->open(TEST_DATA "/labelled/corner-spin-p1-3d.bouncelog");
-        QTRY_VERIFY(window_->session().scan_complete());
-        QVERIFY(window_->session().findings().empty() && !window_->session().not_judged().empty());
-        press("Right");
+    /// The carts of the crane yard: seen in the section that tells it, from outside, turned, picked, fixed.
+    void threeDimensions_areSeenTurnedAndFixed() {
+        open("yard-pane");
+        press("N");
+        Session& s = window_->session();
+        ViewWidget& view = window_->view();
+        QVERIFY(s.finding() && s.sight().section && view.mapping().shows == Shows::Section);
+        // The plane goes through the touch, and shows what is up as up.
+        const Finding& f = *s.finding();
+        QVERIFY(std::abs(glm::dot(s.sight().toward(), f.at - s.sight().at)) < 1e-9);
+        QVERIFY(view.mapping().up.y > 0.999);
+        QVERIFY(pixels_like(view.grab().toImage(), Theme::current().finding) > 60);
+        const Slot cart = s.body(), wall = s.recording()->body_slot(f.bodies[1]);
+        QCOMPARE(view.body_under(view.mapping().to(s.instant().pose(cart).at)), cart);
+        QVERIFY(view.hover_text(view.mapping().to(s.instant().pose(cart).at)).contains("north cart"));
+        // Pushed away by a cart's length, the plane does not cut the cart any more.
+        const Vec3 was = s.sight().at;
+        view.push_plane(30.0);
+        QVERIFY(std::abs(glm::length(s.sight().at - was) - 30.0) < 1e-9 && view.body_under(view.mapping().to(was)) != cart);
+        press("Shift+K");
+        QCOMPARE(s.sight().at, f.at);
+
+        press("K"); // from outside
+        QVERIFY(!s.sight().section && view.mapping().shows == Shows::Space);
+        const QPointF before = view.mapping().to(f.at);
+        drag_right(view, 60);
+        QVERIFY(QLineF(view.mapping().to(f.at), before).length() < 1e-6); // it turns about the touch
+        QVERIFY(std::abs(glm::length(s.sight().up) - 1.0) < 1e-12 && std::abs(glm::dot(s.sight().up, s.sight().right)) < 1e-12);
+        QCOMPARE(view.body_under(view.mapping().to(s.instant().pose(cart).at)), cart);
+        press("Z");
+        QVERIFY(pixels_like(view.grab().toImage(), Theme::current().fixed) > 0);
+        press("Y"); // straight from above: the wall lies behind nothing
+        QVERIFY(s.sight().toward().y > 0.999);
+        Box of_wall = at(*s.instant().now, s.instant().now->colliders_of(wall)[0]).geometry->bounds(s.instant().pose(wall));
+        QCOMPARE(view.body_under(view.mapping().to(of_wall.center())), wall);
+        press("K"), press("K");
+
+        QTRY_VERIFY_WITH_TIMEOUT(!s.candidates().empty() && s.candidates()[0].state == Candidate::Judged, 20000);
+        QCOMPARE(s.candidates()[0].verdict.fixed.size(), std::size_t(2));
+        for (const char* key : {"Right", "G", "M", "B", "B"}) press(key);
         QVERIFY(!window_->grab().isNull());
     }
 

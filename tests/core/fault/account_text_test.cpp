@@ -38,8 +38,8 @@ class AccountTextTest : public QObject {
         const auto row = [](double v, const char* text) {
             QTest::newRow(text) << v << QString::fromUtf8(text);
         };
-        row(0.0, "0"), row(1e-15, "0"), row(3.14159, "3.14"), row(24.31, "24.3"), row(1460.2, "1\u2009460");
-        row(-1234567.0, "\u22121\u2009234\u2009567"), row(0.0021, "0.0021"), row(0.05, "0.05"),
+        row(0.0, "0"), row(1e-15, "0"), row(3.14159, "3.14"), row(24.31, "24.3"), row(1460.2, "1\u202f460");
+        row(-1234567.0, "\u22121\u202f234\u202f567"), row(0.0021, "0.0021"), row(0.05, "0.05"),
             row(2e-7, "2\u00A0×\u00A010⁻⁷"), row(-1.914e12, "−1.91\u00A0×\u00A010¹²");
         row(100.0, "100"), row(-999.0, "\u2212999"), row(HUGE_VAL, "unknown");
     }

@@ -16,6 +16,9 @@ struct Told {
     bool rounded = false; ///< the places of what moves, as of a game that logs whole pixels
 };
 
+/// Numbers of a body row before its velocities: id, place, turn.
+inline std::size_t places_of(std::size_t space) { return space == 2 ? 4 : 8; }
+
 /// The log with places of all that is not static rounded, to no more than a sixth of the median collider.
 /// Velocities, which would tell more, are left out.
 inline std::string rounded(const std::string& log) {
@@ -42,30 +45,32 @@ inline std::string rounded(const std::string& log) {
     while (6.0 * step > extents[extents.size() / 2]) step *= 0.1;
     all.front()["rounding"] = step;
     std::string out;
+    const std::size_t space = all.front().value("space", 2u);
     for (nlohmann::json& o : all) {
         if (o.contains("frame") && o.contains("bodies"))
             for (nlohmann::json& row : o["bodies"]) {
                 if (fixed.count(row[0].get<std::int64_t>()) > 0) continue;
-                for (const std::size_t place : {1, 2})
+                for (std::size_t place = 1; place <= space; ++place)
                     row[place] = std::round(row[place].get<double>() / step) * step;
-                while (row.size() > 4) row.erase(row.size() - 1);
+                while (row.size() > places_of(space)) row.erase(row.size() - 1);
             }
         out += o.dump() + '\n';
     }
     return out;
 }
 
-/// The log without the channels that are not told. `log` has 2D body rows: id, x, y, turn, then velocities.
+/// The log without the channels that are not told.
 inline std::string telling(const std::string& log, const Told& told) {
     if (told.rounded) return rounded(log);
     if (told.contacts && told.velocities && told.every == 1) return log;
-    constexpr std::size_t places = 4; // of a body row
     std::istringstream lines(log);
+    std::size_t places = places_of(2);
     constexpr double slowest = 20.0; // frames a second: less shows no motion
     std::string out;
     nlohmann::json left_out; // the frames since the last one that is told
     for (std::string line; std::getline(lines, line);) {
         nlohmann::json o = nlohmann::json::parse(line);
+        if (o.contains("space")) places = places_of(o["space"].get<std::size_t>());
         if (o.contains("rate") && o["rate"].get<double>() < slowest * told.every) return log;
         if (o.contains("frame") && left_out.is_object()) { // time passed, and what was changed stays changed
             if (o.contains("dt")) o["dt"] = o["dt"].get<double>() + left_out["dt"].get<double>();

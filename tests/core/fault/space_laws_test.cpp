@@ -1,10 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A scene of the plane, made into slabs and turned anyhow in space, has the same findings.
+#include "core/fault/more_scenes.hpp"
+
 #include "fault/scan.hpp"
 #include "recording/files.hpp"
 #include "recording/log.hpp"
 
+#include <scenes.hpp>
+
 #include <QDir>
+#include <QTemporaryDir>
 #include <QtTest>
 
 #include <numbers>
@@ -16,6 +21,9 @@ namespace {
 
 /// Half the thickness of a slab: nothing may get out along it.
 double half_thickness(const Recording& r) { return 400.0 * r.slop(); }
+
+/// Of cells: an odd number, so that the plane lies in the middle of one.
+int layers_of(const Shape& s, double half) { return 2 * static_cast<int>(std::ceil(half / s.cell)) + 1; }
 
 /// None where the shape has no counterpart: a concave outline would have to be cut.
 std::optional<Shape> slab(const Shape& s, double half) {
@@ -66,7 +74,7 @@ std::optional<Shape> slab(const Shape& s, double half) {
     }
     case ShapeKind::Cells: {
         if (!s.image.empty()) return std::nullopt;
-        const int layers = 2 * static_cast<int>(std::ceil(half / s.cell));
+        const int layers = layers_of(s, half);
         out.layers.assign(static_cast<std::size_t>(layers), s.layers.at(0));
         out.origin.z = -0.5 * layers * s.cell;
         break;
@@ -78,7 +86,9 @@ std::optional<Shape> slab(const Shape& s, double half) {
 }
 
 std::shared_ptr<Recording> in_space(const Recording& r, const glm::dquat& turn) {
+    if (r.header.space == 3) return nullptr;
     Draft out = draft_of(r);
+    std::map<Id, int> middle_layer; // of cells
     const auto turned = [&](const Vec3& v) { return turn * v; };
     out.header.space = 3, out.header.slop = r.slop(), out.header.rounding = r.rounding();
     out.header.up = turned(r.header.up), out.header.gravity = turned(r.header.gravity);
@@ -91,6 +101,7 @@ std::shared_ptr<Recording> in_space(const Recording& r, const glm::dquat& turn) 
             if (auto* c = std::get_if<ColliderDef>(&d)) {
                 const auto shape = slab(c->shape, half);
                 if (!shape) return nullptr;
+                if (c->shape.kind == ShapeKind::Cells) middle_layer[c->id] = layers_of(c->shape, half) / 2;
                 c->shape = *shape;
                 if (c->pass) c->pass = turned(*c->pass);
             }
@@ -113,7 +124,7 @@ std::shared_ptr<Recording> in_space(const Recording& r, const glm::dquat& turn) 
             ray.from = turned(ray.from), ray.to = turned(ray.to);
             if (ray.at) ray.at = turned(*ray.at);
             if (ray.normal) ray.normal = turned(*ray.normal);
-            if (ray.cell.size() == 2) ray.cell.clear();
+            if (ray.cell.size() == 2) ray.cell.push_back(ray.hit ? middle_layer[*ray.hit] : 0);
         }
     }
     return out.recorded();
@@ -138,25 +149,57 @@ QString gist(const Recording& r) {
 
 class SpaceLawsTest : public QObject {
     Q_OBJECT
+  private:
+    QTemporaryDir folder_;
+    const std::vector<MoreScene> more_ = every_more_scene();
+
+    /// What its rule takes from a shape's reach, which a slab has more of: how near, how far at once.
+    static bool goes_by_reach(const std::string& name) {
+        static const std::set<std::string> all{"wraps round the screen", "wraps round the screen, no speeds"};
+        return all.count(name) > 0;
+    }
+    static void judge(const Recording& in_plane) {
+        const glm::dquat as_it_is(1.0, 0.0, 0.0, 0.0), anyhow = glm::normalize(glm::dquat(0.5, 0.3, -0.7, 0.4));
+        const QString expected = gist(in_plane);
+        for (const glm::dquat& turn : {as_it_is, anyhow}) {
+            const auto solid = in_space(in_plane, turn);
+            if (!solid) QSKIP("a shape without a counterpart in space");
+            const QString found = gist(*solid);
+            QVERIFY2(found == expected, qPrintable("\n  plane " + expected + "\n  space " + found));
+        }
+    }
+
   private slots:
     void slabs_haveTheSameFindings_data() {
         QTest::addColumn<QString>("file");
         const QDir folder(QStringLiteral(TEST_DATA "/labelled"));
         for (const QString& name : folder.entryList({"*.bouncelog"}))
-            if (!name.contains("-3d")) QTest::newRow(qPrintable(name)) << folder.filePath(name);
+            // Of the second the log says "touching" where it is long gone: how near counts goes by a shape's reach.
+            if (!name.contains("-3d") && name != "kind-jump-at-a-seam.bouncelog")
+                QTest::newRow(qPrintable(name)) << folder.filePath(name);
     }
     void slabs_haveTheSameFindings() {
         QFETCH(QString, file);
-        const auto flat_one = read_recording(file.toStdString());
-        const glm::dquat as_it_is(1.0, 0.0, 0.0, 0.0),
-            anyhow = glm::normalize(glm::dquat(0.5, 0.3, -0.7, 0.4));
-        const QString expected = gist(*flat_one);
-        for (const glm::dquat& turn : {as_it_is, anyhow}) {
-            const auto solid = in_space(*flat_one, turn);
-            if (!solid) QSKIP("a shape without a counterpart in space");
-            const QString found = gist(*solid);
-            QVERIFY2(found == expected, qPrintable("\n  plane " + expected + "\n  space " + found));
-        }
+        judge(*read_recording(file.toStdString()));
+    }
+    void scenesAsSlabs_haveTheSameFindings_data() {
+        QTest::addColumn<int>("index");
+        for (std::size_t i = 0; i < 2 * scenes().size(); ++i)
+            QTest::newRow(scenes()[i / 2].file + QByteArray(i % 2 ? ", right" : ", faulty")) << static_cast<int>(i);
+        for (std::size_t i = 0; i < more_.size(); ++i)
+            if (!goes_by_reach(more_[i].name))
+                QTest::newRow(qPrintable(QString::number(i) + " " + more_[i].name)) << static_cast<int>(2 * scenes().size() + i);
+    }
+    void scenesAsSlabs_haveTheSameFindings() {
+        QFETCH(int, index);
+        const auto i = static_cast<std::size_t>(index), ours = 2 * scenes().size();
+        const std::string path = folder_.filePath("scene.bouncelog").toStdString();
+        Chance vary(static_cast<std::uint64_t>(index % 5));
+        if (i < ours)
+            scenes()[i / 2].write(path, {i % 2 == 0}, vary);
+        else
+            more_[i - ours].write(path, vary);
+        judge(*read_recording(path));
     }
 };
 

@@ -140,7 +140,7 @@ class PicturesTest : public QObject {
             const World w = r.world_at(0);
             return w.colliders()[static_cast<std::size_t>(r.collider_slot(1))].geometry;
         };
-        QCOMPARE(shape(*drawn)->area(), 100.0 * static_cast<double>(rows.join("").count('#')));
+        QCOMPARE(shape(*drawn)->measure(), 100.0 * static_cast<double>(rows.join("").count('#')));
         for (double x = -5.0; x < 35.0; x += 3.0)
             for (double y = -5.0; y < 35.0; y += 3.0)
                 QCOMPARE(point_distance({x, y, 0}, *shape(*drawn), Pose()),
