@@ -73,9 +73,9 @@ class OneWayDropRule : public Rule {
         }
         if (Run* over = runs_.find({mover, other}); over && over->out) runs_.end({mover, other});
         Run* run = runs_.find({mover, other});
+        const double rounding = 1e-3 * slop; // whoever stands flush is above or below by that
         if (!run) {
             // It begins where the lowest point sinks below the surface in this step.
-            const double rounding = 1e-3 * slop; // whoever stands flush is above or below by that
             if (going >= 0.0 || m.gap_before < -slop || m.gap_before == infinity || m.gap_after >= -rounding)
                 return;
             const PairView was = pair_at(step.before, mover, other);
@@ -97,7 +97,7 @@ class OneWayDropRule : public Rule {
         }
         runs_.at({mover, other}, step.index);
         run->asked = run->asked || asked(step, mover);
-        if (m.gap_after < 0.0)
+        if (m.gap_after < -rounding)
             run->deepest = std::max(run->deepest, -m.gap_after);
         else {
             const PairView is = pair_at(step.now, mover, other);
@@ -112,11 +112,15 @@ class OneWayDropRule : public Rule {
         const Vec3 middle = at(step.now, mover).geometry->bounds(step.now.body_of(mover).pose).center();
         const Geometry& g = *at(step.now, other).geometry;
         const Pose& pose = step.now.body_of(other).pose;
-        const auto across = directions(context_.recording).across(pass);
-        return std::all_of(across.begin(), across.end(), [&](const Vec3& way) {
-            const double there = glm::dot(middle, way), error = 0.5 * context_.recording.rounding();
-            return there + error <= g.along(pose, way) && error - there <= g.along(pose, -way);
-        });
+        const double error = 0.5 * context_.recording.rounding();
+        const Vec3 above = pass * (g.along(pose, pass) - glm::dot(middle, pass) + g.reach()),
+                   below = pass * (g.along(pose, -pass) + glm::dot(middle, pass) + g.reach());
+        for (const Vec3& way : directions(context_.recording).across(pass))
+            for (const double side : {-error, error}) {
+                const Vec3 at = middle + way * side;
+                if (ray_cast(at + above, at - below, g, pose).status == Status::None) return false;
+            }
+        return true;
     }
 
     /// The whole of the mover was on the free side: nothing of it beside or below the surface.

@@ -408,7 +408,8 @@ class WindowTest : public QObject {
         QVERIFY(pixels_like(view.grab().toImage(), Theme::current().finding) > 60);
         const Slot cart = s.body(), wall = s.recording()->body_slot(f.bodies[1]);
         QCOMPARE(view.body_under(view.mapping().to(s.instant().pose(cart).at)), cart);
-        QVERIFY(view.hover_text(view.mapping().to(s.instant().pose(cart).at)).contains("north cart"));
+        const QString hovered = view.hover_text(view.mapping().to(s.instant().pose(cart).at));
+        QVERIFY2(hovered.contains("cart"), qPrintable(hovered));
         // Pushed away by a cart's length, the plane does not cut the cart any more.
         const Vec3 was = s.sight().at;
         view.push_plane(30.0);
