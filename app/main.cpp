@@ -77,6 +77,11 @@ void go_there_when_read(Session& session, const QString& frame, const QString& f
     });
 }
 
+void look_from_outside(Session& session) {
+    if (session.recording()->header.space == 3)
+        session.set_sight(from_outside(session.section(), session.recording()->header.up));
+}
+
 /// Draws the moment without a window. Exit status.
 int draw_picture(const QCommandLineParser& parser, const QSize& size) {
     const QStringList files = parser.positionalArguments();
@@ -89,6 +94,7 @@ int draw_picture(const QCommandLineParser& parser, const QSize& size) {
     if (!choose(session, parser.value("finding")))
         return fail("--finding: '" + parser.value("finding") + "' is not among the findings");
     if (!go_to_frame(session, parser.value("frame"), error)) return fail(error);
+    if (parser.isSet("outside")) look_from_outside(session);
     if (parser.isSet("try")) settle(session, true), session.choose_candidate(parser.value("try").toInt() - 1);
     return save_picture(session, parser.value("picture"), size, error) ? 0 : fail(error);
 }
@@ -133,6 +139,7 @@ int draw_window(Window& window, const QCommandLineParser& parser) {
             return fail("--finding: '" + parser.value("finding") + "' is not among the findings");
         if (!go_to_frame(session, parser.value("frame"), error)) return fail(error);
         settle(session, true);
+        if (parser.isSet("outside")) look_from_outside(session);
         if (parser.isSet("try")) session.choose_candidate(parser.value("try").toInt() - 1);
         if (parser.isSet("bench")) settle_bench(window);
     }
@@ -195,6 +202,7 @@ int main(int argc, char** argv) {
                        {"window-picture", "draws the whole window to OUT.png.", "OUT"},
                        {"try", "chooses the finding's candidate number N.", "N"},
                        {"bench", "opens the fix bench; its picture shows values and starts, too."},
+                       {"outside", "shows a scene of three dimensions from outside, not cut."},
                        {"listen", "waits for a running game that sends its frames."},
                        {"size", "size of the picture.", "WxH", "1280x800"},
                        {"theme", "light or dark; pictures are light unless told otherwise.", "light|dark"},

@@ -57,19 +57,23 @@ struct Mover {
                     beside = beside && (other == axis || (box.low(other) < b.high(other) - near &&
                                                           b.low(other) < box.high(other) - near));
                 if (!beside) continue;
-                if (std::abs(box.high(axis) - b.low(axis)) < near) s.touch(box.id, b.id, between(box, b), axis_way(axis, 1));
-                if (std::abs(box.low(axis) - b.high(axis)) < near) s.touch(box.id, b.id, between(box, b), axis_way(axis, -1));
+                if (std::abs(box.high(axis) - b.low(axis)) < near)
+                    s.touch(box.id, b.id, between(box, b), axis_way(axis, 1));
+                if (std::abs(box.low(axis) - b.high(axis)) < near)
+                    s.touch(box.id, b.id, between(box, b), axis_way(axis, -1));
             }
         s.log.state(box.id, box.at, Quat(), v), s.log.desired(box.id, desired);
         if (ground) s.log.grounded(box.id);
     }
 };
 
-/// Where a segment first comes within `r` of a rectangle at x, -half..half in z and low..high in y; none: above 1.
+/// Where a segment first comes within `r` of a rectangle at x, -half..half in z and low..high in y; none:
+/// above 1.
 double meets(const Vec& from, const Vec& to, double r, double x, double half, double low, double high) {
     const double reach = x - r, way = to.x - from.x;
     if (from.x > reach || to.x <= reach || way <= 0) return 2;
-    const double t = (reach - from.x) / way, y = from.y + (to.y - from.y) * t, z = from.z + (to.z - from.z) * t;
+    const double t = (reach - from.x) / way, y = from.y + (to.y - from.y) * t,
+                 z = from.z + (to.z - from.z) * t;
     return y > low && y < high && z > -half && z < half ? t : 2;
 }
 
@@ -80,7 +84,13 @@ void yard_lantern(const std::string& path, const Way& way, Chance& vary) {
     const bool wrong = way.wrong({"ignored"});
     const double rate = vary.rate();
     Stage s(path, vary,
-            {wrong ? "lantern in the yard" : "lantern in the yard, correct", -vary(1400), rate, {"desired", "grounded"}, 32, true, 3});
+            {wrong ? "lantern in the yard" : "lantern in the yard, correct",
+             -vary(1400),
+             rate,
+             {"desired", "grounded"},
+             32,
+             true,
+             3});
     const std::vector<Cuboid> solid = {s.block("quay", "quay", {0, -20, 0}, {520, 40, 260})};
     s.block("crane foot", "quay", {-180, 50, -70}, {40, 100, 40});
     Mover stoat;
@@ -89,7 +99,8 @@ void yard_lantern(const std::string& path, const Way& way, Chance& vary) {
     bounce::Body lamp("lantern", "lantern", "kinematic");
     lamp.owner = stoat.box.id;
     const double size = vary(10);
-    s.log.body(2, lamp), s.log.collider(2, 2, bounce::box({size, size, size}), {"", "", "solid", 0.2, 0, true});
+    s.log.body(2, lamp),
+        s.log.collider(2, 2, bounce::box({size, size, size}), {"", "", "solid", 0.2, 0, true});
     if (!wrong) s.log.pair("courier", "lantern", "ignore");
     const double speed = vary(80), push = vary(1.2);
     for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
@@ -103,7 +114,8 @@ void yard_lantern(const std::string& path, const Way& way, Chance& vary) {
         }
         stoat.describe(s, solid, desired);
         const Vec& at = stoat.box.at;
-        s.log.state(2, {at.x, at.y + 4, at.z + reach + (held && wrong ? push : 0)}, Quat(), {0, 0, stoat.v.z});
+        s.log.state(2, {at.x, at.y + 4, at.z + reach + (held && wrong ? push : 0)}, Quat(),
+                    {0, 0, stoat.v.z});
     }
 }
 
@@ -111,7 +123,14 @@ void yard_lantern(const std::string& path, const Way& way, Chance& vary) {
 void yard_cart(const std::string& path, const Way& way, Chance& vary) {
     const bool wrong = way.wrong({"turn locked"});
     const double rate = vary.rate();
-    Stage s(path, vary, {wrong ? "cart at the shed's corner" : "cart at the shed's corner, correct", 0, rate, {"desired"}, 32, true, 3});
+    Stage s(path, vary,
+            {wrong ? "cart at the shed's corner" : "cart at the shed's corner, correct",
+             0,
+             rate,
+             {"desired"},
+             32,
+             true,
+             3});
     const Cuboid shed = s.block("shed", "shed", {70, 30, vary(32, 0.1)}, {60, 60, 44});
     s.block("quay", "quay", {0, -30, 0}, {420, 40, 200});
     bounce::Body body("hand cart", "cart", "kinematic");
@@ -128,8 +147,10 @@ void yard_cart(const std::string& path, const Way& way, Chance& vary) {
         double turning = 0;
         if (x + size.x / 2 >= shed.low(0) && met < 0) x = shed.low(0) - size.x / 2, v = 0, met = s.n();
         if (met == s.n()) s.touch(1, shed.id, {shed.low(0), 12, (shed.low(2) + size.z / 2) / 2}, {1, 0, 0});
-        if (wrong && met >= 0 && s.n() - met < rate / 6) x -= 30 * s.dt, turning = spin, v = -30, turn += spin * s.dt;
-        s.log.state(1, {x, 12, 0}, about_up(turn), {v, 0, 0}, {0, turning, 0}), s.log.desired(1, {desired, 0, 0});
+        if (wrong && met >= 0 && s.n() - met < rate / 6)
+            x -= 30 * s.dt, turning = spin, v = -30, turn += spin * s.dt;
+        s.log.state(1, {x, 12, 0}, about_up(turn), {v, 0, 0}, {0, turning, 0}),
+            s.log.desired(1, {desired, 0, 0});
     }
 }
 
@@ -137,7 +158,14 @@ void yard_cart(const std::string& path, const Way& way, Chance& vary) {
 void yard_pane(const std::string& path, const Way& way, Chance& vary) {
     const bool wrong = way.wrong({"switched off"});
     const double rate = vary.rate();
-    Stage s(path, vary, {wrong ? "pane across two lanes" : "two lanes", -vary(1400), rate, {"desired", "grounded"}, 32, true, 3});
+    Stage s(path, vary,
+            {wrong ? "pane across two lanes" : "two lanes",
+             -vary(1400),
+             rate,
+             {"desired", "grounded"},
+             32,
+             true,
+             3});
     std::vector<Cuboid> solid = {s.block("quay", "quay", {0, -20, 0}, {620, 40, 220})};
     bounce::Surface unseen;
     unseen.layer = "crane", unseen.visible = false;
@@ -145,7 +173,8 @@ void yard_pane(const std::string& path, const Way& way, Chance& vary) {
     s.block("shed", "shed", {-40, 30, -90}, {60, 60, 30});
     std::vector<Mover> carts(2);
     for (int i = 0; i < 2; ++i) {
-        carts[static_cast<std::size_t>(i)].box = {1 + i, {-110.0 - 30 * i, 13, i ? 40.0 : -40.0}, {40, 26, 28}};
+        carts[static_cast<std::size_t>(i)].box = {
+            1 + i, {-110.0 - 30 * i, 13, i ? 40.0 : -40.0}, {40, 26, 28}};
         bounce::Body body(i ? "south cart" : "north cart", "cart", "kinematic");
         body.upright = true;
         carts[static_cast<std::size_t>(i)].enter(s, body);
@@ -159,27 +188,38 @@ void yard_pane(const std::string& path, const Way& way, Chance& vary) {
     }
 }
 
-/// A crane's hook looks for a crate, and looks again at the point that it found. `wrong`: the second look ends
-/// a hair before it.
+/// A crane's hook looks for a crate, and looks again at the point that it found. `wrong`: the second look
+/// ends a hair before it.
 void yard_hook(const std::string& path, const Way& way, Chance& vary) {
     const double rate = vary.rate();
-    Stage s(path, vary, {way.faulty ? "hook's second look" : "hook's second look, correct", 0, rate, {"rays"}, 32, true, 3});
+    Stage s(
+        path, vary,
+        {way.faulty ? "hook's second look" : "hook's second look, correct", 0, rate, {"rays"}, 32, true, 3});
     s.block("quay", "quay", {0, -20, 0}, {420, 40, 260});
     const double size = vary(40), short_by = vary(0.8);
     const Cuboid crate = s.block("crate", "crate", {0, size / 2, 10}, {2 * size, size, 2 * size});
     s.log.body(1, bounce::Body("hook", "hook", "kinematic")), s.log.collider(1, 1, bounce::sphere(8));
     const double swing = vary(22), pace = vary(1.5), tall = vary(150);
     for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
-        const double t = s.n() * s.dt, x = swing * std::sin(pace * t), z = 10 + 0.5 * swing * std::cos(pace * t);
+        const double t = s.n() * s.dt, x = swing * std::sin(pace * t),
+                     z = 10 + 0.5 * swing * std::cos(pace * t);
         const Vec at{x, tall, z};
-        s.log.state(1, at, Quat(), {s.n() ? swing * pace * std::cos(pace * t) : 0, 0, s.n() ? -0.5 * swing * pace * std::sin(pace * t) : 0});
+        s.log.state(1, at, Quat(),
+                    {s.n() ? swing * pace * std::cos(pace * t) : 0, 0,
+                     s.n() ? -0.5 * swing * pace * std::sin(pace * t) : 0});
         if (s.n() % 6) continue;
         const Vec hit{x, crate.high(1), z};
-        s.log.ray(bounce::Ray("first look", {x, tall - 9, z}, {x, -10, z}).caster(1).skip({1}).hit(crate.id).at(hit));
+        s.log.ray(bounce::Ray("first look", {x, tall - 9, z}, {x, -10, z})
+                      .caster(1)
+                      .skip({1})
+                      .hit(crate.id)
+                      .at(hit));
         const Vec from{-120, tall, -60}; // from the crane's cabin
-        const double dx = hit.x - from.x, dy = hit.y - from.y, dz = hit.z - from.z, far = std::sqrt(dx * dx + dy * dy + dz * dz);
+        const double dx = hit.x - from.x, dy = hit.y - from.y, dz = hit.z - from.z,
+                     far = std::sqrt(dx * dx + dy * dy + dz * dz);
         const double share = way.faulty ? 1 + (way.by("extended") - short_by) / far : 1 + 2 / far;
-        bounce::Ray second("second look", from, {from.x + dx * share, from.y + dy * share, from.z + dz * share});
+        bounce::Ray second("second look", from,
+                           {from.x + dx * share, from.y + dy * share, from.z + dz * share});
         second.after("first look").skip({1});
         if (share >= 1) second.hit(crate.id).at(hit);
         s.log.ray(second);
@@ -190,22 +230,31 @@ void yard_hook(const std::string& path, const Way& way, Chance& vary) {
 void yard_sorter(const std::string& path, const Way& way, Chance& vary) {
     const bool wrong = way.wrong();
     const double rate = vary.rate();
-    Stage s(path, vary, {wrong ? "sorter in the yard" : "sorter in the yard, correct", 0, rate, {"rays"}, 32, true, 3});
+    Stage s(path, vary,
+            {wrong ? "sorter in the yard" : "sorter in the yard, correct", 0, rate, {"rays"}, 32, true, 3});
     const double cell = 0.1, left = -20.3;
     const std::vector<std::string> layer(2, std::string(400, '#'));
-    s.prop(10, "mail sorter", "sorter", bounce::cells(cell, Vec(), std::vector<std::vector<std::string>>(24, layer)), {left, -0.2, -1.2});
+    s.prop(10, "mail sorter", "sorter",
+           bounce::cells(cell, Vec(), std::vector<std::vector<std::string>>(24, layer)), {left, -0.2, -1.2});
     s.log.body(1, bounce::Body("hand", "hand", "kinematic")), s.log.collider(1, 1, bounce::sphere(1.5));
     const double tall = vary(30);
     for (const int frames = static_cast<int>(rate); s.next(frames);) {
         const int column = 50 + 2 * s.n(), row = 7;
-        const double x = left + cell * (column + (wrong ? way.by("aside") / cell : 0.5)), z = -1.2 + cell * (row + 0.5);
+        const double x = left + cell * (column + (wrong ? way.by("aside") / cell : 0.5)),
+                     z = -1.2 + cell * (row + 0.5);
         s.log.state(1, {x, tall, z});
         if (s.n() % 3) continue;
-        s.log.ray(bounce::Ray("pick", {x, tall - 2, z}, {x, -10, z}).caster(1).skip({1}).hit(10).at({x, 0, z}).cell(column, 1, row));
+        s.log.ray(bounce::Ray("pick", {x, tall - 2, z}, {x, -10, z})
+                      .caster(1)
+                      .skip({1})
+                      .hit(10)
+                      .at({x, 0, z})
+                      .cell(column, 1, row));
     }
 }
 
-/// Parcels are thrown at a sail, which is a mesh without an inside. `wrong`: only where a step ends is tested.
+/// Parcels are thrown at a sail, which is a mesh without an inside. `wrong`: only where a step ends is
+/// tested.
 void yard_sail(const std::string& path, const Way& way, Chance& vary) {
     const bool swept = !way.wrong({"swept"});
     const double rate = vary.rate(), r = vary(5);
@@ -213,7 +262,9 @@ void yard_sail(const std::string& path, const Way& way, Chance& vary) {
     const Cuboid quay = s.block("quay", "quay", {0, -20, 0}, {620, 40, 260});
     const double x = 90, half = vary(60), tall = vary(110);
     s.prop(20, "sail", "sail",
-           bounce::mesh({{0, 0, -half}, {0, 0, half}, {0, tall, half}, {0, tall, -half}}, {{0, 1, 2}, {0, 2, 3}}), {x, 0, 0});
+           bounce::mesh({{0, 0, -half}, {0, 0, half}, {0, tall, half}, {0, tall, -half}},
+                        {{0, 1, 2}, {0, 2, 3}}),
+           {x, 0, 0});
     s.log.body(1, bounce::Body("parcel", "parcel", "kinematic"));
     s.log.collider(1, 1, bounce::sphere(r), {"", "", "solid", 0.3, 0, true});
     const double speed = vary(1700) * rate / 60;
@@ -222,14 +273,16 @@ void yard_sail(const std::string& path, const Way& way, Chance& vary) {
     for (const int frames = static_cast<int>(rate * 2.4); s.next(frames);) {
         if (s.n() % static_cast<int>(rate * 0.75) == static_cast<int>(rate / 4)) { // from the pile again
             v = {speed * (1 + 0.06 * thrown), 40, 0};
-            at = {x - 6.5 * v.x / rate, 60, -20.0 + 18 * thrown}, ++thrown; // the sail is halfway through a step
+            at = {x - 6.5 * v.x / rate, 60, -20.0 + 18 * thrown},
+            ++thrown; // the sail is halfway through a step
             s.log.teleport(1);
         } else {
             v.y += s.gravity * s.dt;
             Vec to{at.x + v.x * s.dt, at.y + v.y * s.dt, at.z + v.z * s.dt};
             if (to.y < quay.high(1) + r) to.y = quay.high(1) + r, v = {};
             double t = meets(at, to, r, x, half, 0, tall);
-            const bool over = t > 1 && std::abs(to.x - x) < r && to.y > 0 && to.y < tall && std::abs(to.z) < half;
+            const bool over =
+                t > 1 && std::abs(to.x - x) < r && to.y > 0 && to.y < tall && std::abs(to.z) < half;
             if (over || (swept && t <= 1)) {
                 to.x = to.x < x || swept ? x - r : x + r, v.x = 0;
                 s.touch(1, 20, {x, to.y, to.z}, {to.x < x ? 1.0 : -1.0, 0, 0});
@@ -245,7 +298,14 @@ void yard_sail(const std::string& path, const Way& way, Chance& vary) {
 void yard_deck(const std::string& path, const Way& way, Chance& vary) {
     const bool wrong = way.wrong();
     const double rate = vary.rate();
-    Stage s(path, vary, {wrong ? "edges of the deck" : "over the deck", -vary(1400), rate, {"desired", "grounded"}, 32, true, 3});
+    Stage s(path, vary,
+            {wrong ? "edges of the deck" : "over the deck",
+             -vary(1400),
+             rate,
+             {"desired", "grounded"},
+             32,
+             true,
+             3});
     const int squares = 8;
     const double square = vary(40), half = squares * square / 2;
     std::vector<Vec> points;
@@ -272,7 +332,8 @@ void yard_deck(const std::string& path, const Way& way, Chance& vary) {
         double to = x + v * s.dt;
         bool caught = false;
         for (const double seam : {-2 * square, square})
-            if (wrong && stopped < held && x + size.x / 2 <= seam + 1e-9 && to + size.x / 2 > seam && desired > 0)
+            if (wrong && stopped < held && x + size.x / 2 <= seam + 1e-9 && to + size.x / 2 > seam &&
+                desired > 0)
                 to = seam - size.x / 2, v = stopped ? 0 : (to - x) / s.dt, caught = true;
         if (caught)
             ++stopped;
@@ -293,11 +354,23 @@ void yard_deck(const std::string& path, const Way& way, Chance& vary) {
 void yard_ramp(const std::string& path, const Way& way, Chance& vary) {
     const bool wrong = way.wrong();
     const double rate = vary.rate();
-    Stage s(path, vary, {wrong ? "too steep for its step" : "up the ramp", -vary(1400), rate, {"desired", "grounded"}, 32, true, 3});
+    Stage s(path, vary,
+            {wrong ? "too steep for its step" : "up the ramp",
+             -vary(1400),
+             rate,
+             {"desired", "grounded"},
+             32,
+             true,
+             3});
     s.block("quay", "quay", {0, -20, 0}, {420, 40, 200});
     const double rise = vary(0.55), foot = 20, length = 120;
     s.prop(20, "ramp", "ramp",
-           bounce::hull({{0, 0, -50}, {length, length * rise, -50}, {length, 0, -50}, {0, 0, 50}, {length, length * rise, 50}, {length, 0, 50}}),
+           bounce::hull({{0, 0, -50},
+                         {length, length * rise, -50},
+                         {length, 0, -50},
+                         {0, 0, 50},
+                         {length, length * rise, 50},
+                         {length, 0, 50}}),
            {foot, 0, 0});
     const double speed = vary(100), needs = speed / rate * rise;
     bounce::Body body = courier();

@@ -24,7 +24,8 @@ double Chance::unevenness() { return on_ && next() > 0.3 ? 0.2 : 0.0; }
 namespace {
 bounce::Header header(const Setting& s, double slop) {
     bounce::Header h;
-    h.space = s.space, h.title = s.title, h.gravity_y = s.gravity, h.rate = s.rate, h.slop = slop, h.float_bits = s.float_bits;
+    h.space = s.space, h.title = s.title, h.gravity_y = s.gravity, h.rate = s.rate, h.slop = slop,
+    h.float_bits = s.float_bits;
     if (s.contacts) h.logs = {"contacts"};
     h.logs.insert(h.logs.end(), s.more_logs.begin(), s.more_logs.end());
     return h;
@@ -55,8 +56,8 @@ Cuboid Stage::block(const char* name, const char* kind, const bounce::Vec& at, c
     return b;
 }
 
-void Stage::prop(bounce::Id id, const char* name, const char* kind, const std::string& shape, const bounce::Vec& at,
-                 const bounce::Surface& surface) {
+void Stage::prop(bounce::Id id, const char* name, const char* kind, const std::string& shape,
+                 const bounce::Vec& at, const bounce::Surface& surface) {
     log.body(id, bounce::Body(name, kind)), log.collider(id, id, shape, surface);
     fixed_.push_back({id, at});
 }
@@ -80,7 +81,8 @@ void Stage::touch(bounce::Id a, bounce::Id b, double x, double y, double nx, dou
     if (contacts_) log.contact(bounce::Contact(a, b).at(x, y).normal(nx, ny).depth(depth).phase(phase(a, b)));
 }
 
-void Stage::touch(bounce::Id a, bounce::Id b, const bounce::Vec& at, const bounce::Vec& normal, double depth) {
+void Stage::touch(bounce::Id a, bounce::Id b, const bounce::Vec& at, const bounce::Vec& normal,
+                  double depth) {
     if (contacts_) log.contact(bounce::Contact(a, b).at(at).normal(normal).depth(depth).phase(phase(a, b)));
 }
 

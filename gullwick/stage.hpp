@@ -101,9 +101,10 @@ class Stage {
     // The same in space.
     Cuboid block(const char* name, const char* kind, const bounce::Vec& at, const bounce::Vec& size,
                  const bounce::Surface& surface = {});
-    void prop(bounce::Id id, const char* name, const char* kind, const std::string& shape, const bounce::Vec& at,
-              const bounce::Surface& surface = {});
-    void touch(bounce::Id a, bounce::Id b, const bounce::Vec& at, const bounce::Vec& normal, double depth = 0);
+    void prop(bounce::Id id, const char* name, const char* kind, const std::string& shape,
+              const bounce::Vec& at, const bounce::Surface& surface = {});
+    void touch(bounce::Id a, bounce::Id b, const bounce::Vec& at, const bounce::Vec& normal,
+               double depth = 0);
     /// Begins the next frame, until there were `frames`.
     bool next(int frames);
     int n() const { return n_; }

@@ -97,9 +97,11 @@ std::vector<NumberRow> numbers_at(const Session& s) {
     const BodyState& now = t.now->bodies()[static_cast<std::size_t>(body)];
     const Pose pose = t.pose(body);
     if (now.has_desired)
-        add(NumbersModel::tr("desired velocity"), vector_text(now.desired, r.header.unit + "/s", r.header.space));
+        add(NumbersModel::tr("desired velocity"),
+            vector_text(now.desired, r.header.unit + "/s", r.header.space));
     if (r.header.has(Channel::Grounded) && (now.has_desired || now.grounded))
-        add(NumbersModel::tr("grounded"), (now.grounded ? NumbersModel::tr("yes") : NumbersModel::tr("no")).toStdString());
+        add(NumbersModel::tr("grounded"),
+            (now.grounded ? NumbersModel::tr("yes") : NumbersModel::tr("no")).toStdString());
     if (now.velocity_known)
         add(NumbersModel::tr("velocity"), vector_text(now.velocity, r.header.unit + "/s", r.header.space));
     add(NumbersModel::tr("position"), vector_text(pose.at, r.header.unit, r.header.space));
@@ -112,8 +114,11 @@ std::vector<NumberRow> numbers_at(const Session& s) {
     constexpr double upright = 0.005;
     add(NumbersModel::tr("turned by"),
         figure(degrees) + "°" +
-            (degrees < upright ? "" : NumbersModel::tr(" about %1").arg(QString::fromStdString(vector_text(
-                                                               glm::round(unit(turn) * 100.0) / 100.0, "", 3))).toStdString()));
+            (degrees < upright ? ""
+                               : NumbersModel::tr(" about %1")
+                                     .arg(QString::fromStdString(
+                                         vector_text(glm::round(unit(turn) * 100.0) / 100.0, "", 3)))
+                                     .toStdString()));
     return rows;
 }
 

@@ -145,7 +145,8 @@ void Session::take(std::shared_ptr<const Recording> recording, const QString& pa
     path_ = path, moment_ = first_moment(), instant_ = {}, instant_moment_ = -1.0;
     findings_.clear(), encounters_.clear(), finding_.clear(), candidates_.clear(), case_ = {},
                                                                                    hidden_.clear();
-    body_ = -1, section_.reset(), outside_.reset(), candidate_ = -1, awaited_.clear(), asks_what_stops_ = false, awaits_worst_ = false;
+    body_ = -1, section_.reset(), outside_.reset(), candidate_ = -1, awaited_.clear(),
+    asks_what_stops_ = false, awaits_worst_ = false;
     not_judged_.clear(), coverage_ = {};
     undo_.clear();
     load_case(), load_project();

@@ -192,7 +192,8 @@ void Session::seek_range(int index, const FixNumber& number) {
     std::tie(options.from, options.to) = usual_range(number);
     options.tries = tries();
     for (Candidate& other : candidates_) other.stop_seeking();
-    c.map.reset(), c.range = Range{number, {}, {}, false}, c.from = options.from, c.to = options.to, c.seeking = true;
+    c.map.reset(), c.range = Range{number, {}, {}, false}, c.from = options.from, c.to = options.to,
+                   c.seeking = true;
     emit candidates_changed();
     auto found = std::make_shared<Range>();
     range_work_.run(

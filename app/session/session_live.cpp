@@ -45,7 +45,9 @@ bool Session::listen(unsigned short port, double keep_minutes, QString& error) {
         });
     };
     events.refused = [this, later](const std::string& sentence) {
-        later([this, sentence] { emit said(tr("A game was refused: %1").arg(QString::fromStdString(sentence))); });
+        later([this, sentence] {
+            emit said(tr("A game was refused: %1").arg(QString::fromStdString(sentence)));
+        });
     };
     try {
         listener_ = std::make_unique<Listener>(std::move(options), std::move(events));

@@ -4,22 +4,43 @@
 #include "session/session.hpp"
 #include "shape/directions.hpp"
 
+#include <vector>
+
 namespace oddbounce {
+
+Sight turned(Sight s, double right, double up, const Vec3& upright) {
+    const auto turn = [&](const Vec3& about, double degrees) {
+        const glm::dquat q = glm::angleAxis(glm::radians(-degrees), about);
+        s.right = unit(q * s.right), s.up = unit(q * s.up);
+    };
+    turn(upright, right);
+    constexpr double steepest = 89.0; // degrees
+    const double now = glm::degrees(std::asin(std::clamp(glm::dot(s.toward(), upright), -1.0, 1.0)));
+    turn(s.right, std::clamp(now + up, -steepest, steepest) - now);
+    s.right = unit(s.right - s.up * glm::dot(s.right, s.up));
+    return s;
+}
 
 namespace {
 
-/// The plane spanned by two directions; by the first and "up" where they are one, by it and "right" where it is up.
-Vec3 across(const Vec3& first, const Vec3& second, const Directions& dirs) {
+/// The plane spanned by a direction and the first of others that is not along it; "up" and "right" are the
+/// last.
+Vec3 across(const Vec3& first, std::vector<Vec3> others, const Directions& dirs) {
     constexpr double alike = 0.05; // sine
-    for (const Vec3& other : {second, dirs.up(), dirs.right()}) {
+    others.push_back(dirs.up()), others.push_back(dirs.right());
+    for (const Vec3& other : others) {
         const Vec3 n = glm::cross(unit(first), unit(other));
         if (glm::length(n) > alike) return unit(n);
     }
     return glm::cross(dirs.right(), dirs.up());
 }
 
-/// The side from which "right" is most to the right, so that nothing is mirrored from one finding to the next.
+/// From above, or from the side from which "right" is most to the right, so that nothing is mirrored from one
+/// finding to the next.
 Vec3 from_the_front(Vec3 along, const Directions& dirs) {
+    constexpr double level = 0.7; // cosine: the plane lies level
+    if (const double rises = glm::dot(along, dirs.up()); std::abs(rises) > level)
+        return rises > 0.0 ? -along : along;
     const Vec3 front = glm::cross(dirs.right(), dirs.up()); // toward the person who sees right to the right
     return glm::dot(along, front) > 1e-9 ? -along : along;
 }
@@ -54,7 +75,9 @@ Sight telling_sight(const Session& s) {
         return sight_along(seen.empty() ? Vec3(0.0) : seen.center(), level, dirs.up());
     }
     const Instant t = s.instant_at(s.touch_moment(*f));
-    const auto slot = [&](std::size_t i) { return f->bodies.size() > i ? r.body_slot(f->bodies[i]) : Slot(-1); };
+    const auto slot = [&](std::size_t i) {
+        return f->bodies.size() > i ? r.body_slot(f->bodies[i]) : Slot(-1);
+    };
     const auto moved = [&](Slot b) {
         return b >= 0 && t.now->body(b).present ? t.now->motion_since(*t.before, b).travel() : Vec3(0.0);
     };
@@ -72,8 +95,14 @@ Sight telling_sight(const Session& s) {
             if (d.known) first = d.normal;
         }
     }
-    if (first == Vec3(0.0)) first = way != Vec3(0.0) ? way : dirs.up();
-    return sight_along(f->at, from_the_front(across(first, way, dirs), dirs), dirs.up());
+    // What the finding's own lines lie in tells it best: an arm, a measure, a way out.
+    std::vector<Vec3> lines;
+    for (const Mark& m : f->marks)
+        if (m.frame >= f->first && m.frame <= f->last && glm::length(m.to - m.from) > r.slop())
+            lines.push_back(m.to - m.from);
+    if (first == Vec3(0.0)) first = !lines.empty() ? lines.front() : way != Vec3(0.0) ? way : dirs.up();
+    lines.push_back(way);
+    return sight_along(f->at, from_the_front(across(first, lines, dirs), dirs), dirs.up());
 }
 
 } // namespace oddbounce

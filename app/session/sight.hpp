@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// How a scene of three dimensions is looked at: along a line of sight, cut by a plane across it or from outside.
+// How a scene of three dimensions is looked at: along a line of sight, cut by a plane across it or from
+// outside.
 #pragma once
 
 #include "shape/pose.hpp"
@@ -33,10 +34,20 @@ inline Sight sight_along(const Vec3& at, const Vec3& along, const Vec3& up) {
     return s;
 }
 
+/// Turned about a point in the middle, degrees: to the right round what is upright, and up. It never stands
+/// on its head.
+Sight turned(Sight sight, double right, double up, const Vec3& upright);
+/// From outside, a little from above and aside: along the plane of a section nothing would show its depth.
+inline Sight from_outside(Sight section, const Vec3& upright) {
+    constexpr double aside = 32.0, above = 22.0; // degrees
+    section.section = false;
+    return turned(section, aside, above, upright);
+}
+
 class Session;
-/// Where the chosen finding is best seen: cut by its telling plane, through the touch, spanned by the contact's
-/// normal and the relative motion, or "up". Without a finding: through the chosen body, or the middle of what
-/// moves, along the level.
+/// Where the chosen finding is best seen: cut by its telling plane, through the touch, spanned by the
+/// contact's normal (or the ray) and the finding's own lines, the relative motion, or "up". Without a
+/// finding: through the chosen body, or the middle of what moves, along the level.
 Sight telling_sight(const Session& session);
 
 } // namespace oddbounce

@@ -44,7 +44,8 @@ void DepthPicture::fill(const std::vector<DeepPoint>& c, const QColor& color) {
         const int from = std::max(0, static_cast<int>(std::ceil(std::max(left, -1.0) - 0.5))),
                   to = std::min(image_.width() - 1, static_cast<int>(std::floor(std::min(right, 1e6) - 0.5)));
         auto* pixels = reinterpret_cast<QRgb*>(image_.scanLine(y));
-        float* depths = depth_.data() + static_cast<std::size_t>(y) * static_cast<std::size_t>(image_.width());
+        float* depths =
+            depth_.data() + static_cast<std::size_t>(y) * static_cast<std::size_t>(image_.width());
         for (int x = from; x <= to; ++x) {
             const auto near = static_cast<float>(a * (x + 0.5) + b * middle + d);
             if (near > depths[x]) depths[x] = near, pixels[x] = rgb;
@@ -75,7 +76,9 @@ void DepthPicture::parts(const DeepPoint& from, const DeepPoint& to, double slac
     constexpr double every = 2.0; // pixels
     const double pixels = std::hypot(to.x - from.x, to.y - from.y) * (end - begin);
     const int steps = std::max(1, static_cast<int>(std::ceil(pixels / every)));
-    const auto at = [&](double t) { return QPointF(from.x + (to.x - from.x) * t, from.y + (to.y - from.y) * t); };
+    const auto at = [&](double t) {
+        return QPointF(from.x + (to.x - from.x) * t, from.y + (to.y - from.y) * t);
+    };
     double since = begin;
     bool was = false;
     for (int i = 0; i <= steps; ++i) {

@@ -22,8 +22,8 @@ class DepthPicture {
     explicit DepthPicture(const QSize& size);
     /// A convex facet in one colour. Cost: its pixels.
     void fill(const std::vector<DeepPoint>& corners, const QColor& color);
-    /// The parts of a line that nothing hides, or those that something does. `slack`: how far behind a facet it may
-    /// lie and still count as on it.
+    /// The parts of a line that nothing hides, or those that something does. `slack`: how far behind a facet
+    /// it may lie and still count as on it.
     void parts(const DeepPoint& from, const DeepPoint& to, double slack, std::vector<QLineF>& seen,
                std::vector<QLineF>& hidden) const;
     const QImage& image() const { return image_; }

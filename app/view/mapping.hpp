@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Between the world and the pixels of a picture: equal units on both axes, the recording's up is up. A scene of three
-// dimensions is looked at along a line of sight, without perspective: cut by the plane of the picture, or whole.
+// Between the world and the pixels of a picture: equal units on both axes, the recording's up is up. A scene
+// of three dimensions is looked at along a line of sight, without perspective: cut by the plane of the
+// picture, or whole.
 #pragma once
 
 #include "shape/pose.hpp"
@@ -15,12 +16,13 @@ inline double length(const QPointF& v) { return std::hypot(v.x(), v.y()); }
 /// Pixels for a unit: from the widest scene that a log can hold to a part of a ULP.
 inline constexpr double least_scale = 1e-32, most_scale = 1e12;
 
-/// How a picture shows the scene: the plane as it is; space cut by the plane of the picture; space from outside.
+/// How a picture shows the scene: the plane as it is; space cut by the plane of the picture; space from
+/// outside.
 enum class Shows { Plane, Section, Space };
 
 struct Mapping {
-    Vec3 center{0.0};   ///< world point in the middle of the rectangle, in the plane of the picture
-    double scale = 1.0; ///< pixels a unit
+    Vec3 center{0.0};          ///< world point in the middle of the rectangle, in the plane of the picture
+    double scale = 1.0;        ///< pixels a unit
     Vec3 up{0.0, 1.0, 0.0};    ///< unit vector
     Vec3 right{1.0, 0.0, 0.0}; ///< ditto, across it
     QRectF area;               ///< pixels

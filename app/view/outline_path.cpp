@@ -150,7 +150,8 @@ QPainterPath tangent_band(const Geometry& g, const Motion& move, const Mapping& 
     for (int i = 0; i < ranges; ++i) {
         std::vector<QPointF> q;
         for (const double t : {static_cast<double>(i) / ranges, static_cast<double>(i + 1) / ranges})
-            for (const PixelLine& line : lines_of(g, move.at(t), m)) q.insert(q.end(), line.points.begin(), line.points.end());
+            for (const PixelLine& line : lines_of(g, move.at(t), m))
+                q.insert(q.end(), line.points.begin(), line.points.end());
         if (!q.empty()) all.addPolygon(hull_of(std::move(q)));
     }
     return all;

@@ -17,8 +17,8 @@ struct PixelLine {
     QPolygonF points;
     bool closed = true;
 };
-/// In the plane the placed shape's outlines; of a shape in space what the picture's plane cuts out of it, or what it
-/// covers along the line of sight (of one that is not convex, all its facets).
+/// In the plane the placed shape's outlines; of a shape in space what the picture's plane cuts out of it, or
+/// what it covers along the line of sight (of one that is not convex, all its facets).
 std::vector<PixelLine> lines_of(const Geometry& geometry, const Pose& pose, const Mapping& mapping);
 QPainterPath path_of(const std::vector<PixelLine>& lines);
 

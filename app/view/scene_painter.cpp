@@ -119,7 +119,8 @@ void ScenePainter::pictures(bool moving) {
         const QImage image = o_.pictures->image(art->image);
         if (!image.isNull()) dressed_.insert(body);
         picture(image, [&](double x, double y) {
-            const Vec3 local = art->at + m_.right * ((x - 0.5) * art->size.x) + m_.up * ((0.5 - y) * art->size.y);
+            const Vec3 local =
+                art->at + m_.right * ((x - 0.5) * art->size.x) + m_.up * ((0.5 - y) * art->size.y);
             return state ? t_.pose(body).place(local * state->scale) : local;
         });
     }
@@ -171,8 +172,8 @@ void ScenePainter::collider(Slot c) {
     if (hidden_thing && size > 24.0) struck_eye(path.boundingRect().center());
 }
 
-/// What the picture's plane does not cut: its outline along the line of sight, faint where it lies beyond the plane,
-/// in dashes where it moves in front of it. Fixed things in front would only be in the way.
+/// What the picture's plane does not cut: its outline along the line of sight, faint where it lies beyond the
+/// plane, in dashes where it moves in front of it. Fixed things in front would only be in the way.
 void ScenePainter::beyond(Slot c, const Pose& pose) {
     const Theme& th = Theme::current();
     const ColliderState& state = at(*t_.now, c);

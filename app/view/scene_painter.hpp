@@ -5,8 +5,8 @@
 
 #include "fault/finding.hpp"
 #include "fix/rerun.hpp"
-#include "session/sight.hpp"
 #include "session/session.hpp"
+#include "session/sight.hpp"
 #include "view/outline_path.hpp"
 
 #include <QPainter>

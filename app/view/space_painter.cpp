@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Scenes of three dimensions from outside: flat-shaded facets, what they hide in faint dashes, a grid on the ground,
-// lines from moving bodies down to what lies below them.
+// Scenes of three dimensions from outside: flat-shaded facets, what they hide in faint dashes, a grid on the
+// ground, lines from moving bodies down to what lies below them.
 #include "view/scene_painter.hpp"
 
 #include "shape/directions.hpp"
@@ -32,14 +32,15 @@ struct Surface {
 
 Surface surface_of(const Geometry& g) {
     Surface out{facets(g), {}, false};
-    const auto key = [](const Vec3& v) { return std::array<double, 3>{v.x, v.y, v.z}; };
-    std::map<std::pair<std::array<double, 3>, std::array<double, 3>>, std::size_t> known;
+    using Key = std::array<double, 3>;
+    const auto key = [](const Vec3& v) { return Key{v.x, v.y, v.z}; };
+    std::map<std::pair<Key, Key>, std::size_t> known;
     for (const Facet& f : out.facets) {
         out.round = out.round || !f.edged;
         for (std::size_t i = 0; f.edged && i < f.points.size(); ++i) {
             const Vec3 &from = f.points[i], &to = f.points[(i + 1) % f.points.size()];
-            const auto ends = std::minmax(key(from), key(to));
-            const auto [it, fresh] = known.emplace(std::pair(ends.first, ends.second), out.creases.size());
+            const Key one = key(from), other = key(to);
+            const auto [it, fresh] = known.emplace(std::minmax(one, other), out.creases.size());
             if (fresh) {
                 out.creases.push_back({from, to, f.normal});
                 continue;
@@ -54,7 +55,8 @@ Surface surface_of(const Geometry& g) {
 
 /// Surfaces of geometries that are still there: they are the same in each picture.
 std::shared_ptr<const Surface> kept_surface(const std::shared_ptr<const Geometry>& g) {
-    static std::map<const Geometry*, std::pair<std::weak_ptr<const Geometry>, std::shared_ptr<const Surface>>> known;
+    static std::map<const Geometry*, std::pair<std::weak_ptr<const Geometry>, std::shared_ptr<const Surface>>>
+        known;
     constexpr std::size_t most = 4096;
     auto& [owner, surface] = known[g.get()];
     if (owner.lock() != g) owner = g, surface = std::make_shared<const Surface>(surface_of(*g));
@@ -96,7 +98,8 @@ void ScenePainter::ground_grid() {
     for (int k = -count; k <= count; ++k) {
         const auto line = [&](const Vec3& across, double at_across, const Vec3& along, double at_along) {
             const Vec3 on = across * (at_across + k * step) + up * lowest;
-            p_.drawLine(m_.to(on + along * (at_along - count * step)), m_.to(on + along * (at_along + count * step)));
+            p_.drawLine(m_.to(on + along * (at_along - count * step)),
+                        m_.to(on + along * (at_along + count * step)));
         };
         line(u, middle_u, v, middle_v), line(v, middle_v, u, middle_u);
     }
@@ -115,7 +118,8 @@ void ScenePainter::bodies_in_space() {
     std::vector<Seen> all;
     for (Slot c = 0; c < static_cast<Slot>(t_.now->colliders().size()); ++c) {
         const ColliderState& state = at(*t_.now, c);
-        if (!state.geometry || !state.geometry->solid() || state.body < 0 || o_.hidden.count(state.body)) continue;
+        if (!state.geometry || !state.geometry->solid() || state.body < 0 || o_.hidden.count(state.body))
+            continue;
         if (!t_.present(state.body) || !seen(*state.geometry, t_.pose(state.body))) continue;
         all.push_back({c, t_.pose(state.body), kept_surface(state.geometry)});
     }
@@ -128,8 +132,8 @@ void ScenePainter::bodies_in_space() {
     };
     const auto filled = [&](Slot c) {
         const ColliderState& state = at(*t_.now, c);
-        return state.on && state.def->role != Role::Sensor && !o_.faint.count(state.body) && state.def->visible &&
-               t_.now->body_of(c).def->visible;
+        return state.on && state.def->role != Role::Sensor && !o_.faint.count(state.body) &&
+               state.def->visible && t_.now->body_of(c).def->visible;
     };
     for (const Seen& s : all) {
         if (!filled(s.collider)) continue;
@@ -142,7 +146,8 @@ void ScenePainter::bodies_in_space() {
             std::vector<DeepPoint> corners;
             for (const Vec3& v : f.points) corners.push_back(deep(s.pose.place(v)));
             constexpr double darkest = 0.42, span = 0.26; // share of the colour in paper
-            picture.fill(corners, shaded(th.paper, color, darkest - span * std::max(0.0, glm::dot(n, light))));
+            picture.fill(corners,
+                         shaded(th.paper, color, darkest - span * std::max(0.0, glm::dot(n, light))));
         }
     }
     QImage image = picture.image();
@@ -159,17 +164,20 @@ void ScenePainter::bodies_in_space() {
         for (const Crease& c : s.surface->creases) {
             const bool at_back = closed && away(c.left) && away(c.right);
             if (at_back && !important && filled(s.collider)) continue;
-            picture.parts(deep(s.pose.place(c.from)), deep(s.pose.place(c.to)), slack, c.flat ? level : open, behind);
+            picture.parts(deep(s.pose.place(c.from)), deep(s.pose.place(c.to)), slack, c.flat ? level : open,
+                          behind);
         }
         QColor color = color_of(s.collider);
         QPen pen(color, o_.line * (chosen ? 1.3 : 0.8), Qt::SolidLine, Qt::RoundCap);
         if (state.def->role == Role::Sensor) pen.setDashPattern({0.1, 2.4}), pen.setWidthF(o_.line + 0.5);
         if (!state.on) pen.setDashPattern({9.0, 7.0});
-        if (!filled(s.collider) && state.on && state.def->role != Role::Sensor) pen.setDashPattern({4.0, 3.0});
+        if (!filled(s.collider) && state.on && state.def->role != Role::Sensor)
+            pen.setDashPattern({4.0, 3.0});
         p_.save();
         p_.translate(m_.area.topLeft()), p_.scale(1.0 / ratio, 1.0 / ratio);
         pen.setWidthF(pen.widthF() * ratio);
-        p_.setPen(QPen(th.tint(color, 0.35), 0.8 * ratio)), p_.drawLines(level.data(), static_cast<int>(level.size()));
+        p_.setPen(QPen(th.tint(color, 0.35), 0.8 * ratio)),
+            p_.drawLines(level.data(), static_cast<int>(level.size()));
         p_.setPen(pen), p_.drawLines(open.data(), static_cast<int>(open.size()));
         if (important && closed) {
             QPen faint(th.tint(color, 0.5), ratio, Qt::DashLine);
@@ -207,7 +215,8 @@ void ScenePainter::drop_lines() {
             if (!t_.now->live(c) || state.body == b || !state.on || state.def->role == Role::Sensor) continue;
             if (t_.now->body_of(c).def->moves != Moves::Static) continue;
             const RayHit hit = ray_cast(from, to, *state.geometry, t_.pose(state.body));
-            if (hit.status == Status::Found && (best.status == Status::None || hit.fraction < best.fraction)) best = hit;
+            if (hit.status == Status::Found && (best.status == Status::None || hit.fraction < best.fraction))
+                best = hit;
         }
         if (best.status == Status::None) continue;
         p_.setPen(QPen(th.tint(th.ink, 0.45), 1.0, Qt::DotLine)), p_.setBrush(Qt::NoBrush);
@@ -223,7 +232,9 @@ void ScenePainter::cutting_plane() {
     QPolygonF frame;
     const double half = o_.plane_half;
     for (const auto& [x, y] : {std::pair(-1, -1), {1, -1}, {1, 1}, {-1, 1}})
-        frame << m_.to(o_.plane->at + (o_.plane->right * static_cast<double>(x) + o_.plane->up * static_cast<double>(y)) * half);
+        frame << m_.to(o_.plane->at +
+                       (o_.plane->right * static_cast<double>(x) + o_.plane->up * static_cast<double>(y)) *
+                           half);
     p_.setBrush(th.tint(th.ray, 0.07)), p_.setPen(QPen(th.ray, 1.0, Qt::DashDotLine));
     p_.drawPolygon(frame);
 }

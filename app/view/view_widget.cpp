@@ -207,7 +207,8 @@ Slot ViewWidget::body_in_sight(const QPointF& pixel) const {
         if (t.now->live(c)) all.add(at(*t.now, c).geometry->bounds(t.pose(at(*t.now, c).body)));
     if (all.empty()) return -1;
     const double far = glm::length(all.size()) + glm::length(all.center() - mapping_.center);
-    const Vec3 middle = mapping_.from(pixel), from = middle + mapping_.toward() * far, to = middle - mapping_.toward() * far;
+    const Vec3 middle = mapping_.from(pixel), from = middle + mapping_.toward() * far,
+               to = middle - mapping_.toward() * far;
     Slot best = -1;
     double nearest = infinity;
     for (Slot c = 0; c < static_cast<Slot>(t.now->colliders().size()); ++c) {
@@ -232,10 +233,7 @@ void ViewWidget::take_new_sight() {
 void ViewWidget::toggle_section() {
     if (!session_.recording() || session_.recording()->header.space == 2) return;
     if (!session_.sight().section) return session_.set_sight(session_.section());
-    Sight s = session_.sight();
-    s.section = false;
-    constexpr double aside = 32.0, above = 22.0; // degrees: along the plane nothing would show its depth
-    session_.set_sight(s), turn_sight(aside, above);
+    session_.set_sight(from_outside(session_.section(), session_.recording()->header.up));
 }
 
 void ViewWidget::look_along(int axis) {
@@ -249,18 +247,7 @@ void ViewWidget::look_along(int axis) {
 
 void ViewWidget::turn_sight(double right, double up) {
     if (!session_.recording() || session_.recording()->header.space == 2) return;
-    Sight s = session_.sight();
-    const Vec3& upright = session_.recording()->header.up;
-    const auto turned = [&](const Vec3& about, double degrees) {
-        const glm::dquat q = glm::angleAxis(glm::radians(-degrees), about);
-        s.right = unit(q * s.right), s.up = unit(q * s.up);
-    };
-    turned(upright, right);
-    constexpr double steepest = 89.0; // degrees: beyond it the scene would stand on its head
-    const double now = glm::degrees(std::asin(std::clamp(glm::dot(s.toward(), upright), -1.0, 1.0)));
-    turned(s.right, std::clamp(now + up, -steepest, steepest) - now);
-    s.right = unit(s.right - s.up * glm::dot(s.right, s.up));
-    session_.set_sight(s);
+    session_.set_sight(turned(session_.sight(), right, up, session_.recording()->header.up));
 }
 
 void ViewWidget::show_telling_plane() {

@@ -30,8 +30,8 @@ class ViewWidget : public QWidget, public Spoken {
     bool shows_loupe() const { return loupe_; }
     bool measures() const { return measuring_; }
     // Of a scene of three dimensions:
-    void toggle_section();        ///< K: cut by a plane, or from outside
-    void look_along(int axis);    ///< along x, y or z
+    void toggle_section();                    ///< K: cut by a plane, or from outside
+    void look_along(int axis);                ///< along x, y or z
     void turn_sight(double right, double up); ///< degrees, about what is in the middle
     void show_telling_plane();                ///< Shift+K: the finding's own plane again
     void push_plane(double by);               ///< toward the person, unit

@@ -152,8 +152,8 @@ std::string axis_name(int axis, const Vec3& v) {
     return std::string(v[axis] > 0.0 ? "+" : "−") + names[axis];
 }
 
-/// In space nobody knows where one looks from: level directions are called by their axes. "along +x and −z", "up",
-/// "along +x and down"; parts that hardly matter are left out.
+/// In space nobody knows where one looks from: level directions are called by their axes. "along +x and −z",
+/// "up", "along +x and down"; parts that hardly matter are left out.
 std::string way_in_space(const Recording& r, const Vec3& v) {
     constexpr double matters = 0.3827; // sine of 22.5 degrees
     const Vec3 up = r.header.up;
@@ -165,7 +165,8 @@ std::string way_in_space(const Recording& r, const Vec3& v) {
     for (int axis = 0; axis < 3; ++axis)
         if (std::abs(level[axis]) > matters)
             axes = axes.empty() ? axis_name(axis, level) : say("{} and {}", axes, axis_name(axis, level));
-    const std::string upright = std::abs(rise) > matters ? translated(rise > 0.0 ? "up" : "down") : std::string();
+    const std::string upright =
+        std::abs(rise) > matters ? translated(rise > 0.0 ? "up" : "down") : std::string();
     if (axes.empty()) return upright;
     return upright.empty() ? say("along {}", axes) : say("along {}, {}", axes, upright);
 }

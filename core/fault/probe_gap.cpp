@@ -17,8 +17,8 @@ constexpr Excuse narrow =
           Measure::Length);
 constexpr const Excuse* excuses[] = {&narrow};
 
-/// Probes of one side, in the body's frame. Neighbors are those between which something may get in: in a line the
-/// next ones, in space those that a shortest tree joins (Prim 1957).
+/// Probes of one side, in the body's frame. Neighbors are those between which something may get in: in a line
+/// the next ones, in space those that a shortest tree joins (Prim 1957).
 struct Side {
     Vec3 guards{0.0};
     std::vector<Vec3> points;
@@ -108,7 +108,8 @@ class ProbeGapRule : public Rule {
                     done.insert(q), side.points.push_back(q->at);
             if (side.points.size() < 2) continue;
             const SideAxes axes(side.guards, side.points, directions(context_.recording));
-            std::ranges::stable_sort(side.points, {}, [&](const Vec3& at) { return glm::dot(at, axes.along); });
+            std::ranges::stable_sort(side.points, {},
+                                     [&](const Vec3& at) { return glm::dot(at, axes.along); });
             const auto length = [&](const Vec3& axis) {
                 const auto place = [&](const Vec3& at) { return glm::dot(at, axis); };
                 const auto [low, high] = std::ranges::minmax(side.points, {}, place);
@@ -172,14 +173,16 @@ class ProbeGapRule : public Rule {
     }
 
     /// The neighbors of the side between which something reaches in, and neither of them feels it.
-    static std::optional<std::size_t> gap_entered(const Step& step, const Side& side, const BodyState& state, Slot other) {
+    static std::optional<std::size_t> gap_entered(const Step& step, const Side& side, const BodyState& state,
+                                                  Slot other) {
         const Geometry& g = *at(step.now, other).geometry;
         const Pose& pose = step.now.body_of(other).pose;
         const auto world = [&](std::size_t i) { return state.pose.place(side.points[i] * state.scale); };
         const auto feels = [&](std::size_t i) { return point_distance(world(i), g, pose) <= 0.0; };
         for (std::size_t n = 0; n < side.neighbors.size(); ++n) {
             const auto [i, k] = side.neighbors[n];
-            if (!feels(i) && !feels(k) && ray_cast(world(i), world(k), g, pose).status != Status::None) return n;
+            if (!feels(i) && !feels(k) && ray_cast(world(i), world(k), g, pose).status != Status::None)
+                return n;
         }
         return {};
     }
@@ -191,7 +194,9 @@ class ProbeGapRule : public Rule {
         const std::size_t shown = body.intrusions[s] > 0 ? body.intruded_at[s] : body.nearest_at;
         const World w = r.world_at(shown);
         const BodyState& state = w.body_of(body.collider);
-        const double enlarged = side.gap > 0.0 ? glm::length((side.to - side.from) * state.scale) / glm::length(side.to - side.from) : 1.0;
+        const double enlarged = side.gap > 0.0 ? glm::length((side.to - side.from) * state.scale) /
+                                                     glm::length(side.to - side.from)
+                                               : 1.0;
         const double gap = side.gap * enlarged;
         if (gap <= body.smallest * (1.0 + 1e-6) &&
             context_.passes(narrow, body.first, body.last, body.collider, body.smallest_is, gap,

@@ -125,7 +125,8 @@ class RayKnifeEdgeRule : public Rule {
     /// What a fix calls moving the ray along an axis: in space there are two ways aside.
     const char* aside(const RayRow& ray, int axis) const {
         const std::vector<Vec3> across = directions(context_.recording).across(ray.to - ray.from);
-        return across.size() > 1 && std::abs(across[1][axis]) > std::abs(across[0][axis]) ? "across" : "aside";
+        return across.size() > 1 && std::abs(across[1][axis]) > std::abs(across[0][axis]) ? "across"
+                                                                                          : "aside";
     }
 
     /// The axis across the ray along which its numbers have the largest ULP.
@@ -186,7 +187,8 @@ class RayKnifeEdgeRule : public Rule {
         else if (exact.collider >= 0 && at(w, exact.collider).def->shape.kind == ShapeKind::Cells)
             f.suggest.push_back(
                 {translated("aim it at the middle of a cell, not along an edge"),
-                 {{{"rays", ray.name}, {aside(ray, beside ? beside->axis : 0), 0.5 * at(w, exact.collider).def->shape.cell}}}});
+                 {{{"rays", ray.name},
+                   {aside(ray, beside ? beside->axis : 0), 0.5 * at(w, exact.collider).def->shape.cell}}}});
         else
             f.suggest.push_back({translated("aim it at the middle of what it is to hit, not along an edge"),
                                  nlohmann::json::array()});

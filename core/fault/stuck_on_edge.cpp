@@ -334,7 +334,8 @@ std::pair<std::string, std::string> held_by(const Recording& r, const Finding& f
         return w.live(c) && at(w, c).geometry->of_parts();
     }();
     if ((kind == "internal edge" || kind == "trip") && one_thing)
-        return {say("Its edge catches on an inner edge of {}. The run is flat: lifted by {} the way ahead is free.",
+        return {say("Its edge catches on an inner edge of {}. The run is flat: lifted by {} the way ahead is "
+                    "free.",
                     other, length_text(r, f.thresholds.back().value)),
                 internal_edge};
     if (kind == "internal edge" || kind == "trip")

@@ -409,8 +409,8 @@ void describe(const Recording& r, Finding& f) {
     account.at(f.first, f.fraction,
                say("It hits {} on a face with the {}.", the(f.names[1]), normal_text(normal)));
     const bool both = std::get<std::string>(f.fact("kind")->value).starts_with("both");
-    const std::string change =
-        say("Its velocity turns from {} to {}", vector_text(was, "", r.header.space), vector_text(is, r.header.unit + "/s", r.header.space));
+    const std::string change = say("Its velocity turns from {} to {}", vector_text(was, "", r.header.space),
+                                   vector_text(is, r.header.unit + "/s", r.header.space));
     if (both) {
         account.at(f.first, say("{}: both axes are reversed.", change));
         const std::string axis = axis_along(normal);

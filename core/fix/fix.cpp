@@ -48,8 +48,8 @@ bool moves(const json& change, const BodyDef& b) {
            (change.contains("motion_kinds") && target_matches(change["motion_kinds"], {}, b.kind));
 }
 
-/// `count` places, or a few less, evenly spread over what the given ones cover: in a line, or in rows where the
-/// farthest two neighbors are nearest to each other.
+/// `count` places, or a few less, evenly spread over what the given ones cover: in a line, or in rows where
+/// the farthest two neighbors are nearest to each other.
 std::vector<Vec3> spread(const std::vector<Vec3>& places, const SideAxes& axes, std::size_t count) {
     const auto ends = [&](const Vec3& axis) {
         return std::ranges::minmax(places, {}, [&](const Vec3& p) { return glm::dot(p, axis); });
@@ -61,8 +61,9 @@ std::vector<Vec3> spread(const std::vector<Vec3>& places, const SideAxes& axes, 
     if (width > 1e-9 * length) {
         const auto farthest = [&](std::size_t n) {
             const std::size_t rows = count / n;
-            return rows < 2 || n < 2 ? infinity
-                                     : std::max(length / static_cast<double>(n - 1), width / static_cast<double>(rows - 1));
+            return rows < 2 || n < 2
+                       ? infinity
+                       : std::max(length / static_cast<double>(n - 1), width / static_cast<double>(rows - 1));
         };
         for (std::size_t n = 2; n <= count / 2; ++n)
             if (farthest(n) < farthest(columns)) columns = n;
@@ -78,7 +79,8 @@ std::vector<Vec3> spread(const std::vector<Vec3>& places, const SideAxes& axes, 
                 out.push_back(low + (high - low) * part(i, columns));
                 continue;
             }
-            const double along = part(i, columns) * length, aside = glm::dot(near - low, axes.aside) + part(k, rows) * width;
+            const double along = part(i, columns) * length,
+                         aside = glm::dot(near - low, axes.aside) + part(k, rows) * width;
             out.push_back(low + axes.along * along + axes.aside * aside);
         }
     return out;

@@ -8,8 +8,8 @@
 
 namespace oddbounce {
 
-/// Two axes across `guards` (unit): the first along the line in which the places lie, or between the two that are
-/// farthest apart; in the plane the second is zero.
+/// Two axes across `guards` (unit): the first along the line in which the places lie, or between the two that
+/// are farthest apart; in the plane the second is zero.
 struct SideAxes {
     Vec3 along{0.0}, aside{0.0};
     SideAxes(const Vec3& guards, const std::vector<Vec3>& places, const Directions& directions) {
@@ -20,14 +20,15 @@ struct SideAxes {
         for (const Vec3& p : places)
             for (const Vec3& q : places) {
                 const Vec3 between = (q - p) - guards * glm::dot(q - p, guards);
-                if (glm::length(between) > most * (1.0 + 1e-9)) most = glm::length(between), along = unit(between);
+                if (glm::length(between) > most * (1.0 + 1e-9))
+                    most = glm::length(between), along = unit(between);
             }
         aside = glm::cross(guards, along);
     }
 };
 
-/// Sides by name, and the direction that each looks to: upper and lower; in the plane left and right, in space "+x"
-/// and the like.
+/// Sides by name, and the direction that each looks to: upper and lower; in the plane left and right, in
+/// space "+x" and the like.
 inline std::map<std::string, Vec3> named_sides(const Recording& r) {
     const Directions dirs = directions(r);
     std::map<std::string, Vec3> out{{"upper", dirs.up()}, {"lower", -dirs.up()}};
@@ -40,7 +41,8 @@ inline std::map<std::string, Vec3> named_sides(const Recording& r) {
             Vec3 way(0.0);
             way[axis] = sign;
             const char* const name = axis_along(way);
-            if (std::abs(glm::dot(way, dirs.up())) < 0.5) out[std::string(sign > 0.0 ? "+" : "-") + name] = way;
+            if (std::abs(glm::dot(way, dirs.up())) < 0.5)
+                out[std::string(sign > 0.0 ? "+" : "-") + name] = way;
         }
     return out;
 }

@@ -51,7 +51,8 @@ Footprint footprint(const World& w, const Geometry& g, const Pose& pose) {
     const double low = -g.along(pose, -up), high = g.along(pose, up);
     range(right, samples, [&](const Vec3& at) {
         range(ahead, samples, [&](const Vec3& aside) {
-            const Vec3 place = at + aside, above = place + up * (high + (high - low)), below = place + up * (low - (high - low));
+            const Vec3 place = at + aside, above = place + up * (high + (high - low)),
+                       below = place + up * (low - (high - low));
             if (ray_cast(above, below, g, pose).status != Status::None) out.places.push_back(place);
         });
     });
@@ -89,7 +90,8 @@ Supported supported(const Step& step, Slot collider, const std::vector<Face>& fa
     if (print.places.empty()) return {};
     std::vector<Vec3> held;
     for (const Vec3& place : print.places) {
-        const Vec3 top = place + up * (0.5 * (low + high)), bottom = place + up * (low - rest - slopes_away(place));
+        const Vec3 top = place + up * (0.5 * (low + high)),
+                   bottom = place + up * (low - rest - slopes_away(place));
         const bool on = std::any_of(faces.begin(), faces.end(), [&](const Face& f) {
             return ray_cast(top, bottom, *at(step.now, f.other).geometry, step.now.body_of(f.other).pose)
                        .status != Status::None;

@@ -182,10 +182,13 @@ void FrameReader::read_body_row(BodyRow& row, JsonRows numbers, const Place& pla
     if (count >= turn) {
         row.rotation = glm::dquat(n[7], n[4], n[5], n[6]), row.given = BodyRow::Rotation;
         const double l = glm::length(row.rotation);
-        constexpr double shortest = 0.5, longest = 2.0; // what is off by rounding, or a sum of two, is meant as one
+        constexpr double shortest = 0.5,
+                         longest = 2.0; // what is off by rounding, or a sum of two, is meant as one
         if (!(l > shortest && l < longest))
-            place.fail("bodies", fmt::format("holds a rotation [{:g},{:g},{:g},{:g}], expected a unit quaternion [x,y,z,w]",
-                                             n[4], n[5], n[6], n[7]));
+            place.fail(
+                "bodies",
+                fmt::format("holds a rotation [{:g},{:g},{:g},{:g}], expected a unit quaternion [x,y,z,w]",
+                            n[4], n[5], n[6], n[7]));
         if (std::abs(l - 1.0) > 1e-5) row.rotation /= l; // nearly unit: kept as written
     }
     if (count >= velocity) row.velocity = {n[8], n[9], n[10]}, row.given = BodyRow::Velocity;

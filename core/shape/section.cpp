@@ -55,13 +55,15 @@ Vec3 nearest_to_plane(const Convex& c, const Vec3& at, const Vec3& normal) {
     }
     Vec3 best = c.points[0];
     for (int i = 1; i < c.count; ++i)
-        if (std::abs(glm::dot(c.points[i] - at, normal)) < std::abs(glm::dot(best - at, normal))) best = c.points[i];
+        if (std::abs(glm::dot(c.points[i] - at, normal)) < std::abs(glm::dot(best - at, normal)))
+            best = c.points[i];
     return best;
 }
 
 } // namespace
 
-std::vector<WorldLine> section(const Geometry& g, const Pose& pose, const Vec3& at, const Vec3& normal, int round) {
+std::vector<WorldLine> section(const Geometry& g, const Pose& pose, const Vec3& at, const Vec3& normal,
+                               int round) {
     std::vector<WorldLine> out;
     if (!g.solid()) return out;
     const space::Frame frame(pose);
@@ -86,7 +88,8 @@ std::vector<WorldLine> section(const Geometry& g, const Pose& pose, const Vec3& 
             for (int k = 0; k < round; ++k) {
                 const double a = 2.0 * std::numbers::pi * k / round;
                 const Vec3 way = plane.u * std::cos(a) + plane.v * std::sin(a);
-                if (const auto cut = space::cut_line(c, inside, way)) line.points.push_back(inside + way * cut->last);
+                if (const auto cut = space::cut_line(c, inside, way))
+                    line.points.push_back(inside + way * cut->last);
             }
         }
         if (line.points.size() < 2) continue;
@@ -106,7 +109,8 @@ std::vector<Facet> facets(const Geometry& g, int round) {
             for (std::size_t f = 0; f < c.topology->faces.size(); ++f) {
                 Facet facet;
                 facet.normal = c.normals[f];
-                for (const int k : c.topology->faces[f]) facet.points.push_back(c.points[k] + facet.normal * c.radius);
+                for (const int k : c.topology->faces[f])
+                    facet.points.push_back(c.points[k] + facet.normal * c.radius);
                 out.push_back(std::move(facet));
             }
         } else if (c.count == 3) {
@@ -119,7 +123,8 @@ std::vector<Facet> facets(const Geometry& g, int round) {
             const auto point = [&](int ring, int k, bool upper) {
                 const double up = std::numbers::pi * (static_cast<double>(ring) / half - 0.5),
                              a = 2.0 * std::numbers::pi * k / steps;
-                const Vec3 way = axis * std::sin(up) + (plane.u * std::cos(a) + plane.v * std::sin(a)) * std::cos(up);
+                const Vec3 way =
+                    axis * std::sin(up) + (plane.u * std::cos(a) + plane.v * std::sin(a)) * std::cos(up);
                 return (upper ? high : low) + way * c.radius;
             };
             const int middle = half / 2;
@@ -128,8 +133,8 @@ std::vector<Facet> facets(const Geometry& g, int round) {
                     const bool upper = ring >= middle;
                     Facet f;
                     f.edged = false;
-                    f.points = {point(ring, k, upper), point(ring, k + 1, upper), point(ring + 1, k + 1, upper),
-                                point(ring + 1, k, upper)};
+                    f.points = {point(ring, k, upper), point(ring, k + 1, upper),
+                                point(ring + 1, k + 1, upper), point(ring + 1, k, upper)};
                     f.normal = unit(f.points[0] + f.points[2] - 2.0 * (upper ? high : low));
                     out.push_back(std::move(f));
                 }
@@ -138,7 +143,8 @@ std::vector<Facet> facets(const Geometry& g, int round) {
                 f.edged = false;
                 f.points = {point(middle, k, false), point(middle, k + 1, false), point(middle, k + 1, true),
                             point(middle, k, true)};
-                f.normal = unit(f.points[0] + f.points[1] - 2.0 * low - axis * glm::dot(f.points[0] + f.points[1] - 2.0 * low, axis));
+                f.normal = unit(f.points[0] + f.points[1] - 2.0 * low -
+                                axis * glm::dot(f.points[0] + f.points[1] - 2.0 * low, axis));
                 out.push_back(std::move(f));
             }
         }

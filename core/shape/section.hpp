@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Shapes in space for drawing: what a plane cuts out of them, what they cover along a line of sight, their facets.
+// Shapes in space for drawing: what a plane cuts out of them, what they cover along a line of sight, their
+// facets.
 #pragma once
 
 #include "shape/geometry.hpp"
@@ -13,8 +14,9 @@ struct WorldLine {
     std::vector<Vec3> points;
     bool closed = true;
 };
-/// Requires: a shape in space. What the plane through `at` across `normal` (unit) cuts out of the placed shape: an
-/// outline for each convex piece, a segment for each triangle. Round ones are spelled out by `round` points.
+/// Requires: a shape in space. What the plane through `at` across `normal` (unit) cuts out of the placed
+/// shape: an outline for each convex piece, a segment for each triangle. Round ones are spelled out by
+/// `round` points.
 std::vector<WorldLine> section(const Geometry& geometry, const Pose& pose, const Vec3& at, const Vec3& normal,
                                int round = 72);
 
@@ -22,7 +24,7 @@ std::vector<WorldLine> section(const Geometry& geometry, const Pose& pose, const
 struct Facet {
     std::vector<Vec3> points;
     Vec3 normal{0.0};
-    bool edged = true;     ///< its sides are edges of the shape; else they spell out a round surface
+    bool edged = true;      ///< its sides are edges of the shape; else they spell out a round surface
     bool two_sided = false; ///< of a mesh
 };
 /// Requires: a shape in space. Round surfaces are spelled out in steps of 360 / `round` degrees.

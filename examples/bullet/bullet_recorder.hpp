@@ -1,11 +1,13 @@
 // SPDX-License-Identifier: MIT
-// Records any Bullet 3 world of rigid bodies through its public interface: bodies, shapes, filters, contacts, rays.
+// Records any Bullet 3 world of rigid bodies through its public interface: bodies, shapes, filters, contacts,
+// rays.
 //
 //   bounce::BulletRecorder log("run.bouncelog", world, 60);
 //   log.name(body, "parcel", "parcel");
 //   for (;;) { world.stepSimulation(1.0f / 60, 0); log.frame(); }
 //
-// A frame is what one call of stepSimulation did: step by fixed steps (with 0 or 1 substeps), so that a frame is a step.
+// A frame is what one call of stepSimulation did: step by fixed steps (with 0 or 1 substeps), so that a frame
+// is a step.
 #ifndef BOUNCE_BULLET_RECORDER_HPP
 #define BOUNCE_BULLET_RECORDER_HPP
 
@@ -22,12 +24,13 @@ namespace bounce {
 class BulletRecorder {
   public:
     // slop: what the game takes for no overlap; the solver leaves about a hundredth of a metre.
-    BulletRecorder(const std::string& path, btDiscreteDynamicsWorld& world, double rate, const std::string& title = "",
-                   double slop = 0.01)
+    BulletRecorder(const std::string& path, btDiscreteDynamicsWorld& world, double rate,
+                   const std::string& title = "", double slop = 0.01)
         : world_(world), log_(path, header(world, rate, title, slop)) {}
 
     // What a body is called; before the first frame that has it.
-    void name(const btCollisionObject* body, const std::string& name, const std::string& kind, bool upright = false) {
+    void name(const btCollisionObject* body, const std::string& name, const std::string& kind,
+              bool upright = false) {
         names_[body] = Body(name, kind, moves(body));
         names_[body].upright = upright;
     }
@@ -48,20 +51,22 @@ class BulletRecorder {
             if (alive.count(it->first))
                 ++it;
             else
-                log_.removed(it->second), placed_.erase(it->first), colliders_.erase(it->first), it = bodies_.erase(it);
+                log_.removed(it->second), placed_.erase(it->first), colliders_.erase(it->first),
+                    it = bodies_.erase(it);
         write_contacts();
         for (const auto& ray : rays_) log_.ray(ray.name, ray.caster, ray.from, ray.to, ray.hit);
         rays_.clear();
     }
 
     // Casts a ray in the world and logs it with what it hit. Returns the body or nullptr.
-    const btCollisionObject* ray(const std::string& name, const btCollisionObject* caster, const btVector3& from,
-                                 const btVector3& to) {
+    const btCollisionObject* ray(const std::string& name, const btCollisionObject* caster,
+                                 const btVector3& from, const btVector3& to) {
         btCollisionWorld::ClosestRayResultCallback closest(from, to);
         world_.rayTest(from, to, closest);
         define_new();
         const btCollisionObject* hit = closest.hasHit() ? closest.m_collisionObject : nullptr;
-        rays_.push_back({name, caster ? bodies_[caster] : -1, vec(from), vec(to), hit ? colliders_[hit].front() : -1});
+        rays_.push_back(
+            {name, caster ? bodies_[caster] : -1, vec(from), vec(to), hit ? colliders_[hit].front() : -1});
         return hit;
     }
 
@@ -78,7 +83,8 @@ class BulletRecorder {
         out.x = q.x(), out.y = q.y(), out.z = q.z(), out.w = q.w();
         return out;
     }
-    static Header header(const btDiscreteDynamicsWorld& world, double rate, const std::string& title, double slop) {
+    static Header header(const btDiscreteDynamicsWorld& world, double rate, const std::string& title,
+                         double slop) {
         Header h;
         const btVector3 g = world.getGravity();
         const btVector3 up = g.length2() > 0 ? -g.normalized() : btVector3(0, 1, 0);
@@ -90,7 +96,9 @@ class BulletRecorder {
         return h;
     }
     static std::string moves(const btCollisionObject* b) {
-        return b->isKinematicObject() ? "kinematic" : b->isStaticObject() ? "static" : "dynamic"; // it may be both
+        return b->isKinematicObject() ? "kinematic"
+               : b->isStaticObject()  ? "static"
+                                      : "dynamic"; // it may be both
     }
     void state(const btCollisionObject* b) {
         const btTransform& t = b->getWorldTransform();
@@ -109,12 +117,14 @@ class BulletRecorder {
         if (!shape->isCompound()) return {{shape, btTransform::getIdentity()}};
         std::vector<Part> out;
         const auto* all = static_cast<const btCompoundShape*>(shape);
-        for (int i = 0; i < all->getNumChildShapes(); ++i) out.push_back({all->getChildShape(i), all->getChildTransform(i)});
+        for (int i = 0; i < all->getNumChildShapes(); ++i)
+            out.push_back({all->getChildShape(i), all->getChildTransform(i)});
         return out;
     }
     static std::string placed(std::string shape, const btTransform& at) {
         shape.pop_back();
-        return shape + ",\"at\":" + vec(at.getOrigin()).json() + ",\"rotation\":" + quat(at.getRotation()).json() + "}";
+        return shape + ",\"at\":" + vec(at.getOrigin()).json() +
+               ",\"rotation\":" + quat(at.getRotation()).json() + "}";
     }
     // Boxes, hulls and meshes keep a margin round a core.
     static std::string rounded(std::string shape, double margin) {
@@ -144,7 +154,8 @@ class BulletRecorder {
                 std::array<int, 3> face{};
                 for (std::size_t k = 0; k < 3; ++k) {
                     const Vec p = vec(t[k]);
-                    const auto [it, fresh] = known.emplace(std::tuple(p.x, p.y, p.z), static_cast<int>(points.size()));
+                    const auto [it, fresh] =
+                        known.emplace(std::tuple(p.x, p.y, p.z), static_cast<int>(points.size()));
                     if (fresh) points.push_back(p);
                     face[k] = it->second;
                 }
@@ -159,7 +170,8 @@ class BulletRecorder {
     static std::string shape_of(const btCollisionShape& shape) {
         switch (shape.getShapeType()) {
         case SPHERE_SHAPE_PROXYTYPE:
-            return "{\"type\":\"sphere\",\"r\":" + detail::number(static_cast<const btSphereShape&>(shape).getRadius()) + "}";
+            return "{\"type\":\"sphere\",\"r\":" +
+                   detail::number(static_cast<const btSphereShape&>(shape).getRadius()) + "}";
         case BOX_SHAPE_PROXYTYPE: { // its margin rounds its edges
             const btVector3 half = static_cast<const btBoxShape&>(shape).getHalfExtentsWithoutMargin();
             return rounded("{\"type\":\"box\",\"size\":" + vec(half * 2).json() + "}", shape.getMargin());
@@ -210,8 +222,8 @@ class BulletRecorder {
     }
     std::string layer_of(const btCollisionObject& b) {
         const btBroadphaseProxy* proxy = b.getBroadphaseHandle();
-        const Filter filter{proxy ? proxy->m_collisionFilterGroup : 1, proxy ? proxy->m_collisionFilterMask : -1,
-                            !b.isStaticOrKinematicObject()};
+        const Filter filter{proxy ? proxy->m_collisionFilterGroup : 1,
+                            proxy ? proxy->m_collisionFilterMask : -1, !b.isStaticOrKinematicObject()};
         const auto it = layers_.find(filter);
         if (it != layers_.end()) return it->second;
         const std::string name = "filter " + std::to_string(layers_.size() + 1);
@@ -232,7 +244,8 @@ class BulletRecorder {
             open.pop_back();
             for (int i = 0; i < next->getNumConstraintRefs(); ++i) {
                 btTypedConstraint* c = const_cast<btRigidBody*>(next)->getConstraintRef(i);
-                const btRigidBody* other = &c->getRigidBodyA() == next ? &c->getRigidBodyB() : &c->getRigidBodyA();
+                const btRigidBody* other =
+                    &c->getRigidBodyA() == next ? &c->getRigidBodyB() : &c->getRigidBodyA();
                 const bool passes = !const_cast<btRigidBody*>(next)->checkCollideWithOverride(other);
                 if (passes && !other->isStaticObject() && bodies_.count(other) && all.insert(other).second)
                     open.push_back(other);
@@ -270,7 +283,8 @@ class BulletRecorder {
     // ---- contacts: all points that the engine keeps, of pairs that began, go on, or ended in this step
     Id collider_of(const btCollisionObject* b, int part) {
         const std::vector<Id>& all = colliders_[b];
-        return part >= 0 && part < static_cast<int>(all.size()) ? all[static_cast<std::size_t>(part)] : all.front();
+        return part >= 0 && part < static_cast<int>(all.size()) ? all[static_cast<std::size_t>(part)]
+                                                                : all.front();
     }
     void write_contacts() {
         std::set<std::pair<Id, Id>> now;
@@ -281,8 +295,9 @@ class BulletRecorder {
             if (!bodies_.count(a) || !bodies_.count(b)) continue;
             for (int k = 0; k < m->getNumContacts(); ++k) {
                 const btManifoldPoint& p = m->getContactPoint(k);
-                const std::pair<Id, Id> pair{collider_of(a, a->getCollisionShape()->isCompound() ? p.m_index0 : 0),
-                                             collider_of(b, b->getCollisionShape()->isCompound() ? p.m_index1 : 0)};
+                const std::pair<Id, Id> pair{
+                    collider_of(a, a->getCollisionShape()->isCompound() ? p.m_index0 : 0),
+                    collider_of(b, b->getCollisionShape()->isCompound() ? p.m_index1 : 0)};
                 now.insert(pair);
                 const btVector3 at = (p.getPositionWorldOnA() + p.getPositionWorldOnB()) / 2;
                 log_.contact(Contact(pair.first, pair.second)

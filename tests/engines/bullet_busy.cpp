@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: MIT
-// bullet_busy OUT.bouncelog SEED FRAMES [FAULT]: busy play stepped by Bullet: piles, rolling, restitution, a mesh,
-// hulls, capsules, compounds, a kinematic lift, a hinge. Legal without FAULT; with one of `thin`, `filter` it has that
-// fault seeded.
+// bullet_busy OUT.bouncelog SEED FRAMES [FAULT]: busy play stepped by Bullet: piles, rolling, restitution, a
+// mesh, hulls, capsules, compounds, a kinematic lift, a hinge. Legal without FAULT; with one of `thin`,
+// `filter` it has that fault seeded.
 #include "bullet_play.hpp"
 
 #include <algorithm>
@@ -31,20 +31,23 @@ int main(int argc, char** argv) {
                           {play.between(0.7, 1.1), 1, play.between(0.7, 1.1)}, play.between(0.3, 0.8)),
                  "crate", "crate");
     for (int i = 0; i < 16; ++i)
-        log.name(play.ball({f(1 + 2.2 * (i % 8)), f(3 + 2 * (i / 8)), play.between(-6, 2)}, play.between(0.25, 0.6),
-                           play.between(0, 0.8)),
+        log.name(play.ball({f(1 + 2.2 * (i % 8)), f(3 + 2 * (i / 8)), play.between(-6, 2)},
+                           play.between(0.25, 0.6), play.between(0, 0.8)),
                  "drum", "drum");
     for (int i = 0; i < 6; ++i) {
         auto* hull = new btConvexHullShape;
         for (int k = 0; k < 14; ++k) { // over a sphere, the radius varied
             const double up = 1.0 - (2 * k + 1) / 14.0, level = std::sqrt(1 - up * up), turn = 2.4 * k;
             const btScalar r = play.between(0.4, 0.55);
-            hull->addPoint(btVector3(f(level * std::cos(turn)), f(up), f(level * std::sin(turn))) * r, k == 13);
+            hull->addPoint(btVector3(f(level * std::cos(turn)), f(up), f(level * std::sin(turn))) * r,
+                           k == 13);
         }
         log.name(play.add(1, {f(-20 + 3 * i), 9, 6}, hull, 0.5, 0.2), "stone", "stone");
-        log.name(play.add(1, {f(-18 + 3 * i), 7, -10}, new btCapsuleShape(f(0.3), f(0.8)), 0.5, 0.1), "buoy", "buoy");
+        log.name(play.add(1, {f(-18 + 3 * i), 7, -10}, new btCapsuleShape(f(0.3), f(0.8)), 0.5, 0.1), "buoy",
+                 "buoy");
     }
-    std::vector<const btRigidBody*> yokes; // kicked over the deck, they trip on its edges: the engine does not help it
+    std::vector<const btRigidBody*>
+        yokes; // kicked over the deck, they trip on its edges: the engine does not help it
     for (int i = 0; i < 4; ++i) {
         auto* dumbbell = new btCompoundShape;
         for (const double side : {-0.5, 0.5}) {
@@ -84,7 +87,9 @@ int main(int argc, char** argv) {
 
     const int frames = std::atoi(argv[3]);
     for (int n = 0; n < frames; ++n) {
-        if (n % 90 == 30) log.name(play.ball({play.between(-20, 10), 12, play.between(-8, 8)}, f(0.3), 0.5), "buoy", "buoy");
+        if (n % 90 == 30)
+            log.name(play.ball({play.between(-20, 10), 12, play.between(-8, 8)}, f(0.3), 0.5), "buoy",
+                     "buoy");
         if (fault == "thin" && n % 60 == 20 && n < 200) {
             btRigidBody* parcel = play.ball({-14, f(20.5), play.between(-1, 1)}, f(0.15), 0.1);
             parcel->setLinearVelocity({f(70 + n), 1, play.between(-2, 2)});
@@ -96,8 +101,10 @@ int main(int argc, char** argv) {
         if (stoat) stoat->activate(), stoat->setLinearVelocity({3, stoat->getLinearVelocity().y(), 0});
         if (n % 400 == 399) // a kick: everything wakes up
             for (const auto& b : play.bodies)
-                if (b->getInvMass() > 0 && b.get() != stoat && std::ranges::find(yokes, b.get()) == yokes.end())
-                    b->activate(), b->applyCentralImpulse({play.between(-3, 3), play.between(0, 5), play.between(-3, 3)});
+                if (b->getInvMass() > 0 && b.get() != stoat &&
+                    std::ranges::find(yokes, b.get()) == yokes.end())
+                    b->activate(), b->applyCentralImpulse(
+                                       {play.between(-3, 3), play.between(0, 5), play.between(-3, 3)});
         play.world.stepSimulation(f(1.0 / 60), 0);
         log.frame();
     }

@@ -35,7 +35,8 @@ struct Play {
         btRigidBody* b = bodies.back().get();
         btTransform t;
         t.setIdentity(), t.setOrigin(at), b->setWorldTransform(t), b->setInterpolationWorldTransform(t);
-        b->setFriction(static_cast<btScalar>(friction)), b->setRestitution(static_cast<btScalar>(restitution));
+        b->setFriction(static_cast<btScalar>(friction)),
+            b->setRestitution(static_cast<btScalar>(restitution));
         if (group)
             world.addRigidBody(b, group, mask);
         else

@@ -43,21 +43,24 @@ void write_in_space(const std::string& path) {
     using bounce::Quat;
     using bounce::Vec;
     bounce::Header h;
-    h.title = "space", h.space = 3, h.gravity_y = -9.8, h.unit = "m", h.logs = {"contacts", "rays", "desired"};
+    h.title = "space", h.space = 3, h.gravity_y = -9.8, h.unit = "m",
+    h.logs = {"contacts", "rays", "desired"};
     bounce::Recorder log(path, h);
     const std::vector<Vec> corners{{0, 0, 0}, {4, 0, 0}, {0, 4, 0}, {0, 0, 4}};
     log.body(1, bounce::Body("stoat", "courier", "kinematic"));
     log.collider(10, 1, bounce::capsule(Vec{0, -6, 0}, Vec{0, 6, 0}, 8));
     log.body(2, bounce::Body("pier", "pier"));
     log.collider(20, 2, bounce::box(Vec{10, 2, 6}, {1, 2, 3}, {0, 0.6, 0, 0.8}));
-    log.collider(21, 2, bounce::hull(corners)), log.collider(22, 2, bounce::mesh(corners, {{0, 1, 2}, {0, 2, 3}}));
+    log.collider(21, 2, bounce::hull(corners)),
+        log.collider(22, 2, bounce::mesh(corners, {{0, 1, 2}, {0, 2, 3}}));
     log.body(3, bounce::Body("drum", "drum", "dynamic"));
     log.collider(30, 3, bounce::sphere(0.5, {0, 0, 0.25}));
     log.probe(6, 1, "left", Vec{-8, 14, 1}, {-1, 0, 0});
     log.frame(5), log.state(1, {0.1, 1.0 / 3, 2}, Quat{0, 0.6, 0, 0.8}, {2, 3, 4}, {0, 1, 0});
     log.state(2, Vec{0, 0, 0}), log.state(3, {1, 2, 3}, Quat(), {0, -1, 0});
     log.desired(1, Vec{7, 0, 1}), log.scale(1, Vec{-1, 1, 1});
-    log.contact(bounce::Contact(10, 20).at({1, 2, 3}).normal({0, -1, 0}).depth(0.5).impulse(3).phase("begin"));
+    log.contact(
+        bounce::Contact(10, 20).at({1, 2, 3}).normal({0, -1, 0}).depth(0.5).impulse(3).phase("begin"));
     log.ray("sight", 1, Vec{0, 0, 0}, {5, 5, 5}, 20);
 }
 
@@ -149,7 +152,8 @@ class RecorderTest : public QObject {
         QCOMPARE(content(first), content(folder.filePath("cpp.bouncelog")));
         write_everything(folder.filePath("all_cpp.bouncelog").toStdString());
         QCOMPARE(content(all), content(folder.filePath("all_cpp.bouncelog")));
-        const QString space = folder.filePath("space.bouncelog"), as_cpp = folder.filePath("space_cpp.bouncelog");
+        const QString space = folder.filePath("space.bouncelog"),
+                      as_cpp = folder.filePath("space_cpp.bouncelog");
         QCOMPARE(run(SOURCE "/tests/recorder/in_space." + ending, BIN "/in_space_c", space), 0);
         write_in_space(as_cpp.toStdString());
         QCOMPARE(content(space), content(as_cpp));

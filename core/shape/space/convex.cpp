@@ -120,7 +120,8 @@ class Growing {
         const double height = glm::dot(normal, at(d) - at(a));
         if (std::abs(height) <= slack_) return false;
         const int first = height < 0.0 ? b : c, second = height < 0.0 ? c : b; // d lies below the first face
-        t_ = {triangle(a, first, second), triangle(a, second, d), triangle(second, first, d), triangle(first, a, d)};
+        t_ = {triangle(a, first, second), triangle(a, second, d), triangle(second, first, d),
+              triangle(first, a, d)};
         t_[0].neighbour = {3, 2, 1}, t_[1].neighbour = {0, 2, 3};
         t_[2].neighbour = {0, 3, 1}, t_[3].neighbour = {0, 1, 2};
         return true;
@@ -156,15 +157,15 @@ class Growing {
         std::erase_if(border, [&](const Border& e) { return t_[static_cast<std::size_t>(e.outside)].gone; });
         std::map<int, int> begins; // new face by the first point of its border
         const int first = static_cast<int>(t_.size());
-        for (std::size_t k = 0; k < border.size(); ++k)
-            begins[border[k].from] = first + static_cast<int>(k);
+        for (std::size_t k = 0; k < border.size(); ++k) begins[border[k].from] = first + static_cast<int>(k);
         for (const Border& e : border) {
             Triangle fresh = triangle(e.from, e.to, i);
             const int self = static_cast<int>(t_.size());
             fresh.neighbour = {e.outside, begins[e.to], -1};
             Triangle& outside = t_[static_cast<std::size_t>(e.outside)];
             for (std::size_t k = 0; k < 3; ++k)
-                if (outside.corner[k] == e.to && outside.corner[(k + 1) % 3] == e.from) outside.neighbour[k] = self;
+                if (outside.corner[k] == e.to && outside.corner[(k + 1) % 3] == e.from)
+                    outside.neighbour[k] = self;
             t_.push_back(fresh);
         }
         for (std::size_t k = static_cast<std::size_t>(first); k < t_.size(); ++k)
@@ -201,9 +202,12 @@ class Growing {
                 for (const int n : t_[k].neighbour) {
                     const auto other = static_cast<std::size_t>(n);
                     if (taken[other]) continue;
-                    const auto lies = [&](int c) { return std::abs(above(t_[i], at(c))) <= one_plane * extent_; };
+                    const auto lies = [&](int c) {
+                        return std::abs(above(t_[i], at(c))) <= one_plane * extent_;
+                    };
                     if (!std::ranges::all_of(t_[other].corner, lies)) continue;
-                    if (glm::dot(t_[other].normal, t_[i].normal) < 0.0 && area[other] > slack_ * extent_) continue;
+                    if (glm::dot(t_[other].normal, t_[i].normal) < 0.0 && area[other] > slack_ * extent_)
+                        continue;
                     taken[other] = true, open.push_back(other);
                     group[static_cast<std::size_t>(root(n))] = root(static_cast<int>(i));
                 }
@@ -243,7 +247,8 @@ Frame::Frame(const Pose& pose) : at(pose.at) {
     if (pose.turn.spatial())
         turn = glm::mat3_cast(pose.turn.quaternion());
     else if (!pose.turn.upright())
-        turn = glm::dmat3(pose.turn.turn({1.0, 0.0, 0.0}), pose.turn.turn({0.0, 1.0, 0.0}), Vec3(0.0, 0.0, 1.0));
+        turn =
+            glm::dmat3(pose.turn.turn({1.0, 0.0, 0.0}), pose.turn.turn({0.0, 1.0, 0.0}), Vec3(0.0, 0.0, 1.0));
 }
 
 Box Frame::placed(const Box& box) const {
@@ -263,7 +268,7 @@ std::vector<Vec3> flat_hull_of(const std::vector<Vec3>& points) {
     for (const Vec3& p : points) box.add(p);
     const double slack = in_plane * glm::length(box.size());
     const auto farthest = [&](auto&& far) { return *std::ranges::max_element(points, {}, far); };
-    const Vec3 a = points[0], b = farthest([&](const Vec3& v) { return glm::length(v - a); });
+    const Vec3 a = points[0], b = farthest([&](const Vec3&v) { return glm::length(v - a); });
     if (glm::length(b - a) <= slack) return {a};
     const Vec3 along = unit(b - a);
     const Vec3 c = farthest([&](const Vec3& v) { return glm::length(glm::cross(along, v - a)); });
@@ -276,14 +281,16 @@ std::vector<Vec3> flat_hull_of(const std::vector<Vec3>& points) {
     std::vector<Vec3> p = points, hull;
     const auto u = [&](const Vec3& v) { return glm::dot(v, along); };
     const auto w = [&](const Vec3& v) { return glm::dot(v, across); };
-    std::ranges::sort(p, [&](const Vec3& s, const Vec3& t) { return u(s) != u(t) ? u(s) < u(t) : w(s) < w(t); });
+    std::ranges::sort(p,
+                      [&](const Vec3& s, const Vec3& t) { return u(s) != u(t) ? u(s) < u(t) : w(s) < w(t); });
     const auto turns = [&](const Vec3& s, const Vec3& t, const Vec3& v) {
         return (u(t) - u(s)) * (w(v) - w(t)) - (w(t) - w(s)) * (u(v) - u(t));
     };
     for (int pass = 0; pass < 2; ++pass) {
         const std::size_t base = hull.size();
         for (const Vec3& v : p) {
-            while (hull.size() >= base + 2 && turns(hull[hull.size() - 2], hull.back(), v) <= 0.0) hull.pop_back();
+            while (hull.size() >= base + 2 && turns(hull[hull.size() - 2], hull.back(), v) <= 0.0)
+                hull.pop_back();
             hull.push_back(v);
         }
         hull.pop_back();

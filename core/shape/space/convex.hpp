@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The one primitive of geometry in space: the convex hull of a few points, blown up by a radius. One point makes
-// a sphere, two a capsule, three a triangle (a mesh's face); more have faces and edges. Every shape of three
-// dimensions is a union of these.
+// The one primitive of geometry in space: the convex hull of a few points, blown up by a radius. One point
+// makes a sphere, two a capsule, three a triangle (a mesh's face); more have faces and edges. Every shape of
+// three dimensions is a union of these.
 #pragma once
 
 #include "shape/pose.hpp"
@@ -67,9 +67,9 @@ struct Frame {
     Box placed(const Box& box) const;
 };
 
-/// Corners, faces and edges of the convex hull of points (incremental; Barber, Dobkin and Huhdanpaa 1996 for the
-/// tolerances). Faces whose corners lie within 1e-7 of the extent in one plane are one. None where the points lie
-/// in a plane, within 1e-9 of the extent. Cost: O(points × faces).
+/// Corners, faces and edges of the convex hull of points (incremental; Barber, Dobkin and Huhdanpaa 1996 for
+/// the tolerances). Faces whose corners lie within 1e-7 of the extent in one plane are one. None where the
+/// points lie in a plane, within 1e-9 of the extent. Cost: O(points × faces).
 struct Hull {
     std::vector<Vec3> points, normals;
     Topology topology;

@@ -16,7 +16,8 @@ struct Simplex {
 
     Vec3 mix(const std::array<Vec3, 4>& of) const {
         Vec3 sum(0.0);
-        for (int i = 0; i < count; ++i) sum += of[static_cast<std::size_t>(i)] * share[static_cast<std::size_t>(i)];
+        for (int i = 0; i < count; ++i)
+            sum += of[static_cast<std::size_t>(i)] * share[static_cast<std::size_t>(i)];
         return sum;
     }
 };
@@ -33,8 +34,8 @@ double signed_area(const Vec3& p, const Vec3& q, const Vec3& r, int u, int v) {
 /// True where u has a sign, and the same as v.
 bool alike(double u, double v) { return (u > 0.0 && v > 0.0) || (u < 0.0 && v < 0.0); }
 
-/// The point next to the origin on the hull of the corners named by `of`; signed volumes, of the part of the hull
-/// that is left when corners on the wrong side are dropped one by one.
+/// The point next to the origin on the hull of the corners named by `of`; signed volumes, of the part of the
+/// hull that is left when corners on the wrong side are dropped one by one.
 class SubDistance {
   public:
     explicit SubDistance(const Simplex& s) : s_(s) {}
@@ -67,7 +68,8 @@ class SubDistance {
         if (!(share > 0.0)) return of_one(of[0]);
         if (!(share < 1.0)) return of_one(of[1]);
         Nearest n;
-        n.share[static_cast<std::size_t>(of[0])] = 1.0 - share, n.share[static_cast<std::size_t>(of[1])] = share;
+        n.share[static_cast<std::size_t>(of[0])] = 1.0 - share,
+        n.share[static_cast<std::size_t>(of[1])] = share;
         return measured(n);
     }
     Nearest of_three(const std::array<int, 4>& of) const {
@@ -80,11 +82,13 @@ class SubDistance {
             const Vec3 foot = normal * (glm::dot(p, normal) / area2);
             const int drop = longest_axis(normal), u = (drop + 1) % 3, v = (drop + 2) % 3;
             const double whole = signed_area(p, q, r, u, v);
-            part = {signed_area(foot, q, r, u, v), signed_area(p, foot, r, u, v), signed_area(p, q, foot, u, v)};
+            part = {signed_area(foot, q, r, u, v), signed_area(p, foot, r, u, v),
+                    signed_area(p, q, foot, u, v)};
             inside = alike(whole, part[0]) && alike(whole, part[1]) && alike(whole, part[2]);
             if (inside) {
                 Nearest n;
-                for (std::size_t i = 0; i < 3; ++i) n.share[static_cast<std::size_t>(of[i])] = part[i] / whole;
+                for (std::size_t i = 0; i < 3; ++i)
+                    n.share[static_cast<std::size_t>(of[i])] = part[i] / whole;
                 return measured(n);
             }
             for (double& x : part) x = alike(whole, x) ? 1.0 : -1.0;
@@ -140,7 +144,8 @@ Closest closest(const Convex& a, const Convex& b, const Frame& other, double wit
     double vv = infinity;
     Closest out;
     for (int step = 0; step < most_steps; ++step) {
-        const Vec3 pa = a.points[a.farthest(-v)], pb = other.place(b.points[b.farthest(other.turned_back(v))]);
+        const Vec3 pa = a.points[a.farthest(-v)],
+                   pb = other.place(b.points[b.farthest(other.turned_back(v))]);
         const Vec3 w = pa - pb;
         size = std::max({size, glm::length(pa), glm::length(pb), glm::length(w)});
         const double vw = glm::dot(v, w), n = glm::length(v);
@@ -149,7 +154,8 @@ Closest closest(const Convex& a, const Convex& b, const Frame& other, double wit
             out.apart = out.far = true;
             return out;
         }
-        const bool known = std::any_of(s.w.begin(), s.w.begin() + s.count, [&](const Vec3& o) { return o == w; });
+        const bool known =
+            std::any_of(s.w.begin(), s.w.begin() + s.count, [&](const Vec3& o) { return o == w; });
         if (step > 0 && (known || vv - vw <= exact * vv)) break;
         const Simplex before = s;
         const auto at = static_cast<std::size_t>(s.count++);
@@ -192,8 +198,8 @@ template <class Each> void edge_ways(const Convex& c, Each&& each) {
     else if (c.count == 3)
         for (int i = 0; i < 3; ++i) each(c.points[(i + 1) % 3] - c.points[i]);
 }
-/// The directions along which something may leave a piece alone: out of its faces; of a triangle to both sides and,
-/// in its plane, over its edges; of a segment across and at its ends; of a point any.
+/// The directions along which something may leave a piece alone: out of its faces; of a triangle to both
+/// sides and, in its plane, over its edges; of a segment across and at its ends; of a point any.
 template <class Each> void own_ways(const Convex& c, Each&& each) {
     if (c.topology)
         for (std::size_t f = 0; f < c.topology->faces.size(); ++f) each(c.normals[f]);
@@ -213,20 +219,25 @@ template <class Each> void own_ways(const Convex& c, Each&& each) {
 }
 std::size_t way_count(const Convex& c) { return c.topology ? c.topology->directions.size() : 3; }
 
-/// Calls `each` with all directions, in a's frame, along which two convex pieces may part (Gottschalk, Lin and
-/// Manocha 1996): each as unit vector from a to b.
-template <class Each> void all_ways(const Convex& a, const Convex& b, const Frame& other, Each&& each) {
-    own_ways(a, each);
-    own_ways(b, [&](const Vec3& n) { each(-other.turned(n)); });
+/// Calls `each` with the directions across an edge of each, in a's frame.
+template <class Each>
+void edge_cross_ways(const Convex& a, const Convex& b, const Frame& other, Each&& each) {
     edge_ways(a, [&](const Vec3& u) {
         edge_ways(b, [&](const Vec3& in_b) {
             constexpr double parallel = 1e-7; // sine; a face's normal is as good there
             const Vec3 v = other.turned(in_b), n = glm::cross(u, v);
             const double length = glm::length(n);
-            if (length <= parallel * glm::length(u) * glm::length(v)) return;
-            each(n / length), each(-n / length);
+            if (length > parallel * glm::length(u) * glm::length(v)) each(n / length);
         });
     });
+}
+
+/// Calls `each` with all directions, in a's frame, along which two convex pieces may part (Gottschalk, Lin
+/// and Manocha 1996): each as unit vector from a to b.
+template <class Each> void all_ways(const Convex& a, const Convex& b, const Frame& other, Each&& each) {
+    own_ways(a, each);
+    own_ways(b, [&](const Vec3& n) { each(-other.turned(n)); });
+    edge_cross_ways(a, b, other, [&](const Vec3& n) { each(n), each(-n); });
 }
 
 /// How far apart the cores are along a direction: what part of b's nearest lies beyond a's farthest.
@@ -235,8 +246,8 @@ double apart_along(const Convex& a, const Convex& b, const Frame& other, const V
     return glm::dot(other.at, way) - b.along(back) - a.along(way);
 }
 
-/// Two polytopes of many edges: an edge pair makes a face of the Minkowski difference where the arcs between the
-/// normals beside each edge cross on the sphere of directions; only these are looked at.
+/// Two polytopes of many edges: an edge pair makes a face of the Minkowski difference where the arcs between
+/// the normals beside each edge cross on the sphere of directions; only these are looked at.
 template <class Each> void crossing_edges(const Convex& a, const Convex& b, const Frame& other, Each&& each) {
     for (const Topology::Edge& e : a.topology->edges) {
         const Vec3 u = a.points[e.to] - a.points[e.from];
@@ -244,7 +255,8 @@ template <class Each> void crossing_edges(const Convex& a, const Convex& b, cons
         for (const Topology::Edge& f : b.topology->edges) {
             const Vec3 m0 = -other.turned(b.normals[f.left]), m1 = -other.turned(b.normals[f.right]);
             const Vec3 v = other.turned(b.points[f.to] - b.points[f.from]);
-            const double c0 = glm::dot(n0, v), c1 = glm::dot(n1, v), d0 = glm::dot(m0, u), d1 = glm::dot(m1, u);
+            const double c0 = glm::dot(n0, v), c1 = glm::dot(n1, v), d0 = glm::dot(m0, u),
+                         d1 = glm::dot(m1, u);
             if (c0 * c1 >= 0.0 || d0 * d1 >= 0.0) continue;
             const Vec3 n = glm::cross(u, v);
             const double length = glm::length(n);
@@ -279,14 +291,26 @@ double size_of(const Convex& c) {
     return size;
 }
 
+/// Only one of its points lies farthest along a direction.
+bool single(const Convex& c, const Vec3& way, double slack) {
+    const double most = c.along(way);
+    int count = 0;
+    for (int i = 0; i < c.count; ++i) count += glm::dot(c.points[i], way) >= most - slack;
+    return count == 1;
+}
+
 /// Puts the points of a gap into the middle of what two faces, or a face and an edge, share. `deep`: any two
 /// features have their points there.
-void settle(Gap& g, const Convex& a, const Convex& b, const Frame& other, double a_level, double b_level, bool deep) {
+void settle(Gap& g, const Convex& a, const Convex& b, const Frame& other, double a_level, double b_level,
+            bool deep) {
     constexpr double flush = 1e-7; // of the smaller size
     const double slack = flush * std::max(std::min(size_of(a), size_of(b)), 1e-300);
+    // Mostly a corner is nearest: its point is known.
+    const Vec3 back = other.turned_back(-g.normal);
+    if (!deep && (single(a, g.normal, slack) || single(b, back, slack))) return;
     const Plane plane(g.normal);
-    const Patch pa = patch_of(a, Frame(), g.normal, plane, slack), pb = patch_of(b, other, -g.normal, plane, slack);
-    if (!deep && (pa.corners.size() == 1 || pb.corners.size() == 1)) return;
+    const Patch pa = patch_of(a, Frame(), g.normal, plane, slack),
+                pb = patch_of(b, other, -g.normal, plane, slack);
     const auto found = shared(pa, pb);
     if (!found && !deep) return;
     const Flat middle = found ? found->middle : pa.corners[0];
@@ -300,6 +324,15 @@ void settle(Gap& g, const Convex& a, const Convex& b, const Frame& other, double
 Gap gap(const Convex& a, const Convex& b, const Frame& other, double within, const Vec3& guess) {
     Gap g;
     const double radii = a.radius + b.radius;
+    if (a.count == 1 && b.count == 1) {
+        const Vec3 &from = a.points[0], to = other.place(b.points[0]);
+        const double between = glm::length(to - from);
+        if (between - radii > within) return g.least = between - radii, g;
+        if (between > 0.0) g.normal = (to - from) / between;
+        g.distance = g.least = between - radii;
+        g.on_a = from + g.normal * a.radius, g.on_b = to - g.normal * b.radius;
+        return g;
+    }
     const Closest c = closest(a, b, other, within + radii, guess);
     if (c.far) return g.least = c.least - radii, g;
     const bool deep = !c.apart;
@@ -311,10 +344,6 @@ Gap gap(const Convex& a, const Convex& b, const Frame& other, double within, con
         const auto [way, apart] = parting(a, b, other);
         g.normal = way, g.distance = g.least = apart - radii;
     }
-    if (a.count == 1 && b.count == 1) {
-        if (deep) g.on_a = a.points[0] + g.normal * a.radius, g.on_b = other.place(b.points[0]) - g.normal * b.radius;
-        return g;
-    }
     const double a_level = a.along(g.normal),
                  b_level = glm::dot(other.at, g.normal) - b.along(other.turned_back(-g.normal));
     settle(g, a, b, other, a_level, b_level, deep);
@@ -323,27 +352,51 @@ Gap gap(const Convex& a, const Convex& b, const Frame& other, double within, con
 
 namespace {
 
-/// Exact where no radius rounds the corners: they overlap while they do along every direction that can part them.
+/// Exact where no radius rounds the corners: they overlap while they do along every direction that can part
+/// them.
 std::optional<Span> pass_flat(const Convex& a, const Convex& b, const Frame& other, const Vec3& way) {
     Span span{-infinity, infinity};
     bool never = false;
-    all_ways(a, b, other, [&](const Vec3& n) {
+    const auto along = [&](const Vec3& n) { // both ways at once
         if (never) return;
-        const double apart = apart_along(a, b, other, n), speed = glm::dot(way, n);
-        if (speed > 0.0)
-            span.first = std::max(span.first, apart / speed);
-        else if (speed < 0.0)
-            span.last = std::min(span.last, apart / speed);
-        else
-            never = apart > 0.0;
+        double low_a = infinity, high_a = -infinity, low_b = infinity, high_b = -infinity;
+        for (int i = 0; i < a.count; ++i) {
+            const double d = glm::dot(a.points[i], n);
+            low_a = std::min(low_a, d), high_a = std::max(high_a, d);
+        }
+        const Vec3 in_b = other.turned_back(n);
+        for (int i = 0; i < b.count; ++i) {
+            const double d = glm::dot(b.points[i], in_b);
+            low_b = std::min(low_b, d), high_b = std::max(high_b, d);
+        }
+        const double at = glm::dot(other.at, n), to_touch = at + low_b - high_a,
+                     to_leave = at + high_b - low_a, speed = glm::dot(way, n);
+        if (speed == 0.0) {
+            never = to_touch > 0.0 || to_leave < 0.0;
+            return;
+        }
+        const auto [first, last] = std::minmax({to_touch / speed, to_leave / speed});
+        span.first = std::max(span.first, first), span.last = std::min(span.last, last);
+        never = span.first > span.last;
+    };
+    const bool boxes = a.topology == &box_topology(), box_b = b.topology == &box_topology();
+    int skip = 0; // opposite faces of a box have one direction
+    own_ways(a, [&](const Vec3& n) {
+        if (!boxes || skip++ % 2 == 0) along(n);
     });
-    if (never || span.first > span.last) return std::nullopt;
+    skip = 0;
+    own_ways(b, [&](const Vec3& n) {
+        if (!box_b || skip++ % 2 == 0) along(other.turned(n));
+    });
+    edge_cross_ways(a, b, other, along);
+    if (never) return std::nullopt;
     return span;
 }
 
-/// From outside: the first t in from..to at which a, moved by t·way, is within `margin`; beyond `to` where never.
-double first_touch(const Convex& a, const Convex& b, const Frame& other, const Vec3& way, double from, double to,
-                   double margin, double tolerance) {
+/// From outside: the first t in from..to at which a, moved by t·way, is within `margin`; beyond `to` where
+/// never.
+double first_touch(const Convex& a, const Convex& b, const Frame& other, const Vec3& way, double from,
+                   double to, double margin, double tolerance) {
     constexpr int most_steps = 200;
     double t = from;
     Vec3 guess(0.0);
@@ -367,6 +420,11 @@ std::optional<Span> pass(const Convex& a, const Convex& b, const Frame& other, c
                          double tolerance) {
     if (a.radius + b.radius + margin == 0.0 && way_count(a) * way_count(b) <= few_pairs)
         return pass_flat(a, b, other, way);
+    if (a.count == 1 && b.count == 1) { // two balls: a line past a ball of both radii
+        const auto cut = cut_line({a.points, 1, a.radius + b.radius + margin, nullptr, nullptr},
+                                  other.place(b.points[0]), -way);
+        return cut ? std::optional(Span{cut->first, cut->last}) : std::nullopt;
+    }
     // Between what their reach along the way allows.
     const double speed = glm::length(way), radii = a.radius + b.radius + margin + tolerance;
     const Vec3 ahead = way / speed;
@@ -410,7 +468,8 @@ std::optional<Cut> cut_ball(const Vec3& center, double radius, const Vec3& from,
     return Cut{middle - half, middle + half, unit(from + way * (middle - half) - center)};
 }
 
-std::optional<Cut> cut_capsule(const Vec3& p, const Vec3& q, double radius, const Vec3& from, const Vec3& way) {
+std::optional<Cut> cut_capsule(const Vec3& p, const Vec3& q, double radius, const Vec3& from,
+                               const Vec3& way) {
     std::optional<Cut> out;
     const auto take = [&](const Cut& c) {
         if (!out) return void(out = c);
@@ -465,7 +524,8 @@ std::optional<Cut> cut_line(const Convex& c, const Vec3& from, const Vec3& way) 
         Cut out{-infinity, infinity, Vec3(0.0)};
         for (std::size_t f = 0; f < c.topology->faces.size(); ++f) {
             const Vec3& n = c.normals[f];
-            const double height = glm::dot(n, from - c.points[c.topology->faces[f][0]]), speed = glm::dot(n, way);
+            const double height = glm::dot(n, from - c.points[c.topology->faces[f][0]]),
+                         speed = glm::dot(n, way);
             if (speed == 0.0) {
                 if (height > 0.0) return std::nullopt;
             } else if (const double t = -height / speed; speed < 0.0) {

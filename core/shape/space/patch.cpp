@@ -10,7 +10,9 @@ namespace {
 double turn(const Flat& p, const Flat& q, const Flat& r) {
     return (q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]);
 }
-Flat between(const Flat& p, const Flat& q, double t) { return {p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t}; }
+Flat between(const Flat& p, const Flat& q, double t) {
+    return {p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t};
+}
 
 /// What of `patch` lies in a convex polygon that turns left (Sutherland and Hodgman 1974).
 Patch clipped(Patch patch, const Patch& by) {
@@ -22,7 +24,8 @@ Patch clipped(Patch patch, const Patch& by) {
             const Flat &from = patch.corners[k], &to = patch.corners[(k + 1) % n];
             const double d0 = turn(p, q, from), d1 = turn(p, q, to);
             if (d0 >= 0.0) in.corners.push_back(from);
-            if ((d0 < 0.0) != (d1 < 0.0) && (n > 2 || k == 0)) in.corners.push_back(between(from, to, d0 / (d0 - d1)));
+            if ((d0 < 0.0) != (d1 < 0.0) && (n > 2 || k == 0))
+                in.corners.push_back(between(from, to, d0 / (d0 - d1)));
         }
         patch = std::move(in);
     }
@@ -36,7 +39,13 @@ void Patch::order() {
     Flat middle{0.0, 0.0};
     const auto n = static_cast<double>(corners.size());
     for (const Flat& p : corners) middle = {middle[0] + p[0] / n, middle[1] + p[1] / n};
-    std::ranges::sort(corners, {}, [&](const Flat& p) { return std::atan2(p[1] - middle[1], p[0] - middle[0]); });
+    // Round the middle from the left: the lower half before the upper one, in each by turning.
+    const auto upper = [&](const Flat& p) {
+        return p[1] > middle[1] || (p[1] == middle[1] && p[0] > middle[0]);
+    };
+    std::ranges::sort(corners, [&](const Flat& p, const Flat& q) {
+        return upper(p) != upper(q) ? upper(q) : turn(middle, p, q) > 0.0;
+    });
 }
 
 double Patch::inside(const Flat& p) const {
@@ -54,7 +63,8 @@ Patch patch_of(const Convex& c, const Frame& f, const Vec3& way, const Plane& pl
     const Vec3 local = f.turned_back(way);
     const double most = c.along(local);
     for (int i = 0; i < c.count; ++i)
-        if (glm::dot(c.points[i], local) >= most - slack) out.corners.push_back(plane.flat(f.place(c.points[i])));
+        if (glm::dot(c.points[i], local) >= most - slack)
+            out.corners.push_back(plane.flat(f.place(c.points[i])));
     out.order();
     return out;
 }
@@ -67,7 +77,8 @@ std::optional<Shared> shared(const Patch& a, const Patch& b) {
         const double ux = q[0] - p[0], uy = q[1] - p[1], vx = s[0] - r[0], vy = s[1] - r[1];
         const double det = ux * vy - uy * vx, length2 = ux * ux + uy * uy;
         if (std::abs(det) > 1e-6 * std::sqrt(length2 * (vx * vx + vy * vy)))
-            return Shared{between(p, q, std::clamp(((r[0] - p[0]) * vy - (r[1] - p[1]) * vx) / det, 0.0, 1.0))};
+            return Shared{
+                between(p, q, std::clamp(((r[0] - p[0]) * vy - (r[1] - p[1]) * vx) / det, 0.0, 1.0))};
         const auto place = [&](const Flat& x) { return ((x[0] - p[0]) * ux + (x[1] - p[1]) * uy) / length2; };
         const auto [low, high] = std::minmax({place(r), place(s)});
         if (high < 0.0 || low > 1.0) return std::nullopt;

@@ -30,8 +30,8 @@ struct Patch {
 /// The points of a piece that lie farthest along a direction, within `slack`.
 Patch patch_of(const Convex& piece, const Frame& placed, const Vec3& way, const Plane& plane, double slack);
 
-/// The middle of what two patches share, and the root of its area; none where they share no point. A point counts
-/// as shared wherever it lies.
+/// The middle of what two patches share, and the root of its area; none where they share no point. A point
+/// counts as shared wherever it lies.
 struct Shared {
     Flat middle;
     double root = 0.0;

@@ -36,7 +36,8 @@ struct Pair {
         return space::gap(a.piece(k), b.piece(i), other, within);
     }
     Distance in_world(const Gap& g) const {
-        return {true, g.distance, at_a.turned(g.normal), at_a.place(g.on_a) + base, at_a.place(g.on_b) + base};
+        return {true, g.distance, at_a.turned(g.normal), at_a.place(g.on_a) + base,
+                at_a.place(g.on_b) + base};
     }
     bool of_parts() const { return a.size() > 1 || b.size() > 1; }
     double touches() const { return rounding * std::min(a.reach(), b.reach()); }
@@ -68,10 +69,12 @@ NearestPieces nearest_pieces(const Pair& pair, double within) {
         if (g.distance == infinity) return;
         double shares = cut;
         if (std::abs(g.distance) <= touches) {
-            // Of pieces that touch alike, the one that does so over most of a face, not where a shape was cut,
-            // nor at a corner.
-            if (pair.a.has_face(g.normal) || pair.b.has_face(pair.other.turned_back(-g.normal))) shares = g.shared;
-            if (g.distance >= least - 2.0 * touches && !(shares > best_shares + touches && least > -touches) &&
+            // Of pieces that touch alike, the one that does so over most of a face, not where a shape was
+            // cut, nor at a corner.
+            if (pair.a.has_face(g.normal) || pair.b.has_face(pair.other.turned_back(-g.normal)))
+                shares = g.shared;
+            if (g.distance >= least - 2.0 * touches &&
+                !(shares > best_shares + touches && least > -touches) &&
                 !(shares >= best_shares && g.distance < least))
                 return;
         } else if (g.distance >= least)
@@ -85,8 +88,8 @@ NearestPieces nearest_pieces(const Pair& pair, double within) {
     return best;
 }
 
-/// Least t >= 0 at which a, moved by t·way (in its frame), overlaps no piece of b; at least `give_up` where it is
-/// no less. `work` counts the pairs of pieces that were looked at.
+/// Least t >= 0 at which a, moved by t·way (in its frame), overlaps no piece of b; at least `give_up` where
+/// it is no less. `work` counts the pairs of pieces that were looked at.
 double clear_after(const Pair& pair, const Vec3& way, double give_up, std::size_t& work) {
     const Solid &a = pair.a, &b = pair.b;
     const double reach = std::min(a.reach(), b.reach()), nudge = rounding * reach;
@@ -99,7 +102,8 @@ double clear_after(const Pair& pair, const Vec3& way, double give_up, std::size_
         for (std::size_t k = 0; k < a.size(); ++k) {
             const Box box = pair.a_in_b.placed(a.boxes()[k]);
             Box all;
-            for (const double s : {t, horizon}) all.add(box.low + way_in_b * s), all.add(box.high + way_in_b * s);
+            for (const double s : {t, horizon})
+                all.add(box.low + way_in_b * s), all.add(box.high + way_in_b * s);
             all.grow(nudge);
             if (!all.meets(b.bounds())) continue;
             b.pieces_in(all, [&](int i) {
@@ -126,8 +130,8 @@ double clear_after(const Pair& pair, const Vec3& way, double give_up, std::size_
     return t;
 }
 
-/// Depth of overlapping shapes of several pieces: the shortest way out, along the normals of faces that are near,
-/// and out of corners over two or three faces at once.
+/// Depth of overlapping shapes of several pieces: the shortest way out, along the normals of faces that are
+/// near, and out of corners over two or three faces at once.
 class WayOut {
   public:
     WayOut(const Pair& pair, const NearestPieces& deepest) : pair_(pair), deepest_(deepest) {}
@@ -160,7 +164,8 @@ class WayOut {
         const auto add = [&](const Vec3& way) {
             constexpr double same = 1.0 - 1e-12;
             const auto known = [&](const Way& w) { return glm::dot(w.way, way) > same; };
-            if (ways.size() < most_ways && std::ranges::none_of(ways, known)) ways.push_back({way, clears(way)});
+            if (ways.size() < most_ways && std::ranges::none_of(ways, known))
+                ways.push_back({way, clears(way)});
         };
         const auto both = [&](const Solid::Face& f, const auto& turned) {
             add(turned(f.normal));
@@ -169,7 +174,8 @@ class WayOut {
         Box of_a = pair_.a_in_b.placed(pair_.a.bounds()), of_b = pair_.other.placed(pair_.b.bounds());
         of_a.grow(best_), of_b.grow(best_);
         pair_.b.faces_in(of_a, [&](int i) {
-            both(pair_.b.faces()[static_cast<std::size_t>(i)], [&](const Vec3& n) { return pair_.other.turned(n); });
+            both(pair_.b.faces()[static_cast<std::size_t>(i)],
+                 [&](const Vec3& n) { return pair_.other.turned(n); });
         });
         pair_.a.faces_in(of_b, [&](int i) {
             both(pair_.a.faces()[static_cast<std::size_t>(i)], [&](const Vec3& n) { return -n; });
@@ -183,14 +189,15 @@ class WayOut {
 
     /// How far a must go along the way until the two deepest pieces are clear of each other.
     double clears(const Vec3& way) const {
-        const auto span = pass(pair_.a.piece(deepest_.of_a), pair_.b.piece(deepest_.of_b), pair_.other, way, 0.0,
-                               0.1 * pair_.touches());
+        const auto span = pass(pair_.a.piece(deepest_.of_a), pair_.b.piece(deepest_.of_b), pair_.other, way,
+                               0.0, 0.1 * pair_.touches());
         return span ? std::max(span->last, 0.0) : 0.0;
     }
 
     /// A shape in a corner of the other one leaves over two or three of its faces at once.
     void over_corners() {
-        if (best_ <= -deepest_.gap.distance * (1.0 + rounding) || (pair_.a.size() > 1 && pair_.b.size() > 1)) return;
+        if (best_ <= -deepest_.gap.distance * (1.0 + rounding) || (pair_.a.size() > 1 && pair_.b.size() > 1))
+            return;
         constexpr std::size_t most_faces = 8;
         const bool of_b = pair_.b.size() > 1;
         const double within = std::min(best_, (of_b ? pair_.a : pair_.b).reach());
@@ -215,7 +222,8 @@ class WayOut {
         const double volume = glm::dot(glm::cross(u, v), w);
         constexpr double flat = 1e-3;
         if (std::abs(volume) <= flat * glm::length(u) * glm::length(v) * glm::length(w)) return Vec3(0.0);
-        return (glm::cross(v, w) * glm::dot(u, u) + glm::cross(w, u) * glm::dot(v, v) + glm::cross(u, v) * third) /
+        return (glm::cross(v, w) * glm::dot(u, u) + glm::cross(w, u) * glm::dot(v, v) +
+                glm::cross(u, v) * third) /
                volume;
     }
     void try_move(const Vec3& move) {
@@ -239,8 +247,8 @@ class WayOut {
     std::size_t work_ = 0;
 };
 
-/// A box of the world, at any time of a motion, as the moving body sees it from its first pose; everywhere for
-/// more than half a turn.
+/// A box of the world, at any time of a motion, as the moving body sees it from its first pose; everywhere
+/// for more than half a turn.
 Box seen_by(const Motion& move, const Box& world) {
     const double turning = move.turning();
     if (turning > 3.0) return Box{Vec3(-infinity), Vec3(infinity)};
@@ -252,7 +260,8 @@ Box seen_by(const Motion& move, const Box& world) {
     Pose turned = move.from;
     turned.turn = move.to.turn;
     local.add(turned.unplace(all));
-    const double farthest = glm::length(glm::max(glm::abs(all.low - move.from.at), glm::abs(all.high - move.from.at)));
+    const double farthest =
+        glm::length(glm::max(glm::abs(all.low - move.from.at), glm::abs(all.high - move.from.at)));
     local.grow(farthest * (1.0 - std::cos(0.5 * turning)));
     return local;
 }
@@ -281,8 +290,8 @@ PieceSweep sweep_pieces(const Moving& a, const Moving& b, const SweepQuery& quer
     const TouchTime first = advance(a, b, query.margin, tolerance, query.most_steps);
     if (first.came == Came::Never) return {};
     const Motion back_a{a.motion->to, a.motion->from}, back_b{b.motion->to, b.motion->from};
-    const TouchTime last = advance({a.piece, &back_a, a.reach}, {b.piece, &back_b, b.reach}, query.margin, tolerance,
-                                   query.most_steps);
+    const TouchTime last = advance({a.piece, &back_a, a.reach}, {b.piece, &back_b, b.reach}, query.margin,
+                                   tolerance, query.most_steps);
     const Status status = first.came == Came::Gave_up ? Status::Undecided
                           : first.at == 0.0           ? Status::Started
                                                       : Status::Found;
@@ -323,7 +332,8 @@ double point_distance(const Vec3& point, const Solid& shape, const Pose& pose) {
     return least;
 }
 
-Sweep sweep(const Solid& a, const Motion& move_a, const Solid& b, const Motion& move_b, const SweepQuery& query) {
+Sweep sweep(const Solid& a, const Motion& move_a, const Solid& b, const Motion& move_b,
+            const SweepQuery& query) {
     Sweep out;
     if (a.size() > b.size()) { // the one of more pieces second: its tree is asked
         out = sweep(b, move_b, a, move_a, query);
@@ -382,7 +392,8 @@ RayHit ray_cast(const Vec3& from, const Vec3& to, const Solid& shape, const Pose
         std::optional<Cut> cut;
         if (way != Vec3(0.0)) cut = cut_line(piece, start, way);
         const Convex dot{&start, 1, 0.0, nullptr, nullptr};
-        const bool inside = cut ? cut->first <= 0.0 && cut->last >= 0.0 : gap(dot, piece, Frame()).distance <= 0.0;
+        const bool inside =
+            cut ? cut->first <= 0.0 && cut->last >= 0.0 : gap(dot, piece, Frame()).distance <= 0.0;
         if (!inside && (!cut || cut->first > 1.0 || cut->first < 0.0)) return;
         const double first = inside ? 0.0 : cut->first;
         if (out.status != Status::None && first >= out.fraction) return;
@@ -399,8 +410,8 @@ RayHit ray_cast(const Vec3& from, const Vec3& to, const Solid& shape, const Pose
 
 namespace {
 
-/// Where a piece is nearest to, or deepest in, a face of b, all in b's frame. None where it is more than `within`
-/// off, or beside the face; at its very border it may touch, not be inside.
+/// Where a piece is nearest to, or deepest in, a face of b, all in b's frame. None where it is more than
+/// `within` off, or beside the face; at its very border it may touch, not be inside.
 std::optional<Distance> on_face(const Convex& piece, const Frame& at, const Solid& b, const Solid::Face& face,
                                 const Vec3& out, double within, double slack) {
     const double level = glm::dot(b.corner(face.first), out) + face.radius;
@@ -427,7 +438,8 @@ std::optional<Distance> on_face(const Convex& piece, const Frame& at, const Soli
 
 } // namespace
 
-std::vector<Distance> faces_near(const Solid& a, const Pose& pa, const Solid& b, const Pose& pb, double within) {
+std::vector<Distance> faces_near(const Solid& a, const Pose& pa, const Solid& b, const Pose& pb,
+                                 double within) {
     std::vector<Distance> all;
     const double slack = rounding * std::min(a.reach(), b.reach());
     const Frame at_b(pb), a_in_b = at_b.relative(Frame(pa));
@@ -440,7 +452,8 @@ std::vector<Distance> faces_near(const Solid& a, const Pose& pa, const Solid& b,
             for (const double side : {1.0, -1.0})
                 if (side > 0.0 || face.two_sided)
                     if (auto d = on_face(a.piece(k), a_in_b, b, face, face.normal * side, within, slack))
-                        all.push_back({true, d->gap, at_b.turned(d->normal), at_b.place(d->on_a), at_b.place(d->on_b)});
+                        all.push_back(
+                            {true, d->gap, at_b.turned(d->normal), at_b.place(d->on_a), at_b.place(d->on_b)});
         });
     }
     std::ranges::stable_sort(all, shallower);

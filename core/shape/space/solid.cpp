@@ -32,7 +32,8 @@ std::vector<Block> join_cells(const std::vector<std::vector<std::string>>& layer
     std::vector<Block> out;
     for (int z = 0; z < static_cast<int>(left.size()); ++z)
         for (int y = 0; y < static_cast<int>(left[static_cast<std::size_t>(z)].size()); ++y)
-            for (int x = 0; x < static_cast<int>(left[static_cast<std::size_t>(z)][static_cast<std::size_t>(y)].size());
+            for (int x = 0;
+                 x < static_cast<int>(left[static_cast<std::size_t>(z)][static_cast<std::size_t>(y)].size());
                  ++x) {
                 if (!filled(x, y, z)) continue;
                 Block b{{x, y, z}, {1, 1, 1}};
@@ -65,11 +66,13 @@ double volume_of(const Convex& c) {
         for (std::size_t i = 1; i + 1 < face.size(); ++i) {
             const Vec3 p = c.points[face[0]] - c.points[0], q = c.points[face[i]] - c.points[0],
                        s = c.points[face[i + 1]] - c.points[0];
-            volume += glm::dot(p, glm::cross(q, s)) / 6.0, area += 0.5 * glm::length(glm::cross(q - p, s - p));
+            volume += glm::dot(p, glm::cross(q, s)) / 6.0,
+                area += 0.5 * glm::length(glm::cross(q - p, s - p));
         }
     }
     for (const Topology::Edge& e : c.topology->edges) {
-        const double turned = std::acos(std::clamp(glm::dot(c.normals[e.left], c.normals[e.right]), -1.0, 1.0));
+        const double turned =
+            std::acos(std::clamp(glm::dot(c.normals[e.left], c.normals[e.right]), -1.0, 1.0));
         edges += 0.5 * turned * glm::length(c.points[e.to] - c.points[e.from]);
     }
     return volume + area * r + edges * r * r + ball;
@@ -125,13 +128,14 @@ Solid::Solid(const Shape& shape, const Vec3& scale) {
 Convex Solid::piece(std::size_t i) const {
     const Piece& p = pieces_[i];
     return {points_.data() + p.first, p.count, p.radius,
-            p.topology == -1           ? nullptr
-            : p.topology == all_boxes  ? &box_topology()
-                                       : &topologies_[static_cast<std::size_t>(p.topology)],
+            p.topology == -1          ? nullptr
+            : p.topology == all_boxes ? &box_topology()
+                                      : &topologies_[static_cast<std::size_t>(p.topology)],
             normals_.data() + p.normals};
 }
 
-void Solid::add(const std::vector<Vec3>& points, double radius, int topology, const std::vector<Vec3>& normals) {
+void Solid::add(const std::vector<Vec3>& points, double radius, int topology,
+                const std::vector<Vec3>& normals) {
     pieces_.push_back({static_cast<int>(points_.size()), static_cast<int>(points.size()), topology,
                        static_cast<int>(normals_.size()), radius, 0.0});
     points_.insert(points_.end(), points.begin(), points.end());
@@ -186,14 +190,15 @@ void Solid::finish(bool open) {
         Piece& p = pieces_[i];
         const Convex c = piece(i);
         Box box;
-        for (int k = 0; k < c.count; ++k) box.add(c.points[k]), p.reach = std::max(p.reach, glm::length(c.points[k]));
+        for (int k = 0; k < c.count; ++k)
+            box.add(c.points[k]), p.reach = std::max(p.reach, glm::length(c.points[k]));
         box.grow(p.radius);
         corner_reach_ = std::max(corner_reach_, p.reach), reach_ = std::max(reach_, p.reach + p.radius);
         bounds_.add(box), boxes_.push_back(box);
         if (!open) volume_ += volume_of(c);
         const auto face = [&](const Vec3& normal, const std::vector<int>& corners) {
-            faces_.push_back({normal, static_cast<int>(face_corners_.size()), static_cast<int>(corners.size()),
-                              p.radius, c.topology == nullptr});
+            faces_.push_back({normal, static_cast<int>(face_corners_.size()),
+                              static_cast<int>(corners.size()), p.radius, c.topology == nullptr});
             Box around;
             for (const int k : corners) face_corners_.push_back(p.first + k), around.add(c.points[k]);
             around.grow(p.radius);
@@ -220,7 +225,7 @@ void Solid::finish(bool open) {
 }
 
 bool Solid::has_face(const Vec3& n) const {
-    constexpr double same = 1.0 - 1e-9, wide = 1e-4; // cosine; of a component, more than that
+    constexpr double same = 1.0 - 1e-9, wide = 1e-4;  // cosine; of a component, more than that
     if (pieces_.size() == 1 && pieces_[0].count == 2) // the side of a capsule
         return std::abs(glm::dot(unit(points_[1] - points_[0]), n)) < std::sqrt(2.0 * (1.0 - same));
     auto it = std::ranges::lower_bound(ways_, n.x - wide, {}, &Vec3::x);

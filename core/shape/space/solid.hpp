@@ -12,8 +12,8 @@ namespace oddbounce::space {
 /// Immutable; safe from any number of threads. All in the body's frame, scaled.
 class Solid {
   public:
-    /// Requires: defect(shape) is empty, space is 3. Radii by the smallest scale. Hulls that lie in a plane are made
-    /// of triangles; triangles without an area, of segments. Cells are joined into boxes.
+    /// Requires: defect(shape) is empty, space is 3. Radii by the smallest scale. Hulls that lie in a plane
+    /// are made of triangles; triangles without an area, of segments. Cells are joined into boxes.
     Solid(const Shape& shape, const Vec3& scale);
 
     std::size_t size() const { return pieces_.size(); }
@@ -59,7 +59,8 @@ class Solid {
         int first, count, topology, normals;
         double radius, reach;
     };
-    void add(const std::vector<Vec3>& points, double radius, int topology = -1, const std::vector<Vec3>& normals = {});
+    void add(const std::vector<Vec3>& points, double radius, int topology = -1,
+             const std::vector<Vec3>& normals = {});
     void add_box(const Vec3& low, const Vec3& high, const Shape& shape, const Vec3& scale);
     void add_hull(const std::vector<Vec3>& points, double radius);
     void add_triangle(const Vec3& p, const Vec3& q, const Vec3& r, double radius);
@@ -81,9 +82,11 @@ class Solid {
 Distance distance(const Solid& a, const Pose& at_a, const Solid& b, const Pose& at_b, double within);
 double point_distance(const Vec3& point, const Solid& shape, const Pose& pose);
 double way_out(const Solid& a, const Pose& at_a, const Solid& b, const Pose& at_b, const Vec3& way);
-Sweep sweep(const Solid& a, const Motion& move_a, const Solid& b, const Motion& move_b, const SweepQuery& query);
+Sweep sweep(const Solid& a, const Motion& move_a, const Solid& b, const Motion& move_b,
+            const SweepQuery& query);
 RayHit ray_cast(const Vec3& from, const Vec3& to, const Solid& shape, const Pose& pose);
 /// Each face of b that a piece of a is within `within` of, or that deep in; as `shape/near_faces.hpp` has it.
-std::vector<Distance> faces_near(const Solid& a, const Pose& pa, const Solid& b, const Pose& pb, double within);
+std::vector<Distance> faces_near(const Solid& a, const Pose& pa, const Solid& b, const Pose& pb,
+                                 double within);
 
 } // namespace oddbounce::space

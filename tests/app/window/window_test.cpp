@@ -52,8 +52,8 @@ class WindowTest : public QObject {
         const QPoint from = view.rect().center();
         QTest::mousePress(&view, Qt::RightButton, {}, from);
         for (const int part : {2, 1}) {
-            QMouseEvent move(QEvent::MouseMove, QPointF(from + QPoint(by / part, by / part / 2)), view.mapToGlobal(from),
-                             Qt::NoButton, Qt::RightButton, {});
+            QMouseEvent move(QEvent::MouseMove, QPointF(from + QPoint(by / part, by / part / 2)),
+                             view.mapToGlobal(from), Qt::NoButton, Qt::RightButton, {});
             QApplication::sendEvent(&view, &move);
         }
         QTest::mouseRelease(&view, Qt::RightButton, {}, from + QPoint(by, by / 2));
@@ -413,7 +413,8 @@ class WindowTest : public QObject {
         // Pushed away by a cart's length, the plane does not cut the cart any more.
         const Vec3 was = s.sight().at;
         view.push_plane(30.0);
-        QVERIFY(std::abs(glm::length(s.sight().at - was) - 30.0) < 1e-9 && view.body_under(view.mapping().to(was)) != cart);
+        QVERIFY(std::abs(glm::length(s.sight().at - was) - 30.0) < 1e-9 &&
+                view.body_under(view.mapping().to(was)) != cart);
         press("Shift+K");
         QCOMPARE(s.sight().at, f.at);
 
@@ -422,17 +423,20 @@ class WindowTest : public QObject {
         const QPointF before = view.mapping().to(f.at);
         drag_right(view, 60);
         QVERIFY(QLineF(view.mapping().to(f.at), before).length() < 1e-6); // it turns about the touch
-        QVERIFY(std::abs(glm::length(s.sight().up) - 1.0) < 1e-12 && std::abs(glm::dot(s.sight().up, s.sight().right)) < 1e-12);
+        QVERIFY(std::abs(glm::length(s.sight().up) - 1.0) < 1e-12 &&
+                std::abs(glm::dot(s.sight().up, s.sight().right)) < 1e-12);
         QCOMPARE(view.body_under(view.mapping().to(s.instant().pose(cart).at)), cart);
         press("Z");
         QVERIFY(pixels_like(view.grab().toImage(), Theme::current().fixed) > 0);
         press("Y"); // straight from above: the wall lies behind nothing
         QVERIFY(s.sight().toward().y > 0.999);
-        Box of_wall = at(*s.instant().now, s.instant().now->colliders_of(wall)[0]).geometry->bounds(s.instant().pose(wall));
+        Box of_wall = at(*s.instant().now, s.instant().now->colliders_of(wall)[0])
+                          .geometry->bounds(s.instant().pose(wall));
         QCOMPARE(view.body_under(view.mapping().to(of_wall.center())), wall);
         press("K"), press("K");
 
-        QTRY_VERIFY_WITH_TIMEOUT(!s.candidates().empty() && s.candidates()[0].state == Candidate::Judged, 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(!s.candidates().empty() && s.candidates()[0].state == Candidate::Judged,
+                                 20000);
         QCOMPARE(s.candidates()[0].verdict.fixed.size(), std::size_t(2));
         for (const char* key : {"Right", "G", "M", "B", "B"}) press(key);
         QVERIFY(!window_->grab().isNull());

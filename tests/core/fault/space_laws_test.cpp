@@ -110,7 +110,8 @@ std::shared_ptr<Recording> in_space(const Recording& r, const glm::dquat& turn) 
         f.before = std::move(kept);
         f.screenshot.reset();
         for (BodyRow& b : f.bodies) {
-            b.at = turned(b.at), b.velocity = turned(b.velocity), b.angular_velocity = turned(b.angular_velocity);
+            b.at = turned(b.at), b.velocity = turned(b.velocity),
+            b.angular_velocity = turned(b.angular_velocity);
             b.rotation = glm::normalize(turn * glm::angleAxis(b.angle, Vec3(0.0, 0.0, 1.0))), b.angle = 0.0;
             if (b.given == BodyRow::Position) b.given = BodyRow::Rotation;
         }
@@ -130,10 +131,11 @@ std::shared_ptr<Recording> in_space(const Recording& r, const glm::dquat& turn) 
     return out.recorded();
 }
 
-/// Fault, frames and bodies of all findings. Left out: faults of pictures, and of rounding, which turning changes.
+/// Fault, frames and bodies of all findings. Left out: faults of pictures, and of rounding, which turning
+/// changes.
 QString gist(const Recording& r) {
-    static const std::set<std::string> left_out{"art-missed", "hit-outside-art", "flush-contact", "ray-knife-edge",
-                                                "invisible-wall"};
+    static const std::set<std::string> left_out{"art-missed", "hit-outside-art", "flush-contact",
+                                                "ray-knife-edge", "invisible-wall"};
     QStringList lines;
     for (const Finding& f : scan(r).findings) {
         if (left_out.count(f.fault)) continue;
@@ -159,7 +161,8 @@ class SpaceLawsTest : public QObject {
         return all.count(name) > 0;
     }
     static void judge(const Recording& in_plane) {
-        const glm::dquat as_it_is(1.0, 0.0, 0.0, 0.0), anyhow = glm::normalize(glm::dquat(0.5, 0.3, -0.7, 0.4));
+        const glm::dquat as_it_is(1.0, 0.0, 0.0, 0.0),
+            anyhow = glm::normalize(glm::dquat(0.5, 0.3, -0.7, 0.4));
         const QString expected = gist(in_plane);
         for (const glm::dquat& turn : {as_it_is, anyhow}) {
             const auto solid = in_space(in_plane, turn);
@@ -174,7 +177,8 @@ class SpaceLawsTest : public QObject {
         QTest::addColumn<QString>("file");
         const QDir folder(QStringLiteral(TEST_DATA "/labelled"));
         for (const QString& name : folder.entryList({"*.bouncelog"}))
-            // Of the second the log says "touching" where it is long gone: how near counts goes by a shape's reach.
+            // Of the second the log says "touching" where it is long gone: how near counts goes by a shape's
+            // reach.
             if (!name.contains("-3d") && name != "kind-jump-at-a-seam.bouncelog")
                 QTest::newRow(qPrintable(name)) << folder.filePath(name);
     }
@@ -185,10 +189,12 @@ class SpaceLawsTest : public QObject {
     void scenesAsSlabs_haveTheSameFindings_data() {
         QTest::addColumn<int>("index");
         for (std::size_t i = 0; i < 2 * scenes().size(); ++i)
-            QTest::newRow(scenes()[i / 2].file + QByteArray(i % 2 ? ", right" : ", faulty")) << static_cast<int>(i);
+            QTest::newRow(scenes()[i / 2].file + QByteArray(i % 2 ? ", right" : ", faulty"))
+                << static_cast<int>(i);
         for (std::size_t i = 0; i < more_.size(); ++i)
             if (!goes_by_reach(more_[i].name))
-                QTest::newRow(qPrintable(QString::number(i) + " " + more_[i].name)) << static_cast<int>(2 * scenes().size() + i);
+                QTest::newRow(qPrintable(QString::number(i) + " " + more_[i].name))
+                    << static_cast<int>(2 * scenes().size() + i);
     }
     void scenesAsSlabs_haveTheSameFindings() {
         QFETCH(int, index);

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The queries on shapes of three dimensions: closed forms, proofs by support, brute force, and the same shapes in the
-// plane, extruded.
+// The queries on shapes of three dimensions: closed forms, proofs by support, brute force, and the same
+// shapes in the plane, extruded.
 #include "core/shape/shapes.hpp"
 
 #include "shape/space/solid.hpp"
@@ -67,7 +67,9 @@ Shape deck(int n, double square) {
 struct Case {
     std::mt19937_64 random;
     explicit Case(std::uint64_t seed) : random(seed * 0x9E3779B97F4A7C15ull + 7) {}
-    double number(double low, double high) { return std::uniform_real_distribution<double>(low, high)(random); }
+    double number(double low, double high) {
+        return std::uniform_real_distribution<double>(low, high)(random);
+    }
     int whole(int low, int high) { return std::uniform_int_distribution<int>(low, high)(random); }
     Vec3 place(double far) { return {number(-far, far), number(-far, far), number(-far, far)}; }
     Vec3 way() { return unit(place(1.0), {1.0, 0.0, 0.0}); }
@@ -115,13 +117,17 @@ struct Case {
             return convex();
         }
     }
-    Vec3 scale() { return whole(0, 2) ? Vec3(1.0) : Vec3(number(0.5, 2) * (whole(0, 1) ? 1 : -1), 1.0, number(0.5, 2)); }
+    Vec3 scale() {
+        return whole(0, 2) ? Vec3(1.0) : Vec3(number(0.5, 2) * (whole(0, 1) ? 1 : -1), 1.0, number(0.5, 2));
+    }
 };
 
 double size_of(const Geometry& a, const Geometry& b, const Pose& pa, const Pose& pb) {
     return a.reach() + b.reach() + glm::length(pa.at) + glm::length(pb.at);
 }
-QString seeded(std::uint64_t seed, double value = 0.0) { return QString("seed %1: %2").arg(seed).arg(value, 0, 'g', 12); }
+QString seeded(std::uint64_t seed, double value = 0.0) {
+    return QString("seed %1: %2").arg(seed).arg(value, 0, 'g', 12);
+}
 
 } // namespace
 
@@ -135,8 +141,8 @@ class SpaceTest : public QObject {
             const int n = c.whole(4, 60), form = c.whole(0, 3);
             for (int i = 0; i < n; ++i) {
                 Vec3 v = c.place(1.0);
-                if (form == 1) v = glm::round(v * 2.0);                     // a grid: many in one plane
-                if (form == 2) v = unit(v);                                 // on a sphere
+                if (form == 1) v = glm::round(v * 2.0);                          // a grid: many in one plane
+                if (form == 2) v = unit(v);                                      // on a sphere
                 if (form == 3) v = Vec3(glm::round(v.x * 3.0), v.y, v.z * 1e-5); // thin
                 p.push_back(v);
             }
@@ -145,7 +151,8 @@ class SpaceTest : public QObject {
             for (std::size_t f = 0; f < h->normals.size(); ++f) {
                 const Vec3 on = h->points[static_cast<std::size_t>(h->topology.faces[f][0])];
                 for (const Vec3& v : p)
-                    QVERIFY2(glm::dot(h->normals[f], v - on) < 1e-6, qPrintable(seeded(seed, glm::dot(h->normals[f], v - on))));
+                    QVERIFY2(glm::dot(h->normals[f], v - on) < 1e-6,
+                             qPrintable(seeded(seed, glm::dot(h->normals[f], v - on))));
             }
             // Euler's formula: the faces close up.
             QCOMPARE(h->points.size() + h->topology.faces.size(), h->topology.edges.size() + 2);
@@ -159,7 +166,8 @@ class SpaceTest : public QObject {
         QTest::newRow("sphere") << 4.0 << 4.0 / 3.0 * pi * 8.0 << sphere(2.0);
         QTest::newRow("box") << 2.0 << 24.0 << block({2.0, 3.0, 4.0});
         QTest::newRow("capsule") << 2.0 << pi * 4.0 + 4.0 / 3.0 * pi << tube({0, -2, 0}, {0, 2, 0}, 1.0);
-        QTest::newRow("pyramid") << std::sqrt(2.0) << 8.0 << hull({{-2, -1, 0}, {2, -1, 0}, {2, 1, 0}, {-2, 1, 0}, {0, 0, 3}});
+        QTest::newRow("pyramid") << std::sqrt(2.0) << 8.0
+                                 << hull({{-2, -1, 0}, {2, -1, 0}, {2, 1, 0}, {-2, 1, 0}, {0, 0, 3}});
         QTest::newRow("cells") << 0.5 << 3 * 0.125 << cells3(0.5, {{"##"}, {"#."}});
         QTest::newRow("mesh") << 0.0 << 0.0 << deck(2, 1.0);
     }
@@ -170,7 +178,8 @@ class SpaceTest : public QObject {
         const Geometry g(shape, Vec3(1.0)), twice(shape, Vec3(-2.0, 2.0, 2.0));
         if (QString(QTest::currentDataTag()) != "pyramid")
             QVERIFY2(std::abs(g.extent() - extent) < 1e-12, qPrintable(QString::number(g.extent())));
-        QVERIFY2(std::abs(g.measure() - volume) < 1e-12 * std::max(volume, 1.0), qPrintable(QString::number(g.measure())));
+        QVERIFY2(std::abs(g.measure() - volume) < 1e-12 * std::max(volume, 1.0),
+                 qPrintable(QString::number(g.measure())));
         QVERIFY(std::abs(twice.measure() - 8.0 * volume) < 1e-11 * std::max(volume, 1.0));
     }
 
@@ -191,9 +200,12 @@ class SpaceTest : public QObject {
             const double between = -b.along(pb, -d.normal) - a.along(pa, d.normal);
             // What rounding leaves of a direction between two near points.
             const double size = size_of(a, b, pa, pb), error = 3e-12 * size + 3e-15 * size * size / d.gap;
-            QVERIFY2(between <= d.gap + error && d.gap - between <= error, qPrintable(seeded(seed, between - d.gap)));
-            QVERIFY2(std::abs(glm::length(d.on_b - d.on_a) - d.gap) <= error, qPrintable(seeded(seed, glm::length(d.on_b - d.on_a) - d.gap)));
-            QVERIFY2(std::abs(point_distance(d.on_a, a, pa)) <= 1e-6 && std::abs(point_distance(d.on_b, b, pb)) <= 1e-6,
+            QVERIFY2(between <= d.gap + error && d.gap - between <= error,
+                     qPrintable(seeded(seed, between - d.gap)));
+            QVERIFY2(std::abs(glm::length(d.on_b - d.on_a) - d.gap) <= error,
+                     qPrintable(seeded(seed, glm::length(d.on_b - d.on_a) - d.gap)));
+            QVERIFY2(std::abs(point_distance(d.on_a, a, pa)) <= 1e-6 &&
+                         std::abs(point_distance(d.on_b, b, pb)) <= 1e-6,
                      qPrintable(seeded(seed, point_distance(d.on_a, a, pa))));
         }
         QVERIFY(apart > 10000);
@@ -210,7 +222,8 @@ class SpaceTest : public QObject {
             ++deep;
             Pose out = pa;
             out.at += d.normal * d.gap;
-            QVERIFY2(std::abs(distance(a, out, b, pb).gap) < 1e-8, qPrintable(seeded(seed, distance(a, out, b, pb).gap)));
+            QVERIFY2(std::abs(distance(a, out, b, pb).gap) < 1e-8,
+                     qPrintable(seeded(seed, distance(a, out, b, pb).gap)));
             for (int i = 0; i < 200; ++i) {
                 const Vec3 n = i < 100 ? c.way() : unit(d.normal + c.place(0.1));
                 const double depth = a.along(pa, n) + b.along(pb, -n);
@@ -230,13 +243,15 @@ class SpaceTest : public QObject {
             const Rotation turn = c.turn();
             const Vec3 by = c.place(50.0);
             const auto moved = [&](const Pose& p) {
-                return Pose{turn.turn(p.at) + by, Rotation::in_space(glm::normalize(turn.quaternion() * p.turn.quaternion()))};
+                return Pose{turn.turn(p.at) + by,
+                            Rotation::in_space(glm::normalize(turn.quaternion() * p.turn.quaternion()))};
             };
             const Distance far = distance(a, moved(pa), b, moved(pb));
             QVERIFY2(std::abs(d.gap - far.gap) < 1e-8, qPrintable(seeded(seed, d.gap - far.gap)));
             const Geometry a3(sa, Vec3(3.0)), b3(sb, Vec3(3.0));
             const Distance large = distance(a3, {pa.at * 3.0, pa.turn}, b3, {pb.at * 3.0, pb.turn});
-            QVERIFY2(std::abs(3.0 * d.gap - large.gap) < 1e-8, qPrintable(seeded(seed, 3.0 * d.gap - large.gap)));
+            QVERIFY2(std::abs(3.0 * d.gap - large.gap) < 1e-8,
+                     qPrintable(seeded(seed, 3.0 * d.gap - large.gap)));
         }
     }
     void sphereInCells_depthIgnoresInnerSeams() {
@@ -246,13 +261,16 @@ class SpaceTest : public QObject {
         QVERIFY2(std::abs(d.gap + 3.0) < 1e-7, qPrintable(QString::number(d.gap)));
     }
     void boxInInnerCorner_touchesFloorAndWalls() {
-        const Geometry map(cells3(1.0, {{"####", "####", "####", "####"}, {"####", "#...", "#...", "#..."}}), Vec3(1.0)),
+        const Geometry map(cells3(1.0, {{"####", "####", "####", "####"}, {"####", "#...", "#...", "#..."}}),
+                           Vec3(1.0)),
             crate(block(Vec3(1.0)), Vec3(1.0));
         const Pose in_corner{{1.5, 1.5, 1.5}, Rotation()}, origin;
         const auto places = touching(crate, in_corner, map, origin, 0.01);
         QCOMPARE(places.size(), std::size_t(3));
         for (const Vec3& n : {Vec3(-1, 0, 0), Vec3(0, -1, 0), Vec3(0, 0, -1)})
-            QVERIFY(std::ranges::any_of(places, [&](const Distance& d) { return glm::dot(d.normal, n) > 0.999 && std::abs(d.gap) < 1e-9; }));
+            QVERIFY(std::ranges::any_of(places, [&](const Distance& d) {
+                return glm::dot(d.normal, n) > 0.999 && std::abs(d.gap) < 1e-9;
+            }));
         const Geometry floor(deck(6, 1.0), Vec3(1.0));
         const auto on_deck = touching(crate, {{0.2, 0.3, 0.495}, Rotation()}, floor, origin, 0.05);
         QCOMPARE(on_deck.size(), std::size_t(1));
@@ -273,7 +291,8 @@ class SpaceTest : public QObject {
             const double until = s.status == Status::None ? 1.0 : s.first;
             for (int i = 0; i < 60; ++i)
                 if (const double t = i / 60.0; t < until - 1e-9)
-                    QVERIFY2(gap_at(t) > -error, qPrintable(seeded(seed, t) + " before " + QString::number(until)));
+                    QVERIFY2(gap_at(t) > -error,
+                             qPrintable(seeded(seed, t) + " before " + QString::number(until)));
             if (s.status == Status::Found) {
                 ++found;
                 QVERIFY2(std::abs(gap_at(s.first)) < 20.0 * error, qPrintable(seeded(seed, gap_at(s.first))));
@@ -297,10 +316,12 @@ class SpaceTest : public QObject {
             const double until = hit.status == Status::None ? 1.0 : hit.fraction;
             for (int i = 0; i <= 80; ++i)
                 if (const double t = i / 80.0; t < until - 1e-9)
-                    QVERIFY2(point_distance(from + (to - from) * t, g, pose) > -1e-9, qPrintable(seeded(seed, t)));
+                    QVERIFY2(point_distance(from + (to - from) * t, g, pose) > -1e-9,
+                             qPrintable(seeded(seed, t)));
             if (hit.status != Status::Found) continue;
             ++hits;
-            QVERIFY2(std::abs(point_distance(hit.at, g, pose)) < 1e-9, qPrintable(seeded(seed, point_distance(hit.at, g, pose))));
+            QVERIFY2(std::abs(point_distance(hit.at, g, pose)) < 1e-9,
+                     qPrintable(seeded(seed, point_distance(hit.at, g, pose))));
             QVERIFY2(glm::dot(hit.normal, to - from) < 1e-9, qPrintable(seeded(seed)));
         }
         QVERIFY(hits > 1000);
@@ -330,8 +351,9 @@ class SpaceTest : public QObject {
             const Geometry a(fa, Vec3(1.0)), b(fb, Vec3(1.0)), a3(sa, Vec3(1.0)), b3(sb, Vec3(1.0));
             const Rotation turn = c.turn();
             const auto raised_pose = [&](const Pose& p) {
-                return Pose{turn.turn(p.at), Rotation::in_space(glm::normalize(
-                                                 turn.quaternion() * glm::angleAxis(p.turn.angle(), Vec3(0, 0, 1))))};
+                return Pose{turn.turn(p.at),
+                            Rotation::in_space(glm::normalize(
+                                turn.quaternion() * glm::angleAxis(p.turn.angle(), Vec3(0, 0, 1))))};
             };
             const auto flat_pose = [&] { return at(c.number(-3, 3), c.number(-3, 3), c.number(-3, 3)); };
             Motion ma{flat_pose(), flat_pose()}, mb{flat_pose(), flat_pose()};
@@ -339,31 +361,34 @@ class SpaceTest : public QObject {
             const Distance d = distance(a, ma.from, b, mb.from),
                            d3 = distance(a3, raised_pose(ma.from), b3, raised_pose(mb.from));
             QVERIFY2(std::abs(d.gap - d3.gap) < 1e-9, qPrintable(seeded(seed, d.gap - d3.gap)));
-            const Sweep s = sweep(a, ma, b, mb),
-                        s3 = sweep(a3, {raised_pose(ma.from), raised_pose(ma.to)}, b3, {raised_pose(mb.from), raised_pose(mb.to)});
-            QVERIFY2(s.status == s3.status && std::abs(s.first - s3.first) < 1e-6 && std::abs(s.last - s3.last) < 1e-6,
+            const Sweep s = sweep(a, ma, b, mb), s3 = sweep(a3, {raised_pose(ma.from), raised_pose(ma.to)},
+                                                            b3, {raised_pose(mb.from), raised_pose(mb.to)});
+            QVERIFY2(s.status == s3.status && std::abs(s.first - s3.first) < 1e-6 &&
+                         std::abs(s.last - s3.last) < 1e-6,
                      qPrintable(seeded(seed, s.first - s3.first)));
             const Vec3 from(c.number(-6, 6), c.number(-6, 6), 0.0), to(c.number(-6, 6), c.number(-6, 6), 0.0);
             const RayHit r = ray_cast(from, to, a, ma.from),
                          r3 = ray_cast(turn.turn(from), turn.turn(to), a3, raised_pose(ma.from));
-            QVERIFY2(r.status == r3.status && std::abs(r.fraction - r3.fraction) < 1e-9, qPrintable(seeded(seed, r.fraction - r3.fraction)));
+            QVERIFY2(r.status == r3.status && std::abs(r.fraction - r3.fraction) < 1e-9,
+                     qPrintable(seeded(seed, r.fraction - r3.fraction)));
         }
     }
 
     void degenerateShapes_answer() {
         const std::vector<Shape> odd{
-            hull({{0, 0, 0}, {1, 0, 0}, {1, 1, 0}, {0, 1, 0}}),           // flat
-            hull({{0, 0, 0}, {1, 0, 0}, {2, 0, 0}, {3, 0, 0}}),           // a line
-            hull({{1, 1, 1}, {1, 1, 1}, {1, 1, 1}, {1, 1, 1}}),           // a point
-            mesh({{0, 0, 0}, {1, 0, 0}, {2, 0, 0}}, {{0, 1, 2}}),         // without an area
-            mesh({{0, 0, 0}, {1, 0, 0}, {0.5, 1e-14, 0}}, {{0, 1, 2}}),   // a sliver
-            tube({1, 1, 1}, {1, 1, 1}, 0.5),                              // no length
+            hull({{0, 0, 0}, {1, 0, 0}, {1, 1, 0}, {0, 1, 0}}),         // flat
+            hull({{0, 0, 0}, {1, 0, 0}, {2, 0, 0}, {3, 0, 0}}),         // a line
+            hull({{1, 1, 1}, {1, 1, 1}, {1, 1, 1}, {1, 1, 1}}),         // a point
+            mesh({{0, 0, 0}, {1, 0, 0}, {2, 0, 0}}, {{0, 1, 2}}),       // without an area
+            mesh({{0, 0, 0}, {1, 0, 0}, {0.5, 1e-14, 0}}, {{0, 1, 2}}), // a sliver
+            tube({1, 1, 1}, {1, 1, 1}, 0.5),                            // no length
             block({1e-9, 1.0, 1.0}),
             sphere(1.0),
         };
         for (const Shape& sa : odd)
             for (const Shape& sb : odd)
-                for (const Vec3& by : {Vec3(0.0), Vec3(1.0, 0.0, 0.0), Vec3(0.0, 0.0, 1e-12), Vec3(0.3, 0.2, 5.0)}) {
+                for (const Vec3& by :
+                     {Vec3(0.0), Vec3(1.0, 0.0, 0.0), Vec3(0.0, 0.0, 1e-12), Vec3(0.3, 0.2, 5.0)}) {
                     const Geometry a(sa, Vec3(1.0)), b(sb, Vec3(1.0));
                     const Pose pa, pb{by, Rotation::in_space({1, 0, 0, 0})};
                     const Distance d = distance(a, pa, b, pb);
