@@ -27,9 +27,9 @@ std::vector<const Knob*> offered_knobs() {
     return out;
 }
 
-Fix fix_from_knob(const Session& s, Id collider, const Knob& k, double value, double second,
-                  const QString& text) {
+Fix fix_from_knob(const Session& s, Id collider, const Knob& k, const Vec3& values, const QString& text) {
     const Recording& r = *s.recording();
+    const double value = values.x;
     const World& w = *s.instant().now;
     const Slot slot = r.collider_slot(collider);
     const Id body = w.body_of(slot).def->id;
@@ -40,17 +40,17 @@ Fix fix_from_knob(const Session& s, Id collider, const Knob& k, double value, do
     else if (said)
         change[k.key] = text.toStdString();
     else if (k.kind == Kind::Lengths)
-        change[k.key] = {value, second};
+        for (int axis = 0; axis < r.header.space; ++axis) change[k.key].push_back(values[axis]);
     else if (k.kind == Kind::Count)
         change[k.key] = std::lround(value);
     else
         change[k.key] = value;
-    const QString shown = said ? text
-                          : k.kind == Kind::Lengths
-                              ? QString("%1 × %2").arg(QString::fromStdString(figure(value)),
-                                                       QString::fromStdString(figure(second)))
-                          : k.kind == Kind::Length ? QString::fromStdString(length_text(r, value))
-                                                   : QString::fromStdString(figure(value));
+    QStringList along;
+    for (int axis = 0; axis < r.header.space; ++axis) along << QString::fromStdString(figure(values[axis]));
+    const QString shown = said                      ? text
+                          : k.kind == Kind::Lengths ? along.join(QString::fromUtf8(" × "))
+                          : k.kind == Kind::Length  ? QString::fromStdString(length_text(r, value))
+                                                    : QString::fromStdString(figure(value));
     return {(QString::fromStdString(body_name(w, w.colliders()[static_cast<std::size_t>(slot)].body)) + ": " +
              k.name + " " + shown)
                 .toStdString(),
@@ -61,10 +61,10 @@ CandidateDialog::CandidateDialog(Session& session, QWidget* parent) : QDialog(pa
     setWindowTitle(tr("New candidate fix"));
     auto* form = new QFormLayout(this);
     target_ = new QComboBox, knob_ = new QComboBox, choice_ = new QComboBox;
-    value_ = new QDoubleSpinBox, second_ = new QDoubleSpinBox;
+    value_ = new QDoubleSpinBox, second_ = new QDoubleSpinBox, third_ = new QDoubleSpinBox;
     hint_ = new QLabel;
     hint_->setForegroundRole(QPalette::PlaceholderText), hint_->setWordWrap(true);
-    for (QDoubleSpinBox* box : {value_, second_}) box->setRange(-1e6, 1e6), box->setDecimals(3);
+    for (QDoubleSpinBox* box : {value_, second_, third_}) box->setRange(-1e6, 1e6), box->setDecimals(3);
     const World& w = *session_.instant().now;
     const Finding* f = session_.finding();
     const auto add = [&](Slot c) {
@@ -81,7 +81,7 @@ CandidateDialog::CandidateDialog(Session& session, QWidget* parent) : QDialog(pa
         for (Slot c = 0; c < static_cast<Slot>(w.colliders().size()); ++c) add(c);
     for (const Knob* k : offered_knobs()) knob_->addItem(core_text(k->name));
     form->addRow(tr("collider"), target_), form->addRow(tr("change"), knob_), form->addRow(tr("to"), choice_),
-        form->addRow(tr("by"), value_), form->addRow(tr("and"), second_);
+        form->addRow(tr("by"), value_), form->addRow(tr("and"), second_), form->addRow(tr("and"), third_);
     form->addRow(hint_);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel);
     buttons->button(QDialogButtonBox::Ok)->setText(tr("Try"));
@@ -104,11 +104,12 @@ void CandidateDialog::knob_changed() {
         choice_->addItem(core_text(one.c_str()), QString::fromStdString(one));
     const auto show = [&](QWidget* w, bool on) { w->setVisible(on), form->labelForField(w)->setVisible(on); };
     show(choice_, choice), show(value_, !choice), show(second_, two);
+    show(third_, two && session_.recording()->header.space == 3);
     const bool length = k.kind == Kind::Length;
     static_cast<QLabel*>(form->labelForField(value_))->setText(length ? tr("by") : tr("to"));
     const QString unit =
         length || two ? " " + QString::fromStdString(session_.recording()->header.unit) : QString();
-    value_->setSuffix(unit), second_->setSuffix(unit);
+    for (QDoubleSpinBox* box : {value_, second_, third_}) box->setSuffix(unit);
     value_->setDecimals(k.kind == Kind::Count ? 0 : 3);
     value_->setRange(k.bounded() ? k.least : -1e6, k.bounded() ? std::min(k.most, 1e6) : 1e6);
     const Slot c = session_.recording()->collider_slot(target_->currentData().toLongLong());
@@ -117,9 +118,9 @@ void CandidateDialog::knob_changed() {
         const Vec3 extent = state.geometry->bounds().size();
         const QString key = k.key;
         if (key == "size")
-            value_->setValue(extent.x), second_->setValue(extent.y);
+            value_->setValue(extent.x), second_->setValue(extent.y), third_->setValue(extent.z);
         else if (two)
-            value_->setValue(0.0), second_->setValue(0.0);
+            value_->setValue(0.0), second_->setValue(0.0), third_->setValue(0.0);
         else if (key == "friction")
             value_->setValue(state.def->friction.value_or(0.0));
         else if (key == "restitution")
@@ -137,8 +138,9 @@ void CandidateDialog::knob_changed() {
 
 Fix CandidateDialog::fix() const {
     return fix_from_knob(session_, target_->currentData().toLongLong(),
-                         *offered_knobs()[static_cast<std::size_t>(knob_->currentIndex())], value_->value(),
-                         second_->value(), choice_->currentData().toString());
+                         *offered_knobs()[static_cast<std::size_t>(knob_->currentIndex())],
+                         {value_->value(), second_->value(), third_->value()},
+                         choice_->currentData().toString());
 }
 
 } // namespace oddbounce

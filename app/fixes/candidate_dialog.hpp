@@ -14,8 +14,8 @@ namespace oddbounce {
 
 /// The knobs that a form offers for a collider and the body that it is part of.
 std::vector<const Knob*> offered_knobs();
-/// The fix that turns one knob: `text` for a choice, `value` (and `second` for two lengths) else.
-Fix fix_from_knob(const Session& session, Id collider, const Knob& knob, double value, double second,
+/// The fix that turns one knob: `text` for a choice, else the first value, or of lengths one for each axis.
+Fix fix_from_knob(const Session& session, Id collider, const Knob& knob, const Vec3& values,
                   const QString& text);
 
 class CandidateDialog : public QDialog {
@@ -29,7 +29,7 @@ class CandidateDialog : public QDialog {
 
     Session& session_;
     QComboBox *target_, *knob_, *choice_;
-    QDoubleSpinBox *value_, *second_;
+    QDoubleSpinBox *value_, *second_, *third_;
     QLabel* hint_;
 };
 

@@ -151,7 +151,8 @@ json schema_of(const Knob& k) {
                  {{"type", "array"}, {"items", {{"type", "number"}}}, {"minItems", 3}, {"maxItems", 3}}}};
     }
     const char* item = k.kind == Kind::Layers ? "string" : k.kind == Kind::Frames ? "integer" : "number";
-    return {{"type", "array"}, {"items", {{"type", item}}}, {"minItems", 2}, {"maxItems", 2}};
+    const int most = k.kind == Kind::Lengths ? 3 : 2;
+    return {{"type", "array"}, {"items", {{"type", item}}}, {"minItems", 2}, {"maxItems", most}};
 }
 
 } // namespace
@@ -208,7 +209,9 @@ std::string expected_of(const Knob& k, const json& v) {
         return known ? "" : (all.size() > 1 ? "one of " : "") + joined(all);
     }
     case Kind::Lengths:
-        return list_of(v, 2, &json::is_number) ? "" : "two numbers, [x,y]";
+        return list_of(v, 2, &json::is_number) || list_of(v, 3, &json::is_number)
+                   ? ""
+                   : "two numbers, [x,y], in space three";
     case Kind::Frames:
         return list_of(v, 2, &json::is_number_integer) ? "" : "two frames, [first,last]";
     case Kind::Layers:

@@ -23,7 +23,7 @@ struct Knob {
         Count,
         Flag,
         Choice,
-        Lengths, ///< two
+        Lengths, ///< one along each axis: two, in space three
         Frames,  ///< first and last
         Layers,  ///< two
         Corners, ///< a list of [index, x, y], in the body's frame

@@ -89,7 +89,7 @@ std::vector<FixNumber> numbers_of(const Fix& fix) {
                 n.value = it->get<double>(), out.push_back(n);
                 continue;
             }
-            for (const int part : {0, 1}) {
+            for (int part = 0; part < static_cast<int>(it->size()); ++part) {
                 FixNumber one = n;
                 one.part = part, one.value = (*it)[static_cast<std::size_t>(part)].get<double>();
                 one.name += ".";

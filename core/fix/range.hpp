@@ -12,7 +12,7 @@ namespace oddbounce {
 struct FixNumber {
     std::size_t change = 0; ///< index into Fix::changes
     const Knob* knob = nullptr;
-    int part = -1;      ///< 0 or 1 of two; -1: it stands alone
+    int part = -1;      ///< which of several; -1: it stands alone
     double value = 0.0; ///< in the fix
     /// "grow"; of two numbers with its axis; with the change's number, from 1, where the fix has several
     /// changes: "2.grow".

@@ -7,11 +7,18 @@
 namespace oddbounce {
 
 void reshape(Shape& s, const nlohmann::json& c) {
-    if (c.contains("fit") && s.space == 2) s = fitted(outline_points(Geometry(s, Vec3(1.0))), c["fit"]);
+    const auto fit = [&s](const std::string& kind) {
+        const Geometry geometry(s, Vec3(1.0));
+        s = s.space == 2 ? fitted(outline_points(geometry), kind) : fitted_in_space(geometry, kind);
+    };
+    /// As many numbers as are given, and as the space has axes.
+    const auto axes = [&](const nlohmann::json& list) {
+        return std::min(s.space, static_cast<int>(list.size()));
+    };
+    if (c.contains("fit")) fit(c["fit"]);
     if (c.contains("size")) {
-        if (s.kind != ShapeKind::Box && s.space == 2)
-            s = fitted(outline_points(Geometry(s, Vec3(1.0))), "box");
-        for (int i = 0; i < 2; ++i) s.size[i] = c["size"][static_cast<std::size_t>(i)];
+        if (s.kind != ShapeKind::Box) fit("box");
+        for (int i = 0; i < axes(c["size"]); ++i) s.size[i] = c["size"][static_cast<std::size_t>(i)];
     }
     if (c.contains("grow_percent")) enlarge(s, 1.0 + c["grow_percent"].get<double>() / 100.0);
     if (c.contains("grow")) grow(s, c["grow"]);
@@ -20,7 +27,8 @@ void reshape(Shape& s, const nlohmann::json& c) {
             if (const auto i = corner[0].get<std::size_t>(); i < s.points.size())
                 for (const int axis : {0, 1}) s.points[i][axis] = corner[static_cast<std::size_t>(axis) + 1];
     if (c.contains("round")) round_corners(s, c["round"]);
-    if (c.contains("move")) s.at += Vec3(c["move"][0].get<double>(), c["move"][1].get<double>(), 0.0);
+    for (int i = 0; c.contains("move") && i < axes(c["move"]); ++i)
+        s.at[i] += c["move"][static_cast<std::size_t>(i)].get<double>();
 }
 
 } // namespace oddbounce

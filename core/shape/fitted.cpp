@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "shape/fitted.hpp"
 
+#include "shape/directions.hpp"
+#include "shape/space/solid.hpp"
+
 #include <numbers>
 #include <set>
 
@@ -150,6 +153,39 @@ Shape fitted(const OutlinePoints& points, const std::string& kind) {
         for (const Vec2& p : kind == "hull" ? hull_of(points) : ellipse_round(points, box))
             s.points.push_back(raised(p));
     }
+    return s;
+}
+
+Shape fitted_in_space(const Geometry& geometry, const std::string& kind) {
+    const Box& box = geometry.bounds();
+    const Vec3 size = box.size(), center = box.center();
+    Shape s;
+    s.space = 3;
+    if (kind == "hull") {
+        s.kind = ShapeKind::Hull;
+        if (geometry.solid()) s.points = geometry.solid()->points();
+        // A common radius is kept; what is only round has no corners for a hull.
+        s.radius = geometry.solid() ? geometry.solid()->piece(0).radius : 0.0;
+        if (s.points.size() >= 4) return s;
+        s.points.clear(), s.radius = 0.0;
+    }
+    if (kind == "circle" || kind == "ellipse") {
+        s.kind = ShapeKind::Sphere, s.at = center;
+        for (std::size_t i = 0; geometry.solid() && i < geometry.solid()->size(); ++i) {
+            const space::Convex c = geometry.solid()->piece(i);
+            for (int k = 0; k < c.count; ++k)
+                s.radius = std::max(s.radius, glm::length(c.points[k] - center) + c.radius);
+        }
+        return s;
+    }
+    if (kind == "capsule") {
+        const int along = longest_axis(size);
+        const double r = 0.5 * std::min(size[(along + 1) % 3], size[(along + 2) % 3]);
+        s.kind = ShapeKind::Capsule, s.radius = r, s.at = center;
+        s.b[along] = std::max(0.5 * size[along] - r, 0.0), s.a = -s.b;
+        return s;
+    }
+    s.kind = ShapeKind::Box, s.size = size, s.at = center;
     return s;
 }
 

@@ -15,6 +15,9 @@ bool fit_kind(const std::string& name);
 /// upright ellipse of 16 corners; the upright box; the convex hull. The capsule is the one that fills their
 /// box, as it takes the place of a box: corners stick out of it. Requires: at least one point.
 Shape fitted(const OutlinePoints& points, const std::string& kind);
+/// The same in space, round all points of a solid: a sphere for circle and ellipse (round the middle of their
+/// box), a box, a capsule along the longest side that fills their box, their convex hull.
+Shape fitted_in_space(const Geometry& geometry, const std::string& kind);
 /// The least upright or lying capsule that does hold all points, by search: within 1 %.
 Shape capsule_round(const OutlinePoints& points);
 /// Corners and, for round parts, points round each corner.

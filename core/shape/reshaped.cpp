@@ -38,6 +38,10 @@ void grow(Shape& s, double by) {
     case ShapeKind::Polygon:
         grow_polygon(s, by);
         break;
+    case ShapeKind::Hull:
+    case ShapeKind::Mesh:
+        s.radius = std::max(0.0, s.radius + by); // in, no farther than its corners
+        break;
     default:
         break;
     }
@@ -50,9 +54,11 @@ void enlarge(Shape& s, double factor) {
 
 void round_corners(Shape& s, double r) {
     if (s.kind == ShapeKind::Box) {
-        const double most = 0.5 * std::min(s.size.x, s.size.y) + s.radius - 1e-9;
+        const bool solid = s.space == 3;
+        const double least = std::min({s.size.x, s.size.y, solid ? s.size.z : infinity});
+        const double most = 0.5 * least + s.radius - 1e-9;
         const double want = std::min(r, most), inward = want - s.radius;
-        s.size -= Vec3(2.0 * inward, 2.0 * inward, 0.0), s.radius = want;
+        s.size -= Vec3(2.0 * inward, 2.0 * inward, solid ? 2.0 * inward : 0.0), s.radius = want;
         s.size = glm::max(s.size, Vec3(1e-9));
     } else if (s.kind == ShapeKind::Polygon) {
         grow_polygon(s, -(r - s.radius)), s.radius = r;

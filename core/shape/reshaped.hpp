@@ -7,11 +7,12 @@
 namespace oddbounce {
 
 /// Every face moves out by `by` (in, below zero); corners of polygons stay sharp, up to four times that far.
-/// Chains, cells, hulls and meshes stay as they are.
+/// Hulls and meshes are blown up by a radius, which a smaller one takes away again; chains and cells stay as
+/// they are.
 void grow(Shape& shape, double by);
 /// All lengths times `factor`, round the body's origin.
 void enlarge(Shape& shape, double factor);
-/// Corners of a box or polygon rounded by a radius, within the outline that it had.
+/// Corners (in space edges too) of a box or polygon rounded by a radius, within the outline that it had.
 void round_corners(Shape& shape, double radius);
 
 } // namespace oddbounce

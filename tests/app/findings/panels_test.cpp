@@ -398,8 +398,13 @@ class PanelsTest : public QObject {
     }
 
     /// Every knob makes a fix that is valid and that applies to this recording.
+    void everyKnob_makesAFixThatApplies_data() {
+        QTest::addColumn<QString>("sample");
+        for (const char* sample : {"hand-cart", "yard-cart"}) QTest::newRow(sample) << sample;
+    }
     void everyKnob_makesAFixThatApplies() {
-        read("hand-cart");
+        QFETCH(QString, sample);
+        read(sample);
         s_->next_finding(1);
         const Id cart = s_->finding()->colliders[0];
         for (const Knob* knob : offered_knobs()) {
@@ -408,7 +413,7 @@ class PanelsTest : public QObject {
             if (k.kind == Knob::Kind::Flag) choices = {"yes", "no"};
             if (choices.empty()) choices = {""};
             for (const std::string& choice : choices) {
-                const Fix fix = fix_from_knob(*s_, cart, k, 3.0, 4.0, QString::fromStdString(choice));
+                const Fix fix = fix_from_knob(*s_, cart, k, {3.0, 4.0, 5.0}, QString::fromStdString(choice));
                 QVERIFY2(QString::fromStdString(fix.name).contains(k.name), k.name);
                 const Fix again = fix_from_json(json_of(fix), "knob");
                 const Applied a = apply(again, *s_->recording());

@@ -190,7 +190,7 @@ class WindowTest : public QObject {
         const std::size_t suggested = s.candidates().size();
         const auto knob = std::find_if(knobs().begin(), knobs().end(),
                                        [](const Knob& k) { return QString(k.key) == "grow"; });
-        s.add_candidate(fix_from_knob(s, s.finding()->colliders[1], *knob, 6.0, 0.0, {}));
+        s.add_candidate(fix_from_knob(s, s.finding()->colliders[1], *knob, {6.0, 0.0, 0.0}, {}));
         QCOMPARE(s.candidates().size(), suggested + 1);
         QTRY_VERIFY_WITH_TIMEOUT(judged(*window_), 60000);
         QVERIFY(s.candidates().back().verdict.fixes_all());

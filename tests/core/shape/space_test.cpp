@@ -3,6 +3,9 @@
 // shapes in the plane, extruded.
 #include "core/shape/shapes.hpp"
 
+#include "shape/fitted.hpp"
+#include "shape/reshaped.hpp"
+#include "shape/section.hpp"
 #include "shape/space/solid.hpp"
 #include "shape/touching.hpp"
 
@@ -372,6 +375,58 @@ class SpaceTest : public QObject {
             QVERIFY2(r.status == r3.status && std::abs(r.fraction - r3.fraction) < 1e-9,
                      qPrintable(seeded(seed, r.fraction - r3.fraction)));
         }
+    }
+
+    void changedShapes_areAsAsked() {
+        Shape rounded = block({4.0, 3.0, 2.0});
+        round_corners(rounded, 0.5);
+        const Geometry box(block({4.0, 3.0, 2.0}), Vec3(1.0)), round(rounded, Vec3(1.0));
+        for (const Vec3& way :
+             {Vec3(1, 0, 0), Vec3(0, 1, 0), Vec3(0, 0, -1)}) // its faces stay, its corners go
+            QVERIFY(std::abs(round.along(Pose(), way) - box.along(Pose(), way)) < 1e-12);
+        QVERIFY(round.along(Pose(), unit(Vec3(1.0))) < box.along(Pose(), unit(Vec3(1.0))) - 0.3);
+        Shape grown = hull({{0, 0, 0}, {2, 0, 0}, {0, 2, 0}, {0, 0, 2}});
+        grow(grown, 0.25);
+        QVERIFY(std::abs(Geometry(grown, Vec3(1.0)).along(Pose(), {-1, 0, 0}) - 0.25) < 1e-12);
+        for (std::uint64_t seed = 0; seed < 200; ++seed) {
+            Case c(seed);
+            const Geometry g(c.convex(), Vec3(1.0));
+            for (const char* kind : {"circle", "box", "hull"}) { // these hold all of it
+                const Shape s = fitted_in_space(g, kind);
+                QVERIFY(defect(s).empty());
+                const Geometry fit(s, Vec3(1.0));
+                for (int i = 0; i < 50; ++i) {
+                    const Vec3 way = c.way();
+                    QVERIFY2(fit.along(Pose(), way) > g.along(Pose(), way) - 1e-9, kind);
+                }
+            }
+            const Shape capsule = fitted_in_space(g, "capsule");
+            const Vec3 size = g.bounds().size();
+            QVERIFY(defect(capsule).empty());
+            QVERIFY(2.0 * capsule.radius <= std::min({size.x, size.y, size.z}) + 1e-9);
+        }
+    }
+    /// What a plane cuts out lies on the shape and in the plane; facets are as far out as the shape.
+    void sectionsAndFacets_lieOnTheShape() {
+        int cut = 0;
+        for (std::uint64_t seed = 0; seed < 400; ++seed) {
+            Case c(seed);
+            const Geometry g(c.shape(), Vec3(1.0));
+            const Pose pose = c.pose(2);
+            const Vec3 at = pose.at + c.place(1.0), normal = c.way();
+            for (const WorldLine& line : section(g, pose, at, normal)) {
+                ++cut;
+                for (const Vec3& p : line.points) {
+                    QVERIFY2(std::abs(glm::dot(p - at, normal)) < 1e-9, qPrintable(seeded(seed)));
+                    QVERIFY2(point_distance(p, g, pose) < 1e-7,
+                             qPrintable(seeded(seed, point_distance(p, g, pose))));
+                }
+            }
+            for (const Facet& f : facets(g))
+                for (const Vec3& p : f.points)
+                    QVERIFY2(point_distance(pose.place(p), g, pose) < 1e-7, qPrintable(seeded(seed)));
+        }
+        QVERIFY(cut > 200);
     }
 
     void degenerateShapes_answer() {
