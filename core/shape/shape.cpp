@@ -23,6 +23,9 @@ bool positive(double v) { return std::isfinite(v) && v > 0.0; }
 std::string defect_of_points(const Shape& s) {
     const std::size_t least = s.kind == ShapeKind::Chain ? 2 : s.kind == ShapeKind::Hull ? 4 : 3;
     if (s.points.size() < least) return "'points' must hold at least " + std::to_string(least) + " points";
+    constexpr std::size_t most_of_hull = 2000; // building and asking one takes their square
+    if (s.kind == ShapeKind::Hull && s.points.size() > most_of_hull)
+        return "'points' of a hull must be at most 2 000";
     for (const Vec3& p : s.points)
         if (!finite(p)) return "'points' must be finite numbers";
     if (s.kind != ShapeKind::Polygon) return "";
