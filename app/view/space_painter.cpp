@@ -167,6 +167,17 @@ void ScenePainter::bodies_in_space() {
             picture.parts(deep(s.pose.place(c.from)), deep(s.pose.place(c.to)), slack, c.flat ? level : open,
                           behind);
         }
+        if (s.surface->round) { // its rim lies as far off as its middle
+            const double near = deep(s.pose.place(state.geometry->bounds().center())).near;
+            const auto at_rim = [&](const QPointF& q) {
+                const QPointF p = (q - m_.area.topLeft()) * ratio;
+                return DeepPoint{p.x(), p.y(), near};
+            };
+            for (const PixelLine& line : lines_of(*state.geometry, s.pose, m_))
+                for (qsizetype i = 0; i < line.points.size(); ++i)
+                    picture.parts(at_rim(line.points[i]), at_rim(line.points[(i + 1) % line.points.size()]),
+                                  slack, open, behind);
+        }
         QColor color = color_of(s.collider);
         QPen pen(color, o_.line * (chosen ? 1.3 : 0.8), Qt::SolidLine, Qt::RoundCap);
         if (state.def->role == Role::Sensor) pen.setDashPattern({0.1, 2.4}), pen.setWidthF(o_.line + 0.5);
@@ -184,7 +195,6 @@ void ScenePainter::bodies_in_space() {
             p_.setPen(faint), p_.drawLines(behind.data(), static_cast<int>(behind.size()));
         }
         p_.restore();
-        if (s.surface->round) p_.strokePath(outline_path(*state.geometry, s.pose, m_), pen);
         const bool hidden_thing = !state.def->visible || !t_.now->body_of(s.collider).def->visible;
         if (hidden_thing) {
             const QPainterPath path = outline_path(*state.geometry, s.pose, m_);

@@ -18,7 +18,7 @@ class Solid {
 
     std::size_t size() const { return pieces_.size(); }
     Convex piece(std::size_t i) const;
-    const Convex piece(int i) const { return piece(static_cast<std::size_t>(i)); }
+    Convex piece(int i) const { return piece(static_cast<std::size_t>(i)); }
     /// Largest distance of the piece's points from the body's origin.
     double corner_reach(int i) const { return pieces_[static_cast<std::size_t>(i)].reach; }
     const std::vector<Box>& boxes() const { return boxes_; }
