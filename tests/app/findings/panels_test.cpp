@@ -413,6 +413,7 @@ class PanelsTest : public QObject {
             if (k.kind == Knob::Kind::Flag) choices = {"yes", "no"};
             if (choices.empty()) choices = {""};
             for (const std::string& choice : choices) {
+                if (choice == "pixels" && sample == "yard-cart") continue; // in space there are no pictures
                 const Fix fix = fix_from_knob(*s_, cart, k, {3.0, 4.0, 5.0}, QString::fromStdString(choice));
                 QVERIFY2(QString::fromStdString(fix.name).contains(k.name), k.name);
                 const Fix again = fix_from_json(json_of(fix), "knob");
