@@ -53,6 +53,36 @@ void DepthPicture::fill(const std::vector<DeepPoint>& c, const QColor& color) {
     }
 }
 
+void DepthPicture::ball(const DeepPoint& m, double radius, double depth_of_pixel,
+                        const std::array<QColor, 32>& tones, const std::array<double, 3>& light) {
+    if (!(radius > 0.0) || m.x + radius < 0.0 || m.y + radius < 0.0 || m.x - radius > image_.width() ||
+        m.y - radius > image_.height())
+        return;
+    std::array<QRgb, 32> rgb{};
+    for (std::size_t i = 0; i < tones.size(); ++i) rgb[i] = qPremultiply(tones[i].rgba());
+    const auto first_of = [](double low) { return std::max(0, static_cast<int>(std::ceil(low - 0.5))); };
+    const auto last_of = [](double high, int most) {
+        return static_cast<int>(std::min(high - 0.5, most - 1.0));
+    };
+    for (int y = first_of(m.y - radius); y <= last_of(m.y + radius, image_.height()); ++y) {
+        const double up = (m.y - y - 0.5) / radius;
+        if (std::abs(up) > 1.0) continue;
+        const double half = radius * std::sqrt(1.0 - up * up);
+        auto* pixels = reinterpret_cast<QRgb*>(image_.scanLine(y));
+        float* depths =
+            depth_.data() + static_cast<std::size_t>(y) * static_cast<std::size_t>(image_.width());
+        for (int x = first_of(m.x - half); x <= last_of(m.x + half, image_.width()); ++x) {
+            const double right = (x + 0.5 - m.x) / radius, left = 1.0 - up * up - right * right;
+            if (left < 0.0) continue;
+            const double toward = std::sqrt(left);
+            const auto near = static_cast<float>(m.near + toward * radius * depth_of_pixel);
+            if (near <= depths[x]) continue;
+            const double lit = std::max(0.0, right * light[0] + up * light[1] + toward * light[2]);
+            depths[x] = near, pixels[x] = rgb[static_cast<std::size_t>(std::min(lit, 1.0) * 31.0)];
+        }
+    }
+}
+
 float DepthPicture::depth_at(double x, double y) const {
     const int column = static_cast<int>(x), row = static_cast<int>(y);
     if (x < 0.0 || y < 0.0 || column >= image_.width() || row >= image_.height())

@@ -8,6 +8,7 @@
 #include <QLineF>
 #include <QPolygonF>
 
+#include <array>
 #include <vector>
 
 namespace oddbounce {
@@ -22,6 +23,10 @@ class DepthPicture {
     explicit DepthPicture(const QSize& size);
     /// A convex facet in one colour. Cost: its pixels.
     void fill(const std::vector<DeepPoint>& corners, const QColor& color);
+    /// A ball: its middle, its radius in pixels, how much nearer a pixel is; `tones` from the dark side to
+    /// the one that looks at the light (a unit vector: right, up, toward the person).
+    void ball(const DeepPoint& middle, double radius, double depth_of_pixel,
+              const std::array<QColor, 32>& tones, const std::array<double, 3>& light);
     /// The parts of a line that nothing hides, or those that something does. `slack`: how far behind a facet
     /// it may lie and still count as on it.
     void parts(const DeepPoint& from, const DeepPoint& to, double slack, std::vector<QLineF>& seen,

@@ -93,9 +93,20 @@ std::vector<PixelLine> joined(const std::vector<PixelLine>& pieces) {
     return out;
 }
 
-/// What a convex piece covers along the line of sight, or the points of it that do.
+/// What a convex shape covers along the line of sight; of others all their facets.
 std::vector<PixelLine> silhouettes(const Geometry& g, const Pose& pose, const Mapping& m) {
     std::vector<PixelLine> out;
+    if (is_ball(g)) {
+        const QPointF middle = m.to(pose, g.bounds().center());
+        const double radius = 0.5 * g.extent() * m.scale;
+        constexpr int corners = 48;
+        PixelLine rim;
+        for (int i = 0; i < corners; ++i)
+            rim.points << middle +
+                              QPointF(std::cos(2.0 * pi * i / corners), std::sin(2.0 * pi * i / corners)) *
+                                  radius;
+        return {rim};
+    }
     for (const Facet& f : facets(g, 24)) {
         PixelLine line;
         for (const Vec3& v : f.points) line.points << m.to(pose, v);

@@ -20,6 +20,9 @@ struct WorldLine {
 std::vector<WorldLine> section(const Geometry& geometry, const Pose& pose, const Vec3& at, const Vec3& normal,
                                int round = 72);
 
+/// A sphere, round the middle of its bounds; its radius is half its extent.
+inline bool is_ball(const Geometry& geometry) { return geometry.solid() && geometry.corner_count() == 1; }
+
 /// A flat part of the surface in the body's frame, counter-clockwise seen from outside.
 struct Facet {
     std::vector<Vec3> points;
