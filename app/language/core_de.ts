@@ -3932,8 +3932,8 @@
         <translation>So bewegt das Spiel {}, soweit die Aufnahme es zeigt:</translation>
     </message>
     <message>
-        <source>No loop that is known moves {} as the game does. The nearest is {} off:</source>
-        <translation>Keine bekannte Schleife bewegt {} wie das Spiel. Die nächste liegt {} daneben:</translation>
+        <source>No loop that is known moves {} as the game does. The best one is {} off:</source>
+        <translation>Keine bekannte Schleife bewegt {} wie das Spiel. Die beste liegt {} daneben:</translation>
     </message>
     <message>
         <source>works at {}</source>
@@ -4390,6 +4390,94 @@
     <message>
         <source>-z side</source>
         <translation>auf der Seite −z</translation>
+    </message>
+    <message>
+        <source>So it goes on: {} in all.</source>
+        <translation>So geht es weiter: {} insgesamt.</translation>
+    </message>
+    <message>
+        <source>touching</source>
+        <translation>direkt an</translation>
+    </message>
+    <message>
+        <source>every contact reverses the velocity along the surface, and the part that goes into it stays as it is: next frame they meet again.</source>
+        <translation>Jede Berührung kehrt die Geschwindigkeit entlang der Fläche um, und der Teil in die Fläche hinein bleibt, wie er ist: Im nächsten Frame treffen sie wieder aufeinander.</translation>
+    </message>
+    <message>
+        <source>{} cannot play it again: {}</source>
+        <translation>{} kann es nicht noch einmal spielen: {}</translation>
+    </message>
+    <message>
+        <source>{} does not do the same again</source>
+        <translation>{} macht nicht noch einmal dasselbe</translation>
+    </message>
+    <message>
+        <source>{} is scaled</source>
+        <translation>{} ist skaliert</translation>
+    </message>
+    <message>
+        <source>a collider of {} has no shape</source>
+        <translation>ein Collider von {} hat keine Form</translation>
+    </message>
+    <message>
+        <source>what {} lets through is the game&apos;s own code</source>
+        <translation>was {} durchlässt, bestimmt der Code des Spiels</translation>
+    </message>
+    <message>
+        <source>a joint of {} is of a kind that is not logged</source>
+        <translation>ein Gelenk von {} ist von einer Art, die nicht protokolliert wird</translation>
+    </message>
+    <message>
+        <source>{} has a shape that the engine has not</source>
+        <translation>{} hat eine Form, die die Engine nicht hat</translation>
+    </message>
+    <message>
+        <source>{} has more corners than the engine&apos;s shapes</source>
+        <translation>{} hat mehr Ecken als die Formen der Engine</translation>
+    </message>
+    <message>
+        <source>points of {} are too near to each other for the engine</source>
+        <translation>Punkte von {} liegen für die Engine zu nah beieinander</translation>
+    </message>
+    <message>
+        <source>{} has a hollow or hardly any area, and the engine&apos;s shapes have not</source>
+        <translation>{} ist eingebuchtet oder hat kaum Fläche, was die Engine nicht kennt</translation>
+    </message>
+    <message>
+        <source>what the log says of &apos;{}&apos; cannot be</source>
+        <translation>was das Protokoll zu „{}“ sagt, kann nicht sein</translation>
+    </message>
+    <message>
+        <source>the log does not say &apos;{}&apos;</source>
+        <translation>das Protokoll nennt „{}“ nicht</translation>
+    </message>
+    <message>
+        <source>a body is farther off, or faster, than an engine bears</source>
+        <translation>ein Körper ist weiter weg oder schneller, als eine Engine verträgt</translation>
+    </message>
+    <message>
+        <source>{} responds to touches itself: &apos;{}&apos; is nothing that it has</source>
+        <translation>{} antwortet selbst auf Berührungen: „{}“ gibt es dort nicht</translation>
+    </message>
+    <message>
+        <source>it has no swept test</source>
+        <translation>sie prüft nicht entlang des Wegs</translation>
+    </message>
+    <message>
+        <source>the fault does not show in its frames alone</source>
+        <translation>in seinen Frames allein zeigt sich der Fehler nicht</translation>
+    </message>
+    <message>
+        <source>{} plays it again: without the fix exactly as recorded, for {}</source>
+        <translation>{} spielt es noch einmal: ohne Änderung genau wie aufgenommen, {} lang</translation>
+    </message>
+    <message>
+        <source>{} plays it again: without the fix within {} of what was recorded, for {}</source>
+        <translation>{} spielt es noch einmal: ohne Änderung höchstens {} neben der Aufnahme, {} lang</translation>
+    </message>
+    <message>
+        <source>{} plays it again: without the fix {} off what was recorded within {}; {} would be near enough</source>
+        <translation>{} spielt es noch einmal: ohne Änderung bis zu {} neben der Aufnahme, innerhalb von {}; {} wäre nah genug</translation>
     </message>
 </context>
 </TS>

@@ -186,22 +186,24 @@ std::string side_word(const Recording& r, const Vec3& away) {
 }
 
 std::string place_text(const Recording& r, const PairView& v) {
+    constexpr double nothing = 0.01; // slops
+    if (std::abs(v.gap) < nothing * r.slop()) return translated("touching");
     return length_text(r, std::abs(v.gap)) + " " +
            (v.gap < 0.0 ? translated("inside") : side_word(r, -v.normal));
 }
 
 namespace {
 /// The eight ways in which something may go: level or upright first, then slantwise.
-enum class Heading { Right, Left, Up, Down, RightUp, RightDown, LeftUp, LeftDown };
-Heading heading(const Recording& r, const Vec3& way) {
+enum class Bearing { Right, Left, Up, Down, RightUp, RightDown, LeftUp, LeftDown };
+Bearing bearing(const Recording& r, const Vec3& way) {
     const double up = glm::dot(way, r.header.up), right = glm::dot(way, directions(r).right());
     const auto [less, more] = std::minmax({std::abs(up), std::abs(right)});
     constexpr double slantwise = 0.4142; // tangent of 22.5 degrees
     if (less > slantwise * more)
-        return right > 0.0 ? (up > 0.0 ? Heading::RightUp : Heading::RightDown)
-                           : (up > 0.0 ? Heading::LeftUp : Heading::LeftDown);
-    if (std::abs(up) >= std::abs(right)) return up > 0.0 ? Heading::Up : Heading::Down;
-    return right > 0.0 ? Heading::Right : Heading::Left;
+        return right > 0.0 ? (up > 0.0 ? Bearing::RightUp : Bearing::RightDown)
+                           : (up > 0.0 ? Bearing::LeftUp : Bearing::LeftDown);
+    if (std::abs(up) >= std::abs(right)) return up > 0.0 ? Bearing::Up : Bearing::Down;
+    return right > 0.0 ? Bearing::Right : Bearing::Left;
 }
 } // namespace
 
@@ -216,22 +218,22 @@ std::string motion_text(const Recording& r, const Vec3& velocity) {
         if (falls && way == translated("down")) return say("falling at {}", at);
         return say("moving {} at {}", way, at);
     }
-    switch (heading(r, velocity)) {
-    case Heading::Right:
+    switch (bearing(r, velocity)) {
+    case Bearing::Right:
         return say("moving right at {}", at);
-    case Heading::Left:
+    case Bearing::Left:
         return say("moving left at {}", at);
-    case Heading::Up:
+    case Bearing::Up:
         return falls ? say("rising at {}", at) : say("moving up at {}", at);
-    case Heading::Down:
+    case Bearing::Down:
         return falls ? say("falling at {}", at) : say("moving down at {}", at);
-    case Heading::RightUp:
+    case Bearing::RightUp:
         return say("moving right and up at {}", at);
-    case Heading::RightDown:
+    case Bearing::RightDown:
         return say("moving right and down at {}", at);
-    case Heading::LeftUp:
+    case Bearing::LeftUp:
         return say("moving left and up at {}", at);
-    case Heading::LeftDown:
+    case Bearing::LeftDown:
         break;
     }
     return say("moving left and down at {}", at);
@@ -242,22 +244,22 @@ std::string desired_text(const Recording& r, const Vec3& desired) {
     if (speed == 0.0) return translated("wants to stand still");
     const std::string at = speed_text(r, speed);
     if (r.header.space == 3) return say("wants to move {} at {}", way_in_space(r, desired), at);
-    switch (heading(r, desired)) {
-    case Heading::Right:
+    switch (bearing(r, desired)) {
+    case Bearing::Right:
         return say("wants to move right at {}", at);
-    case Heading::Left:
+    case Bearing::Left:
         return say("wants to move left at {}", at);
-    case Heading::Up:
+    case Bearing::Up:
         return say("wants to move up at {}", at);
-    case Heading::Down:
+    case Bearing::Down:
         return say("wants to move down at {}", at);
-    case Heading::RightUp:
+    case Bearing::RightUp:
         return say("wants to move right and up at {}", at);
-    case Heading::RightDown:
+    case Bearing::RightDown:
         return say("wants to move right and down at {}", at);
-    case Heading::LeftUp:
+    case Bearing::LeftUp:
         return say("wants to move left and up at {}", at);
-    case Heading::LeftDown:
+    case Bearing::LeftDown:
         break;
     }
     return say("wants to move left and down at {}", at);

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // jitter: while two solid colliders touch, the body's velocity, or its way, is reversed in three or more
-// frames one after another: along the normal; along the surface only while it is inside. Against a surface
-// that moves one half may be slow: what counts is their difference. Not: flicker too small to matter.
+// frames one after another: along the normal; along the surface only while it is inside or keeps going into
+// it. Against a surface that moves one half may be slow: what counts is their difference. Not: flicker too
+// small to matter.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
@@ -32,6 +33,7 @@ struct Run {
     Vec3 relative{0.0}, own{0.0}, went{0.0}; // of the frame before: velocities, and the way as one
     Vec3 change{0.0};                        // direction of the last reversal
     double error = 0.0;                      // of the gaps, where places are rounded
+    bool along = false;                      // the surface, not its normal
 };
 
 class JitterRule : public Rule {
@@ -65,6 +67,9 @@ class JitterRule : public Rule {
                   const Vec3& went, double matters) const {
         const bool inside = std::max(m.gap_before, m.gap_after) < -context_.recording.slop() ||
                             (run.turns == 0 && m.gap_after < 0.0);
+        // Put back at the surface, its speed towards it left as it was: as unanswered as one that is inside.
+        const bool presses =
+            glm::dot(run.relative, run.normal) > matters && glm::dot(relative, run.normal) > matters;
         // Outside, a contact that reverses keeps the speed; code that steers back and forth does not.
         const double halves = glm::length(own) /
                               std::max(glm::length(run.own), std::numeric_limits<double>::min()),
@@ -75,7 +80,7 @@ class JitterRule : public Rule {
             const Vec3 change = reversal(before, now, matters, context_.settings["jitter.slow_half"]);
             if (change == Vec3(0.0)) continue;
             const bool across = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
-            if (across && !inside) continue;
+            if (across && !inside && !presses) continue;
             if (!inside && (halves < alike || halves * alike > 1.0) && passes(unlike)) return Vec3(0.0);
             const bool by_third =
                 turned_elsewhere(step, m, run.mover, change) || turned_elsewhere(step, m, run.other, -change);
@@ -118,6 +123,7 @@ class JitterRule : public Rule {
             if (run.turns++ == 0 && run.first + 1 < step.index) run.first = step.index; // else with the touch
             run.most_turns = std::max(run.most_turns, run.turns);
             run.change = change;
+            run.along = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
             run.speed = std::max(run.speed, std::abs(glm::dot(relative, change)));
             if (m.gap_after != infinity)
                 run.low = std::min(run.low, m.gap_after), run.high = std::max(run.high, m.gap_after);
@@ -171,6 +177,8 @@ class JitterRule : public Rule {
         add_fact(f, "amplitude", wide(w, run), u);
         add_fact(f, "turns", static_cast<double>(run.most_turns), "count");
         add_fact(f, "speed", run.speed, u + "/s");
+        f.facts.push_back(
+            {"reversed", std::string(run.along ? "along the surface" : "along its normal"), "text"});
         f.facts.push_back({"left_inside", run.low < -r.slop() ? f.names[0] : std::string("nobody"), "text"});
         const double half = 0.5 * wide(w, run);
         for (std::size_t i = run.first; i <= run.last; ++i)
@@ -206,10 +214,13 @@ void describe(const Recording& r, Finding& f) {
     const bool inside = std::get<std::string>(f.fact("left_inside")->value) != "nobody";
     account.at(f.last, say("Its velocity was reversed in {} in a row, at up to {}.",
                            count_text(f.number("turns"), "frame"), speed_text(r, f.number("speed"))));
+    const bool along = std::get<std::string>(f.fact("reversed")->value) == "along the surface";
     account.cause(translated(
-        inside ? "every overlap reverses the velocity, and the body is not pushed out: next frame it is "
-                 "still inside and is reversed again."
-               : "every contact reverses the velocity, also of a body that already moves away."));
+        inside  ? "every overlap reverses the velocity, and the body is not pushed out: next frame it is "
+                  "still inside and is reversed again."
+        : along ? "every contact reverses the velocity along the surface, and the part that goes into it "
+                  "stays as it is: next frame they meet again."
+                : "every contact reverses the velocity, also of a body that already moves away."));
 }
 
 } // namespace

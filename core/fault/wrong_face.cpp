@@ -69,6 +69,7 @@ class WrongFaceRule : public Rule {
 
     void finish() override {
         for (Held& h : held_) {
+            if (h.times > 1) add_fact(h.finding, "times", static_cast<double>(h.times), "count");
             const Slot body = at(context_.recording.world_at(h.index), h.mover).body;
             if (!context_.observed.restless(body) ||
                 !context_.passes(at_will, h.index, h.index, h.mover, h.other))
@@ -379,15 +380,27 @@ class WrongFaceRule : public Rule {
                              {{{"motion", {who}}, {"tests", "swept"}, {"response", "reflect"}}}});
         f.suggest.push_back({say("slide {} along the face it hits", the(f.names[0])),
                              {{{"motion", {who}}, {"tests", "swept"}, {"response", "slide"}}}});
-        held_.push_back({h.mover, h.other, step.index, std::move(f)});
+        hold({h.mover, h.other, step.index, step.index, 1, std::move(f)});
     }
 
     /// What its velocity does where nothing touches it is known at the end only.
     struct Held {
         Slot mover = -1, other = -1; // colliders
-        std::size_t index = 0;
+        std::size_t index = 0, last = 0, times = 1;
         Finding finding;
     };
+    /// A body that stays at the face meets it in every frame: that is one finding.
+    void hold(Held&& h) {
+        constexpr std::size_t late = 2; // frames; a response may come one frame late
+        const auto same = std::find_if(held_.rbegin(), held_.rend(), [&](const Held& o) {
+            return o.mover == h.mover && o.other == h.other;
+        });
+        if (same == held_.rend() || h.index > same->last + late ||
+            same->finding.fact("kind")->value != h.finding.fact("kind")->value)
+            return held_.push_back(std::move(h));
+        same->finding.last = h.finding.last, same->last = h.last, ++same->times;
+        std::ranges::move(h.finding.marks, std::back_inserter(same->finding.marks));
+    }
 
     RuleContext context_;
     double most_angle_, reversed_;
@@ -409,10 +422,15 @@ void describe(const Recording& r, Finding& f) {
     account.at(f.first, f.fraction,
                say("It hits {} on a face with the {}.", the(f.names[1]), normal_text(normal)));
     const bool both = std::get<std::string>(f.fact("kind")->value).starts_with("both");
+    const auto and_on = [&] {
+        if (f.last > f.first)
+            account.at(f.last, say("So it goes on: {} in all.", count_text(f.number("times"), "frame")));
+    };
     const std::string change = say("Its velocity turns from {} to {}", vector_text(was, "", r.header.space),
                                    vector_text(is, r.header.unit + "/s", r.header.space));
     if (both) {
         account.at(f.first, say("{}: both axes are reversed.", change));
+        and_on();
         const std::string axis = axis_along(normal);
         account.cause(
             axis.empty()
@@ -422,6 +440,7 @@ void describe(const Recording& r, Finding& f) {
     } else {
         account.at(f.first, say("{}. The change points {}° away from that normal.", change,
                                 figure(f.number("angle"))));
+        and_on();
         account.cause(translated(
             "the response belongs to another face than the one that was hit: the part of the velocity "
             "along the face was reversed, the part along the normal was not."));

@@ -282,6 +282,52 @@ void whole_pixel_skiff(const std::string& path, Chance& vary, Skiff kind) {
         s.log.state(1, at, kind == Skiff::Past ? 40 : 0);
 }
 
+// ---- what stays at a face
+
+/// A ball in a court is put back at each wall, and the speed towards it reversed; at one wall the other axis
+/// is.
+void in_a_court(const std::string& path, Chance& vary, bool wrong) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("court", rate));
+    const Block floor = s.block("south wall", "wall", 0, -130, 480, 40);
+    const Block others[] = {s.block("north wall", "wall", 0, 130, 480, 40),
+                            s.block("west wall", "wall", -220, 0, 40, 220),
+                            s.block("east wall", "wall", 220, 0, 40, 220)};
+    Flyer ball;
+    ball.x = vary(-80), ball.y = vary(20), ball.vx = vary(190), ball.vy = -vary(140);
+    ball.enter(s, "ball", bounce::circle(10));
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
+        ball.step(s);
+        if (ball.y <= -100) {
+            double& turned = wrong ? ball.vx : ball.vy;
+            turned = -turned, ball.y = -100, s.touch(1, floor.id, ball.x, -110, 0, -1);
+        }
+        if (ball.y >= 100) ball.y = 100, ball.vy = -ball.vy, s.touch(1, others[0].id, ball.x, 110, 0, 1);
+        if (ball.x <= -190) ball.x = -190, ball.vx = -ball.vx, s.touch(1, others[1].id, -200, ball.y, -1, 0);
+        if (ball.x >= 190) ball.x = 190, ball.vx = -ball.vx, s.touch(1, others[2].id, 200, ball.y, 1, 0);
+        ball.describe(s);
+    }
+}
+
+/// A cart runs to and fro in a slot that is hardly longer than it is, and is pressed to its floor.
+void in_a_slot(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), speed = vary(90), room = speed / rate * vary(0.8);
+    Stage s(path, vary, plain("slot", rate, {}, -900));
+    const Block floor = s.block("deck", "deck", 0, -20, 300, 40);
+    const Block left = s.block("buffer", "buffer", -40, 30, 40, 60),
+                right = s.block("buffer", "buffer", 40 + room, 30, 40, 60);
+    Flyer cart;
+    cart.y = 12, cart.vx = speed, cart.enter(s, "cart", bounce::box(40, 24));
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
+        cart.vy = -900 / rate, cart.step(s), cart.y = 12, s.touch(1, floor.id, cart.x, 0, 0, -1);
+        const bool ends[] = {cart.x <= 0, cart.x >= room};
+        cart.x = std::clamp(cart.x, 0.0, room);
+        if (ends[0]) cart.vx = speed, s.touch(1, left.id, -20, 12, -1, 0);
+        if (ends[1]) cart.vx = -speed, s.touch(1, right.id, room + 20, 12, 1, 0);
+        cart.describe(s);
+    }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& other_game_scenes() {
@@ -326,6 +372,11 @@ const std::vector<MoreScene>& other_game_scenes() {
          [](const std::string& p, Chance& v) { put_apart_one_by_one(p, v, Row::Pushed); }, "", true},
         {"knocked into the next", "",
          [](const std::string& p, Chance& v) { put_apart_one_by_one(p, v, Row::Knocked); }, "", true},
+        {"a court turns the wrong axis", "jitter",
+         [](const std::string& p, Chance& v) { in_a_court(p, v, true); }},
+        {"a court turns the right axis", "",
+         [](const std::string& p, Chance& v) { in_a_court(p, v, false); }},
+        {"to and fro in a slot", "", in_a_slot},
     };
     return all;
 }
