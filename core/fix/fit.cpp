@@ -69,11 +69,13 @@ double tuned(const std::vector<double>& x, std::vector<double>&, void* data) {
     return t.sum(t.with(x));
 }
 
-/// The best of some values for restitution, friction and the share of a second push.
-FittedModel coarsely_tuned(const std::vector<const Course*>& courses, const FittedModel& untuned) {
+/// The best of some values for restitution, friction and the share of a second push. None: all of them are
+/// farther off than `most`.
+std::optional<FittedModel> coarsely_tuned(const std::vector<const Course*>& courses,
+                                          const FittedModel& untuned, double most) {
     const Tuning tuning{courses, untuned.model};
     FittedModel best;
-    double least = infinity;
+    double least = most;
     for (const double restitution : {0.0, 0.25, 0.5, 0.75, 1.0, 1.25})
         for (const double friction : {0.0, 0.3})
             for (const double share : {1.0, 0.5}) {
@@ -81,6 +83,7 @@ FittedModel coarsely_tuned(const std::vector<const Course*>& courses, const Fitt
                 const MotionModel m = tuning.with({restitution, friction, share});
                 if (const double sum = tuning.sum(m, least); sum < least) least = sum, best.model = m;
             }
+    if (least >= most) return {};
     best.difference = courses.front()->difference(best.model);
     return best;
 }
@@ -232,7 +235,9 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
     for (const auto& courses : trained) {
         std::vector<FittedModel> coarse;
         for (const FittedModel& m : untuned)
-            if (goes_on()) hold_out(coarse.emplace_back(coarsely_tuned(courses, m)));
+            if (goes_on())
+                if (auto best = coarsely_tuned(courses, m, hopeless * near_enough))
+                    hold_out(coarse.emplace_back(std::move(*best)));
         std::ranges::stable_sort(coarse, {}, &FittedModel::both);
         for (std::size_t i = 0; i < coarse.size() && i < tuned_models && goes_on(); ++i) {
             tried.push_back(coarse[i]);
@@ -241,6 +246,8 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
     }
     sort_by_both();
     if (control && control->stop) return {};
+    if (!tried.empty() && tried.front().difference > near_enough) // it was not followed to its end
+        tried.front().difference = course.difference(tried.front().model);
     return tried;
 }
 

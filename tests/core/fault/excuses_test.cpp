@@ -56,7 +56,7 @@ void count(const std::vector<std::string>& variants, Table& table) {
             without.threads = 1, without.only = {fault}, without.without = name;
             const auto found = found_of(whole, fault);
             here[name].acts = 1;
-            if (found_of(scan(*r, without), fault) != found) here[name].needed = 1;
+            if (here[name].needed == 0 && found_of(scan(*r, without), fault) != found) here[name].needed = 1;
             if (!found.empty()) here[name].found = 1;
         }
     }
