@@ -102,6 +102,7 @@ struct Header {
     std::vector<std::string>
         logs; // channels that you write: contacts, rays, events, desired, grounded, iterations, unresolved; end: the log says
               // that it ends, so a game that hangs or crashes shows
+    std::string engine{}; // a JSON object: what it takes to build the engine's world again; see docs/bounce-log.md
 };
 
 struct Body {
@@ -112,6 +113,7 @@ struct Body {
     bool upright = false, visible = true;
     double mass = -1, step = 0; // step: the height that it may step up
     double slope = -1;          // degrees: the steepest ground that it may walk; negative: 50
+    std::string engine{};       // as in the header
 };
 
 // What a collider is besides its shape.
@@ -121,6 +123,7 @@ struct Surface {
     bool visible = true;
     double pass_x = 0, pass_y = 0; // where a one-way lets through; zero: up
     double pass_z = 0;
+    std::string engine{}; // as in the header
 };
 
 // Shapes in the body's frame, as JSON.
@@ -284,7 +287,8 @@ class Recorder {
              ",\"gravity\":" + vector(h.gravity_x, h.gravity_y, h.gravity_z) +
              ",\"substeps\":" + std::to_string(h.substeps) + ",\"float\":" + std::to_string(h.float_bits) +
              (h.slop >= 0 ? ",\"slop\":" + detail::number(h.slop) : "") +
-             (h.skin != 0 ? ",\"skin\":" + detail::number(h.skin) : "") + ",\"logs\":[" + logs + "]}");
+             (h.skin != 0 ? ",\"skin\":" + detail::number(h.skin) : "") + ",\"logs\":[" + logs + "]" +
+             engine(h.engine) + "}");
     }
     Recorder(const Recorder&) = delete;
     Recorder& operator=(const Recorder&) = delete;
@@ -303,7 +307,7 @@ class Recorder {
              (b.upright ? ",\"upright\":true" : "") + (b.visible ? "" : ",\"visible\":false") +
              (b.mass >= 0 ? ",\"mass\":" + detail::number(b.mass) : "") +
              (b.step != 0 ? ",\"step\":" + detail::number(b.step) : "") +
-             (b.slope >= 0 ? ",\"slope\":" + detail::number(b.slope) : "") + "}");
+             (b.slope >= 0 ? ",\"slope\":" + detail::number(b.slope) : "") + engine(b.engine) + "}");
     }
     void collider(Id id, Id body, const std::string& shape, const Surface& s = Surface()) {
         finish_frame();
@@ -316,7 +320,7 @@ class Recorder {
              (s.pass_x != 0 || s.pass_y != 0 || s.pass_z != 0
                   ? ",\"pass\":" + vector(s.pass_x, s.pass_y, s.pass_z)
                   : "") +
-             (s.visible ? "" : ",\"visible\":false") + "}");
+             (s.visible ? "" : ",\"visible\":false") + engine(s.engine) + "}");
     }
     // A point of the body at which the game tests for ground or wall, and the direction that it guards.
     void probe(Id id, Id body, const std::string& name, double x, double y, double guards_x,
@@ -427,6 +431,9 @@ class Recorder {
     const std::string& failure() const { return failure_; }
 
   private:
+    static std::string engine(const std::string& json) {
+        return json.empty() ? json : ",\"engine\":" + json;
+    }
     struct List {
         const char* key;
         std::string text;

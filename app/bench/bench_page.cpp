@@ -159,11 +159,11 @@ void BenchPage::refresh() {
                       : c->state == Candidate::Failed ? tr("cannot be tried: %1").arg(c->sentence)
                       : c->state == Candidate::Advice ? tr("advice")
                                                       : tr("trying…"));
-    const bool loop = judged && c->verdict.loop;
+    const bool loop = judged && (c->verdict.loop || c->verdict.engine);
     loop_->setText(loop ? loop_html(c->verdict, *session_.recording()) : QString()), loop_->setVisible(loop);
     const bool own = any && session_.is_own(session_.candidate());
     copy_->setEnabled(c && c->state != Candidate::Advice), rename_->setEnabled(own), remove_->setEnabled(own);
-    ask_shake_->setEnabled(judged && c->verdict.fit && c->verdict.fit->reproduces && !c->shaking);
+    ask_shake_->setEnabled(judged && reproduces(c->verdict) && !c->shaking);
     ask_shake_->setText(c && c->shaking ? tr("%1 of 1000 starts tried…").arg(c->shaken)
                                         : tr("How safe is it?"));
     const bool check = any && session_.is_check(session_.candidate());

@@ -84,7 +84,8 @@ FixCard::FixCard(Session& session, int index, QWidget* parent)
     const bool advice = c.state == Candidate::Advice;
     name_->setText(QString::fromStdString(c.fix.name)), name_->setFont(type(advice ? 12 : 13, !advice));
     verdict_->setText(verdict_html(c)), verdict_->setVisible(!advice);
-    const bool chosen = session_.candidate() == index_ && c.state == Candidate::Judged && c.verdict.loop;
+    const bool chosen = session_.candidate() == index_ && c.state == Candidate::Judged &&
+                        (c.verdict.loop || c.verdict.engine);
     loop_->setText(chosen ? loop_html(c.verdict, *session_.recording()) : QString()),
         loop_->setVisible(chosen);
     if (session_.candidate() == index_ && c.state == Candidate::Judged)
@@ -150,8 +151,7 @@ void FixCard::add_ranges(QVBoxLayout& column, const Candidate& c) {
 
 /// How safe it is: its finding moved again from many starts.
 void FixCard::add_shake(QVBoxLayout& column, const Candidate& c) {
-    const bool can = c.verdict.fit && c.verdict.fit->reproduces;
-    if (!can) return;
+    if (!reproduces(c.verdict)) return;
     if (c.shake || c.shaking) {
         QString text = c.shaking ? tr("%1 of 1000 starts tried…").arg(c.shaken)
                                  : QString::fromStdString(shake_line(*c.shake));

@@ -9,8 +9,14 @@ namespace oddbounce {
 
 QString loop_html(const Verdict& verdict, const Recording& r) {
     const Theme& th = Theme::current();
-    QString out = QString("<p style=\"color:%1; margin-top:6px\">%2</p>")
-                      .arg(th.soft.name(), QString::fromStdString(loop_heading(verdict, r)).toHtmlEscaped());
+    const auto paragraph = [&](const std::string& text) {
+        return QString("<p style=\"color:%1; margin-top:6px\">%2</p>")
+            .arg(th.soft.name(), QString::fromStdString(text).toHtmlEscaped());
+    };
+    QString out;
+    if (verdict.engine) out += paragraph(engine_line(*verdict.engine, r) + ".");
+    if (!verdict.loop) return out;
+    out += paragraph(loop_heading(verdict, r));
     const QFont fixed = QFontDatabase::systemFont(QFontDatabase::FixedFont);
     out += QString("<table cellspacing=\"0\" cellpadding=\"1\" style=\"font-family:'%1'; font-size:%2px\">")
                .arg(fixed.family())

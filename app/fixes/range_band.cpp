@@ -57,8 +57,7 @@ QString RangeBand::value_text(double value) const {
 QString RangeBand::text_of_point(int point) const {
     const Candidate& c = *candidate();
     const RangePoint& p = c.range->points[static_cast<std::size_t>(point)];
-    return QString("%1: %2").arg(value_text(p.value),
-                                 QString::fromStdString(p.verdict));
+    return QString("%1: %2").arg(value_text(p.value), QString::fromStdString(p.verdict));
 }
 
 void RangeBand::take(int point) {

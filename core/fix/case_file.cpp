@@ -19,8 +19,9 @@ namespace {
 Note note_from_json(const json& j, const std::string& file) {
     const auto number = [&](const json& v) { return v.is_number() && std::isfinite(v.get<double>()); };
     const bool whole = j.is_object() && j.contains("frame") && j["frame"].is_number_integer() &&
-                       j.contains("at") && j["at"].is_array() && (j["at"].size() == 2 || j["at"].size() == 3) &&
-                       std::ranges::all_of(j["at"], number) && j.contains("text") && j["text"].is_string();
+                       j.contains("at") && j["at"].is_array() &&
+                       (j["at"].size() == 2 || j["at"].size() == 3) && std::ranges::all_of(j["at"], number) &&
+                       j.contains("text") && j["text"].is_string();
     if (!whole)
         throw BadInput(file, 0, "has an unusable note, expected {\"frame\":…,\"at\":[x,y],\"text\":…}",
                        "notes");

@@ -44,8 +44,8 @@ std::size_t start_before(const Recording& r, Slot body, std::size_t first) {
     return start;
 }
 
-/// From before the bodies of the finding began to touch; and from shortly before the finding, where that is
-/// another one.
+} // namespace
+
 std::vector<FrameWindow> windows_of(const Recording& r, const Finding& f, Slot body, const Touches& touches) {
     const auto found = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.first)));
     const auto last = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.last)));
@@ -62,6 +62,8 @@ std::vector<FrameWindow> windows_of(const Recording& r, const Finding& f, Slot b
     }
     return out;
 }
+
+namespace {
 
 const std::string& kind_of_body(const Recording& r, Id id, const World& w) {
     static const std::string none;
@@ -107,12 +109,16 @@ std::vector<FrameWindow> occurrences(const Recording& r, const Finding& f, const
 
 } // namespace
 
+double smallest_extent(const World& w, Slot body) {
+    double out = infinity;
+    for (const Slot c : w.colliders_of(body))
+        if (w.live(c) && at(w, c).geometry->extent() > 0.0) out = std::min(out, at(w, c).geometry->extent());
+    return out;
+}
+
 double near_enough(const Recording& r, const FrameWindow& w, const Settings& settings) {
     const World world = r.world_at(w.first);
-    double extent = infinity;
-    for (const Slot c : world.colliders_of(w.body))
-        if (world.live(c) && at(world, c).geometry->extent() > 0.0)
-            extent = std::min(extent, at(world, c).geometry->extent());
+    const double extent = smallest_extent(world, w.body);
     const BodyDef* def = world.body(w.body).def;
     const bool by_code =
         (def && def->moves == Moves::Kinematic) || recorded_steps(r, w.body, w.first, w.last).follows_desired;
@@ -156,9 +162,11 @@ const Finding* match(const Finding& f, const std::vector<Finding>& among) {
     return it == among.end() ? nullptr : &*it;
 }
 
-std::vector<Finding> found_in(const Recording& r, const FrameWindow& w, const Track& track, Edits edits,
+std::vector<Finding> found_in(const Recording& r, const FrameWindow& w, const Tracks& tracks, Edits edits,
                               const FitOptions& options, const std::string& only, bool placed) {
-    edits.moved.push_back(moved_along(r, w.body, track, placed));
+    for (const auto& [body, track] : tracks)
+        if (track.points.size() > 1)
+            edits.moved.push_back(moved_along(r, body, track, placed && body == w.body));
     const auto moved = edited(r, edits);
     ScanOptions scan_options;
     for (const Fault& fault : catalogue())
@@ -203,7 +211,7 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
             m.difference <= out.near_enough && (m.difference <= exact || m.held_out <= out.near_enough);
         if (!near || m.both() > bound) continue;
         const Track track = rerun(r, w.body, w.first, w.last, m.model, options.control);
-        if (!match(f, found_in(r, w, track, unchanged, options))) continue;
+        if (!match(f, found_in(r, w, {{w.body, track}}, unchanged, options))) continue;
         if (out.reproduces) {
             out.alternatives.push_back(m.model);
             if (out.alternatives.size() == most_alternatives) break;

@@ -31,6 +31,10 @@ struct Fit {
     std::vector<MotionModel> alternatives;
 };
 
+/// In which the body may be moved again to see what a fix does: from before the bodies of the finding began
+/// to touch; and from shortly before the finding, where that is another one.
+std::vector<FrameWindow> windows_of(const Recording& recording, const Finding& finding, Slot body,
+                                    const Touches& touches);
 /// The model changes the velocity or the place of the body somewhere on this track.
 bool responds(const Track& track);
 /// The model that does what the game did round this finding: of those that are near enough there and in
@@ -41,14 +45,16 @@ bool responds(const Track& track);
 Fit fit_to(const Recording& recording, const Finding& finding, Slot body, const Touches& touches,
            const FitOptions& options, const Fit* alike = nullptr);
 
-/// Faults by motion (or the one) that are found in the window where the body goes along the track, `edits`
+/// Faults by motion (or the one) that are found in the window where the bodies go along the tracks, `edits`
 /// being made. `placed`: as in moved_along.
-std::vector<Finding> found_in(const Recording& recording, const FrameWindow& window, const Track& track,
+std::vector<Finding> found_in(const Recording& recording, const FrameWindow& window, const Tracks& tracks,
                               Edits edits, const FitOptions& options, const std::string& only = {},
                               bool placed = false);
 /// How far, in units, a model's track may be from the recorded one in a window: some slops, or a part of the
 /// body. Where code moves it, another loop is soon far off; a solver's rounding is larger.
 double near_enough(const Recording& recording, const FrameWindow& window, const Settings& settings);
+/// Of the body's colliders; infinity where it has none.
+double smallest_extent(const World& world, Slot body);
 /// How deep the body, if it is at that pose, lies in something solid; 0: it is free.
 double overlap_at(const World& world, Slot body, const Pose& pose);
 /// The same fault about the same bodies, within some frames of it.

@@ -38,13 +38,30 @@ FitOptions fit_options(const TryOptions& options) {
     return {options.project, options.threads, options.control};
 }
 
-namespace {
+std::vector<const Finding*> concerned_findings(const Recording& r, const Applied& applied,
+                                               const TryOptions& options) {
+    std::vector<const Finding*> out;
+    for (const Finding& f : options.before)
+        if (!f.bodies.empty() && concerns(applied, f) &&
+            (options.finding.empty() || f.id == options.finding) &&
+            (!applied.motion.empty() || by_motion(r, f)))
+            out.push_back(&f);
+    return out;
+}
 
 std::shared_ptr<const Touches> touches_in(const Recording& r, const TryOptions& options) {
     return kept(&TryCache::Inner::touches, "", options, [&] {
         return std::make_shared<const Touches>(touches_of(r, options.threads, options.control));
     });
 }
+
+Edits unchanged(const Recording& r) {
+    Edits out;
+    out.definitions = r.definitions(0, ~std::size_t(0));
+    return out;
+}
+
+namespace {
 
 /// The first finding of the same fault whose bodies are of the same kinds, and which of them is moved; the
 /// finding itself where there is none before it. Whose code it is decides, not which of them is asked about.
@@ -93,12 +110,6 @@ bool sets_surface(const Fix& fix, const char* key) {
     });
 }
 
-Edits unchanged(const Recording& r) {
-    Edits out;
-    out.definitions = r.definitions(0, ~std::size_t(0));
-    return out;
-}
-
 /// A stretch in which a body is moved again: by the model that was fitted, and by it as the fix changes it.
 struct Stretch {
     FrameWindow window;
@@ -115,7 +126,7 @@ Found found(const Recording& r, const Applied& applied, const Stretch& s, const 
     const auto with = [&](const Recording& in, const Edits& edits, const MotionModel& model) {
         const Track track =
             rerun(in, s.window.body, s.window.first, s.window.last, model, options.control, &steps);
-        return found_in(r, s.window, track, edits, fit_options(options));
+        return found_in(r, s.window, {{s.window.body, track}}, edits, fit_options(options));
     };
     return {with(r, unchanged(r), s.as_was), with(*applied.recording, applied.edits, s.with_fix)};
 }
@@ -154,11 +165,7 @@ class Mover {
     Mover(const Recording& r, const Fix& fix, Applied& applied, const TryOptions& options, Verdict& v)
         : r_(r), fix_(fix), applied_(applied), options_(options), v_(v) {
         if (!options_.cache) options_.cache = &for_this_try_;
-        for (const Finding& f : options.before)
-            if (!f.bodies.empty() && concerns(applied, f) &&
-                (options.finding.empty() || f.id == options.finding) &&
-                (!applied.motion.empty() || by_motion(r, f)))
-                concerned_.push_back(&f);
+        concerned_ = concerned_findings(r, applied, options);
     }
 
     Unfixed run() {
@@ -178,7 +185,6 @@ class Mover {
     std::size_t alike_to(const Stretch& s) const;
     bool certain(const Stretch& s, const Fit& fit) const;
     void move();
-    void note_difference(const Track& was, const Track& track);
     MotionModel fixed(Slot body, const MotionModel& model) const {
         return fixed_model(r_.body_id(body), model, fix_, applied_);
     }
@@ -304,18 +310,6 @@ void Mover::add_ordinary_play() {
     }
 }
 
-void Mover::note_difference(const Track& was, const Track& track) {
-    constexpr double turned = 1e-3; // radians
-    const double seen = exact_difference(r_) + r_.slop();
-    for (std::size_t k = 0; k < std::min(was.points.size(), track.points.size()); ++k) {
-        const Pose &a = was.points[k].pose, &b = track.points[k].pose;
-        if (glm::length(a.at - b.at) <= seen && Motion{a, b}.turning() < turned) continue;
-        const std::int64_t number = r_.number(was.first + k);
-        if (!v_.first_difference || number < *v_.first_difference) v_.first_difference = number;
-        return;
-    }
-}
-
 void Mover::move() {
     Edits unfixed = unchanged(r_);
     Cost before, after;
@@ -335,7 +329,7 @@ void Mover::move() {
             rerun(*applied_.recording, w.body, w.first, w.last, with_fix, options_.control, &steps);
         if (responds(track) && !response_seen) v_.response_unseen = true;
         add(before, was), add(after, track), frames += static_cast<double>(was.points.size()) - 1.0;
-        note_difference(was, track);
+        note_difference(r_, was, track, v_);
         v_.tracks[r_.body_id(w.body)].push_back(track);
         applied_.edits.moved.push_back(moved_along(*applied_.recording, w.body, track));
     }
@@ -349,6 +343,18 @@ void Mover::move() {
 
 } // namespace
 
+void note_difference(const Recording& r, const Track& was, const Track& track, Verdict& v) {
+    constexpr double turned = 1e-3; // radians
+    const double seen = exact_difference(r) + r.slop();
+    for (std::size_t k = 0; k < std::min(was.points.size(), track.points.size()); ++k) {
+        const Pose &a = was.points[k].pose, &b = track.points[k].pose;
+        if (glm::length(a.at - b.at) <= seen && Motion{a, b}.turning() < turned) continue;
+        const std::int64_t number = r.number(was.first + k);
+        if (!v.first_difference || number < *v.first_difference) v.first_difference = number;
+        return;
+    }
+}
+
 MotionModel fixed_model(Id body, const MotionModel& as_was, const Fix& fix, const Applied& applied) {
     const auto change = applied.motion.find(body);
     MotionModel out = change != applied.motion.end() ? model_with(change->second, as_was) : as_was;
@@ -361,13 +367,16 @@ Opinion opinion(const Recording& r, const Applied& applied, const Finding& f, co
                 const MotionModel& as_was, const MotionModel& with_fix, const RecordedSteps& steps,
                 const TryOptions& options) {
     const Found both = found(r, applied, {w, as_was, with_fix}, steps, options);
+    return opinion_of(f, both.before, both.after);
+}
+
+Opinion opinion_of(const Finding& f, const std::vector<Finding>& before, const std::vector<Finding>& after) {
     Opinion out;
-    out.fixed = !match(f, both.after) && std::ranges::none_of(both.after, [&](const Finding& g) {
-        return shows_later_or_sooner(f, g) && !match(g, both.before);
+    out.fixed = !match(f, after) && std::ranges::none_of(after, [&](const Finding& g) {
+        return shows_later_or_sooner(f, g) && !match(g, before);
     });
-    for (const Finding& g : both.after)
-        if (!match(g, both.before) && !match(g, {f}) && !shows_later_or_sooner(f, g))
-            out.fresh.insert(g.fault);
+    for (const Finding& g : after)
+        if (!match(g, before) && !match(g, {f}) && !shows_later_or_sooner(f, g)) out.fresh.insert(g.fault);
     return out;
 }
 

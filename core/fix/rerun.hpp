@@ -6,6 +6,7 @@
 #include "fix/fix.hpp"
 
 #include <functional>
+#include <map>
 
 namespace oddbounce {
 
@@ -37,6 +38,9 @@ struct Track {
     /// What it cost: moves with a test after each, tests of two shapes that are near, their corners.
     std::size_t moves = 0, tests = 0, corners = 0;
 };
+
+/// Of several bodies, by their slots.
+using Tracks = std::map<Slot, Track>;
 
 /// What a recorded body does over some frames.
 struct RecordedSteps {

@@ -54,12 +54,13 @@ class Shaker {
 
     ShakenCourses courses(ShakenStart s) const {
         const TrackPoint start = placed(s);
-        return {moved(worlds_, models_.fit.model, start), moved(fixed_, models_.with_fix, start)};
+        const auto own = [&](const Tracks& tracks) { return tracks.at(window_.body); };
+        return {own(moved(worlds_, false, start)), own(moved(fixed_, true, start))};
     }
     void run(ShakenStart& s) const {
         const TrackPoint start = placed(s);
-        s.fails_without = fails(worlds_, unchanged_, models_.fit.model, start);
-        s.fails_with = fails(fixed_, models_.applied.edits, models_.with_fix, start);
+        s.fails_without = fails(worlds_, unchanged_, false, start);
+        s.fails_with = fails(fixed_, models_.applied.edits, true, start);
     }
 
   private:
@@ -81,13 +82,22 @@ class Shaker {
         free();
         return p;
     }
-    Track moved(const std::vector<World>& worlds, const MotionModel& model, const TrackPoint& start) const {
-        return rerun(worlds, window_.body, window_.first, model, steps_, options_.control, {}, &start);
+    Tracks moved(const std::vector<World>& worlds, bool with_fix, const TrackPoint& start) const {
+        if (models_.engine) {
+            const std::pair<Slot, TrackPoint> from{window_.body, start};
+            Tracks all = played(worlds, window_.first, models_.engine->pushes,
+                                with_fix ? models_.engine_fix : EngineFix(), options_.control,
+                                &models_.engine->near, &from);
+            return other_than_recorded(worlds, window_.first, std::move(all), window_.body);
+        }
+        return {{window_.body,
+                 rerun(worlds, window_.body, window_.first, with_fix ? models_.with_fix : models_.fit.model,
+                       steps_, options_.control, {}, &start)}};
     }
-    bool fails(const std::vector<World>& worlds, const Edits& edits, const MotionModel& model,
+    bool fails(const std::vector<World>& worlds, const Edits& edits, bool with_fix,
                const TrackPoint& start) const {
-        const auto found =
-            found_in(recording_, window_, moved(worlds, model, start), edits, options_, finding_.fault, true);
+        const auto found = found_in(recording_, window_, moved(worlds, with_fix, start), edits, options_,
+                                    finding_.fault, true);
         const std::set<Id> bodies(finding_.bodies.begin(), finding_.bodies.end());
         return std::ranges::any_of(found, [&](const Finding& f) {
             return std::set<Id>(f.bodies.begin(), f.bodies.end()) == bodies ||
@@ -130,7 +140,8 @@ const Finding* asked_about(const ShakeOptions& options, const Applied& applied) 
     for (const Finding& f : options.tries.before) {
         const bool concerned =
             !f.expected && !f.bodies.empty() &&
-            (std::ranges::any_of(f.bodies, [&](Id b) { return applied.motion.count(b) > 0; }) ||
+            (applied.pairs ||
+             std::ranges::any_of(f.bodies, [&](Id b) { return applied.motion.count(b) > 0; }) ||
              std::ranges::any_of(f.colliders,
                                  [&](Id c) { return std::ranges::count(applied.colliders, c) > 0; }));
         const bool asked = options.finding.empty() ? concerned && !rests_on_log(f) : f.id == options.finding;
@@ -165,11 +176,16 @@ Shake shake(const Recording& r, const Fix& fix, const ShakeOptions& options) {
     }
     out.finding = f->id;
     FindingModels models = models_for(r, fix, *f, options.tries);
-    if (!models.fit.reproduces) {
+    if (!models.reproduces()) {
         out.unknown = translated("the model does not reproduce this game");
         return out;
     }
     const Shaker shaker(r, *f, std::move(models), {options.tries.project, 1, options.tries.control});
+    ShakenStart recorded;
+    if (shaker.run(recorded); !recorded.fails_without) {
+        out.unknown = translated("the fault does not show in its frames alone");
+        return out;
+    }
     std::vector<ShakenStart> starts(options.starts);
     std::vector<char> done(options.starts, 0);
     std::mutex mutex;

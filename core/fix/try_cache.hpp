@@ -15,9 +15,10 @@ struct Judged {
 
 struct TryCache::Inner {
     std::mutex mutex;
-    std::map<std::string, Fit> fits;                               ///< by finding and body
-    std::map<std::string, std::shared_ptr<const Judged>> unfixed;  ///< by what is moved again
-    std::map<std::string, std::shared_ptr<const Touches>> touches; ///< one, of the recording
+    std::map<std::string, Fit> fits;                                  ///< by finding and body
+    std::map<std::string, std::shared_ptr<const Judged>> unfixed;     ///< by what is moved again
+    std::map<std::string, std::shared_ptr<const Touches>> touches;    ///< one, of the recording
+    std::map<std::string, std::shared_ptr<const EngineScene>> scenes; ///< by finding and body
 };
 
 /// What `make` gives, kept under `key` unless it was stopped.

@@ -2,6 +2,7 @@
 #include "fix/verdict.hpp"
 
 #include "fault/account_text.hpp"
+#include "fix/engine/moved_by_engine.hpp"
 #include "fix/moved_again.hpp"
 #include "fix/try_cache.hpp"
 
@@ -175,11 +176,10 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
     Method method = options.method;
     const bool concerned = std::any_of(options.before.begin(), options.before.end(),
                                        [&](const Finding& f) { return concerns(applied, f); });
+    const bool moves = !applied.motion.empty() || moves_change(recording, applied, options.before);
     if (method == Method::Auto)
-        method = !applied.motion.empty() || moves_change(recording, applied, options.before)
-                     ? Method::Rerun
-                     : Method::Recheck;
-    v.method = method;
+        method =
+            moves || !played_findings(recording, applied, options).empty() ? Method::Rerun : Method::Recheck;
     if (!applied.colliders.empty() && !applied.recording->empty()) {
         const World last = applied.recording->world_at(applied.recording->size() - 1);
         for (Id id : applied.colliders)
@@ -187,7 +187,15 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
                 last.colliders()[static_cast<std::size_t>(applied.recording->collider_slot(id))].geometry;
     }
     Unfixed unfixed;
-    if (method == Method::Rerun && concerned) unfixed = move_again(recording, fix, applied, options, v);
+    if (method == Method::Rerun && concerned) {
+        if (auto by_engine = move_by_engine(recording, applied, options, v))
+            unfixed = std::move(*by_engine);
+        else if (moves)
+            unfixed = move_again(recording, fix, applied, options, v);
+        else
+            method = Method::Recheck;
+    }
+    v.method = method;
     if (!log.empty()) {
         LogChanges changes =
             change_log(fix, recording, options.before, applied, options.threads, options.control);
@@ -214,7 +222,8 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
     if (told.empty() && !v.unclear.empty()) return v; // what a model does that is not the game's says nothing
     compare_findings(told, before.scan.findings, after.scan.findings, v);
     std::erase_if(v.fresh, [&](const Finding& f) {
-        return match(f, expected) || match(f, v.unclear) || begins_at_return(f, v, recording) ||
+        return std::ranges::any_of(f.bodies, [&](Id id) { return unfixed.doubtful.count(id) > 0; }) ||
+               match(f, expected) || match(f, v.unclear) || begins_at_return(f, v, recording) ||
                came_of_the_fault(f, v, applied);
     });
     runs_missing_in(after.touches, before.touches, recording, v.gained);
@@ -243,16 +252,57 @@ std::string rows_text(const LogChanges::Rows& rows) {
 FindingModels models_for(const Recording& r, const Fix& fix, const Finding& f, const TryOptions& options) {
     FindingModels out;
     out.applied = apply(fix, r);
-    out.fit = fitted(r, f, moved_body(r, out.applied, f), options);
+    const Slot body = moved_body(r, out.applied, f);
+    try {
+        out.engine_fix = engine_fix(r, out.applied.motion);
+        if ((out.engine = engine_scene(r, out.applied, f, options))) {
+            out.fit.window = out.engine->window;
+            return out;
+        }
+    } catch (const CannotRebuild&) { // it is left to the models
+    }
+    out.fit = fitted(r, f, body, options);
     out.with_fix = fixed_model(r.body_id(out.fit.window.body), out.fit.model, fix, out.applied);
     return out;
 }
+
+namespace {
+
+/// As opinion, by the engine. Nothing: it cannot play it.
+std::optional<Opinion> opinion_of_engine(const Recording& r, const Applied& applied, const Finding& f,
+                                         const TryOptions& options) {
+    const auto scene = engine_scene(r, applied, f, options);
+    if (!scene) return {};
+    const FrameWindow& w = scene->window;
+    const auto found = [&](const Recording& in, const Edits& edits, const EngineFix& fix) {
+        const auto worlds = worlds_of(in, w.first, w.last, options.control);
+        Tracks all = played(worlds, w.first, scene->pushes, fix, options.control, &scene->near);
+        return found_in(r, w, other_than_recorded(worlds, w.first, std::move(all), w.body), edits,
+                        fit_options(options));
+    };
+    try {
+        return opinion_of(f, found(r, unchanged(r), EngineFix()),
+                          found(*applied.recording, applied.edits, engine_fix(r, applied.motion)));
+    } catch (const CannotRebuild&) {
+        return {};
+    }
+}
+
+} // namespace
 
 QuickVerdict try_quickly(const Recording& r, const Fix& fix, const Finding& f, const TryOptions& options) {
     QuickVerdict out;
     const Applied applied = apply(fix, r);
     if (!concerns(applied, f)) {
         out.outcome = QuickVerdict::Kept;
+        return out;
+    }
+    const auto take = [&](const Opinion& says) {
+        out.outcome = says.fixed ? QuickVerdict::Fixed : QuickVerdict::Kept;
+        out.fresh.assign(says.fresh.begin(), says.fresh.end());
+    };
+    if (const auto says = opinion_of_engine(r, applied, f, options)) {
+        take(*says);
         return out;
     }
     if (applied.motion.empty() && !by_motion(r, f)) { // recorded motion stays
@@ -273,10 +323,8 @@ QuickVerdict try_quickly(const Recording& r, const Fix& fix, const Finding& f, c
     if (!fit.reproduces) return out;
     const FrameWindow& w = fit.window;
     const RecordedSteps steps = recorded_steps(r, w.body, w.first, w.last, options.control);
-    const Opinion says = opinion(r, applied, f, w, fit.model,
-                                 fixed_model(r.body_id(w.body), fit.model, fix, applied), steps, options);
-    out.outcome = says.fixed ? QuickVerdict::Fixed : QuickVerdict::Kept;
-    out.fresh.assign(says.fresh.begin(), says.fresh.end());
+    take(opinion(r, applied, f, w, fit.model, fixed_model(r.body_id(w.body), fit.model, fix, applied), steps,
+                 options));
     return out;
 }
 
@@ -313,6 +361,8 @@ std::vector<VerdictPart> verdict_parts(const Verdict& v) {
     if (v.models_disagree)
         parts.push_back({Part::None, translated("several loops fit, and they do not agree")});
     if (v.begins_before) parts.push_back({Part::None, translated("it would have come another way before")});
+    if (v.engine && v.engine->why_not.empty() && !v.unclear.empty())
+        parts.push_back({Part::None, say("{} does not do the same again", v.engine->engine)});
     if (v.fit && !v.fit->reproduces)
         parts.push_back({Part::None, translated("the model does not reproduce this game")});
     if (v.response_unseen) parts.push_back({Part::None, translated("the game was not seen to respond")});

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "fault/scan.hpp"
+#include "fix/engine/engine_run.hpp"
 #include "fix/finding_fit.hpp"
 #include "fix/log_changes.hpp"
 #include "fix/loop_text.hpp"
@@ -29,6 +30,16 @@ struct Cost {
     double moves = 0.0, tests = 0.0, corners = 0.0;
 };
 
+/// What came of having the engine that the recording comes from move the bodies again.
+struct EngineRerun {
+    std::string engine;                   ///< its name
+    std::string why_not;                  ///< it cannot: the end of a sentence; empty: it did
+    double largest_difference = infinity; ///< unit, without the fix, of the findings' bodies
+    double near_enough = 0.0;             ///< unit: the difference may be as large
+    std::size_t frames = 0;               ///< that were played
+    bool reproduces() const { return why_not.empty() && largest_difference <= near_enough; }
+};
+
 struct Verdict {
     std::string fix;
     Method method = Method::Recheck;
@@ -37,7 +48,8 @@ struct Verdict {
     std::vector<Finding> unclear;
     std::vector<TouchRun> gained, lost;
     std::vector<LogChanges::Rows> rows;      ///< of the log that have another result with the fix
-    std::optional<Fit> fit;                  ///< of a rerun
+    std::optional<EngineRerun> engine;       ///< of a rerun, where the recording comes from one
+    std::optional<Fit> fit;                  ///< of a rerun by models
     std::optional<FittedLoop> loop;          ///< ditto, of the same finding
     std::map<Id, std::vector<Track>> tracks; ///< body -> its course with the fix, for drawing
     std::map<Id, std::shared_ptr<const Geometry>> shapes; ///< changed colliders, for drawing
@@ -60,6 +72,11 @@ struct Verdict {
         return fixed.empty() && kept.empty() && changed.empty() && unclear.empty();
     }
 };
+
+/// What moves the bodies again does without the fix what the game did: a model, or the engine.
+inline bool reproduces(const Verdict& v) {
+    return v.engine && v.engine->why_not.empty() ? v.engine->reproduces() : v.fit && v.fit->reproduces;
+}
 
 /// What tries of one recording, judged by one project, have in common: the models that were fitted, and what
 /// is found without a fix. Safe for several threads.
@@ -97,6 +114,9 @@ struct FindingModels {
     Fit fit;
     MotionModel with_fix;
     Applied applied;
+    std::shared_ptr<const EngineScene> engine; ///< set: it moves all bodies, and the models count for nothing
+    EngineFix engine_fix;
+    bool reproduces() const { return engine || fit.reproduces; }
 };
 /// Throws BadInput as try_fix does.
 FindingModels models_for(const Recording& recording, const Fix& fix, const Finding& finding,
@@ -127,6 +147,8 @@ std::string cost_line(const Verdict& verdict);
 std::vector<LoopLine> loop_lines(const Verdict& verdict, const Recording& recording);
 /// What the lines are: "The game moves the ball so, as far as the recording shows:".
 std::string loop_heading(const Verdict& verdict, const Recording& recording);
+/// How well the engine plays it again, or why it cannot; with no full stop.
+std::string engine_line(const EngineRerun& rerun, const Recording& recording);
 nlohmann::json json_of(const Verdict& verdict, const Recording& recording);
 std::string text_of(const Verdict& verdict, const Recording& recording);
 

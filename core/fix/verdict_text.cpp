@@ -56,8 +56,23 @@ std::string loop_heading(const Verdict& v, const Recording& r) {
     const std::string mover = the(body_name(r, v.loop->mover));
     return v.fit->reproduces
                ? say("So the game moves {}, as far as the recording shows:", mover)
-               : say("No loop that is known moves {} as the game does. The nearest is {} off:", mover,
+               : say("No loop that is known moves {} as the game does. The best one is {} off:", mover,
                      length_text(r, v.fit->largest_difference));
+}
+
+std::string engine_line(const EngineRerun& e, const Recording& r) {
+    if (!e.why_not.empty()) return say("{} cannot play it again: {}", e.engine, e.why_not);
+    const std::string off = length_text(r, e.largest_difference),
+                      frames = count_text(static_cast<double>(e.frames), "frame");
+    constexpr double nothing = 1e-9; // unit
+    if (e.largest_difference <= nothing)
+        return say("{} plays it again: without the fix exactly as recorded, for {}", e.engine, frames);
+    return e.reproduces() ? say("{} plays it again: without the fix within {} of what was recorded, for {}",
+                                e.engine, off, frames)
+                          : say("{} plays it again: without the fix {} off what was recorded within {}; {} "
+                                "would be near "
+                                "enough",
+                                e.engine, off, frames, length_text(r, e.near_enough));
 }
 
 std::string cost_line(const Verdict& v) {
@@ -83,6 +98,15 @@ json json_of(const Verdict& v, const Recording& r) {
                 {"contacts", {{"gained", runs_json(v.gained)}, {"lost", runs_json(v.lost)}}},
                 {"ordinary_play", v.ordinary_play},
                 {"log", rows_json(v.rows)}};
+    if (v.engine) {
+        nlohmann::json& e =
+            out["engine"] = {{"name", v.engine->engine}, {"reproduces", v.engine->reproduces()}};
+        if (v.engine->why_not.empty())
+            e["largest_difference"] = v.engine->largest_difference, e["near_enough"] = v.engine->near_enough,
+            e["frames"] = v.engine->frames;
+        else
+            e["why_not"] = v.engine->why_not;
+    }
     if (v.fit)
         out["fit"] = {{"reproduces", v.fit->reproduces},
                       {"largest_difference", v.fit->largest_difference},
@@ -110,17 +134,19 @@ json json_of(const Verdict& v, const Recording& r) {
 std::string text_of(const Verdict& v, const Recording& r) {
     std::string out = fmt::format("{}: {}\n", v.fix.empty() ? "fix" : v.fix, verdict_line(v));
     out += v.method == Method::Rerun ? "  judged by rerun" : "  judged by recheck: recorded motion stays";
+    if (v.engine) out += "; " + engine_line(*v.engine, r);
     if (v.fit) {
         out += v.fit->reproduces ? "; the fitted model reproduces this game"
                                  : "; the fitted model does not reproduce this game";
-        out += fmt::format(" (largest difference {} over {} frames, at most {} is near enough; {}{})",
-                           length_text(r, v.fit->largest_difference), v.fit->frames,
-                           length_text(r, v.fit->near_enough), text_of(v.fit->model),
-                           v.fit->held_out > 0 ? fmt::format("; held against {}: {} at most",
-                                                             count_text(static_cast<double>(v.fit->held_out),
-                                                                        "other occurrence"),
-                                                             length_text(r, v.fit->held_difference))
-                                               : "");
+        out += fmt::format(
+            " (largest difference {} over {} frames, at most {} is near enough; {}{})",
+            length_text(r, v.fit->largest_difference), v.fit->frames, length_text(r, v.fit->near_enough),
+            text_of(v.fit->model),
+            v.fit->held_out > 0 && v.fit->largest_difference <= v.fit->near_enough
+                ? fmt::format("; held against {}: {} at most",
+                              count_text(static_cast<double>(v.fit->held_out), "other occurrence"),
+                              length_text(r, v.fit->held_difference))
+                : "");
     }
     out += "\n";
     if (v.ordinary_play > 0)

@@ -139,7 +139,9 @@ void LogReader::unknown_key(const char* of, const std::string& key) {
 }
 
 std::string LogReader::rest(Keys& k, const char* of) {
-    return k.rest([&](const std::string& key) { unknown_key(of, key); });
+    return k.rest([&](const std::string& key) {
+        if (key != "engine") unknown_key(of, key); // for whoever builds the engine's world again
+    });
 }
 
 void LogReader::keep_unknown(const JsonObject& object, std::string_view line) {
@@ -191,8 +193,8 @@ Header LogReader::read_header_values(Header h, Keys k) {
     h.gravity = k.vector("gravity", Vec3(0.0));
     constexpr double downward = 0.5; // cosine: more aslant is hardly meant
     if (-glm::dot(h.gravity, h.up) < downward * glm::length(h.gravity))
-        warn("gravity", "line 1: gravity points along " + way_text(h.gravity) + " while up is " + way_text(h.up) +
-                            ": is one of them meant otherwise?");
+        warn("gravity", "line 1: gravity points along " + way_text(h.gravity) + " while up is " +
+                            way_text(h.up) + ": is one of them meant otherwise?");
     h.substeps = static_cast<int>(std::clamp<std::int64_t>(k.whole("substeps", 1), 0, 1000000));
     if (h.substeps < 1) k.place().fail("substeps", "must be 1 or more");
     h.float_bits = static_cast<int>(k.whole("float", 32));

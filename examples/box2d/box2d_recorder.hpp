@@ -5,7 +5,8 @@
 //   log.name(body, "parcel", "parcel");
 //   for (;;) { world.Step(1.0f / 60, 8, 3); log.frame(); }
 //
-// It becomes the world's contact listener and hands every call on to `next`, if one is given.
+// It becomes the world's contact listener and hands every call on to `next`, if one is given. What it takes to
+// build the world again is logged too, so that a candidate fix can be tried by the engine itself.
 #ifndef BOUNCE_BOX2D_RECORDER_HPP
 #define BOUNCE_BOX2D_RECORDER_HPP
 
@@ -22,8 +23,10 @@ namespace bounce {
 class Box2dRecorder : public b2ContactListener {
   public:
     Box2dRecorder(const std::string& path, b2World& world, double rate, const std::string& title = "",
-                  b2ContactListener* next = nullptr)
-        : world_(world), next_(next), log_(path, header(world, rate, title)) {
+                  b2ContactListener* next = nullptr, int velocity_iterations = 8,
+                  int position_iterations = 3)
+        : world_(world), next_(next),
+          log_(path, header(world, rate, title, velocity_iterations, position_iterations)) {
         world.SetContactListener(this);
     }
     ~Box2dRecorder() override { world_.SetContactListener(next_); }
@@ -46,12 +49,12 @@ class Box2dRecorder : public b2ContactListener {
             if (!still) log_.state(bodies_[b], p.x, p.y, b->GetAngle(), v.x, v.y, b->GetAngularVelocity());
             placed_.insert(b);
         }
+        write_contacts();
         for (auto it = bodies_.begin(); it != bodies_.end();)
             if (alive.count(it->first))
                 ++it;
             else
-                log_.removed(it->second), placed_.erase(it->first), it = bodies_.erase(it);
-        write_contacts();
+                forget(it->first), it = bodies_.erase(it);
         for (const auto& ray : rays_)
             log_.ray(ray.name, ray.caster, ray.from.x, ray.from.y, ray.to.x, ray.to.y, ray.hit);
         rays_.clear();
@@ -76,8 +79,17 @@ class Box2dRecorder : public b2ContactListener {
     Recorder& log() { return log_; }
 
   private:
-    static Header header(const b2World& world, double rate, const std::string& title) {
+    static Header header(const b2World& world, double rate, const std::string& title, int velocity_iterations,
+                         int position_iterations) {
         Header h;
+        const auto flag = [](bool on) { return on ? "true" : "false"; };
+        h.engine = "{\"name\":\"Box2D\",\"version\":\"" + std::to_string(b2_version.major) + "." +
+                   std::to_string(b2_version.minor) + "\",\"iterations\":" +
+                   detail::pair(velocity_iterations, position_iterations) +
+                   ",\"continuous\":" + flag(world.GetContinuousPhysics()) +
+                   ",\"sub_stepping\":" + flag(world.GetSubStepping()) +
+                   ",\"sleeping\":" + flag(world.GetAllowSleeping()) +
+                   ",\"warm_starting\":" + flag(world.GetWarmStarting()) + "}";
         h.title = title, h.unit = "m", h.rate = rate, h.float_bits = 32;
         h.gravity_x = world.GetGravity().x, h.gravity_y = world.GetGravity().y;
         h.slop = b2_linearSlop, h.skin = 2.0 * b2_polygonRadius; // polygons keep a rim round them
@@ -158,24 +170,137 @@ class Box2dRecorder : public b2ContactListener {
         return first == bodies_.at(body) ? -1 : first;
     }
 
+    // What the engine knows of a body beside its place.
+    static std::string about(const b2Body& b, const std::map<const b2Body*, Id>& ids) {
+        const auto flag = [](bool on) { return on ? "true" : "false"; };
+        std::string out = "{\"damping\":" + detail::pair(b.GetLinearDamping(), b.GetAngularDamping()) +
+                          ",\"gravity_scale\":" + detail::number(b.GetGravityScale()) +
+                          ",\"bullet\":" + flag(b.IsBullet()) +
+                          ",\"fixed_rotation\":" + flag(b.IsFixedRotation()) +
+                          ",\"can_sleep\":" + flag(b.IsSleepingAllowed());
+        // Where the game sets its mass otherwise than the fixtures have it.
+        b2MassData own, fixtures{0, {0, 0}, 0};
+        b.GetMassData(&own);
+        for (const b2Fixture* f = b.GetFixtureList(); f; f = f->GetNext()) {
+            b2MassData m;
+            f->GetMassData(&m);
+            fixtures.mass += f->GetDensity() > 0 ? m.mass : 0, fixtures.center += m.mass * m.center,
+                fixtures.I += m.I;
+        }
+        const auto differ = [](float a, float c) { return std::abs(a - c) > 1e-4f * std::abs(a) + 1e-6f; };
+        const bool turns = !b.IsFixedRotation();
+        if (b.GetType() == b2_dynamicBody &&
+            (differ(own.mass, fixtures.mass > 0 ? fixtures.mass : 1) || (turns && differ(own.I, fixtures.I)) ||
+             (fixtures.mass > 0 && differ(own.center.x, fixtures.center.x / fixtures.mass)) ||
+             (fixtures.mass > 0 && differ(own.center.y, fixtures.center.y / fixtures.mass))))
+            out += ",\"mass_data\":[" + detail::number(own.mass) + "," + detail::number(own.I) + "," +
+                   detail::number(own.center.x) + "," + detail::number(own.center.y) + "]";
+        std::string joints;
+        for (const b2JointEdge* e = b.GetJointList(); e; e = e->next)
+            if (e->joint->GetBodyA() == &b && ids.count(e->other))
+                joints = joint(*e->joint, ids.at(e->other)) + (joints.empty() ? "" : "," + joints);
+        return out + (joints.empty() ? "" : ",\"joints\":[" + joints + "]") + "}";
+    }
+    static std::string joint(const b2Joint& any, Id to) {
+        const auto two = [](double a, double b) { return detail::pair(a, b); };
+        std::string out = "{\"to\":" + std::to_string(to) +
+                          (any.GetCollideConnected() ? ",\"collide\":true" : "");
+        const auto anchors = [&](const auto& j) {
+            const b2Vec2 &a = j.GetLocalAnchorA(), &b = j.GetLocalAnchorB();
+            out += ",\"anchors\":[" + two(a.x, a.y) + "," + two(b.x, b.y) + "]";
+        };
+        switch (any.GetType()) {
+        case e_revoluteJoint: {
+            const auto& j = static_cast<const b2RevoluteJoint&>(any);
+            anchors(j), out += ",\"type\":\"revolute\",\"angle\":" + detail::number(j.GetReferenceAngle());
+            if (j.IsLimitEnabled()) out += ",\"limits\":" + two(j.GetLowerLimit(), j.GetUpperLimit());
+            if (j.IsMotorEnabled()) out += ",\"motor\":" + two(j.GetMotorSpeed(), j.GetMaxMotorTorque());
+            return out + "}";
+        }
+        case e_prismaticJoint: {
+            const auto& j = static_cast<const b2PrismaticJoint&>(any);
+            anchors(j), out += ",\"type\":\"prismatic\",\"angle\":" + detail::number(j.GetReferenceAngle());
+            out += ",\"axis\":" + two(j.GetLocalAxisA().x, j.GetLocalAxisA().y);
+            if (j.IsLimitEnabled()) out += ",\"limits\":" + two(j.GetLowerLimit(), j.GetUpperLimit());
+            if (j.IsMotorEnabled()) out += ",\"motor\":" + two(j.GetMotorSpeed(), j.GetMaxMotorForce());
+            return out + "}";
+        }
+        case e_distanceJoint: {
+            const auto& j = static_cast<const b2DistanceJoint&>(any);
+            anchors(j), out += ",\"type\":\"distance\",\"length\":" + detail::number(j.GetLength());
+            out += ",\"limits\":" + two(j.GetMinLength(), j.GetMaxLength());
+            return out + ",\"stiffness\":" + detail::number(j.GetStiffness()) +
+                   ",\"damping\":" + detail::number(j.GetDamping()) + "}";
+        }
+        case e_weldJoint: {
+            const auto& j = static_cast<const b2WeldJoint&>(any);
+            anchors(j), out += ",\"type\":\"weld\",\"angle\":" + detail::number(j.GetReferenceAngle());
+            return out + ",\"stiffness\":" + detail::number(j.GetStiffness()) +
+                   ",\"damping\":" + detail::number(j.GetDamping()) + "}";
+        }
+        default:
+            return out + ",\"type\":\"other\"}";
+        }
+    }
+    // What it knows of a fixture beside its shape.
+    static std::string about(const b2Fixture& f) {
+        std::string out = "{\"density\":" + detail::number(f.GetDensity()) +
+                          ",\"restitution_threshold\":" + detail::number(f.GetRestitutionThreshold());
+        const auto ghosts = [&](const b2Vec2& a, const b2Vec2& b) {
+            out += ",\"ghosts\":[" + detail::pair(a.x, a.y) + "," + detail::pair(b.x, b.y) + "]";
+        };
+        if (f.GetShape()->GetType() == b2Shape::e_chain) {
+            const auto& c = static_cast<const b2ChainShape&>(*f.GetShape());
+            out += ",\"chain\":true", ghosts(c.m_prevVertex, c.m_nextVertex);
+        } else if (f.GetShape()->GetType() == b2Shape::e_edge) {
+            const auto& e = static_cast<const b2EdgeShape&>(*f.GetShape());
+            if (e.m_oneSided) ghosts(e.m_vertex0, e.m_vertex3);
+        }
+        return out + "}";
+    }
+
+    static std::size_t joints_of(const b2Body& b) {
+        std::size_t count = 0;
+        for (const b2JointEdge* e = b.GetJointList(); e; e = e->next) count += e->joint->GetBodyA() == &b;
+        return count;
+    }
+    // What is destroyed may leave its address to something else.
+    void forget(const b2Body* b) {
+        log_.removed(bodies_[b]), placed_.erase(b), joints_.erase(b);
+        for (const b2Fixture* f : fixtures_of_[b]) fixtures_.erase(f);
+        fixtures_of_.erase(b);
+    }
+
+    // In the order in which they were made; the engine lists the latest first.
     void define_new() {
-        std::vector<const b2Body*> fresh;
-        for (const b2Body* b = world_.GetBodyList(); b; b = b->GetNext())
-            if (!bodies_.count(b)) bodies_[b] = ++last_body_, fresh.push_back(b);
+        std::vector<b2Body*> all;
+        for (b2Body* b = world_.GetBodyList(); b; b = b->GetNext()) all.push_back(b);
+        std::vector<b2Body*> fresh;
+        for (auto b = all.rbegin(); b != all.rend(); ++b)
+            if (!bodies_.count(*b)) bodies_[*b] = ++last_body_, fresh.push_back(*b);
+        for (b2Body* b : all) {
+            const std::size_t joints = joints_of(*b);
+            const bool joined_anew = joints_.count(b) && joints_[b] != joints;
+            joints_[b] = joints;
+            if (joined_anew) fresh.push_back(b);
+        }
         for (const b2Body* b : fresh) {
             const auto named = names_.find(b);
             Body body = named != names_.end() ? named->second : Body("", "", moves(b));
-            body.owner = owner_of(b);
+            body.owner = owner_of(b), body.engine = about(*b, bodies_);
             log_.body(bodies_[b], body);
         }
-        for (b2Body* b = world_.GetBodyList(); b; b = b->GetNext()) {
-            for (b2Fixture* f = b->GetFixtureList(); f; f = f->GetNext()) {
-                if (fixtures_.count(f)) continue;
+        for (auto b = all.rbegin(); b != all.rend(); ++b) {
+            std::vector<b2Fixture*> own;
+            for (b2Fixture* f = (*b)->GetFixtureList(); f; f = f->GetNext())
+                if (!fixtures_.count(f)) own.push_back(f);
+            for (auto f = own.rbegin(); f != own.rend(); ++f) {
                 Surface s;
-                s.layer = layer_of(*f), s.role = f->IsSensor() ? "sensor" : "solid";
-                s.friction = f->GetFriction(), s.restitution = f->GetRestitution();
-                fixtures_[f] = ++last_fixture_;
-                log_.collider(last_fixture_, bodies_[b], shape_of(*f->GetShape()), s);
+                s.layer = layer_of(**f), s.role = (*f)->IsSensor() ? "sensor" : "solid";
+                s.friction = (*f)->GetFriction(), s.restitution = (*f)->GetRestitution();
+                s.engine = about(**f);
+                fixtures_[*f] = ++last_fixture_, fixtures_of_[*b].push_back(*f);
+                log_.collider(last_fixture_, bodies_[*b], shape_of(*(*f)->GetShape()), s);
             }
         }
     }
@@ -243,6 +368,8 @@ class Box2dRecorder : public b2ContactListener {
     Id number_ = 0, last_body_ = 0, last_fixture_ = 0;
     std::map<const b2Body*, Id> bodies_;
     std::map<const b2Fixture*, Id> fixtures_;
+    std::map<const b2Body*, std::vector<const b2Fixture*>> fixtures_of_;
+    std::map<const b2Body*, std::size_t> joints_;
     std::map<const b2Body*, Body> names_;
     std::set<const b2Body*> placed_;
     std::map<Filter, std::string> layers_;

@@ -5,7 +5,8 @@
 //   log.name(body, "parcel", "parcel");
 //   for (;;) { cpSpaceStep(space, 1.0 / 60); log.frame(); }
 //
-// It sets no collision handlers: what touches is asked after the step, so yours stay as they are.
+// It sets no collision handlers: what touches is asked after the step, so yours stay as they are. What it takes
+// to build the space again is logged too, so that a candidate fix can be tried by the engine itself.
 #ifndef BOUNCE_CHIPMUNK_RECORDER_HPP
 #define BOUNCE_CHIPMUNK_RECORDER_HPP
 
@@ -81,6 +82,11 @@ class ChipmunkRecorder {
         h.gravity_x = cpSpaceGetGravity(space).x, h.gravity_y = cpSpaceGetGravity(space).y;
         h.slop = cpSpaceGetCollisionSlop(space);
         h.logs = {"contacts", "rays"};
+        h.engine = "{\"name\":\"Chipmunk\",\"version\":" + detail::quoted(cpVersionString) +
+                   ",\"iterations\":" + std::to_string(cpSpaceGetIterations(space)) +
+                   ",\"damping\":" + detail::number(cpSpaceGetDamping(space)) +
+                   ",\"collision_bias\":" + detail::number(cpSpaceGetCollisionBias(space)) +
+                   ",\"collision_persistence\":" + std::to_string(cpSpaceGetCollisionPersistence(space)) + "}";
         return h;
     }
     static std::string moves(const cpBody* b) {
@@ -161,14 +167,79 @@ class ChipmunkRecorder {
         return first == bodies_.at(body) ? -1 : first;
     }
 
+    // What the engine knows of a body beside its place.
+    std::string about(const cpBody* body) const {
+        cpBody* b = const_cast<cpBody*>(body);
+        const cpVect center = cpBodyGetCenterOfGravity(b);
+        std::string out = "{\"center\":" + detail::pair(center.x, center.y);
+        if (cpBodyGetType(b) == CP_BODY_TYPE_DYNAMIC) {
+            out += ",\"mass\":" + detail::number(cpBodyGetMass(b));
+            if (std::isfinite(cpBodyGetMoment(b))) out += ",\"moment\":" + detail::number(cpBodyGetMoment(b));
+        }
+        struct Joints {
+            const ChipmunkRecorder& me;
+            std::string all;
+        } joints{*this, ""};
+        cpBodyEachConstraint(
+            b,
+            [](cpBody* own, cpConstraint* c, void* data) {
+                auto& [me, all] = *static_cast<Joints*>(data);
+                const auto to = me.bodies_.find(cpConstraintGetBodyB(c));
+                if (cpConstraintGetBodyA(c) == own && to != me.bodies_.end())
+                    all += (all.empty() ? "" : ",") + joint(c, to->second);
+            },
+            &joints);
+        return out + (joints.all.empty() ? "" : ",\"joints\":[" + joints.all + "]") + "}";
+    }
+    static std::string joint(const cpConstraint* c, Id to) {
+        std::string out = "{\"to\":" + std::to_string(to) +
+                          (cpConstraintGetCollideBodies(c) ? ",\"collide\":true" : "");
+        const auto add = [&](const char* type, cpVect a, cpVect b) {
+            out += std::string(",\"type\":\"") + type + "\",\"anchors\":[" + detail::pair(a.x, a.y) + "," +
+                   detail::pair(b.x, b.y) + "]";
+        };
+        const bool usual = std::isinf(cpConstraintGetMaxForce(c)); // its force has no limit
+        if (usual && cpConstraintIsPivotJoint(c))
+            add("pivot", cpPivotJointGetAnchorA(c), cpPivotJointGetAnchorB(c));
+        else if (usual && cpConstraintIsPinJoint(c))
+            add("pin", cpPinJointGetAnchorA(c), cpPinJointGetAnchorB(c)),
+                out += ",\"length\":" + detail::number(cpPinJointGetDist(c));
+        else if (usual && cpConstraintIsSlideJoint(c))
+            add("slide", cpSlideJointGetAnchorA(c), cpSlideJointGetAnchorB(c)),
+                out += ",\"limits\":" + detail::pair(cpSlideJointGetMin(c), cpSlideJointGetMax(c));
+        else if (usual && cpConstraintIsDampedSpring(c))
+            add("spring", cpDampedSpringGetAnchorA(c), cpDampedSpringGetAnchorB(c)),
+                out += ",\"length\":" + detail::number(cpDampedSpringGetRestLength(c)) +
+                       ",\"stiffness\":" + detail::number(cpDampedSpringGetStiffness(c)) +
+                       ",\"damping\":" + detail::number(cpDampedSpringGetDamping(c));
+        else
+            out += ",\"type\":\"other\"";
+        return out + "}";
+    }
+    static std::size_t joints_of(const cpBody* b) {
+        std::size_t count = 0;
+        cpBodyEachConstraint(
+            const_cast<cpBody*>(b),
+            [](cpBody* own, cpConstraint* c, void* sum) {
+                *static_cast<std::size_t*>(sum) += cpConstraintGetBodyA(c) == own;
+            },
+            &count);
+        return count;
+    }
+
     void define_new() {
         std::vector<const cpBody*> fresh;
         for (const cpBody* b : alive_)
             if (!bodies_.count(b)) bodies_[b] = ++last_body_, fresh.push_back(b);
+        for (const cpBody* b : alive_) {
+            const std::size_t joints = joints_of(b);
+            if (joints_.count(b) && joints_[b] != joints) fresh.push_back(b);
+            joints_[b] = joints;
+        }
         for (const cpBody* b : fresh) {
             const auto named = names_.find(b);
             Body body = named != names_.end() ? named->second : Body("", "", moves(b));
-            body.owner = owner_of(b);
+            body.owner = owner_of(b), body.engine = about(b);
             log_.body(bodies_[b], body);
         }
         for (const cpShape* s : shapes_now_) {
@@ -176,6 +247,9 @@ class ChipmunkRecorder {
             Surface surface;
             surface.layer = layer_of(s), surface.role = cpShapeGetSensor(s) ? "sensor" : "solid";
             surface.friction = cpShapeGetFriction(s), surface.restitution = cpShapeGetElasticity(s);
+            const cpVect runs = cpShapeGetSurfaceVelocity(s);
+            if (runs.x != 0 || runs.y != 0)
+                surface.engine = "{\"surface_velocity\":" + detail::pair(runs.x, runs.y) + "}";
             shapes_[s] = ++last_shape_;
             log_.collider(last_shape_, bodies_[cpShapeGetBody(s)], shape_of(s), surface);
         }
@@ -194,7 +268,7 @@ class ChipmunkRecorder {
                 ++it;
             else
                 log_.removed(it->second), placed_.erase(it->first), names_.erase(it->first),
-                    it = bodies_.erase(it);
+                    joints_.erase(it->first), it = bodies_.erase(it);
     }
 
     // ---- contacts: every touching pair after the step; what was not there before began, what is gone ended
@@ -261,6 +335,7 @@ class ChipmunkRecorder {
     const cpShape* sensor_ = nullptr;
     std::map<const cpBody*, Id> bodies_;
     std::map<const cpShape*, Id> shapes_;
+    std::map<const cpBody*, std::size_t> joints_;
     std::map<const cpBody*, Body> names_;
     std::set<const cpBody*> placed_;
     std::map<Filter, std::string> layers_;

@@ -134,8 +134,8 @@ int main(int argc, char** argv) {
         stoat->SetLinearVelocity({(n / 300) % 2 ? -3.0f : 3.0f, stoat->GetLinearVelocity().y});
         if (n % 120 == 60) stoat->ApplyLinearImpulseToCenter({0, stoat->GetMass() * 5}, true);
         if (n % 40 == 0) {
-            b2Body* parcel =
-                n % 80 ? yard.ball({-24, 10}, 0.25f, 0.2f) : yard.box(b2_dynamicBody, {14, 12}, 0.4f, 0.4f);
+            b2Body* parcel = n % 80 ? yard.ball({-24, 10}, 0.25f, 0.2f)
+                                    : yard.box(b2_dynamicBody, {14, 12.6f}, 0.4f, 0.4f);
             if (n % 120 == 40) parcel->SetBullet(true), parcel->SetLinearVelocity({60, 8});
             log.name(parcel, "parcel", "parcel"), parcels.push_back(parcel);
         }
