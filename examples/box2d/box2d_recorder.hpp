@@ -232,6 +232,15 @@ class Box2dRecorder : public b2ContactListener {
             return out + ",\"stiffness\":" + detail::number(j.GetStiffness()) +
                    ",\"damping\":" + detail::number(j.GetDamping()) + "}";
         }
+        case e_wheelJoint: {
+            const auto& j = static_cast<const b2WheelJoint&>(any);
+            anchors(j), out += ",\"type\":\"wheel\"";
+            out += ",\"axis\":" + two(j.GetLocalAxisA().x, j.GetLocalAxisA().y);
+            if (j.IsLimitEnabled()) out += ",\"limits\":" + two(j.GetLowerLimit(), j.GetUpperLimit());
+            if (j.IsMotorEnabled()) out += ",\"motor\":" + two(j.GetMotorSpeed(), j.GetMaxMotorTorque());
+            return out + ",\"stiffness\":" + detail::number(j.GetStiffness()) +
+                   ",\"damping\":" + detail::number(j.GetDamping()) + "}";
+        }
         case e_weldJoint: {
             const auto& j = static_cast<const b2WeldJoint&>(any);
             anchors(j), out += ",\"type\":\"weld\",\"angle\":" + detail::number(j.GetReferenceAngle());

@@ -212,6 +212,8 @@ class ChipmunkRecorder {
                 out += ",\"length\":" + detail::number(cpDampedSpringGetRestLength(c)) +
                        ",\"stiffness\":" + detail::number(cpDampedSpringGetStiffness(c)) +
                        ",\"damping\":" + detail::number(cpDampedSpringGetDamping(c));
+        else if (usual && cpConstraintIsSimpleMotor(c))
+            out += ",\"type\":\"motor\",\"rate\":" + detail::number(cpSimpleMotorGetRate(c));
         else
             out += ",\"type\":\"other\"";
         return out + "}";

@@ -116,6 +116,13 @@ class Box2dWorld : public EngineWorld, b2ContactListener, b2ContactFilter {
                     two("limits", def.minLength, def.maxLength, 0.0);
                     springs(def);
                 });
+            else if (type == "wheel")
+                make(b2WheelJointDef(), [&](b2WheelJointDef& def) {
+                    two("axis", def.localAxisA.x, def.localAxisA.y, -1.0);
+                    def.enableLimit = two("limits", def.lowerTranslation, def.upperTranslation, -large);
+                    def.enableMotor = two("motor", def.motorSpeed, def.maxMotorTorque, -large);
+                    springs(def);
+                });
             else if (type == "weld")
                 make(b2WeldJointDef(), [&](b2WeldJointDef& def) {
                     def.referenceAngle = number(j, "angle", -large, large, 0);

@@ -36,7 +36,7 @@ cpSpace* new_space() {
 
 class ChipmunkWorld : public EngineWorld {
   public:
-    explicit ChipmunkWorld(const Recording& r) : space_(new_space()) {
+    explicit ChipmunkWorld(const Recording& r) : owner_(new_space()), space_(owner_.get()) {
         const EngineKeys about(r.header.extra);
         check_state(Pose(), r.header.gravity, Vec3(0.0));
         cpSpaceSetGravity(space_, vec(r.header.gravity));
@@ -57,7 +57,6 @@ class ChipmunkWorld : public EngineWorld {
     }
     ~ChipmunkWorld() override {
         while (!bodies_.empty()) remove(bodies_.begin()->first);
-        cpSpaceFree(space_);
     }
     ChipmunkWorld(const ChipmunkWorld&) = delete;
     ChipmunkWorld& operator=(const ChipmunkWorld&) = delete;
@@ -96,7 +95,8 @@ class ChipmunkWorld : public EngineWorld {
             const auto a = bodies_.find(slot), b = bodies_.find(w.recording().body_slot(to));
             if (a == bodies_.end() || b == bodies_.end() || a == b) continue;
             const std::string type = j.text("type");
-            const auto anchors = type == "other" ? std::array<Vec3, 2>() : j.points("anchors");
+            const auto anchors = j.has("anchors") ? j.points("anchors") : std::array<Vec3, 2>();
+            const bool collide = j.flag("collide", false);
             cpConstraint* made = nullptr;
             if (type == "pivot")
                 made = cpPivotJointNew2(a->second, b->second, vec(anchors[0]), vec(anchors[1]));
@@ -114,10 +114,12 @@ class ChipmunkWorld : public EngineWorld {
                              damping = j.number("damping", 0, 1e30);
                 made = cpDampedSpringNew(a->second, b->second, vec(anchors[0]), vec(anchors[1]), length,
                                          stiffness, damping);
-            } else
+            } else if (type == "motor")
+                made = cpSimpleMotorNew(a->second, b->second, j.number("rate", -large, large));
+            else
                 throw CannotRebuild{
                     say("a joint of {} is of a kind that is not logged", label(*w.body(slot).def))};
-            cpConstraintSetCollideBodies(made, j.flag("collide", false) ? cpTrue : cpFalse);
+            cpConstraintSetCollideBodies(made, collide ? cpTrue : cpFalse);
             cpSpaceAddConstraint(space_, made);
         }
     }
@@ -244,6 +246,10 @@ class ChipmunkWorld : public EngineWorld {
                                 -points.points[i].distance, false, true});
     }
 
+    struct Free {
+        void operator()(cpSpace* s) const { cpSpaceFree(s); }
+    };
+    std::unique_ptr<cpSpace, Free> owner_;
     cpSpace* space_;
     std::map<Slot, cpBody*> bodies_;
     std::map<cpShape*, Slot> colliders_;

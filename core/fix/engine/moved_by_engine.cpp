@@ -9,26 +9,28 @@ namespace oddbounce {
 
 namespace {
 
-constexpr std::size_t longest = 3600; // frames that are played for a finding
+constexpr std::size_t most_states =
+    300'000; // of bodies that move, as many as are played from the first frame on
 
-/// How far the engine is from what was recorded, at most, of the finding's bodies.
-double difference(const std::vector<World>& worlds, std::size_t first, const Finding& f,
+/// How far the engine is from what was recorded, at most, of the finding's bodies up to frame `last`.
+double difference(const std::vector<World>& worlds, std::size_t first, std::size_t last, const Finding& f,
                   const Tracks& tracks) {
     double out = 0.0;
     for (const Id id : f.bodies) {
         const auto it = tracks.find(worlds.front().recording().body_slot(id));
         if (it == tracks.end()) continue;
-        const Track& t = it->second;
-        for (std::size_t k = 0; k < t.points.size(); ++k)
-            out = std::max(
-                out, glm::length(worlds[t.first - first + k].body(it->first).pose.at - t.points[k].pose.at));
+        const auto& [body, track] = *it;
+        for (std::size_t k = 0; k < track.points.size() && track.first + k <= last; ++k) {
+            const World& w = worlds[track.first - first + k];
+            out = std::max(out, glm::length(w.body(body).pose.at - track.points[k].pose.at));
+        }
     }
     return out;
 }
 
 /// How far it may be. An engine is no loop of somebody else: it has to be as near as code.
-double near_enough(const World& w, const Finding& f, const Settings& settings) {
-    const Recording& r = w.recording();
+double near_enough(const Recording& r, const Finding& f, const Settings& settings) {
+    const World w = r.world_at(static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.first))));
     double extent = infinity;
     for (const Id id : f.bodies)
         if (const Slot b = r.body_slot(id); b >= 0 && w.body(b).def && w.body(b).def->moves == Moves::Dynamic)
@@ -65,14 +67,14 @@ std::shared_ptr<const EngineScene> scene_in(const Recording& r, const Finding& f
     const std::vector<World> worlds = worlds_of(r, w.first, w.last, options.control);
     auto out = std::make_shared<EngineScene>(EngineScene{w, pushes_in(worlds, w.first, options.control), {}});
     const Tracks tracks = played(worlds, w.first, out->pushes, EngineFix(), options.control);
-    const double off = difference(worlds, w.first, f, tracks),
-                 near = near_enough(worlds.front(), f, options.project.settings);
+    const double off = difference(worlds, w.first, w.last, f, tracks),
+                 near = near_enough(r, f, options.project.settings);
     note(off, near, w.last - w.first);
     if (off > near || guessed(r, f, out->pushes) || (options.control && options.control->stop))
         return nullptr;
     out->near = bodies_near(worlds, f.bodies);
     const Tracks some = played(worlds, w.first, out->pushes, EngineFix(), options.control, &out->near);
-    if (difference(worlds, w.first, f, some) > near) // others that they rest on count, too
+    if (difference(worlds, w.first, w.last, f, some) > near) // others that they rest on count, too
         for (const auto& [body, track] : tracks) out->near.insert(body);
     return out;
 }
@@ -84,7 +86,9 @@ class EngineMover {
           unfixed_(unchanged(r)) {}
 
     std::optional<Unfixed> run() {
-        for (const Finding* f : played_findings(r_, applied_, options_))
+        std::vector<const Finding*> left = played_findings(r_, applied_, options_);
+        take_from_the_first_frame(left);
+        for (const Finding* f : left)
             if (!take(*f)) out_.unproven.insert(f->id);
         if (scenes_.empty()) return {};
         unite();
@@ -102,16 +106,46 @@ class EngineMover {
         std::vector<const Finding*> findings;
     };
 
+    bool stopped() const { return options_.control && options_.control->stop; }
+    const std::vector<FrameWindow>& windows(const Finding& f) {
+        std::vector<FrameWindow>& known = windows_[&f];
+        if (known.empty()) known = windows_of(r_, f, moved_body(r_, applied_, f), *touches_in(r_, options_));
+        return known;
+    }
+
+    /// What comes from the first frame on is what would have come. Takes those out of `left` that the engine
+    /// follows so long.
+    void take_from_the_first_frame(std::vector<const Finding*>& left) {
+        std::size_t last = r_.begin();
+        for (const Finding* f : left) last = std::max(last, windows(*f).front().last);
+        const std::size_t movers = r_.world_at(last).movers().size();
+        while (!left.empty() && (last - r_.begin()) * movers > most_states)
+            last = r_.begin() + (last - r_.begin()) / 2;
+        if (last <= r_.begin()) return;
+        const std::vector<World> worlds = worlds_of(r_, r_.begin(), last, options_.control);
+        whole_ = kept(&TryCache::Inner::scenes, "to " + std::to_string(last), options_, [&] {
+            return std::make_shared<const EngineScene>(
+                EngineScene{{-1, r_.begin(), last}, pushes_in(worlds, r_.begin(), options_.control), {}});
+        });
+        const Pushes& pushes = whole_->pushes;
+        const Tracks tracks = played(worlds, r_.begin(), pushes, EngineFix(), options_.control);
+        if (stopped()) return;
+        std::erase_if(left, [&](const Finding* f) {
+            if (windows(*f).front().last > last || guessed(r_, *f, pushes)) return false;
+            const double off = difference(worlds, r_.begin(), windows(*f).front().last, *f, tracks),
+                         near = near_enough(r_, *f, options_.project.settings);
+            if (off > near) return false;
+            const std::size_t end = windows(*f).front().last;
+            note(off, near, end - r_.begin());
+            scenes_.push_back({r_.begin(), end, {f}});
+            return true;
+        });
+    }
+
     /// False: the engine does not follow the finding's bodies.
     bool take(const Finding& f) {
-        const Slot body = moved_body(r_, applied_, f);
-        std::vector<FrameWindow> windows = windows_of(r_, f, body, *touches_in(r_, options_));
-        // From the first frame on what comes is what would have come, if it is not too much to play.
-        if (const FrameWindow whole{body, r_.begin(), windows.front().last};
-            whole.last - whole.first <= longest && whole.first < windows.front().first)
-            windows.insert(windows.begin(), whole);
         const auto told = [this](double off, double near, std::size_t frames) { note(off, near, frames); };
-        for (const FrameWindow& w : windows)
+        for (const FrameWindow& w : windows(f))
             if (scene_in(r_, f, w, options_, told)) {
                 scenes_.push_back({w.first, w.last, {&f}});
                 return true;
@@ -166,12 +200,13 @@ class EngineMover {
             return played(worlds, s.first, pushes, fix, options_.control);
         };
         const std::vector<World> worlds = worlds_of(r_, s.first, s.last, options_.control);
-        const Pushes pushes = pushes_in(worlds, s.first, options_.control);
+        const Pushes pushes =
+            whole_ && s.first == r_.begin() ? whole_->pushes : pushes_in(worlds, s.first, options_.control);
         const Tracks was = played_in(worlds, pushes, EngineFix());
         bool follows = false;
         for (const Finding* f : s.findings)
-            if (difference(worlds, s.first, *f, was) <=
-                    near_enough(worlds.front(), *f, options_.project.settings) &&
+            if (difference(worlds, s.first, windows(*f).front().last, *f, was) <=
+                    near_enough(r_, *f, options_.project.settings) &&
                 !guessed(r_, *f, pushes))
                 follows = true;
             else
@@ -179,6 +214,7 @@ class EngineMover {
         if (!follows) return;
         const Tracks is =
             played_in(worlds_of(*applied_.recording, s.first, s.last, options_.control), pushes, fix_);
+        if (stopped()) return;
         for (const auto& [body, track] : is) {
             if (begins_inside(body, track)) doubt(body, track.first);
             const Track& before = was.at(body);
@@ -197,6 +233,8 @@ class EngineMover {
     const TryOptions& options_;
     Verdict& v_;
     const EngineFix fix_;
+    std::map<const Finding*, std::vector<FrameWindow>> windows_;
+    std::shared_ptr<const EngineScene> whole_; // from the first frame on
     std::vector<Scene> scenes_;
     Edits unfixed_;
     Unfixed out_;

@@ -128,6 +128,37 @@ class EngineRerunTest : public QObject {
         QVERIFY2(c.untold || 2 * told > findings, "told of too few");
     }
 
+    /// From the middle of busy play: piles, joints, lifts, motors, bodies that come and go.
+    void engine_playsWhatItRecorded_data() {
+        QTest::addColumn<QString>("play");
+        QTest::addColumn<double>("share"); // what an engine remembers of contacts and joints is not logged
+        for (const char* play : {"box2d_busy", "chipmunk_busy", "chipmunk_yard"})
+            QTest::newRow(play) << play << 0.9;
+        QTest::newRow("box2d_yard") << "box2d_yard" << 0.7; // a loaded bridge of planks
+    }
+    void engine_playsWhatItRecorded() {
+        QFETCH(QString, play);
+        QFETCH(double, share);
+        const QString path = folder_.filePath("play.bouncelog");
+        int near = 0, all = 0;
+        for (const int seed : {3, 4}) {
+            QCOMPARE(QProcess::execute(QString(PLAYS "/") + play, {path, QString::number(seed), "240"}), 0);
+            const auto r = read_log_text(read_file(path.toStdString()), "play");
+            const std::size_t first = 180;
+            const std::vector<World> worlds = worlds_of(*r, first, 220);
+            const Pushes pushes = pushes_in(worlds, first, nullptr);
+            for (const auto& [body, track] : oddbounce::played(worlds, first, pushes, EngineFix(), nullptr)) {
+                double off = 0.0;
+                for (std::size_t k = 0; k < track.points.size(); ++k)
+                    off = std::max(off, glm::length(track.points[k].pose.at -
+                                                    worlds[track.first - first + k].body(body).pose.at));
+                ++all, near += off <= 0.1 * smallest_extent(worlds.back(), body);
+            }
+        }
+        QVERIFY(all > 50);
+        QVERIFY2(near >= share * all, qPrintable(QString("%1 of %2").arg(near).arg(all)));
+    }
+
     /// A game whose own code responds to touches: nothing is told of it.
     void ownResponses_areNotTheEngines() {
         const Changed c{"box2d_busy", "sticky", "friction", "0", R"({"bodies":["stoat"],"friction":0})"};
