@@ -4479,5 +4479,9 @@
         <source>{} plays it again: without the fix {} off what was recorded within {}; {} would be near enough</source>
         <translation>{} spielt es noch einmal: ohne Änderung bis zu {} neben der Aufnahme, innerhalb von {}; {} wäre nah genug</translation>
     </message>
+    <message>
+        <source>a step is longer than an engine bears</source>
+        <translation>ein Schritt ist länger, als eine Engine verträgt</translation>
+    </message>
 </context>
 </TS>

@@ -158,7 +158,11 @@ class Box2dWorld : public EngineWorld, b2ContactListener, b2ContactFilter {
         for (const auto& [fixture, slot] : colliders_)
             if (auto& on = on_[slot]; on != at(now, slot).on)
                 on = !on, const_cast<b2Fixture*>(fixture)->Refilter();
+        check_step(dt);
         world_.Step(static_cast<float>(dt), velocity_iterations_, position_iterations_);
+        for (const auto& [slot, body] : bodies_)
+            check_state({vec(body->GetPosition()), Rotation::in_plane(static_cast<double>(body->GetAngle()))},
+                        vec(body->GetLinearVelocity()), Vec3(0.0, 0.0, body->GetAngularVelocity()));
     }
 
     TrackPoint point(Slot slot) const override {

@@ -159,7 +159,11 @@ class ChipmunkWorld : public EngineWorld {
 
     void step(const World& now, double dt) override {
         now_ = &now;
+        check_step(dt);
         cpSpaceStep(space_, dt);
+        for (const auto& [slot, body] : bodies_)
+            check_state({vec(cpBodyGetPosition(body)), Rotation::in_plane(cpBodyGetAngle(body))},
+                        vec(cpBodyGetVelocity(body)), Vec3(0.0, 0.0, cpBodyGetAngularVelocity(body)));
     }
 
     TrackPoint point(Slot slot) const override {

@@ -88,6 +88,11 @@ void check_state(const Pose& pose, const Vec3& velocity, const Vec3& angular_vel
             throw CannotRebuild{translated("a body is farther off, or faster, than an engine bears")};
 }
 
+void check_step(double dt) {
+    constexpr double longest = 1.0; // seconds
+    if (dt > longest) throw CannotRebuild{translated("a step is longer than an engine bears")};
+}
+
 std::vector<Vec3> engine_polygon(const Shape& s, const std::string& whose) {
     const Vec3 h = s.size * 0.5;
     const std::vector<Vec3> corners =

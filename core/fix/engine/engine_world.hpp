@@ -73,6 +73,8 @@ class EngineKeys {
 constexpr double largest_of_an_engine = 1e7;
 /// Throws CannotRebuild where the state is beyond what engines bear.
 void check_state(const Pose& pose, const Vec3& velocity, const Vec3& angular_velocity);
+/// Throws CannotRebuild where a step is longer, in seconds.
+void check_step(double dt);
 /// The corners anticlockwise. Throws CannotRebuild where they are not convex, or hardly any area is between
 /// them.
 std::vector<Vec3> engine_polygon(const Shape& polygon_or_box, const std::string& whose);

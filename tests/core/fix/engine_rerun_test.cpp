@@ -224,6 +224,21 @@ class EngineRerunTest : public QObject {
                 }
             }
         }
+        // Speed that grows at every touch, and steps of a day: the libraries stop the program there, too.
+        std::vector<json> wild = lines;
+        for (json& l : wild)
+            if (l.contains("collider"))
+                l["restitution"] = 1e9;
+            else if (l.contains("frame"))
+                l["dt"] = 0.5;
+        std::swap(wild, lines);
+        for (const double dt : {0.5, 86400.0}) {
+            for (json& l : lines)
+                if (l.contains("frame")) l["dt"] = dt;
+            const auto r = read_log_text(written(), "wild");
+            const Verdict v = try_fix(*r, {"", json::array({json::parse(fix.toStdString())})}, options);
+            QVERIFY(dt < 1.0 || (v.engine && !v.engine->why_not.empty()));
+        }
         QVERIFY(tried > 50 && refused > 20);
     }
 };
