@@ -4483,5 +4483,9 @@
         <source>a step is longer than an engine bears</source>
         <translation>ein Schritt ist länger, als eine Engine verträgt</translation>
     </message>
+    <message>
+        <source>in the frames of the finding code may respond to touches itself</source>
+        <translation>in den Frames des Befunds kann der Code selbst auf Berührungen reagieren</translation>
+    </message>
 </context>
 </TS>

@@ -8,8 +8,10 @@ namespace oddbounce {
 
 namespace {
 
-constexpr double float_steps = 16.0; // units in the last place: as far as a step is from one played again
-constexpr double float_width = 1.2e-7;
+constexpr double float_steps = 16.0;   // ULP: as far as a step is from one played again
+constexpr double float_width = 1.2e-7; // an ULP of 1 in 32 bits
+constexpr double explained = 0.5;      // of what is missing: a push that leaves more explains nothing
+constexpr double half = 0.5;           // of an extent: from the middle to the rim
 
 bool dynamic(const BodyState& b) { return b.def && b.def->moves == Moves::Dynamic; }
 
@@ -140,7 +142,7 @@ class PushSeeker {
             }
             if (last_.count(b) && off(same_, b) <= most)
                 out[b] = last_[b];
-            else if (off(missing_, b) < 0.5 * off(nothing_, b))
+            else if (off(missing_, b) < explained * off(nothing_, b))
                 out[b] = all, out[b].guessed = touches;
             if (touches) continue; // where it is, the contact has put it
             const Player& best =
@@ -170,7 +172,7 @@ class PushSeeker {
         const Push lacks = lacking_in(p, b);
         const double reach = smallest_extent(p.now(), b);
         return glm::length(lacks.velocity) +
-               (reach < infinity ? 0.5 * reach * glm::length(lacks.angular_velocity) : 0.0);
+               (reach < infinity ? half * reach * glm::length(lacks.angular_velocity) : 0.0);
     }
 
     const Recording& r_;

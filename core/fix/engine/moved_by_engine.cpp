@@ -2,6 +2,7 @@
 #include "fix/engine/moved_by_engine.hpp"
 
 #include "fix/try_cache.hpp"
+#include "language/say.hpp"
 
 #include <fmt/format.h>
 
@@ -273,6 +274,8 @@ std::optional<Unfixed> move_by_engine(const Recording& r, Applied& applied, cons
     v.engine.emplace().engine = engine_of(r);
     try {
         if (auto out = EngineMover(r, applied, options, v).run()) return out;
+        if (v.engine->reproduces()) // it goes the same way, by what may not be pushes
+            v.engine->why_not = translated("in the frames of the finding code may respond to touches itself");
     } catch (const CannotRebuild& no) {
         v.engine->why_not = no.why;
     }
