@@ -34,6 +34,7 @@ struct Run {
     Vec3 change{0.0};                        // direction of the last reversal
     double error = 0.0;                      // of the gaps, where places are rounded
     bool along = false;                      // the surface, not its normal
+    std::map<std::size_t, Vec3> places;      // of the reversals, by frame
 };
 
 class JitterRule : public Rule {
@@ -128,7 +129,7 @@ class JitterRule : public Rule {
             if (m.gap_after != infinity)
                 run.low = std::min(run.low, m.gap_after), run.high = std::max(run.high, m.gap_after);
             run.error = std::max(run.error, m.error);
-            run.at = (m.on_a + m.on_b) * 0.5;
+            run.at = run.places[step.index] = (m.on_a + m.on_b) * 0.5;
         } else {
             // Over, or never begun: what was there stays one finding, what comes is another.
             if (run.most_turns >= least_) {
@@ -136,7 +137,8 @@ class JitterRule : public Rule {
                 done.last = step.index - 1;
                 close(done);
             }
-            run.turns = run.most_turns = 0, run.speed = 0.0, run.low = infinity, run.high = -infinity;
+            run.places.clear(), run.turns = run.most_turns = 0, run.speed = 0.0, run.low = infinity,
+                                run.high = -infinity;
         }
         run.relative = relative, run.own = own, run.went = went;
     }
@@ -181,9 +183,13 @@ class JitterRule : public Rule {
             {"reversed", std::string(run.along ? "along the surface" : "along its normal"), "text"});
         f.facts.push_back({"left_inside", run.low < -r.slop() ? f.names[0] : std::string("nobody"), "text"});
         const double half = 0.5 * wide(w, run);
-        for (std::size_t i = run.first; i <= run.last; ++i)
-            f.marks.push_back({r.number(i), run.at - run.normal * half, run.at + run.normal * half, false,
+        const Vec3 way = run.along ? run.change : run.normal;
+        for (std::size_t i = run.first; i <= run.last; ++i) {
+            const auto there = run.places.find(i);
+            const Vec3 at = there != run.places.end() ? there->second : run.at;
+            f.marks.push_back({r.number(i), at - way * half, at + way * half, false,
                                say("{} back and forth", length_text(r, 2.0 * half))});
+        }
         note_threshold(f, context_.settings.threshold("jitter.turns"));
         const nlohmann::json who = mover_target(w, f);
         f.suggest.push_back({say("reverse {} only while approaching", the(f.names[0])),
