@@ -32,6 +32,7 @@ struct Run {
     Vec3 normal{0.0}, at{0.0};                            // from the mover to the other
     Vec3 relative{0.0}, own{0.0}, went{0.0}; // of the frame before: velocities, and the way as one
     Vec3 change{0.0};                        // direction of the last reversal
+    Vec3 came{0.0};                          // relative velocity of the step before they met
     double error = 0.0;                      // of the gaps, where places are rounded
     bool along = false;                      // the surface, not its normal
     std::map<std::size_t, Vec3> places;      // of the reversals, by frame
@@ -58,31 +59,43 @@ class JitterRule : public Rule {
     static Vec3 reversal(const Vec3& before, const Vec3& now, double least, double slow) {
         const Vec3 change = now - before;
         const double size = glm::length(change);
-        if (size <= 2.0 * least) return Vec3(0.0);
+        if (size <= least) return Vec3(0.0);
         const bool turned =
             -glm::dot(before, change) > slow * size * size && glm::dot(now, change) > slow * size * size;
         return turned ? change / size : Vec3(0.0);
     }
+    /// Equally fast but for `rounding`.
+    bool alike(const Vec3& a, const Vec3& b, double rounding) const {
+        const double one = glm::length(a), other = glm::length(b);
+        return std::min(one, other) >= context_.settings["jitter.alike"] * std::max(one, other) - rounding;
+    }
+    /// Put back at the surface, its speed towards it left as it was: as unanswered as one that is inside. A
+    /// speed that is not logged was left if what is reversed is the rest of the velocity that it came with.
+    bool presses(const Step& step, const Run& run, const Vec3& relative, double matters,
+                 double rounding) const {
+        const auto toward = [&](const Vec3& v) { return glm::dot(v, run.normal) > matters; };
+        if (step.now.body_of(run.mover).velocity_logged) return toward(run.relative) && toward(relative);
+        const Vec3 rest = run.came - run.normal * glm::dot(run.came, run.normal);
+        return toward(run.came) && glm::length(rest) > matters && alike(relative, rest, rounding);
+    }
     /// Of what moves so against the surface, of the body alone, and of its way in the step.
     Vec3 reversed(const Step& step, const Meeting& m, const Run& run, const Vec3& relative, const Vec3& own,
-                  const Vec3& went, double matters) const {
+                  const Vec3& went) const {
+        const double rattles_so = either_solved(step.now, m.a, m.b) ? context_.solver.rattle_speed : 1.0,
+                     matters = rattles_so * context_.observed.approach_that_matters(step, m),
+                     least = rattles_so * context_.observed.reversal_that_matters(step, m),
+                     rounding = context_.observed.rounding_of_velocity(step, at(step.now, run.mover).body);
         const bool inside = std::max(m.gap_before, m.gap_after) < -context_.recording.slop() ||
                             (run.turns == 0 && m.gap_after < 0.0);
-        // Put back at the surface, its speed towards it left as it was: as unanswered as one that is inside.
-        const bool presses =
-            glm::dot(run.relative, run.normal) > matters && glm::dot(relative, run.normal) > matters;
         // Outside, a contact that reverses keeps the speed; code that steers back and forth does not.
-        const double halves = glm::length(own) /
-                              std::max(glm::length(run.own), std::numeric_limits<double>::min()),
-                     alike = context_.settings["jitter.alike"];
         const auto passes = [&](const Excuse& e) { return context_.passes(e, step, m); };
         for (const auto& [before, now] :
              {std::pair(run.relative, relative), {run.own, own}, {run.went, went}}) {
-            const Vec3 change = reversal(before, now, matters, context_.settings["jitter.slow_half"]);
+            const Vec3 change = reversal(before, now, least, context_.settings["jitter.slow_half"]);
             if (change == Vec3(0.0)) continue;
             const bool across = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
-            if (across && !inside && !presses) continue;
-            if (!inside && (halves < alike || halves * alike > 1.0) && passes(unlike)) return Vec3(0.0);
+            if (across && !inside && !presses(step, run, relative, matters, rounding)) continue;
+            if (!inside && !alike(own, run.own, rounding) && passes(unlike)) return Vec3(0.0);
             const bool by_third =
                 turned_elsewhere(step, m, run.mover, change) || turned_elsewhere(step, m, run.other, -change);
             if (!inside && by_third && passes(between)) return Vec3(0.0);
@@ -111,36 +124,39 @@ class JitterRule : public Rule {
             run.normal = run.mover == m.a ? m.normal : -m.normal;
             if (step.before.body_of(run.mover).velocity_known)
                 run.own = step.before.body_of(run.mover).velocity,
-                run.relative = run.own - step.before.body_of(run.other).velocity;
+                run.came = run.relative = run.own - step.before.body_of(run.other).velocity;
         }
         const Vec3 own = step.now.body_of(run.mover).velocity,
                    relative = own - step.now.body_of(run.other).velocity,
                    went = relative_travel(step.before, step.now, run.mover, run.other) / step.now.dt();
-        const double matters = (either_solved(step.now, m.a, m.b) ? context_.solver.rattle_speed : 1.0) *
-                               context_.observed.closing_that_matters(step, m);
-        const Vec3 change = reversed(step, m, run, relative, own, went, matters);
-        const bool back = run.turns == 0 || glm::dot(change, run.change) < -context_.shared.toward;
-        if (change != Vec3(0.0) && back) {
-            if (run.turns++ == 0 && run.first + 1 < step.index) run.first = step.index; // else with the touch
-            run.most_turns = std::max(run.most_turns, run.turns);
-            run.change = change;
-            run.along = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
-            run.speed = std::max(run.speed, std::abs(glm::dot(relative, change)));
-            if (m.gap_after != infinity)
-                run.low = std::min(run.low, m.gap_after), run.high = std::max(run.high, m.gap_after);
-            run.error = std::max(run.error, m.error);
-            run.at = run.places[step.index] = (m.on_a + m.on_b) * 0.5;
-        } else {
-            // Over, or never begun: what was there stays one finding, what comes is another.
-            if (run.most_turns >= least_) {
-                Run done = run;
-                done.last = step.index - 1;
-                close(done);
-            }
-            run.places.clear(), run.turns = run.most_turns = 0, run.speed = 0.0, run.low = infinity,
-                                run.high = -infinity;
-        }
+        const Vec3 change = reversed(step, m, run, relative, own, went);
+        const bool turned = change != Vec3(0.0);
+        if (!turned || (run.turns > 0 && glm::dot(change, run.change) >= -context_.shared.toward))
+            break_off(run, step.index);
+        if (turned) count(step, m, run, change, std::abs(glm::dot(relative, change)));
         run.relative = relative, run.own = own, run.went = went;
+    }
+
+    void count(const Step& step, const Meeting& m, Run& run, const Vec3& change, double speed) const {
+        if (run.turns++ == 0 && run.first + 1 < step.index) run.first = step.index; // else with the touch
+        run.most_turns = std::max(run.most_turns, run.turns);
+        run.change = change;
+        run.along = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
+        run.speed = std::max(run.speed, speed);
+        if (m.gap_after != infinity)
+            run.low = std::min(run.low, m.gap_after), run.high = std::max(run.high, m.gap_after);
+        run.error = std::max(run.error, m.error);
+        run.at = run.places[step.index] = (m.on_a + m.on_b) * 0.5;
+    }
+    /// What was there stays one finding, what comes is another.
+    void break_off(Run& run, std::size_t now) const {
+        if (run.most_turns >= least_) {
+            Run done = run;
+            done.last = now - 1;
+            close(done);
+        }
+        run.places.clear(), run.turns = run.most_turns = 0, run.speed = 0.0, run.low = infinity,
+                            run.high = -infinity;
     }
 
     /// A solver's bodies rattle in a crowd, for a frame or two more.

@@ -2,6 +2,7 @@
 #include "fault/scan.hpp"
 
 #include "fault/account_text.hpp"
+#include "observation/pause.hpp"
 #include "recording/bad_input.hpp"
 #include "recording/plain_text.hpp"
 
@@ -360,6 +361,7 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
     }
     std::unique_ptr<EncounterStream> encounters;
     if (options.encounter) encounters = std::make_unique<EncounterStream>(options.encounter);
+    PauseFilter pauses;
     bool begun = false;
     const auto define = [&](const Definition& d) {
         for (const auto& rule : rules) rule->define(d);
@@ -371,9 +373,11 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
                             else
                                 for (const Recording::Defined& d : recording.definitions(0, step.index + 1))
                                     define(d.definition);
-                            observed.step(step);
-                            for (const auto& rule : rules) rule->step(step);
                             if (encounters) encounters->step(step);
+                            pauses.step(step, [&](const Step& judged) {
+                                observed.step(judged);
+                                for (const auto& rule : rules) rule->step(judged);
+                            });
                         });
     for (const auto& rule : rules) rule->finish();
     if (encounters) encounters->finish();

@@ -6,6 +6,7 @@
 // that does nothing, a one-way dropped through on purpose.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
+#include "observation/free_motion.hpp"
 #include "observation/measures.hpp"
 #include "shape/touching.hpp"
 
@@ -93,7 +94,6 @@ class TunnelingRule : public Rule {
 
   private:
     void consider(const Step& step, const Meeting& m);
-    double jump(const Step& step, Slot mover) const;
     void follow_point(const Step& step, Crossing& c) const;
     bool goes_round(const Step& step, const Crossing& c) const;
     bool deep_enough(const Step& step, const Crossing& c, double slop) const;
@@ -143,24 +143,12 @@ void TunnelingRule::consider(const Step& step, const Meeting& m) {
         return;
     if (!deep_enough(step, c, slop) && context_.passes(clip, step, m)) return;
     if (goes_round(step, c) && context_.passes(goes_round_corner, step, m)) return;
-    c.jump = jump(step, c.mover);
+    c.jump = leap(step, c.mover, context_.settings["tunneling.jump"]);
     if (c.jump > 0.0 && step.now.body_of(c.mover).velocity_logged &&
         context_.passes(put_there, step, m, c.jump, 0.0))
         return;
     measure(step, c);
     pending_.push_back(c);
-}
-
-/// The length of a way that no velocity, logged or of the step before, comes near to explaining; 0: one does.
-double TunnelingRule::jump(const Step& step, Slot mover) const {
-    const ColliderState& c = at(step.now, mover);
-    const BodyState &is = step.now.body_of(mover), &was = step.before.body_of(mover);
-    const double way = glm::length(step.now.motion_since(step.before, c.body).travel());
-    double speed = was.velocity_known ? glm::length(was.velocity) : 0.0;
-    if (is.velocity_logged) speed = std::max(speed, glm::length(is.velocity));
-    const bool jumps =
-        way > context_.settings["tunneling.jump"] * std::max(speed * step.now.dt(), c.geometry->reach());
-    return jumps ? way : 0.0;
 }
 
 /// The way of the point that touches, as the other body sees it: travel and turning of both count.

@@ -31,4 +31,17 @@ bool carried_there(const Step& step, Slot collider) {
     return glm::length(moved - came - between * part) <= mostly * glm::length(moved);
 }
 
+double leap(const Step& step, Slot collider, double times) {
+    const ColliderState& c = at(step.now, collider);
+    const BodyState &is = step.now.body(c.body), &was = step.before.body(c.body);
+    const Vec3 way = step.now.motion_since(step.before, c.body).travel();
+    const double length = glm::length(way);
+    double speed = was.velocity_known ? glm::length(was.velocity) : 0.0;
+    if (is.velocity_logged) speed = std::max(speed, glm::length(is.velocity));
+    if (length <= times * speed * step.now.dt()) return 0.0;
+    const Vec3 ahead = way / length;
+    const double half = 0.5 * (c.geometry->along(is.pose, ahead) + c.geometry->along(is.pose, -ahead));
+    return length > times * half ? length : 0.0;
+}
+
 } // namespace oddbounce

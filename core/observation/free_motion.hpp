@@ -16,5 +16,9 @@ double unexplained_change(const Step& step, Slot collider);
 /// The velocities that it came with and left with explain the way that the collider's body went in this step;
 /// else code (or a push) put it there.
 bool carried_there(const Step& step, Slot collider);
+/// How far the collider's body went in the step, where that is more than `times` what its velocities and half
+/// of its width that way explain: it was put there, and no teleport is logged. Else 0. A velocity that is
+/// derived from this very way explains nothing.
+double leap(const Step& step, Slot collider, double times);
 
 } // namespace oddbounce

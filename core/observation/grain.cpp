@@ -21,10 +21,13 @@ double Grain::of(Slot body) const {
     return std::max(of_all_, s.moves >= enough && s.grain >= smallest ? s.grain : 0.0);
 }
 
+double Grain::of_velocity(const Step& step, Slot body) const {
+    return step.now.body(body).velocity_logged || step.now.dt() <= 0.0 ? 0.0 : of(body) / step.now.dt();
+}
+
 double Grain::of_change(const Step& step, Slot body) const {
     constexpr double places = 3.0; // it rests on three of them
-    return step.now.body(body).velocity_logged || step.now.dt() <= 0.0 ? 0.0
-                                                                       : places * of(body) / step.now.dt();
+    return places * of_velocity(step, body);
 }
 
 } // namespace oddbounce

@@ -17,6 +17,8 @@ class Grain {
     /// By how much the change of a velocity that is derived from rounded places may be wrong, unit/s; 0:
     /// logged.
     double of_change(const Step& step, Slot body) const;
+    /// The same of such a velocity itself.
+    double of_velocity(const Step& step, Slot body) const;
 
   private:
     struct Seen {

@@ -50,14 +50,21 @@ class Observed {
     /// By how much the change of a velocity that is derived from rounded places may be wrong, unit/s; 0:
     /// logged.
     double rounding(const Step& step, Slot body) const { return grain_.of_change(step, body); }
+    /// The same of the velocity itself.
+    double rounding_of_velocity(const Step& step, Slot body) const { return grain_.of_velocity(step, body); }
     /// Least closing speed of a pair that matters, unit/s: see closing_that_matters. A recording's slop is of
-    /// its median collider; larger ones have their own. And it is more than rounding.
+    /// its median collider; larger ones have their own. And it is more than the rounding of a change.
     double closing_that_matters(const Step& step, const Meeting& m) const {
-        const Recording& r = step.now.recording();
-        const double slop =
-            r.header.slop ? 0.0 : Recording::slop_of_extent * moving_extent(step.now, m.a, m.b);
-        return std::max({oddbounce::closing_that_matters(step), slop / step.now.dt(),
-                         rounding(step, at(step.now, m.a).body), rounding(step, at(step.now, m.b).body)});
+        return std::max(exact_closing(step, m), rounding_of_change(step, m));
+    }
+    /// The same where the speed itself is compared, not a change of it.
+    double approach_that_matters(const Step& step, const Meeting& m) const {
+        return std::max({exact_closing(step, m), rounding_of_velocity(step, at(step.now, m.a).body),
+                         rounding_of_velocity(step, at(step.now, m.b).body)});
+    }
+    /// Least change by which such a speed is reversed, unit/s: twice of it, and more than rounding.
+    double reversal_that_matters(const Step& step, const Meeting& m) const {
+        return std::max(2.0 * exact_closing(step, m), rounding_of_change(step, m));
     }
     /// Kinds of bodies that pass through each other, over the whole recording at its end.
     const Untested& untested() const { return untested_; }
@@ -66,6 +73,17 @@ class Observed {
     bool knows_before(Slot body) const { return steadiness_.before(body); }
 
   private:
+    /// Were places not rounded.
+    static double exact_closing(const Step& step, const Meeting& m) {
+        const Recording& r = step.now.recording();
+        const double slop =
+            r.header.slop ? 0.0 : Recording::slop_of_extent * moving_extent(step.now, m.a, m.b);
+        return std::max(oddbounce::closing_that_matters(step), slop / step.now.dt());
+    }
+    double rounding_of_change(const Step& step, const Meeting& m) const {
+        return std::max(rounding(step, at(step.now, m.a).body), rounding(step, at(step.now, m.b).body));
+    }
+
     Grain grain_;
     Aloof aloof_;
     Steering steering_;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "observation/untested.hpp"
 
+#include "observation/free_motion.hpp"
 #include "observation/measures.hpp"
 #include "observation/solver.hpp"
 
@@ -25,12 +26,14 @@ int Untested::kind(const World& world, Slot body) {
 }
 
 /// The log tells of the two, one is taken away as they come to touch, or what they did to each other turned
-/// them. What else touches them may have turned them as well.
+/// them. What else touches them may have turned them as well; what breaks is taken away with its pieces in it.
 bool Untested::answered(const Step& step, const Meeting& m) {
-    const bool comes = m.gap_before >= -step.now.recording().slop();
+    const bool born = step.now.body_of(m.a).fresh || step.now.body_of(m.b).fresh;
+    const bool comes = !born && m.gap_before >= -step.now.recording().slop();
     if (m.contact || (comes && (!step.now.stays(m.a) || !step.now.stays(m.b)))) return true;
     const Slot a = at(step.now, m.a).body, b = at(step.now, m.b).body;
     if (event_about(*step.frame, step.now.body(a).def->id, step.now.body(b).def->id)) return true;
+    if (leap(step, m.a, put_elsewhere) > 0.0 || leap(step, m.b, put_elsewhere) > 0.0) return false;
     const ClosingChange c =
         closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);
     if (c.before < closing_that_matters(step) || c.after > turned * c.before) return false;

@@ -46,6 +46,7 @@ class Untested {
   private:
     static constexpr std::size_t surely = 8; ///< pairs that were answered: nothing is learned any more
     static constexpr double turned = 0.5;    ///< of the closing speed
+    static constexpr double put_elsewhere = 2.0; ///< see leap
     int kind(const World& world, Slot body);
     static bool answered(const Step& step, const Meeting& m);
     bool passes(const Met& met) const;

@@ -139,6 +139,39 @@ void leave_their_towers(const std::string& path, Chance& vary) {
         }
 }
 
+/// Buoys drift over a basin that they leave on one side and enter on the other. Shots break them into two that
+/// begin where the whole one was. Nobody tests buoys against each other.
+void buoys_that_break(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), wide = 420, high = 300;
+    Stage s(path, vary, untold("buoys that break", rate));
+    std::vector<Flyer> buoys;
+    std::vector<double> sizes;
+    const auto launch = [&](double x, double y, double size, double way) {
+        Flyer b;
+        const double fast = vary(50);
+        b.id = 10 + static_cast<int>(buoys.size()), b.x = x, b.y = y;
+        b.vx = fast * std::cos(way), b.vy = fast * std::sin(way);
+        b.enter(s, "buoy", bounce::circle(size)), buoys.push_back(b), sizes.push_back(size);
+    };
+    for (int i = 0; i < 7; ++i) launch(i * 60, std::fmod(vary(400), high), 30, 1.9 * i);
+    for (const int frames = static_cast<int>(rate * 8); s.next(frames);) {
+        const std::size_t all = buoys.size();
+        for (std::size_t i = 0; i < all; ++i) {
+            Flyer& b = buoys[i];
+            const double broken_at = 1 + static_cast<double>(i);
+            if (i < 7 && s.n() / rate > broken_at) {
+                if ((s.n() - 1) / rate > broken_at) continue;
+                s.log.removed(b.id);
+                for (const double way : {0.7, 2.9}) launch(buoys[i].x, buoys[i].y, 18, way + broken_at);
+                continue;
+            }
+            b.step(s);
+            b.x = std::fmod(b.x + wide, wide), b.y = std::fmod(b.y + high, high);
+            s.log.state(b.id, b.x, b.y);
+        }
+    }
+}
+
 /// A knight walks through imps; only its blade and what of them it may hurt are tested. The blade reaches
 /// into a wall that nobody tests it against.
 void only_the_blade(const std::string& path, Chance& vary) {
@@ -284,11 +317,12 @@ void whole_pixel_skiff(const std::string& path, Chance& vary, Skiff kind) {
 
 // ---- what stays at a face
 
+enum class Tells { All, Places, WholePixels };
 /// A ball in a court is put back at each wall, and the speed towards it reversed; at one wall the other axis
 /// is.
-void in_a_court(const std::string& path, Chance& vary, bool wrong) {
-    const double rate = vary.rate();
-    Stage s(path, vary, plain("court", rate));
+void in_a_court(const std::string& path, Chance& vary, bool wrong, Tells tells) {
+    const double rate = tells == Tells::WholePixels ? 60 : vary.rate();
+    Stage s(path, vary, tells == Tells::All ? plain("court", rate) : untold("court", rate));
     const Block floor = s.block("south wall", "wall", 0, -130, 480, 40);
     const Block others[] = {s.block("north wall", "wall", 0, 130, 480, 40),
                             s.block("west wall", "wall", -220, 0, 40, 220),
@@ -305,7 +339,23 @@ void in_a_court(const std::string& path, Chance& vary, bool wrong) {
         if (ball.y >= 100) ball.y = 100, ball.vy = -ball.vy, s.touch(1, others[0].id, ball.x, 110, 0, 1);
         if (ball.x <= -190) ball.x = -190, ball.vx = -ball.vx, s.touch(1, others[1].id, -200, ball.y, -1, 0);
         if (ball.x >= 190) ball.x = 190, ball.vx = -ball.vx, s.touch(1, others[2].id, 200, ball.y, 1, 0);
-        ball.describe(s);
+        if (tells == Tells::All) ball.describe(s);
+        if (tells == Tells::Places) s.log.state(1, ball.x, ball.y);
+        if (tells == Tells::WholePixels) s.log.state(1, std::round(ball.x), std::round(ball.y));
+    }
+}
+
+/// A crate is let down, stands, and trembles for a while before its floor is to give way.
+void trembles(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), wide = vary(2.5), sinks = vary(200);
+    Stage s(path, vary, untold("trembles", rate));
+    quay_of(s);
+    Flyer crate;
+    crate.y = 60, crate.enter(s, "crate", bounce::box(20, 20));
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
+        crate.y = std::max(10.0, crate.y - sinks * s.dt);
+        const bool trembles_now = crate.y == 10.0 && s.n() < rate;
+        s.log.state(1, trembles_now ? (s.n() % 2 == 0 ? wide : -wide) : 0.0, crate.y);
     }
 }
 
@@ -346,6 +396,7 @@ const std::vector<MoreScene>& other_game_scenes() {
         {"a bomb hangs on a cart that comes", "stuck-on-edge",
          [](const std::string& p, Chance& v) { sticks(p, v, Sticks::PushedOnly); }},
         {"shots leave their towers", "silent-overlap", leave_their_towers},
+        {"buoys break, and pass through each other", "silent-overlap", buoys_that_break},
         {"only the blade is tested", "", only_the_blade},
         {"falls at its limit and hangs", "stuck-on-edge",
          [](const std::string& p, Chance& v) { falls_at_its_limit(p, v, Parasol::Hangs); }},
@@ -373,9 +424,18 @@ const std::vector<MoreScene>& other_game_scenes() {
         {"knocked into the next", "",
          [](const std::string& p, Chance& v) { put_apart_one_by_one(p, v, Row::Knocked); }, "", true},
         {"a court turns the wrong axis", "jitter",
-         [](const std::string& p, Chance& v) { in_a_court(p, v, true); }},
+         [](const std::string& p, Chance& v) { in_a_court(p, v, true, Tells::All); }},
         {"a court turns the right axis", "",
-         [](const std::string& p, Chance& v) { in_a_court(p, v, false); }},
+         [](const std::string& p, Chance& v) { in_a_court(p, v, false, Tells::All); }},
+        {"a court of places turns the wrong axis", "jitter",
+         [](const std::string& p, Chance& v) { in_a_court(p, v, true, Tells::Places); }},
+        {"a court of places turns the right axis", "",
+         [](const std::string& p, Chance& v) { in_a_court(p, v, false, Tells::Places); }},
+        {"a court of whole pixels turns the wrong axis", "jitter",
+         [](const std::string& p, Chance& v) { in_a_court(p, v, true, Tells::WholePixels); }},
+        {"a court of whole pixels turns the right axis", "",
+         [](const std::string& p, Chance& v) { in_a_court(p, v, false, Tells::WholePixels); }},
+        {"a crate trembles where it stands", "", trembles},
         {"to and fro in a slot", "", in_a_slot},
     };
     return all;
