@@ -61,6 +61,18 @@ struct Met {
 /// So many slops, and the recording's skin, is as far as faces are listed.
 constexpr double listed_faces = 2.0;
 
+/// Frames in which the whole game stood still, in order: half-open ranges of frame indices.
+using Pauses = std::vector<std::pair<std::size_t, std::size_t>>;
+
+/// Steps from that of one frame to that of a later one; those of the pauses between them do not count.
+inline std::size_t steps_between(std::size_t from, std::size_t to, const Pauses* pauses) {
+    std::size_t steps = to - from;
+    if (pauses)
+        for (auto p = pauses->rbegin(); p != pauses->rend() && p->first > from; ++p)
+            steps -= p->second - p->first;
+    return steps;
+}
+
 /// One step as every rule sees it. For the first frame `before` and `now` are the same world.
 struct Step {
     const World& before;
@@ -69,6 +81,9 @@ struct Step {
     std::size_t index = 0; ///< of the frame in the recording
     Met met;
     mutable MeetingsByBody by_body = {};
+    const Pauses* pauses = nullptr; ///< those before it that are not judged; null: none
+    /// Steps from that of an earlier frame to this one.
+    std::size_t since(std::size_t earlier) const { return steps_between(earlier, index, pauses); }
     /// Of pairs: each once, with its nearest or deepest place.
     const std::vector<Meeting>& meetings() const { return met.pairs; }
     /// Meetings with a collider of the body in them, in order.

@@ -32,7 +32,7 @@ class ArtMissedRule : public Rule {
     void define(const Definition& d) override { art_.define(d); }
     void step(const Step& step) override {
         if (art_.any()) look(step);
-        runs_.sweep(step.index);
+        runs_.sweep(step);
     }
     void finish() override {
         runs_.finish();

@@ -50,7 +50,7 @@ class BlockedMotionRule : public Rule {
     void step(const Step& step) override {
         if (context_.recording.header.has(Channel::Desired))
             for (const Slot body : step.now.movers()) take(step, body);
-        runs_.sweep(step.index);
+        runs_.sweep(step);
     }
     void finish() override { runs_.finish(); }
 

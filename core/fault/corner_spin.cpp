@@ -40,7 +40,7 @@ class CornerSpinRule : public Rule {
             if (m.does == Does::Solid && !one_owner(step.now, m.a, m.b)) take(step, m);
         for (const Slot body : step.now.movers())
             if (turns(step, body)) turned_.insert(body);
-        runs_.sweep(step.index);
+        runs_.sweep(step);
     }
     void finish() override { runs_.finish(); }
 

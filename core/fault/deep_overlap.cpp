@@ -34,6 +34,7 @@ constexpr const Excuse* excuses[] = {&shallow, &removed, &cut_off,   &fixed_in_p
 struct Run {
     Slot mover = -1, other = -1;
     std::size_t first = 0, last = 0, deepest_at = 0;
+    std::size_t second = 0, next = 0; // the steps after the first and the last; 0: none came
     double deepest = 0.0, closing = 0.0, gap_before = 0.0, dt = 0.0;
     Vec3 at{0.0};
     bool responded = false, shrinks = true, placed = false, pushed = false, growing = false;
@@ -59,7 +60,9 @@ class DeepOverlapRule : public Rule {
     void step(const Step& step) override {
         for (const Meeting& m : step.meetings()) take(step, m);
         for (auto it = runs_.begin(); it != runs_.end();) {
-            if (it->second.last + holes_ >= step.index) {
+            if (step.since(it->second.first) == 1) it->second.second = step.index;
+            if (step.since(it->second.last) == 1) it->second.next = step.index;
+            if (step.since(it->second.last) <= holes_) {
                 ++it;
                 continue;
             }
@@ -169,43 +172,44 @@ void DeepOverlapRule::take(const Step& step, const Meeting& m) {
     if (!judged(step, m)) return;
     // Out, and in again: where the first time was in order, this is another.
     const bool another =
-        found != runs_.end() && step.index > found->second.last + 1 && in_order(found->second);
+        found != runs_.end() && step.since(found->second.last) > 1 && in_order(found->second);
     Run& run = runs_[{m.a, m.b}];
     if (another) run = Run();
     if (found == runs_.end() || another) begin(step, m, run);
+    const bool follows = step.since(run.last) == 1;
+    const std::size_t since_first = step.since(run.first);
     const double depth = -m.gap_after;
     const Vec3 normal = run.mover == m.a ? m.normal : -m.normal;
     const double closing =
         closing_change(step.now, step.now, run.mover, run.other, normal, (m.on_a + m.on_b) * 0.5).after;
     // Engines that look at the start of a step see in the next frame what came in this one.
-    if (step.index > run.first)
+    if (since_first > 0)
         run.loaded = run.loaded && (m.contact || !step.now.recording().header.has(Channel::Contacts)) &&
-                     closing <= context_.observed.closing_that_matters(step, m) && step.index == run.last + 1;
-    if (step.index <= run.first + 1 && run.closing > 0.0 && closing <= context_.shared.hardly * run.closing)
+                     closing <= context_.observed.closing_that_matters(step, m) && follows;
+    if (since_first <= 1 && run.closing > 0.0 && closing <= context_.shared.hardly * run.closing)
         run.responded = true;
     run.crowded = run.crowded && crowded(step, m);
     // The frame after the response must already be less deep.
-    if (step.index > run.first + 1 && depth >= run.previous - 1e-3 * run.deepest) run.shrinks = false;
-    if (step.index == run.first + 1 && !run.responded) run.shrinks = false;
-    if (step.index > run.first + 1 && step.index > run.last + 1) run.shrinks = false; // came back
+    if (since_first > 1 && depth >= run.previous - 1e-3 * run.deepest) run.shrinks = false;
+    if (since_first == 1 && !run.responded) run.shrinks = false;
+    if (since_first > 1 && !follows) run.shrinks = false; // came back
     if (depth > run.deepest)
         run.deepest = depth, run.deepest_at = step.index, run.at = (m.on_a + m.on_b) * 0.5, run.mark = depth,
         run.marked_at = step.index;
-    if (step.index >= run.marked_at + context_.solver.frames) {
+    if (step.since(run.marked_at) >= context_.solver.frames) {
         run.lies = run.lies || depth > context_.solver.shed * run.mark;
         run.mark = depth, run.marked_at = step.index;
     }
-    if (step.index > run.first &&
+    if (since_first > 0 &&
         std::abs(depth - run.previous) <= context_.settings["deep-overlap.plateau"] * run.previous)
         ++run.plateaus;
     // No solver at work leaves a depth just as it is, not even for a moment.
     constexpr double same = 1e-4;
     constexpr std::size_t at_rest = 3; // frames
-    const bool lay =
-        m.error == 0.0 && step.index == run.last + 1 && std::abs(depth - run.previous) <= same * run.previous;
-    run.still = step.index > run.first && lay ? run.still + 1 : 0;
+    const bool lay = m.error == 0.0 && follows && std::abs(depth - run.previous) <= same * run.previous;
+    run.still = since_first > 0 && lay ? run.still + 1 : 0;
     if (run.still >= at_rest) run.lies = true, run.loaded = false;
-    run.previous = depth, run.last = step.index;
+    run.previous = depth, run.last = step.index, run.next = 0;
 }
 
 std::string DeepOverlapRule::cause(const Run& run) const {
@@ -242,14 +246,14 @@ bool DeepOverlapRule::solver_at_work(const Run& run) const {
     const bool came_before = run.gap_known && run.gap_before < -context_.recording.slop();
     if (!came_before && run.deepest > context_.solver.deepest * extent_of(run) && !flew_in(run)) return false;
     // Out again in time: how it did that in a crowd is its own matter.
-    if (frames <= most && (run.responded || run.last + 1 < context_.recording.size())) return true;
+    if (frames <= most && (run.responded || run.next > 0)) return true;
     return run.deepest_at - run.first <= most && run.plateaus <= 1 + frames / most &&
            (frames <= 2 || run.previous <= context_.solver.eased * run.deepest);
 }
 
 bool DeepOverlapRule::out_as_it_came(const Run& run) const {
-    if (run.last + 1 >= context_.recording.size()) return false;
-    const World out = context_.recording.world_at(run.last + 1);
+    if (run.next == 0) return false;
+    const World out = context_.recording.world_at(run.next);
     const PairView v = pair_at(out, run.mover, run.other);
     return v.known && v.gap > -most(out, run.mover, run.other) &&
            glm::dot(v.normal, run.normal) > context_.shared.toward;
@@ -259,17 +263,18 @@ bool DeepOverlapRule::out_as_it_came(const Run& run) const {
 bool DeepOverlapRule::contact_logged(const Run& run) const {
     const Recording& r = context_.recording;
     const Id a = r.collider_id(run.mover), b = r.collider_id(run.other);
-    for (std::size_t i = run.first; i <= std::min(run.first + 1, r.size() - 1); ++i)
-        for (const ContactRow& c : r.frame(i)->contacts)
-            if (c.active && c.phase != Phase::End && std::minmax(c.a, c.b) == std::minmax(a, b)) return true;
-    return false;
+    const auto tells = [&](std::size_t index) {
+        return std::ranges::any_of(r.frame(index)->contacts, [&](const ContactRow& c) {
+            return c.active && c.phase != Phase::End && std::minmax(c.a, c.b) == std::minmax(a, b);
+        });
+    };
+    return tells(run.first) || (run.second > 0 && tells(run.second));
 }
 
 /// A run of one frame: it was out again in the next; was it turned by then?
 bool DeepOverlapRule::responded_next(const Run& run) const {
     if (run.closing <= 0.0) return false;
-    const World next = context_.recording.world_at(run.first + 1),
-                now = context_.recording.world_at(run.first);
+    const World next = context_.recording.world_at(run.second), now = context_.recording.world_at(run.first);
     if (!next.stays(run.mover) || !next.stays(run.other)) return false;
     const PairView v = pair_at(now, run.mover, run.other);
     const double closing =
@@ -283,15 +288,15 @@ bool DeepOverlapRule::responded_next(const Run& run) const {
 /// What begins in the last frame, of the recording or of one of the two, a solver may have seen in the next.
 bool DeepOverlapRule::no_more_to_see(const Run& run) const {
     if (!run.solved || run.placed || run.last > run.first) return false;
-    if (run.first + 1 >= context_.recording.size()) return true;
-    const World next = context_.recording.world_at(run.first + 1);
+    if (run.second == 0) return true;
+    const World next = context_.recording.world_at(run.second);
     return !next.stays(run.mover) || !next.stays(run.other);
 }
 
 /// A pile, a bridge, a mill that spins a drum: what gets a response at once and stays so is pressed in by its
 /// load or its speed, and comes out again.
 bool DeepOverlapRule::under_load(const Run& run) const {
-    if (!run.loaded || run.last == run.first || run.last + 1 >= context_.recording.size()) return false;
+    if (!run.loaded || run.last == run.first || run.next == 0) return false;
     return run.deepest <= context_.solver.pressed * extent_of(run);
 }
 
@@ -314,8 +319,7 @@ bool DeepOverlapRule::in_order(const Run& run) const {
         return true;
     if (!run.shrinks) return false;
     const bool one_frame = run.last == run.first;
-    return (run.responded || (one_frame && run.first + 1 < r.size() && responded_next(run))) &&
-           passes(responded);
+    return (run.responded || (one_frame && run.second > 0 && responded_next(run))) && passes(responded);
 }
 
 void DeepOverlapRule::close(const Run& run) const {

@@ -73,13 +73,13 @@ class DoubleHitRule : public Rule {
         reports_.step(step);
         look_for_cancelled(step);
         for (auto it = open_.begin(); it != open_.end();)
-            if (it->second.turns.back().index + window_ < step.index || it->second.seen < step.index)
+            if (step.since(it->second.turns.back().index) > window_ || it->second.seen < step.index)
                 it = (close(it->second), open_.erase(it));
             else
                 ++it;
         constexpr std::size_t now_and_then = 128; // frames
         if (step.index % now_and_then == 0)
-            std::erase_if(touching_, [&](const auto& t) { return t.second.last + 1 < step.index; });
+            std::erase_if(touching_, [&](const auto& t) { return step.since(t.second.last) > 1; });
     }
     void finish() override {
         for (auto& [place, a] : open_) close(a);
@@ -181,10 +181,10 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
     }
     // A solver may take two steps for one response, and what only it moves may be driven on by others.
     const bool by_solver = solved(step.now, a.mover), by_code = moved_by_code(step.now, a.other);
-    if (!event && by_solver && (!by_code || a.turns.back().index + 1 == step.index) && passes(by_steps))
+    if (!event && by_solver && (!by_code || step.since(a.turns.back().index) == 1) && passes(by_steps))
         return false;
     // So do velocities that are means over the step in which they changed.
-    const bool next = a.turns.back().index + 1 == step.index;
+    const bool next = step.since(a.turns.back().index) == 1;
     if (!event && next && means && passes(one_response)) return false;
     // It stood there: then it goes as it likes.
     const bool stood = std::abs(came) < matters || a.rests > context_.settings["double-hit.pressed"];
@@ -195,10 +195,10 @@ bool DoubleHitRule::second_response(const Step& step, const Meeting& m, const Ap
 /// For how many frames before this one the two have touched there.
 std::size_t DoubleHitRule::touching(const Step& step, const Meeting& m) {
     Touching& t = touching_[m.key()];
-    const bool goes_on = t.last + 1 >= step.index && glm::dot(t.normal, m.normal) > context_.shared.same_face;
+    const bool goes_on = step.since(t.last) <= 1 && glm::dot(t.normal, m.normal) > context_.shared.same_face;
     if (!goes_on) t.since = step.index;
     t.last = step.index, t.normal = m.normal;
-    return step.index - t.since;
+    return step.since(t.since);
 }
 
 void DoubleHitRule::solid(const Step& step, const Meeting& m) {

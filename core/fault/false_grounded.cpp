@@ -51,7 +51,7 @@ class FalseGroundedRule : public Rule {
             near_[at(step.now, m.b).body].push_back({&m, m.b, m.a, -m.normal});
         }
         for (const Slot body : step.now.movers()) judge(step, body);
-        runs_.sweep(step.index);
+        runs_.sweep(step);
     }
     void finish() override {
         runs_.finish();
@@ -111,7 +111,7 @@ class FalseGroundedRule : public Rule {
             now.velocity_known && before.velocity_known && rise > matters && rise - rose > matters;
         for (const bool claimed : {true, false})
             if (Run* run = runs_.find({body, claimed});
-                run && !run->jump && jumps && before.grounded == claimed && run->last + 1 >= step.index)
+                run && !run->jump && jumps && before.grounded == claimed && step.since(run->last) <= 1)
                 run->jump = step.index;
         const auto passes = [&](const Excuse& e) {
             return context_.passes_body(e, step.index, step.index, body);

@@ -47,7 +47,7 @@ class FlushContactRule : public Rule {
             for (const Meeting& m : step.places(pair))
                 if (m.does != Does::Ignore && !one_owner(step.now, m.a, m.b) && m.gap_after != infinity)
                     take(step, m);
-        runs_.sweep(step.index);
+        runs_.sweep(step);
     }
     void finish() override { runs_.finish(); }
 

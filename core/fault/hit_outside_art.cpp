@@ -47,7 +47,7 @@ class HitOutsideArtRule : public Rule {
                 if ((logged ? touches(step, m) : turns_closing(step, m)) || told(step, m)) take(step, m);
             }
         }
-        runs_.sweep(step.index);
+        runs_.sweep(step);
     }
     void finish() override { runs_.finish(); }
 

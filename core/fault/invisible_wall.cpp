@@ -42,13 +42,13 @@ class InvisibleWallRule : public Rule {
 
     void step(const Step& step) override {
         for (const Meeting& m : step.meetings()) take(step, m);
-        hits_.sweep(step.index);
+        hits_.sweep(step);
         for (const EventRow& e : step.frame->events)
             for (const Id id : e.about)
                 if (e.name != "mark") told_[id] = step.index;
         if (context_.recording.header.has(Channel::Desired))
             for (const Slot body : step.now.movers()) take(step, body);
-        nothing_.sweep(step.index);
+        nothing_.sweep(step);
     }
     void finish() override { hits_.finish(), nothing_.finish(); }
 

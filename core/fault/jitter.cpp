@@ -50,7 +50,7 @@ class JitterRule : public Rule {
                 if (m.does == Does::Solid && m.closest() <= context_.recording.slop() &&
                     !one_owner(step.now, m.a, m.b))
                     take(step, m);
-        runs_.sweep(step.index);
+        runs_.sweep(step);
     }
     void finish() override { runs_.finish(); }
 
@@ -132,13 +132,13 @@ class JitterRule : public Rule {
         const Vec3 change = reversed(step, m, run, relative, own, went);
         const bool turned = change != Vec3(0.0);
         if (!turned || (run.turns > 0 && glm::dot(change, run.change) >= -context_.shared.toward))
-            break_off(run, step.index);
+            break_off(run);
         if (turned) count(step, m, run, change, std::abs(glm::dot(relative, change)));
         run.relative = relative, run.own = own, run.went = went;
     }
 
     void count(const Step& step, const Meeting& m, Run& run, const Vec3& change, double speed) const {
-        if (run.turns++ == 0 && run.first + 1 < step.index) run.first = step.index; // else with the touch
+        if (run.turns++ == 0 && step.since(run.first) > 1) run.first = step.index; // else with the touch
         run.most_turns = std::max(run.most_turns, run.turns);
         run.change = change;
         run.along = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
@@ -149,10 +149,10 @@ class JitterRule : public Rule {
         run.at = run.places[step.index] = (m.on_a + m.on_b) * 0.5;
     }
     /// What was there stays one finding, what comes is another.
-    void break_off(Run& run, std::size_t now) const {
+    void break_off(Run& run) const {
         if (run.most_turns >= least_) {
             Run done = run;
-            done.last = now - 1;
+            done.last = run.places.rbegin()->first;
             close(done);
         }
         run.places.clear(), run.turns = run.most_turns = 0, run.speed = 0.0, run.low = infinity,

@@ -39,14 +39,14 @@ class NoReactionRule : public Rule {
         std::erase_if(waiting_, [&](const Waiting& w) {
             return responded(w, step.now) &&
                    context_.passes(came_in_time, w.index, step.index, w.a, w.b,
-                                   static_cast<double>(step.index - w.index), w.expect.within);
+                                   static_cast<double>(step.since(w.index)), w.expect.within);
         });
         std::erase_if(waiting_, [&](const Waiting& w) {
             const auto within = static_cast<std::size_t>(w.expect.within);
-            if (step.index < w.index + within) return false;
+            if (step.since(w.index) < within) return false;
             if (left_out(w.index, within) && context_.passes(not_logged, w.index, step.index, w.a, w.b))
                 return true;
-            report(w, step.now);
+            report(w, step.now, step.index);
             return true;
         });
     }
@@ -63,7 +63,7 @@ class NoReactionRule : public Rule {
         const bool first = !std::exchange(begun_, true);
         const auto touch = [&](Slot a, Slot b, bool begins) {
             const auto [it, fresh] = touching_.try_emplace(std::minmax(a, b), step.index);
-            const bool goes_on = !fresh && it->second + holes_ >= step.index;
+            const bool goes_on = !fresh && step.since(it->second) <= holes_;
             it->second = step.index;
             if (goes_on || (first && !begins)) return;
             if (!first && hits(step, a, b))
@@ -84,7 +84,7 @@ class NoReactionRule : public Rule {
                 if (m.does != Does::Ignore && m.closest() <= 0.0 &&
                     (m.error == 0.0 || std::min(m.gap_before, m.gap_after) < 0.0))
                     touch(m.a, m.b, false);
-        std::erase_if(touching_, [&](const auto& t) { return t.second + holes_ < step.index; });
+        std::erase_if(touching_, [&](const auto& t) { return step.since(t.second) > holes_; });
     }
 
     /// Some frame about these, in which the event may be, is left out.
@@ -126,7 +126,7 @@ class NoReactionRule : public Rule {
             for (const Id id : e.about) lately_[{e.name, id}].push_back(step.index);
         for (std::size_t i = hits_.size(); i-- > 0;) {
             Hit& h = hits_[i];
-            if (h.index + within < step.index) break;
+            if (step.since(h.index) > within) break;
             const Waiting w{{}, h.a, h.b, h.index};
             const auto follow = [&](const std::vector<EventRow>& events) {
                 for (const EventRow& e : events)
@@ -134,7 +134,7 @@ class NoReactionRule : public Rule {
             };
             follow(step.frame->events);
             // An engine may log the contact one frame late.
-            if (h.index == step.index && !events_.empty() && events_.back().first + 1 == step.index)
+            if (h.index == step.index && !events_.empty() && step.since(events_.back().first) == 1)
                 follow(events_.back().second);
             h.over = h.over || !step.now.stays(h.a) || !step.now.stays(h.b);
         }
@@ -186,7 +186,9 @@ class NoReactionRule : public Rule {
                 const bool said = std::any_of(expects_.begin(), expects_.end(), [&](const ExpectDef& e) {
                     return e.event == event && layers == Layers(std::minmax(e.first, e.second));
                 });
-                if (!said) report({expect, h.a, h.b, h.index}, context_.recording.world_at(h.index), count);
+                if (!said)
+                    report({expect, h.a, h.b, h.index}, context_.recording.world_at(h.index),
+                           std::min(h.index + within, context_.recording.size() - 1), count);
             }
         }
     }
@@ -236,13 +238,13 @@ class NoReactionRule : public Rule {
     }
 
     /// `others`: that many other hits were followed by the event; 0: it is expected by the log.
-    void report(const Waiting& w, const World& now, std::size_t others = 0) const {
+    void report(const Waiting& w, const World& now, std::size_t last, std::size_t others = 0) const {
         const Recording& r = context_.recording;
         if (!now.body_of(w.a).def || !now.body_of(w.b).def) return;
         Finding f;
         f.fault = "no-reaction";
         f.first = r.number(w.index);
-        f.last = r.number(std::min(w.index + static_cast<std::size_t>(w.expect.within), r.size() - 1));
+        f.last = r.number(last);
         const World then = r.world_at(w.index);
         const auto [mover, other] = mover_first(then, then, w.a, w.b);
         name_bodies(then, {mover, other}, f);

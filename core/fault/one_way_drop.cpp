@@ -41,7 +41,7 @@ class OneWayDropRule : public Rule {
     void step(const Step& step) override {
         for (const IdVector& desired : step.frame->desired) note_desired(step, desired);
         for (const Meeting& m : step.meetings()) take(step, m);
-        runs_.sweep(step.index);
+        runs_.sweep(step);
     }
     void finish() override { runs_.finish(); }
 

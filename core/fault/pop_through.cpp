@@ -65,7 +65,7 @@ class PopThroughRule : public Rule {
         if (found == inside_.end() || !out_now) return;
         const Inside in = found->second;
         inside_.erase(found);
-        if (step.index > in.since + most_) return;
+        if (step.since(in.since) > most_) return;
         leave(step, in);
     }
 

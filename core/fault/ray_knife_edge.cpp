@@ -34,7 +34,7 @@ class RayKnifeEdgeRule : public Rule {
                                    [this](RayRun& run, bool) { close(run); }) {}
 
     void step(const Step& step) override {
-        runs_.step(step.index);
+        runs_.step(step);
         for (const RayRow& ray : step.frame->rays) {
             const std::optional<Beside> edge = edge_near(step.now, ray);
             if (!edge) {

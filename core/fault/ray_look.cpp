@@ -151,9 +151,9 @@ void describe_end(Finding& f) {
 
 // ---- runs
 
-void RayRuns::step(std::size_t index) {
-    if (!first_) first_ = index;
-    last_ = index;
+void RayRuns::step(const Step& step) {
+    if (!first_) first_ = step.index;
+    last_ = step.index, pauses_ = step.pauses;
 }
 
 /// A run that the recording's beginning cuts off waits: it is told only where no whole one is.
@@ -167,7 +167,7 @@ void RayRuns::end(State& s, bool hits_after) {
 
 RayRuns::State& RayRuns::cast(const RayRow& ray, std::size_t index) {
     State& s = rays_[{ray.name, ray.caster.value_or(-1)}];
-    const std::size_t since = index - s.cast;
+    const std::size_t since = steps_between(s.cast, index, pauses_);
     if (s.open && since > std::max(holes_ + 1, 2 * s.pause)) end(s, false);
     if (since > 0) s.pause = since;
     s.cast = index;
@@ -184,7 +184,7 @@ RayRun& RayRuns::bad(const RayRow& ray, std::size_t index) {
 void RayRuns::good(const RayRow& ray, std::size_t index) {
     State& s = cast(ray, index);
     s.hit = ray.hit.has_value();
-    if (s.open && s.run.last + std::max(holes_, 2 * s.pause) < index) end(s, s.hit);
+    if (s.open && steps_between(s.run.last, index, pauses_) > std::max(holes_, 2 * s.pause)) end(s, s.hit);
 }
 
 void RayRuns::finish() {

@@ -71,7 +71,7 @@ class RayRuns {
     RayRuns(std::size_t holes, std::function<void(RayRun&, bool hits_after)> close)
         : holes_(holes), close_(std::move(close)) {}
     /// Every step first.
-    void step(std::size_t index);
+    void step(const Step& step);
     /// The run that this bad cast belongs to.
     RayRun& bad(const RayRow& ray, std::size_t index);
     void good(const RayRow& ray, std::size_t index);
@@ -91,6 +91,7 @@ class RayRuns {
     std::size_t holes_;
     std::optional<std::size_t> first_;
     std::size_t last_ = 0;
+    const Pauses* pauses_ = nullptr;
     std::function<void(RayRun&, bool)> close_;
     std::map<Key, State> rays_;
 };

@@ -20,7 +20,7 @@ class RaySelfHitRule : public Rule {
         : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                                    [this](RayRun& run, bool) { close(run); }) {}
     void step(const Step& step) override {
-        runs_.step(step.index);
+        runs_.step(step);
         for (const RayRow& ray : step.frame->rays) {
             if (!ray.caster) continue;
             const Slot hit = logged(context_.recording, ray);

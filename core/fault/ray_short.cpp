@@ -21,7 +21,7 @@ class RayTooShortRule : public Rule {
         : context_(context), runs_(static_cast<std::size_t>(context.settings["run.holes"]),
                                    [this](RayRun& run, bool after) { close(run, after); }) {}
     void step(const Step& step) override {
-        runs_.step(step.index);
+        runs_.step(step);
         for (const RayRow& ray : step.frame->rays) {
             if (ray.hit && !ray.name.empty()) {
                 reach_[ray.name] = std::max(reach_[ray.name], glm::length(ray.to - ray.from));

@@ -26,7 +26,7 @@ class RayWrongAnswerRule : public Rule {
           blind_(static_cast<std::size_t>(context.settings["run.holes"]),
                  [this](RayRun& run, bool) { passed_.push_back(run); }) {}
     void step(const Step& step) override {
-        runs_.step(step.index), blind_.step(step.index);
+        runs_.step(step), blind_.step(step);
         for (const RayRow& ray : step.frame->rays) {
             const Slot hit = logged(context_.recording, ray);
             look_for_blind(step, ray, hit);
@@ -199,10 +199,13 @@ class RayWrongAnswerRule : public Rule {
         }
         const std::optional<CellAnswer> cell = cell_answer(w, run.ray);
         const bool of_cell = cell && hit == run.collider;
-        f.facts.push_back(
-            {"logged", answer_text(w, run.ray, hit) + (of_cell ? cell_text(cell->logged, w.recording().header.space) : ""), "text"});
+        f.facts.push_back({"logged",
+                           answer_text(w, run.ray, hit) +
+                               (of_cell ? cell_text(cell->logged, w.recording().header.space) : ""),
+                           "text"});
         f.facts.push_back({"answer",
-                           answer_text(w, run.ray, run.collider) + (of_cell ? cell_text(cell->right, w.recording().header.space) : ""),
+                           answer_text(w, run.ray, run.collider) +
+                               (of_cell ? cell_text(cell->right, w.recording().header.space) : ""),
                            "text"});
         if (of_cell) add_fact(f, "apart", cell->apart, r.header.unit);
         RayRow shown = run.ray;

@@ -2,6 +2,8 @@
 // Runs of frames: what goes on, with holes of a few frames, is one finding.
 #pragma once
 
+#include "encounter/meeting.hpp"
+
 #include <cstddef>
 #include <functional>
 #include <map>
@@ -33,9 +35,9 @@ template <class Key, class Run> class Runs {
         runs_.erase(it);
     }
     /// Ends the runs that have been over for longer than the holes.
-    void sweep(std::size_t index) {
+    void sweep(const Step& step) {
         for (auto it = runs_.begin(); it != runs_.end();)
-            if (it->second.last + holes_ >= index)
+            if (step.since(it->second.last) <= holes_)
                 ++it;
             else
                 close_(it->first, it->second), it = runs_.erase(it);

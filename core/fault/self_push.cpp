@@ -36,7 +36,7 @@ class SelfPushRule : public Rule {
     void step(const Step& step) override {
         for (const Meeting& m : step.meetings())
             if (m.does == Does::Solid && one_owner(step.now, m.a, m.b)) take(step, m);
-        runs_.sweep(step.index);
+        runs_.sweep(step);
     }
     void finish() override { runs_.finish(); }
 

@@ -57,7 +57,7 @@ class SilentOverlapRule : public Rule {
     void step(const Step& step) override {
         reports(step);
         for (const Meeting& m : step.meetings()) take(step, m);
-        runs_.sweep(step.index);
+        runs_.sweep(step);
         std::erase_if(reported_, [&](const auto& r) {
             return r.second.last + 8 * static_cast<std::size_t>(context_.settings["run.holes"]) <
                        step.index &&
@@ -109,7 +109,7 @@ class SilentOverlapRule : public Rule {
                 told_.insert(kinds);
                 if (by_sensor) reports_.insert(kinds);
             }
-            stays_ = stays_ || (r.last > 0 && r.last + 1 == step.index);
+            stays_ = stays_ || (r.last > 0 && step.since(r.last) == 1);
             r.last = step.index;
             r.open = c.phase == Phase::Begin || (r.open && c.phase != Phase::End);
         }

@@ -24,7 +24,7 @@ class SpeedLeaks {
     explicit SpeedLeaks(const RuleContext& context);
     void step(const Step& step) {
         for (const Slot body : step.now.movers()) gain(step, body);
-        gains_.sweep(step.index);
+        gains_.sweep(step);
     }
     void finish() { gains_.finish(); }
 

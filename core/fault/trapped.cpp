@@ -49,7 +49,7 @@ class TrappedRule : public Rule {
                 !one_owner(step.now, m.a, m.b))
                 take(step, m);
         }
-        runs_.sweep(step.index);
+        runs_.sweep(step);
     }
     void finish() override { runs_.finish(); }
 

@@ -50,7 +50,7 @@ class UnresolvedLoopRule : public Rule {
             const auto slot = static_cast<std::size_t>(body);
             Before& before = before_[p.id];
             const Vec3 at = step.now.bodies()[slot].pose.at;
-            const bool more = before.index + 1 == step.index && p.count > before.iterations &&
+            const bool more = step.since(before.index) == 1 && p.count > before.iterations &&
                               glm::length(at - before.at) < slop;
             before.rising = more ? before.rising + 1 : 0;
             before.index = step.index, before.iterations = p.count, before.at = at;

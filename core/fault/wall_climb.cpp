@@ -48,7 +48,7 @@ class WallClimbRule : public Rule {
     void step(const Step& step) override {
         if (glm::length(context_.recording.header.gravity) == 0.0) return; // nothing is up
         for (const Slot body : step.now.movers()) take(step, body);
-        runs_.sweep(step.index);
+        runs_.sweep(step);
     }
     void finish() override {
         runs_.finish();
@@ -170,7 +170,7 @@ class WallClimbRule : public Rule {
     bool in_flight(const Step& step, Slot body, double rise, const Steep& steep) {
         const double dt = step.now.dt(), speed = rise / dt;
         Flight& f = flights_[body];
-        const bool follows = f.last > 0 && f.last + 1 == step.index && f.speed > 0.0;
+        const bool follows = f.last > 0 && step.since(f.last) == 1 && f.speed > 0.0;
         if (follows && f.free && !steep.touched && context_.observed.grain(body) == 0.0) {
             const double slows = std::max(0.0, (f.speed - speed) / dt);
             f.pull = f.pulled ? std::min(f.slows, slows) : slows;

@@ -15,6 +15,11 @@ bool unmoved(const Step& step, Slot body) {
 
 } // namespace
 
+bool all_stand(const Step& step) {
+    return std::ranges::all_of(step.now.movers(),
+                               [&](Slot body) { return step.now.body(body).fresh || unmoved(step, body); });
+}
+
 bool PauseFilter::stands_still(const Step& step) {
     const Frame& f = *step.frame;
     return step.index > 0 && f.before.empty() && f.removed.empty() && f.teleport.empty() && f.on.empty() &&

@@ -9,21 +9,25 @@
 
 namespace oddbounce {
 
+/// No body that was there before has moved in the step.
+bool all_stand(const Step& step);
+
 class PauseFilter {
   public:
-    /// Calls `use` with the step, unless the game was paused in it; after a pause with `before` as it was when
-    /// the pause began, so that the velocities are those of then. Steps in order.
-    /// Paused: of two or more bodies that moved, and did not all touch one another, none moves any longer,
-    /// nothing enters, leaves or is switched, and the frame tells of no ray and no event.
+    /// Calls `use` with the step, unless the game was paused in it; after a pause with `before` as it was
+    /// when the pause began, so that the velocities are those of then. Steps in order. Paused: of two or more
+    /// bodies that moved, and did not all touch one another, none moves any longer, nothing enters, leaves or
+    /// is switched, and the frame tells of no ray and no event.
     template <class Use> void step(const Step& step, Use&& use) {
         if (stands_still(step) && (held_ || moved_apart(step))) {
-            if (!held_) held_ = step.before;
+            if (!held_) held_ = step.before, pauses_.push_back({step.index, step.index});
+            ++pauses_.back().second;
             return;
         }
         note(step);
-        if (!held_) return use(step);
-        const World before = *std::exchange(held_, std::nullopt);
-        use(Step{before, step.now, step.frame, step.index, step.met});
+        if (pauses_.empty()) return use(step);
+        const std::optional<World> before = std::exchange(held_, std::nullopt);
+        use(Step{before ? *before : step.before, step.now, step.frame, step.index, step.met, {}, &pauses_});
     }
 
   private:
@@ -31,8 +35,9 @@ class PauseFilter {
     bool moved_apart(const Step& step) const;
     void note(const Step& step);
 
-    std::vector<Slot> moved_; ///< bodies that moved in the last step that was no pause
-    std::optional<World> held_;
+    std::vector<Slot> moved_;   ///< bodies that moved in the last step that was no pause
+    std::optional<World> held_; ///< as the pause began
+    Pauses pauses_;
 };
 
 } // namespace oddbounce

@@ -3,6 +3,7 @@
 
 #include "observation/free_motion.hpp"
 #include "observation/measures.hpp"
+#include "observation/pause.hpp"
 #include "observation/solver.hpp"
 
 namespace oddbounce {
@@ -26,13 +27,15 @@ int Untested::kind(const World& world, Slot body) {
 }
 
 /// The log tells of the two, one is taken away as they come to touch, or what they did to each other turned
-/// them. What else touches them may have turned them as well; what breaks is taken away with its pieces in it.
+/// them. What else touches them may have turned them as well; what breaks is taken away with its pieces in
+/// it.
 bool Untested::answered(const Step& step, const Meeting& m) {
     const bool born = step.now.body_of(m.a).fresh || step.now.body_of(m.b).fresh;
     const bool comes = !born && m.gap_before >= -step.now.recording().slop();
     if (m.contact || (comes && (!step.now.stays(m.a) || !step.now.stays(m.b)))) return true;
     const Slot a = at(step.now, m.a).body, b = at(step.now, m.b).body;
     if (event_about(*step.frame, step.now.body(a).def->id, step.now.body(b).def->id)) return true;
+    if (all_stand(step)) return false; // the game has halted: what follows tells
     if (leap(step, m.a, put_elsewhere) > 0.0 || leap(step, m.b, put_elsewhere) > 0.0) return false;
     const ClosingChange c =
         closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);

@@ -114,6 +114,40 @@ std::shared_ptr<Recording> with_gaps(const Recording& r) {
     return out.recorded();
 }
 
+/// After every seventh frame the game stands still for `length` frames, as at a hit or in a menu; two gulls
+/// far away, in flight all the time, show that it is the whole game.
+std::shared_ptr<Recording> with_pauses(const Recording& r, int length) {
+    Draft out = draft_of(r);
+    out.header.slop = r.slop();
+    std::vector<Frame> frames;
+    for (Frame& f : out.frames) {
+        f.number = static_cast<std::int64_t>(frames.size());
+        const double seconds = static_cast<double>(&f - out.frames.data()) / 60.0;
+        for (const Id gull : {Id(900001), Id(900002)}) {
+            if (frames.empty()) {
+                BodyDef body;
+                body.id = gull, body.name = "gull", body.moves = Moves::Kinematic;
+                ColliderDef collider;
+                collider.id = collider.body = gull, collider.shape.radius = 4.0 * r.slop();
+                f.before.insert(f.before.begin(), {Definition(body), Definition(collider)});
+            }
+            BodyRow row;
+            row.id = gull, row.given = BodyRow::Velocity;
+            row.velocity = Vec3(0, 30.0, 0) * r.slop();
+            row.at = Vec3(gull == 900001 ? 1e5 : 2e5, 0, 0) * r.slop() + row.velocity * seconds;
+            f.bodies.push_back(row);
+        }
+        frames.push_back(f);
+        if ((&f - out.frames.data()) % 7 != 3) continue;
+        Frame still;
+        still.dt = f.dt, still.grounded = f.grounded, still.desired = f.desired;
+        for (int i = 0; i < length; ++i)
+            still.number = static_cast<std::int64_t>(frames.size()), frames.push_back(still);
+    }
+    out.frames = std::move(frames);
+    return out.recorded();
+}
+
 /// Fault, frames and bodies of all findings, as one text; `back` undoes a renumbering.
 /// Frames are counted, not called by their numbers.
 QString gist(const Recording& r, int threads = 0, bool back = false, bool with_rounding = true) {
@@ -224,6 +258,30 @@ class LawsTest : public QObject {
         QCOMPARE(gist(*with_gaps(*r)), plain);
         QCOMPARE(gist(*redrawn(*r, false)), plain);
         QCOMPARE(gist(*redrawn(*r, true)), plain);
+    }
+
+    /// In frames in which the whole game stands still, nothing happens.
+    void pauses_changeNothing_data() { findings_areTheSame_data(); }
+    void pauses_changeNothing() {
+        QFETCH(QString, file);
+        const auto r = read_recording(file.toStdString());
+        if (r->header.space == 3) return;
+        const auto listed = [&](int length) {
+            const auto paused = with_pauses(*r, length);
+            const auto played = [&](std::int64_t number) { // frames before it that are no pause
+                const std::int64_t period = 7 + length, past = number % period;
+                return 7 * (number / period) + std::min(past, std::max<std::int64_t>(4, past - length));
+            };
+            std::set<std::string> out;
+            for (const Finding& f : scan(*paused).findings) {
+                std::string line = fmt::format("{} {}-{}", f.fault, played(f.first), played(f.last));
+                for (const Id body : std::set<Id>(f.bodies.begin(), f.bodies.end()))
+                    line += fmt::format(" {}", body);
+                out.insert(line);
+            }
+            return fmt::format("{}", fmt::join(out, "; "));
+        };
+        QCOMPARE(listed(4).c_str(), listed(0).c_str());
     }
 
     /// Asked for alone, a fault is found where the full scan finds it, and nowhere else.
