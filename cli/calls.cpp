@@ -6,6 +6,7 @@
 #include "fix/case_file.hpp"
 #include "fix/range.hpp"
 #include "fix/shake.hpp"
+#include "fix/sides.hpp"
 #include "progress.hpp"
 #include "recording/bounce_file.hpp"
 #include "recording/clip.hpp"
@@ -234,16 +235,24 @@ int try_range(const Call& call) {
     return range.works.empty() ? Found : Nothing;
 }
 
+namespace {
+
+void check_finding(const Call& call, const TryOptions& tries) {
+    if (!call.finding.empty() &&
+        std::ranges::find(tries.before, call.finding, &Finding::id) == tries.before.end())
+        throw BadInput("--finding", 0, "'" + call.finding + "' is not a finding of this recording",
+                       "--finding");
+}
+
+} // namespace
+
 int shake_fix(const Call& call) {
     const auto recording = read(call, call.file);
     const Fix fix = read_fix(call.fix);
     ShakeOptions options;
     options.tries = tries_of(call, *recording);
     options.finding = call.finding, options.starts = call.starts, options.seed = call.seed;
-    if (!call.finding.empty() &&
-        std::ranges::find(options.tries.before, call.finding, &Finding::id) == options.tries.before.end())
-        throw BadInput("--finding", 0, "'" + call.finding + "' is not a finding of this recording",
-                       "--finding");
+    check_finding(call, options.tries);
     TryCache cache;
     Progress progress("shaking " + fix.name, call.quiet);
     options.tries.control = progress.control(), options.tries.cache = &cache;
@@ -252,6 +261,22 @@ int shake_fix(const Call& call) {
     std::cout << (call.format == "json" ? json_of(shaken).dump() + "\n" : text_of(shaken));
     if (!shaken.unknown.empty()) return NotJudged;
     return shaken.fails_with() > 0 ? Found : Nothing;
+}
+
+int sides_of_fix(const Call& call) {
+    const auto recording = read(call, call.file);
+    const Fix fix = read_fix(call.fix);
+    TryOptions tries = tries_of(call, *recording);
+    check_finding(call, tries);
+    TryCache cache;
+    Progress progress("trying " + fix.name, call.quiet);
+    tries.control = progress.control(), tries.cache = &cache;
+    const Sides sides = all_sides(*recording, fix, tries, call.finding);
+    progress.check();
+    std::cout << (call.format == "json" ? json_of(sides, *recording).dump() + "\n"
+                                        : text_of(sides, *recording));
+    if (!sides.unknown.empty() || sides.judged() == 0) return NotJudged;
+    return sides.fails_with() > 0 ? Found : Nothing;
 }
 
 namespace {

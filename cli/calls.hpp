@@ -34,6 +34,7 @@ int scan_files(const Call& call);
 int try_one(const Call& call);
 int try_range(const Call& call);
 int shake_fix(const Call& call);
+int sides_of_fix(const Call& call);
 int guard_files(const Call& call);
 int cut_clip(const Call& call);
 int export_csv(const Call& call);

@@ -95,6 +95,15 @@ void add_reading(CLI::App& app, Call& call, Run& run) {
     on_shake->add_option("--format", call.format, "text or json")->check(CLI::IsMember({"text", "json"}));
     on_shake->add_option("--settings", call.settings, "thresholds (JSON)");
     on_shake->callback([&] { run = [&] { return shake_fix(call); }; });
+
+    CLI::App* on_sides =
+        app.add_subcommand("sides", "tells from which sides a fault shows, without a fix and with it");
+    on_sides->add_option("FILE", call.file, "recording, - for standard input")->required();
+    on_sides->add_option("FIX", call.fix, "fix file (JSON)")->required();
+    on_sides->add_option("--finding", call.finding, "id of the finding; without it the heaviest one");
+    on_sides->add_option("--format", call.format, "text or json")->check(CLI::IsMember({"text", "json"}));
+    on_sides->add_option("--settings", call.settings, "thresholds (JSON)");
+    on_sides->callback([&] { run = [&] { return sides_of_fix(call); }; });
 }
 
 /// The calls that write files or tables.

@@ -49,6 +49,21 @@ std::vector<const Finding*> concerned_findings(const Recording& r, const Applied
     return out;
 }
 
+const Finding* asked_about(const Applied& applied, const TryOptions& options, const std::string& finding) {
+    const Finding* out = nullptr;
+    for (const Finding& f : options.before) {
+        const bool concerned =
+            !f.expected && !f.bodies.empty() &&
+            (applied.pairs ||
+             std::ranges::any_of(f.bodies, [&](Id b) { return applied.motion.count(b) > 0; }) ||
+             std::ranges::any_of(f.colliders,
+                                 [&](Id c) { return std::ranges::count(applied.colliders, c) > 0; }));
+        const bool asked = finding.empty() ? concerned && !rests_on_log(f) : f.id == finding;
+        if (asked && (!out || f.weight > out->weight)) out = &f;
+    }
+    return out;
+}
+
 std::shared_ptr<const Touches> touches_in(const Recording& r, const TryOptions& options) {
     return kept(&TryCache::Inner::touches, "", options, [&] {
         return std::make_shared<const Touches>(touches_of(r, options.threads, options.control));

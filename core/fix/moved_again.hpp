@@ -20,6 +20,9 @@ FitOptions fit_options(const TryOptions& options);
 /// The findings that the fix may change by moving bodies otherwise.
 std::vector<const Finding*> concerned_findings(const Recording& recording, const Applied& applied,
                                                const TryOptions& options);
+/// The finding with this id, or, where it is empty, the heaviest one that the fix concerns and that can be
+/// judged by moving bodies; null: there is none.
+const Finding* asked_about(const Applied& applied, const TryOptions& options, const std::string& finding);
 /// Of the whole recording, found once.
 std::shared_ptr<const Touches> touches_in(const Recording& recording, const TryOptions& options);
 /// Fitted once for a finding and a body. What an alike finding showed is tried first.

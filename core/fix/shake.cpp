@@ -2,6 +2,7 @@
 #include "fix/shake.hpp"
 
 #include "fault/account_text.hpp"
+#include "fix/moved_again.hpp"
 #include "observation/support.hpp"
 
 #include <boost/math/distributions/beta.hpp>
@@ -134,22 +135,6 @@ double ranked(const Shake& s, double ShakenStart::*what, bool ShakenStart::*fail
     return failing > 0.0 && below > 0.0 ? won / (failing * below) : 0.5;
 }
 
-/// The finding that is asked about; null: none.
-const Finding* asked_about(const ShakeOptions& options, const Applied& applied) {
-    const Finding* out = nullptr;
-    for (const Finding& f : options.tries.before) {
-        const bool concerned =
-            !f.expected && !f.bodies.empty() &&
-            (applied.pairs ||
-             std::ranges::any_of(f.bodies, [&](Id b) { return applied.motion.count(b) > 0; }) ||
-             std::ranges::any_of(f.colliders,
-                                 [&](Id c) { return std::ranges::count(applied.colliders, c) > 0; }));
-        const bool asked = options.finding.empty() ? concerned && !rests_on_log(f) : f.id == options.finding;
-        if (asked && (!out || f.weight > out->weight)) out = &f;
-    }
-    return out;
-}
-
 } // namespace
 
 std::size_t Shake::fails_without() const {
@@ -169,7 +154,7 @@ double upper_bound(std::size_t fails, std::size_t tried) {
 Shake shake(const Recording& r, const Fix& fix, const ShakeOptions& options) {
     Shake out;
     out.fix = fix.name, out.seed = options.seed, out.asked = options.starts;
-    const Finding* f = asked_about(options, apply(fix, r));
+    const Finding* f = asked_about(apply(fix, r), options.tries, options.finding);
     if (!f) {
         out.unknown = translated("there is no finding that the fix concerns");
         return out;
