@@ -115,6 +115,8 @@ void settle_bench(Window& window) {
     wait_while([](const Candidate& c) { return c.seeking; });
     if (window.bench().ask_shake()->isEnabled()) session.shake_candidate(session.candidate());
     wait_while([](const Candidate& c) { return c.shaking; });
+    if (window.bench().ask_sides()->isEnabled()) session.try_sides(session.candidate());
+    wait_while([](const Candidate& c) { return c.siding; });
 }
 
 /// Draws the whole window, after all that was asked for is done. Exit status.

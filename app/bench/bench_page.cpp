@@ -56,20 +56,27 @@ QWidget* BenchPage::left_side() {
     for (QPushButton* b : {fresh, copy_, rename_, remove_}) b->setFont(type(12)), buttons->addWidget(b);
     buttons->addStretch();
     knobs_ = new KnobPanel(session_);
-    ask_shake_ = new QPushButton(tr("How safe is it?")), keep_ = new QPushButton(tr("Keep as a check"));
+    ask_shake_ = new QPushButton(tr("How safe is it?")), ask_sides_ = new QPushButton(tr("From all sides?")),
+    keep_ = new QPushButton(tr("Keep as a check"));
     ask_shake_->setToolTip(tr("Tries 1000 other starts: a little earlier or later, aside, faster, turned"));
+    ask_sides_->setToolTip(
+        tr("Has the body come to every side of what it met, also with the angle mirrored"));
     keep_->setCheckable(true);
     keep_->setToolTip(tr("\"oddb guard\" then fails if the fix ever ceases to hold"));
     connect(ask_shake_, &QPushButton::clicked, this,
             [this] { session_.shake_candidate(session_.candidate()); });
+    connect(ask_sides_, &QPushButton::clicked, this, [this] { session_.try_sides(session_.candidate()); });
     connect(keep_, &QPushButton::clicked, this,
             [this](bool on) { session_.keep_check(session_.candidate(), on); });
     auto* asks = new QHBoxLayout;
     asks->setSpacing(4);
-    asks->addWidget(ask_shake_), asks->addWidget(keep_), asks->addStretch();
+    asks->addWidget(ask_shake_), asks->addWidget(ask_sides_), asks->addStretch();
+    auto* keeps = new QHBoxLayout;
+    keeps->addWidget(keep_), keeps->addStretch();
     column->addWidget(finding_), column->addWidget(name_), column->addWidget(verdict_);
     column->addLayout(buttons), column->addSpacing(4), column->addWidget(knobs_);
-    column->addLayout(asks), column->addSpacing(6), column->addWidget(loop_), column->addStretch();
+    column->addLayout(asks), column->addLayout(keeps), column->addSpacing(6), column->addWidget(loop_),
+        column->addStretch();
     auto* area = new QScrollArea;
     area->setWidget(side), area->setWidgetResizable(true), area->setFrameShape(QFrame::NoFrame);
     area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff), area->setFocusPolicy(Qt::NoFocus);
@@ -79,7 +86,7 @@ QWidget* BenchPage::left_side() {
 
 QWidget* BenchPage::right_side() {
     view_ = new BenchView(session_), range_ = new RangeChart(session_), shake_ = new ShakeChart(session_),
-    comparison_ = new Comparison(session_);
+    sides_ = new SidesChart(session_), comparison_ = new Comparison(session_);
     auto* bar = new QWidget;
     auto* row = new QHBoxLayout(bar);
     row->setContentsMargins(12, 3, 12, 3), row->setSpacing(10);
@@ -103,7 +110,8 @@ QWidget* BenchPage::right_side() {
     caption->setFont(type(12)), caption->setForegroundRole(QPalette::PlaceholderText);
     row->addWidget(caption), row->addWidget(trait_);
     auto* charts = new QSplitter(Qt::Horizontal);
-    charts->addWidget(range_), charts->addWidget(shake_), charts->setSizes({460, 460});
+    charts->addWidget(range_), charts->addWidget(shake_), charts->addWidget(sides_);
+    charts->setSizes({330, 380, 230});
     auto* lower = new QWidget;
     auto* low = new QVBoxLayout(lower);
     low->setContentsMargins(0, 0, 0, 0), low->setSpacing(0);
@@ -166,6 +174,8 @@ void BenchPage::refresh() {
     ask_shake_->setEnabled(judged && reproduces(c->verdict) && !c->shaking);
     ask_shake_->setText(c && c->shaking ? tr("%1 of 1000 starts tried…").arg(c->shaken)
                                         : tr("How safe is it?"));
+    ask_sides_->setEnabled(judged && reproduces(c->verdict) && !c->verdict.engine && !c->siding);
+    ask_sides_->setText(c && c->siding ? tr("trying…") : tr("From all sides?"));
     const bool check = any && session_.is_check(session_.candidate());
     keep_->setChecked(check);
     keep_->setEnabled(check || (judged && c->verdict.fixes_all() && !c->verdict.nothing_to_fix()));

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The fix bench: the chosen finding as recorded and with a candidate fix, the knobs of the fix, which values
-// work, how safe it is, and all candidates compared.
+// work, how safe it is, from which sides it works, and all candidates compared.
 #pragma once
 
 #include "bench/bench_view.hpp"
@@ -8,6 +8,7 @@
 #include "bench/knob_panel.hpp"
 #include "bench/range_chart.hpp"
 #include "bench/shake_chart.hpp"
+#include "bench/sides_chart.hpp"
 
 #include <QPushButton>
 #include <QSplitter>
@@ -26,8 +27,10 @@ class BenchPage : public QWidget {
     KnobPanel& knobs() { return *knobs_; }
     RangeChart& range() { return *range_; }
     ShakeChart& shake() { return *shake_; }
+    SidesChart& sides() { return *sides_; }
     Comparison& comparison() { return *comparison_; }
     QPushButton* ask_shake() { return ask_shake_; }
+    QPushButton* ask_sides() { return ask_sides_; }
     QPushButton* keep() { return keep_; }
     QPushButton* to_difference() { return to_difference_; }
     QSplitter* splitter() { return across_; }
@@ -53,10 +56,11 @@ class BenchPage : public QWidget {
     BenchView* view_;
     RangeChart* range_;
     ShakeChart* shake_;
+    SidesChart* sides_;
     Comparison* comparison_;
     QCheckBox* overlay_;
     QComboBox* trait_;
-    QPushButton *ask_shake_, *keep_, *to_difference_, *rename_, *copy_, *remove_;
+    QPushButton *ask_shake_, *ask_sides_, *keep_, *to_difference_, *rename_, *copy_, *remove_;
 };
 
 } // namespace oddbounce

@@ -42,6 +42,7 @@ constexpr double side = 36.0;
 ShakeChart::ShakeChart(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setMinimumHeight(110), setFocusPolicy(Qt::StrongFocus), setCursor(Qt::PointingHandCursor);
     setAccessibleName(tr("share of starts that fail"));
+    setToolTip(tr("hollow: without · full: with the fix"));
     connect(&session_, &Session::candidates_changed, this, [this] {
         const Candidate* c = candidate();
         setAccessibleDescription(c ? QString::fromStdString(shake_line(*c->shake)) : QString());
@@ -140,7 +141,17 @@ void ShakeChart::paintEvent(QPaintEvent*) {
         Column& one = all[static_cast<std::size_t>(column_of(s))];
         ++one.tried, one.without += s.fails_without, one.with += s.fails_with;
     }
-    const double line = fontMetrics().height() + 3.0, top = line + 6.0, low = height() - line - 4.0,
+    QString said = QString::fromStdString(shake_line(*c->shake));
+    if (c->shown_start) {
+        const ShakenStart& s = c->shake->starts[*c->shown_start];
+        said = tr("start %1 is shown: it %2 without the fix, and %3 with it")
+                   .arg(*c->shown_start + 1)
+                   .arg(s.fails_without ? tr("fails") : tr("does not fail"),
+                        s.fails_with ? tr("fails") : tr("does not fail"));
+    }
+    const QRectF head(8, 0, width() - 16.0, height());
+    const double said_height = p.boundingRect(head, Qt::TextWordWrap, said).height();
+    const double line = fontMetrics().height() + 3.0, top = said_height + 9.0, low = height() - line - 4.0,
                  wide = (width() - 2.0 * side) / columns;
     p.setPen(QPen(th.rule, 1));
     for (const double share : {0.0, 0.5, 1.0}) {
@@ -168,21 +179,15 @@ void ShakeChart::paintEvent(QPaintEvent*) {
         }
     }
     p.setFont(type(12)), p.setPen(th.ink);
-    QString said = QString::fromStdString(shake_line(*c->shake));
-    if (c->shown_start) {
-        const ShakenStart& s = c->shake->starts[*c->shown_start];
-        said = tr("start %1 is shown: it %2 without the fix, and %3 with it")
-                   .arg(*c->shown_start + 1)
-                   .arg(s.fails_without ? tr("fails") : tr("does not fail"),
-                        s.fails_with ? tr("fails") : tr("does not fail"));
-    }
-    p.drawText(QRectF(8, 0, width() - 16.0, line), Qt::AlignLeft | Qt::AlignVCenter,
-               p.fontMetrics().elidedText(said, Qt::ElideRight, width() - 16));
+    p.drawText(head, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, said);
     p.setPen(th.soft), p.setFont(type(11));
     const QRectF below(side, height() - line, width() - 2.0 * side, line);
     p.drawText(below, Qt::AlignLeft | Qt::AlignVCenter, ends(false));
     p.drawText(below, Qt::AlignRight | Qt::AlignVCenter, ends(true));
-    p.drawText(below, Qt::AlignHCenter | Qt::AlignVCenter, tr("hollow: without · full: with the fix"));
+    const QString key = tr("hollow: without · full: with the fix");
+    const auto wide_of = [&](const QString& text) { return p.fontMetrics().horizontalAdvance(text); };
+    if (wide_of(ends(false)) + wide_of(key) + wide_of(ends(true)) + 24 < below.width())
+        p.drawText(below, Qt::AlignHCenter | Qt::AlignVCenter, key);
     if (hasFocus()) p.setPen(QPen(th.ink, 1)), p.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));
 }
 

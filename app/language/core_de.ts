@@ -4487,5 +4487,73 @@
         <source>in the frames of the finding code may respond to touches itself</source>
         <translation>in den Frames des Befunds kann der Code selbst auf Berührungen reagieren</translation>
     </message>
+    <message>
+        <source>the finding is about one body alone</source>
+        <translation>der Befund handelt von nur einem Körper</translation>
+    </message>
+    <message>
+        <source>an engine plays this recording again, and only as it was</source>
+        <translation>eine Engine spielt diese Aufnahme nach, und nur so, wie sie war</translation>
+    </message>
+    <message>
+        <source>it goes where its desired velocity says, which would be another from another side</source>
+        <translation>er geht, wohin seine gewünschte Geschwindigkeit weist, und die wäre von einer anderen Seite eine andere</translation>
+    </message>
+    <message>
+        <source>it is not seen how the two come to touch</source>
+        <translation>es ist nicht zu sehen, wie die beiden sich berühren</translation>
+    </message>
+    <message>
+        <source>from the right</source>
+        <translation>von rechts</translation>
+    </message>
+    <message>
+        <source>from the left</source>
+        <translation>von links</translation>
+    </message>
+    <message>
+        <source>from above</source>
+        <translation>von oben</translation>
+    </message>
+    <message>
+        <source>from below</source>
+        <translation>von unten</translation>
+    </message>
+    <message>
+        <source>from the front</source>
+        <translation>von vorn</translation>
+    </message>
+    <message>
+        <source>from behind</source>
+        <translation>von hinten</translation>
+    </message>
+    <message>
+        <source>{}, mirrored</source>
+        <translation>{}, gespiegelt</translation>
+    </message>
+    <message>
+        <source>cannot tell from any side</source>
+        <translation>von keiner Seite zu sagen</translation>
+    </message>
+    <message>
+        <source>fails from {} of {} sides without it, from {} with it</source>
+        <translation>scheitert ohne sie von {} von {} Seiten, mit ihr von {}</translation>
+    </message>
+    <message>
+        <source>{}: {} without it, {} with it</source>
+        <translation>{}: ohne sie {}, mit ihr {}</translation>
+    </message>
+    <message>
+        <source>{}: something else is there</source>
+        <translation>{}: dort ist etwas anderes</translation>
+    </message>
+    <message>
+        <source>{}: it does not come to {} from there</source>
+        <translation>{}: von dort kommt er nicht zu {}</translation>
+    </message>
+    <message>
+        <source>{}: cannot tell</source>
+        <translation>{}: nicht zu sagen</translation>
+    </message>
 </context>
 </TS>

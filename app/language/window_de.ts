@@ -192,6 +192,14 @@
         <source>No difference</source>
         <translation>Kein Unterschied</translation>
     </message>
+    <message>
+        <source>From all sides?</source>
+        <translation>Von allen Seiten?</translation>
+    </message>
+    <message>
+        <source>Has the body come to every side of what it met, also with the angle mirrored</source>
+        <translation>Lässt den Körper zu jeder Seite dessen kommen, was er traf, auch im gespiegelten Winkel</translation>
+    </message>
 </context>
 <context>
     <name>oddbounce::BenchView</name>
@@ -1463,6 +1471,25 @@
     <message>
         <source>hollow: without · full: with the fix</source>
         <translation>hohl: ohne · voll: mit der Korrektur</translation>
+    </message>
+</context>
+<context>
+    <name>oddbounce::SidesChart</name>
+    <message>
+        <source>sides from which the fault shows</source>
+        <translation>Seiten, von denen der Fehler auftritt</translation>
+    </message>
+    <message>
+        <source>shown: %1</source>
+        <translation>gezeigt: %1</translation>
+    </message>
+    <message>
+        <source>Ask from which sides the fault shows: each way to the obstacle is drawn here.</source>
+        <translation>Frage, von welchen Seiten der Fehler auftritt: Hier steht jeder Weg zum Hindernis.</translation>
+    </message>
+    <message>
+        <source>× still fails · ○ fixed · ● right</source>
+        <translation>× scheitert · ○ behoben · ● richtig</translation>
     </message>
 </context>
 <context>

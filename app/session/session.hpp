@@ -6,7 +6,7 @@
 #include "fault/scan.hpp"
 #include "fix/case_file.hpp"
 #include "fix/range.hpp"
-#include "fix/shake.hpp"
+#include "fix/sides.hpp"
 #include "fix/verdict.hpp"
 #include "recording/live.hpp"
 #include "session/background.hpp"
@@ -45,15 +45,20 @@ struct Candidate {
     std::optional<Shake> shake{};  ///< how often it fails from other starts
     std::size_t shaken = 0;        ///< starts that were tried so far
     bool shaking = false;          ///< more of them are under way
-    /// One of its starts that is shown, by its number, and the courses from there, once they are known.
-    std::optional<std::size_t> shown_start{};
-    std::optional<ShakenCourses> courses{};
+    std::optional<Sides> sides{};  ///< from which sides it fails
+    bool siding = false;           ///< they are being tried
+    /// One of its starts, or sides, that is shown, by its number, and the courses from there, once they are
+    /// known.
+    std::optional<std::size_t> shown_start{}, shown_side{};
+    std::optional<OtherCourses> courses{};
     /// Drops a range, or a shake, that is only partly known.
     void stop_seeking() {
         if (std::exchange(seeking, false)) (map ? map.reset() : range.reset());
         if (std::exchange(shaking, false)) shake.reset();
-        if (!shake) shown_start.reset(), courses.reset();
+        if (std::exchange(siding, false)) sides.reset();
+        if (!shake && !sides) show_none();
     }
+    void show_none() { shown_start.reset(), shown_side.reset(), courses.reset(); }
 };
 
 /// Of any recording. Throws BadInput where its file is no longer there.
@@ -159,8 +164,8 @@ class Session : public QObject {
     /// What `other` does to the chosen body at this moment: the most that any of their colliders do.
     Does does_to_chosen(Slot other) const;
 
-    // How a scene of three dimensions is looked at, in the view, the strip, the loupe and the bench alike: as the
-    // chosen finding is best seen, until a person turns it.
+    // How a scene of three dimensions is looked at, in the view, the strip, the loupe and the bench alike: as
+    // the chosen finding is best seen, until a person turns it.
     const Sight& sight() const;   ///< of the view: the section's plane, or from outside
     const Sight& section() const; ///< of the strip and the loupe: they are always cut
     void set_sight(const Sight& sight);
@@ -184,6 +189,10 @@ class Session : public QObject {
     void seek_map(int index, const FixNumber& across, const FixNumber& up);
     /// Varies the start of the finding, and tells how often it fails without the candidate and with it.
     void shake_candidate(int index);
+    /// Tries the candidate from all sides of what the body met.
+    void try_sides(int index);
+    /// Shows the courses from one of these sides; none: no longer.
+    void show_side(int index, std::optional<std::size_t> side);
     /// Shows the courses from one start of the candidate's shake; none: no longer.
     void show_start(int index, std::optional<std::size_t> start);
     /// Keeps in the case that this fix holds, or takes that back: `oddb guard` runs it.
@@ -265,6 +274,8 @@ class Session : public QObject {
     void choose_awaited();
     void suggest();
     void forget_other_starts(Candidate& candidate) const;
+    using CoursesOf = std::function<OtherCourses(const Recording&, const Fix&, const TryOptions&)>;
+    void show_courses(const Candidate& candidate, CoursesOf courses_from);
     void judge_next();
     TryOptions tries() const;
     Candidate* candidate_of(const Fix& fix);

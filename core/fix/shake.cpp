@@ -53,7 +53,7 @@ class Shaker {
         step_ = glm::length(recorded_.velocity) > 0.0 ? recorded_.velocity * worlds_.back().dt() : step_;
     }
 
-    ShakenCourses courses(ShakenStart s) const {
+    OtherCourses courses(ShakenStart s) const {
         const TrackPoint start = placed(s);
         const auto own = [&](const Tracks& tracks) { return tracks.at(window_.body); };
         return {own(moved(worlds_, false, start)), own(moved(fixed_, true, start))};
@@ -196,7 +196,7 @@ Shake shake(const Recording& r, const Fix& fix, const ShakeOptions& options) {
     return out;
 }
 
-ShakenCourses courses_of(const Recording& r, const Fix& fix, const Shake& s, const ShakenStart& start,
+OtherCourses courses_of(const Recording& r, const Fix& fix, const Shake& s, const ShakenStart& start,
                          const TryOptions& tries) {
     const auto f = std::ranges::find(tries.before, s.finding, &Finding::id);
     if (f == tries.before.end()) return {};

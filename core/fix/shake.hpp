@@ -41,13 +41,13 @@ struct ShakeOptions {
 /// of threads. It fails where the fault of the finding is found again for its bodies, whenever in its window.
 Shake shake(const Recording& recording, const Fix& fix, const ShakeOptions& options);
 
-/// The courses from one of its starts: without the fix, and with it.
-struct ShakenCourses {
+/// The courses from another start: without the fix, and with it.
+struct OtherCourses {
     Track without, with;
 };
 /// Throws BadInput as try_fix does. Requires: nothing is unknown to the shake, which is of the same fix.
-ShakenCourses courses_of(const Recording& recording, const Fix& fix, const Shake& shake,
-                         const ShakenStart& start, const TryOptions& tries);
+OtherCourses courses_of(const Recording& recording, const Fix& fix, const Shake& shake,
+                        const ShakenStart& start, const TryOptions& tries);
 
 /// Largest share of failures that would give as few as `fails` of `tried` in one of twenty cases (Clopper &
 /// Pearson 1934, one-sided). Requires: tried > 0.

@@ -85,6 +85,9 @@ class SideMover {
         return out;
     }
 
+    OtherCourses courses(const Side& s) const {
+        return {moved(worlds_, loops_[0].first, s.start), moved(fixed_, loops_[0].second, s.start)};
+    }
     void run(Side& s) const {
         const bool recorded = glm::dot(s.from, frame_of(-touch_.normal).axes.front()) > 0.5 && !s.mirrored;
         const TrackPoint was = point_of(worlds_.front().body(window_.body));
@@ -293,6 +296,14 @@ Sides all_sides(const Recording& r, const Fix& fix, const TryOptions& options, c
     return out;
 }
 
+OtherCourses courses_of(const Recording& r, const Fix& fix, const Sides& sides, const Side& side,
+                        const TryOptions& tries) {
+    const auto f = std::ranges::find(tries.before, sides.finding, &Finding::id);
+    if (f == tries.before.end()) return {};
+    SideMover mover(r, *f, models_for(r, fix, *f, tries), fix, tries);
+    return mover.prepare() ? mover.courses(side) : OtherCourses{};
+}
+
 std::string side_name(const Side& side, const Directions& d) {
     const Vec3 &up = d.up(), &right = d.right(), back = glm::cross(right, up);
     const double along[] = {glm::dot(side.from, right), glm::dot(side.from, up), glm::dot(side.from, back)};
@@ -320,16 +331,19 @@ std::string text_of(const Sides& s, const Recording& r) {
         const std::string name = side_name(side, directions(r));
         switch (side.outcome) {
         case Side::Judged:
-            out += say("  {}: {} without it, {} with it\n", name, listed(side.without), listed(side.with));
+            out += "  " +
+                   say("{}: {} without it, {} with it", name, listed(side.without), listed(side.with)) + "\n";
             break;
         case Side::Occupied:
-            out += say("  {}: something else is there\n", name);
+            out += "  " + say("{}: something else is there", name) + "\n";
             break;
         case Side::Missed:
-            out += say("  {}: it does not come to {} from there\n", name, the(r.body_def(s.obstacle)->name));
+            out += "  " +
+                   say("{}: it does not come to {} from there", name, the(r.body_def(s.obstacle)->name)) +
+                   "\n";
             break;
         case Side::Unclear:
-            out += say("  {}: cannot tell\n", name);
+            out += "  " + say("{}: cannot tell", name) + "\n";
             break;
         }
     }

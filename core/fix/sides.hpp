@@ -3,7 +3,7 @@
 // met, also with the angle mirrored, without the fix and with it.
 #pragma once
 
-#include "fix/verdict.hpp"
+#include "fix/shake.hpp"
 #include "observation/support.hpp"
 
 #include <set>
@@ -42,6 +42,11 @@ struct Sides {
 /// game and do not agree. Throws BadInput as try_fix does.
 Sides all_sides(const Recording& recording, const Fix& fix, const TryOptions& options,
                 const std::string& finding = {});
+
+/// The courses from one of its sides: without the fix, and with it. Throws BadInput as try_fix does.
+/// Requires: nothing is unknown to `sides`, which is of the same fix.
+OtherCourses courses_of(const Recording& recording, const Fix& fix, const Sides& sides, const Side& side,
+                        const TryOptions& tries);
 
 /// "from the left, mirrored". `directions`: of the recording.
 std::string side_name(const Side& side, const Directions& directions);

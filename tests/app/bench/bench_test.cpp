@@ -143,12 +143,39 @@ class BenchTest : public QObject {
         // That start goes through the net as the fix has it: it ends on the other side.
         const double net =
             session().recording()->world_at(0).body(session().recording()->body_slot(12)).pose.at.x;
-        const ShakenCourses& courses = *chosen().courses;
+        const OtherCourses& courses = *chosen().courses;
         QVERIFY(courses.with.points.front().pose.at.x < net);
         QVERIFY(
             std::ranges::any_of(courses.with.points, [&](const TrackPoint& p) { return p.pose.at.x > net; }));
         QTest::mouseClick(&bench().shake(), Qt::LeftButton, {}, in);
         QVERIFY(!chosen().shown_start);
+    }
+
+    void sides_areTriedDrawnAndShown() {
+        open("net-throw", "sweep");
+        QVERIFY(bench().ask_sides()->isEnabled());
+        bench().ask_sides()->click();
+        QTRY_VERIFY_WITH_TIMEOUT(chosen().sides && !chosen().siding, 120000);
+        const Sides& sides = *chosen().sides;
+        QCOMPARE(sides.sides.size(), std::size_t(8));
+        QVERIFY(sides.fails_without() >= 4); // from the left and the right, straight and mirrored
+        QCOMPARE(sides.fails_with(), std::size_t(0));
+        const auto other = std::ranges::find_if(sides.sides, [&](const Side& s) {
+            return glm::dot(s.from, sides.sides[0].from) < -0.5 && s.outcome == Side::Judged;
+        });
+        QVERIFY(other != sides.sides.end());
+        const auto at = static_cast<std::size_t>(other - sides.sides.begin());
+        const QPoint tail = bench().sides().tail_of(at).toPoint();
+        QVERIFY(bench().sides().side_at(tail) == at);
+        QTest::mouseClick(&bench().sides(), Qt::LeftButton, {}, tail);
+        QTRY_VERIFY_WITH_TIMEOUT(chosen().courses, 20000);
+        // It goes the other way, and the net holds it.
+        const Track& with = chosen().courses->with;
+        QVERIFY(with.points.front().velocity.x * sides.sides[0].start.velocity.x < 0.0);
+        QVERIFY(glm::dot(with.points.back().pose.at - with.points.front().pose.at, other->from) <= 1.0 ||
+                with.points.back().velocity.x * with.points.front().velocity.x <= 0.0);
+        QTest::mouseClick(&bench().sides(), Qt::LeftButton, {}, tail);
+        QVERIFY(!chosen().shown_side && !chosen().courses);
     }
 
     /// Starts are varied round one finding; the same fix of another one has to be asked again.
