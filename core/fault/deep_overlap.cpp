@@ -34,6 +34,7 @@ constexpr const Excuse* excuses[] = {&shallow, &removed, &cut_off,   &fixed_in_p
 struct Run {
     Slot mover = -1, other = -1;
     std::size_t first = 0, last = 0, deepest_at = 0;
+    std::size_t frames = 1;           // from the first to the last, without pauses
     std::size_t second = 0, next = 0; // the steps after the first and the last; 0: none came
     double deepest = 0.0, closing = 0.0, gap_before = 0.0, dt = 0.0;
     Vec3 at{0.0};
@@ -209,7 +210,7 @@ void DeepOverlapRule::take(const Step& step, const Meeting& m) {
     const bool lay = m.error == 0.0 && follows && std::abs(depth - run.previous) <= same * run.previous;
     run.still = since_first > 0 && lay ? run.still + 1 : 0;
     if (run.still >= at_rest) run.lies = true, run.loaded = false;
-    run.previous = depth, run.last = step.index, run.next = 0;
+    run.previous = depth, run.last = step.index, run.next = 0, run.frames = since_first + 1;
 }
 
 std::string DeepOverlapRule::cause(const Run& run) const {
@@ -239,7 +240,7 @@ double DeepOverlapRule::extent_of(const Run& run) const {
 /// not evenly. What it leaves lying at one depth is not being dynamic, and what was put there by code is not
 /// its doing.
 bool DeepOverlapRule::solver_at_work(const Run& run) const {
-    const std::size_t frames = run.last - run.first + 1, most = context_.solver.frames;
+    const std::size_t frames = run.frames, most = context_.solver.frames;
     if (!run.solved || run.placed || run.lies) return false;
     // Deeper than a solver lets anything in, it must have flown in, perhaps before the first frame that is
     // seen.

@@ -85,16 +85,17 @@ void Reports::fires(const Step& step, const Meeting& m) {
         const Event key{e.name, {m.a, m.b}};
         const auto it = touches_.find(key);
         if (it != touches_.end())
-            it->second.told.at.push_back(step.index);
+            it->second.after.push_back(step.since(it->second.told.at.front())),
+                it->second.told.at.push_back(step.index);
         else if (begins || began_before_.count({m.a, m.b}))
-            touches_[key] = {{m.a, m.b, {step.index}, e.name}, step.index};
+            touches_[key] = {{m.a, m.b, {step.index}, e.name}, step.index, {0}};
     }
 }
 
 void Reports::close(const Touch& t) const {
-    const std::vector<std::size_t>& at = t.told.at;
-    if (at.size() < 2 || at[1] == at[0] + 1 || at[1] > at[0] + window_) return;
-    const bool paced = at.size() > 2 && at[2] - at[1] == at[1] - at[0];
+    const std::vector<std::size_t>& after = t.after;
+    if (after.size() < 2 || after[1] == 1 || after[1] > window_) return;
+    const bool paced = after.size() > 2 && after[2] - after[1] == after[1];
     if (!paced) found_(t.told);
 }
 

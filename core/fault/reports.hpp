@@ -39,7 +39,8 @@ class Reports {
 
     struct Touch {
         Reported told;
-        std::size_t last = 0; ///< frame in which they were last seen to touch
+        std::size_t last = 0;             ///< frame in which they were last seen to touch
+        std::vector<std::size_t> after{}; ///< steps from the first report to each
     };
     using Event = std::pair<std::string, Pair>; ///< name, and colliders
     void fires(const Step& step, const Meeting& m);

@@ -146,11 +146,10 @@ std::set<std::string> judged_for(const std::vector<std::string>& only) {
 
 /// A run that the end of the recording cuts off is told only where no whole one is: it says nothing new, and
 /// less of it.
-bool told_whole(const Recording& r, const Finding& whole, const Finding& cut) {
+bool told_whole(std::int64_t end, const Finding& whole, const Finding& cut) {
     static const std::set<std::string> runs{"flush-contact", "wall-climb", "jitter", "self-push"};
     return runs.count(cut.fault) && whole.fault == cut.fault && whole.bodies == cut.bodies &&
-           cut.first < cut.last && cut.last == r.number(r.size() - 1) && whole.last < cut.first &&
-           whole.first < whole.last;
+           cut.first < cut.last && cut.last == end && whole.last < cut.first && whole.first < whole.last;
 }
 
 /// One body sunk into neighbours (tiles of one floor) is sunk in once.
@@ -195,13 +194,15 @@ Dismissal dismissal_of(const Finding& f, const char* excuse, std::string text) {
 }
 
 /// One cause, one finding. What goes is noted in `dismissed`, if that is set.
-void tidy(const Recording& r, std::vector<Finding>& all, std::vector<Dismissal>* dismissed) {
+/// `end`: the number of the last frame that is judged.
+void tidy(const Recording& r, std::int64_t end, std::vector<Finding>& all,
+          std::vector<Dismissal>* dismissed) {
     const SharedBodies shared(all);
     std::vector<bool> gone(all.size(), false);
     for (std::size_t i = 0; i < all.size(); ++i)
         for (const std::size_t j : shared.of(all[i])) {
             if (i == j || gone[i] || gone[j]) continue;
-            if (explains(all[i], all[j]) || told_whole(r, all[i], all[j])) {
+            if (explains(all[i], all[j]) || told_whole(end, all[i], all[j])) {
                 gone[j] = true;
                 if (dismissed)
                     dismissed->push_back(
@@ -361,8 +362,9 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
     }
     std::unique_ptr<EncounterStream> encounters;
     if (options.encounter) encounters = std::make_unique<EncounterStream>(options.encounter);
-    PauseFilter pauses;
+    PauseFilter pauses(recording);
     bool begun = false;
+    std::int64_t end = 0;
     const auto define = [&](const Definition& d) {
         for (const auto& rule : rules) rule->define(d);
     };
@@ -375,6 +377,7 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
                                     define(d.definition);
                             if (encounters) encounters->step(step);
                             pauses.step(step, [&](const Step& judged) {
+                                end = judged.now.number();
                                 observed.step(judged);
                                 for (const auto& rule : rules) rule->step(judged);
                             });
@@ -388,7 +391,7 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
             return std::string();
         });
     leave_untested(observed.untested(), out.findings, options.dismissed ? &out.dismissed : nullptr);
-    tidy(recording, out.findings, options.dismissed ? &out.dismissed : nullptr);
+    tidy(recording, end, out.findings, options.dismissed ? &out.dismissed : nullptr);
     std::erase_if(out.findings, [&](const Finding& f) { return !asked(f.fault); });
     std::erase_if(out.dismissed, [&](const Dismissal& d) { return !asked(d.fault); });
     std::stable_sort(out.dismissed.begin(), out.dismissed.end(),

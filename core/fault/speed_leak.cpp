@@ -58,10 +58,11 @@ void SpeedLeaks::gain(const Step& step, Slot body) {
     // more.
     const Gain* last = gains_.find(body);
     const double grew = v1 - free;
-    const bool steady = last && last->last + 1 == step.index && grew < (1.0 + share_) * last->grew;
+    const bool steady = last && step.since(last->last) == 1 && grew < (1.0 + share_) * last->grew;
     Gain& g = gains_.at(body, step.index);
     if (g.steps == 0) g.before = v0;
     if (!steady) ++g.steps;
+    g.lasted = step.since(g.first);
     g.pulled = g.pulled || g.pulled_since || steady, g.pulled_since = false;
     g.told = g.told && !solved(is) && !desired_unknown;
     g.grew = grew;
@@ -110,9 +111,9 @@ std::string SpeedLeaks::coincides(Slot body, const Gain& g) const {
 
 void SpeedLeaks::close(Slot body, const Gain& g) const {
     const Recording& r = context_.recording;
-    const bool runs_away = g.steps >= 3 * steps_ && g.steps > g.last - g.first;
+    const bool runs_away = g.steps >= 3 * steps_ && g.steps > g.lasted;
     // No joint lets go of it in between.
-    const bool by_jerks = g.last - g.first + 2 >= 2 * g.steps && !g.pulled;
+    const bool by_jerks = g.lasted + 2 >= 2 * g.steps && !g.pulled;
     const auto passes = [&](const Excuse& e, double measured, double limit) {
         return context_.passes_body(e, g.first, g.last, body, measured, limit);
     };

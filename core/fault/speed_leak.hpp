@@ -31,7 +31,7 @@ class SpeedLeaks {
   private:
     struct Gain {
         std::size_t first = 0, last = 0;
-        std::size_t steps = 0;
+        std::size_t steps = 0, lasted = 0;         // from the first to the last
         bool pulled = false, pulled_since = false; // between the steps it did not go on; since the last
         double before = 0.0, after = 0.0;
         bool told = true;  // what it wants to move is known, and no joint or spring may pull it

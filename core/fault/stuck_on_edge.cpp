@@ -231,7 +231,7 @@ void StuckOnEdgeRule::step(const Step& step) {
         const EdgeEvidence e = judge(step, body);
         went_[body] = step.now.motion_since(step.before, body).travel() / step.now.dt();
         auto it = runs_.find(body);
-        if (it != runs_.end() && (it->second.last + holes_ < step.index ||
+        if (it != runs_.end() && (step.since(it->second.last) > holes_ ||
                                   (e.kind != EdgeKind::None && e.kind != it->second.evidence.kind))) {
             close(body, it->second);
             runs_.erase(it);

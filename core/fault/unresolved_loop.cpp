@@ -17,7 +17,7 @@ constexpr Excuse below_the_cap =
 constexpr const Excuse* excuses[] = {&few, &below_the_cap};
 
 struct Loop {
-    std::size_t index = 0;
+    std::size_t index = 0, step = 0; // of the frame; of the steps that were judged
     int iterations = 0;
     double depth = 0.0; // that is left
     Slot own = -1, other = -1;
@@ -39,6 +39,7 @@ class UnresolvedLoopRule : public Rule {
     explicit UnresolvedLoopRule(const RuleContext& context) : context_(context) {}
 
     void step(const Step& step) override {
+        ++steps_;
         if (context_.recording.header.has(Channel::End) && step.index + 1 == context_.recording.size())
             last_touch_ = nearest(step);
         const int least = static_cast<int>(context_.settings["unresolved-loop.least_iterations"]);
@@ -58,7 +59,7 @@ class UnresolvedLoopRule : public Rule {
                 return context_.passes_body(e, step.index, step.index, body, measured, limit);
             };
             if (p.count < least && passes(few, p.count, least)) continue;
-            Loop loop{step.index, p.count, 0.0, -1, -1, before.rising >= 3};
+            Loop loop{step.index, steps_, p.count, 0.0, -1, -1, before.rising >= 3};
             for (const Meeting* met : step.of(body)) {
                 const Meeting& m = *met;
                 const bool a = step.now.colliders()[static_cast<std::size_t>(m.a)].body == body;
@@ -88,7 +89,7 @@ class UnresolvedLoopRule : public Rule {
             }
             for (std::size_t i = 0; i < bad.size();) {
                 std::size_t j = i;
-                while (j + 1 < bad.size() && bad[j + 1].index <= bad[j].index + holes + 1) ++j;
+                while (j + 1 < bad.size() && bad[j + 1].step <= bad[j].step + holes + 1) ++j;
                 report(id, bad, i, j);
                 i = j + 1;
             }
@@ -124,6 +125,7 @@ class UnresolvedLoopRule : public Rule {
         return out;
     }
 
+    std::size_t steps_ = 0;
     struct Before {
         std::size_t index = 0;
         int iterations = 0, rising = 0;

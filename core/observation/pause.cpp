@@ -7,10 +7,19 @@ namespace oddbounce {
 
 namespace {
 
-bool unmoved(const Step& step, Slot body) {
-    const BodyState &is = step.now.body(body), &was = step.before.body(body);
+bool unmoved(const World& before, const World& now, Slot body) {
+    const BodyState &is = now.body(body), &was = before.body(body);
     return is.present == was.present && !is.teleported && is.pose.at == was.pose.at &&
            is.pose.turn == was.pose.turn;
+}
+bool unmoved(const Step& step, Slot body) { return unmoved(step.before, step.now, body); }
+
+/// Nothing moves, enters, leaves or is switched, and nothing is told.
+bool still(const World& before, const World& now, const Frame& f) {
+    return f.before.empty() && f.removed.empty() && f.teleport.empty() && f.on.empty() && f.off.empty() &&
+           f.scale.empty() && f.rays.empty() && f.events.empty() && f.iterations.empty() &&
+           f.unresolved.empty() &&
+           std::ranges::all_of(now.movers(), [&](Slot body) { return unmoved(before, now, body); });
 }
 
 } // namespace
@@ -20,12 +29,47 @@ bool all_stand(const Step& step) {
                                [&](Slot body) { return step.now.body(body).fresh || unmoved(step, body); });
 }
 
+double frames_in_a_step(const Recording& r) {
+    constexpr std::size_t looked_at = 240, enough = 8; // frames; turns of the pattern
+    constexpr std::size_t longest = 12;                // frames that a turn may have
+    if (!r.complete() || r.empty() || r.begin() > 0) return 1.0;
+    struct Turn {
+        std::size_t steps = 0, stills = 0; // frames with a step, and still ones after them
+        bool operator==(const Turn&) const = default;
+    };
+    std::vector<Turn> turns;
+    World now = r.world_at(0);
+    for (std::size_t i = 1; i < std::min(looked_at, r.size()); ++i) {
+        const World before = now;
+        now.step(*r.frame(i));
+        const bool stands = still(before, now, *r.frame(i));
+        if (stands && turns.empty()) continue; // not begun yet
+        if (!stands && (turns.empty() || turns.back().stills > 0)) {
+            // The first one may be cut off.
+            if (turns.size() > 2 && turns.back() != turns[1]) return 1.0;
+            turns.emplace_back();
+        }
+        ++(stands ? turns.back().stills : turns.back().steps);
+        if (turns.back().steps + turns.back().stills > longest) return 1.0;
+    }
+    if (turns.size() < enough) return 1.0;
+    return static_cast<double>(turns[1].steps + turns[1].stills) / static_cast<double>(turns[1].steps);
+}
+
+World PauseFilter::slowed(const World& now) const {
+    World out = now;
+    out.set_frame(now.number(), now.dt() * frames_in_a_step_);
+    for (const Slot body : now.movers()) {
+        BodyState b = now.body(body);
+        if (b.velocity_logged || !b.velocity_known) continue;
+        b.velocity /= frames_in_a_step_, b.angular_velocity /= frames_in_a_step_;
+        out.set(body, b);
+    }
+    return out;
+}
+
 bool PauseFilter::stands_still(const Step& step) {
-    const Frame& f = *step.frame;
-    return step.index > 0 && f.before.empty() && f.removed.empty() && f.teleport.empty() && f.on.empty() &&
-           f.off.empty() && f.scale.empty() && f.rays.empty() && f.events.empty() && f.iterations.empty() &&
-           f.unresolved.empty() &&
-           std::ranges::all_of(step.now.movers(), [&](Slot body) { return unmoved(step, body); });
+    return step.index > 0 && still(step.before, step.now, *step.frame);
 }
 
 /// What touches can bring all of a group to rest in one step. Two groups that stop in the same step by chance
