@@ -4555,5 +4555,9 @@
         <source>{}: cannot tell</source>
         <translation>{}: nicht zu sagen</translation>
     </message>
+    <message>
+        <source>it is within what it met, which has no sides for it</source>
+        <translation>er ist in dem, was er traf, und das hat für ihn keine Seiten</translation>
+    </message>
 </context>
 </TS>

@@ -12,10 +12,10 @@ namespace oddbounce {
 namespace {
 
 /// Axes of a side: out of it, and along it.
-struct Frame3 {
+struct SideFrame {
     std::vector<Vec3> axes;
     /// What lies so in another frame, in this one; `flip`: the first axis along the side is reversed.
-    Vec3 carried(const Vec3& v, const Frame3& from, bool flip) const {
+    Vec3 carried(const Vec3& v, const SideFrame& from, bool flip) const {
         Vec3 out(0.0);
         for (std::size_t i = 0; i < axes.size(); ++i)
             out += axes[i] * (glm::dot(v, from.axes[i]) * (flip && i == 1 ? -1.0 : 1.0));
@@ -65,6 +65,16 @@ class SideMover {
             axes_.push_back(touch_.other_at.turn.turn(way));
         }
         return worlds_.size() == fixed_.size() && worlds_.size() > 1;
+    }
+    /// A map or a terrain, which the body is within, has no sides that it could come to.
+    bool within_obstacle() const {
+        return std::ranges::all_of(axes_, [&](const Vec3& axis) {
+            const auto [mid, half] =
+                middle_and_half(*at(worlds_.front(), touch_.mine).geometry, touch_.mine_at, axis);
+            const auto [other_mid, other_half] =
+                middle_and_half(*at(worlds_.front(), touch_.other).geometry, touch_.other_at, axis);
+            return std::abs(mid - other_mid) < other_half;
+        });
     }
     const FrameWindow& window() const { return window_; }
     Id mover() const { return recording_.body_id(window_.body); }
@@ -143,12 +153,12 @@ class SideMover {
     }
 
     /// The side that a direction leads out of.
-    Frame3 frame_of(const Vec3& out) const {
+    SideFrame frame_of(const Vec3& out) const {
         std::size_t best = 0;
         for (std::size_t i = 1; i < axes_.size(); ++i)
             if (std::abs(glm::dot(out, axes_[i])) > std::abs(glm::dot(out, axes_[best]))) best = i;
         const double sign = glm::dot(out, axes_[best]) < 0.0 ? -1.0 : 1.0;
-        Frame3 f;
+        SideFrame f;
         for (std::size_t i = 0; i < axes_.size(); ++i) f.axes.push_back(axes_[(best + i) % axes_.size()]);
         f.axes[0] *= sign;
         if (axes_.size() == 2) f.axes[1] *= best == 0 ? sign : -sign; // turned, not mirrored
@@ -157,7 +167,7 @@ class SideMover {
 
     /// Where it starts for the side; none: it would pass the obstacle by.
     std::optional<TrackPoint> start_at(const Side& side, const TrackPoint& was) const {
-        const Frame3 own = frame_of(-touch_.normal), to = frame_of(side.from);
+        const SideFrame own = frame_of(-touch_.normal), to = frame_of(side.from);
         const Geometry &mine = *at(worlds_.front(), touch_.mine).geometry,
                        &other = *at(worlds_.front(), touch_.other).geometry;
         // How far from the middle of the side it came, in shares of the width on which it can meet the side.
@@ -272,6 +282,10 @@ Sides all_sides(const Recording& r, const Fix& fix, const TryOptions& options, c
     SideMover mover(r, *f, std::move(models), fix, options);
     if (!mover.prepare()) {
         out.unknown = translated("it is not seen how the two come to touch");
+        return out;
+    }
+    if (mover.within_obstacle()) {
+        out.unknown = translated("it is within what it met, which has no sides for it");
         return out;
     }
     out.mover = mover.mover(), out.obstacle = mover.obstacle(), out.first = mover.window().first,
