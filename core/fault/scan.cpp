@@ -365,6 +365,11 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
     PauseFilter pauses(recording);
     bool begun = false;
     std::int64_t end = 0;
+    const auto judge = [&](const Step& step) {
+        end = step.now.number();
+        observed.step(step);
+        for (const auto& rule : rules) rule->step(step);
+    };
     const auto define = [&](const Definition& d) {
         for (const auto& rule : rules) rule->define(d);
     };
@@ -376,12 +381,9 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
                                 for (const Recording::Defined& d : recording.definitions(0, step.index + 1))
                                     define(d.definition);
                             if (encounters) encounters->step(step);
-                            pauses.step(step, [&](const Step& judged) {
-                                end = judged.now.number();
-                                observed.step(judged);
-                                for (const auto& rule : rules) rule->step(judged);
-                            });
+                            pauses.step(step, judge);
                         });
+    pauses.finish(judge);
     for (const auto& rule : rules) rule->finish();
     if (encounters) encounters->finish();
     if (dismissals)

@@ -14,6 +14,8 @@ bool unmoved(const World& before, const World& now, Slot body) {
 }
 bool unmoved(const Step& step, Slot body) { return unmoved(step.before, step.now, body); }
 
+Vec3 way(const Step& step, Slot body) { return step.now.body(body).pose.at - step.before.body(body).pose.at; }
+
 /// Nothing moves, enters, leaves or is switched, and nothing is told.
 bool still(const World& before, const World& now, const Frame& f) {
     return f.before.empty() && f.removed.empty() && f.teleport.empty() && f.on.empty() && f.off.empty() &&
@@ -76,7 +78,8 @@ bool PauseFilter::stands_still(const Step& step) {
 /// are rare.
 bool PauseFilter::moved_apart(const Step& step) const {
     if (moved_.size() < 2) return false;
-    std::vector<Slot> left(moved_.begin() + 1, moved_.end()), group{moved_.front()};
+    std::vector<Slot> left, group{moved_.front().first};
+    for (std::size_t i = 1; i < moved_.size(); ++i) left.push_back(moved_[i].first);
     for (std::size_t i = 0; i < group.size(); ++i)
         for (const Meeting* m : step.of(group[i])) {
             if (m->does == Does::Ignore || !touches(step, *m)) continue;
@@ -87,10 +90,26 @@ bool PauseFilter::moved_apart(const Step& step) const {
     return !left.empty();
 }
 
+/// One of those that moved goes on that way, a hit may have cut its last step short. What stops bodies for
+/// good, or turns them, is no pause.
+bool PauseFilter::goes_on(const Step& step) const {
+    constexpr double same_way = 0.9; // cosine
+    return std::ranges::any_of(moved_, [&](const auto& one) {
+        const auto& [body, was] = one;
+        const Vec3 is = way(step, body);
+        return glm::dot(is, was) > same_way * glm::length(is) * glm::length(was);
+    });
+}
+
 void PauseFilter::note(const Step& step) {
     moved_.clear();
     for (const Slot body : step.now.movers())
-        if (!unmoved(step, body)) moved_.push_back(body);
+        if (!unmoved(step, body)) moved_.emplace_back(body, way(step, body));
+}
+
+void PauseFilter::leave_out(std::size_t index, const World& before) {
+    if (!held_) held_ = before, pauses_.push_back({index, index});
+    ++pauses_.back().second;
 }
 
 } // namespace oddbounce

@@ -21,17 +21,54 @@ class PauseFilter {
   public:
     explicit PauseFilter(const Recording& recording) : frames_in_a_step_(frames_in_a_step(recording)) {}
     /// Calls `use` with the step, unless the game was paused in it; after a pause with `before` as it was
-    /// when the pause began, so that the velocities are those of then. Steps in order. Paused: of two or more
-    /// bodies that moved, and did not all touch one another, none moves any longer, nothing enters, leaves or
-    /// is switched, and the frame tells of no ray and no event. Where the game computes less often than it
-    /// logs, this is so in each frame between its steps, and these are given the time that they take.
+    /// when the pause began, so that the velocities are those of then. Steps in order. Paused: two or more
+    /// bodies moved, and did not all touch one another; for some steps none moves, nothing enters, leaves or
+    /// is switched, and the frames tell of no ray and no event; then one of them goes on the same way. Until
+    /// that is known the steps wait. Where the game computes less often than it logs, each frame between its
+    /// steps is such a pause, and the steps are given the time that they take.
     template <class Use> void step(const Step& step, Use&& use) {
-        if (stands_still(step) && (held_ || frames_in_a_step_ > 1.0 || moved_apart(step))) {
-            if (!held_) held_ = step.before, pauses_.push_back({step.index, step.index});
-            ++pauses_.back().second;
+        if (stands_still(step) && (!waiting_.empty() || frames_in_a_step_ > 1.0 || moved_apart(step))) {
+            if (frames_in_a_step_ > 1.0) return leave_out(step.index, step.before);
+            waiting_.push_back({step.before, step.now, step.frame, step.index, step.met});
+            if (waiting_.size() > longest) give_up(use);
             return;
         }
+        if (!waiting_.empty() && goes_on(step))
+            for (const Waiting& w : std::exchange(waiting_, {})) leave_out(w.index, w.before);
+        give_up(use);
         note(step);
+        judge(step, use);
+    }
+    /// After the last step. Whether a game goes on that stands still at the end, for less than half a second,
+    /// is not known: that much is left out.
+    template <class Use> void finish(Use&& use) {
+        double seconds = 0.0;
+        for (const Waiting& w : waiting_) seconds += w.now.dt();
+        if (seconds >= shortest) give_up(use);
+    }
+
+  private:
+    static constexpr std::size_t longest = 120; ///< steps: a pause that is no longer is left out
+    static constexpr double shortest = 0.5;     ///< seconds: of a stop at the end
+    struct Waiting {
+        World before, now;
+        std::shared_ptr<const Frame> frame;
+        std::size_t index;
+        Met met;
+    };
+    static bool stands_still(const Step& step);
+    bool moved_apart(const Step& step) const;
+    bool goes_on(const Step& step) const;
+    void note(const Step& step);
+    void leave_out(std::size_t index, const World& before);
+    /// With the time that a step takes, and what follows from it.
+    World slowed(const World& now) const;
+    /// It was no pause: what waits is judged like any other step.
+    template <class Use> void give_up(Use&& use) {
+        for (const Waiting& w : std::exchange(waiting_, {}))
+            judge(Step{w.before, w.now, w.frame, w.index, w.met}, use), moved_.clear();
+    }
+    template <class Use> void judge(const Step& step, Use&& use) {
         if (pauses_.empty() && frames_in_a_step_ == 1.0) return use(step);
         std::optional<World> before = std::exchange(held_, std::nullopt);
         if (frames_in_a_step_ == 1.0)
@@ -43,14 +80,9 @@ class PauseFilter {
         slowed_ = now;
     }
 
-  private:
-    static bool stands_still(const Step& step);
-    bool moved_apart(const Step& step) const;
-    void note(const Step& step);
-    /// With the time that a step takes, and what follows from it.
-    World slowed(const World& now) const;
-
-    std::vector<Slot> moved_; ///< bodies that moved in the last step that was no pause
+    std::vector<Waiting> waiting_;
+    std::vector<std::pair<Slot, Vec3>>
+        moved_; ///< bodies that moved in the last step that was no pause; how far
     double frames_in_a_step_;
     std::optional<World> held_;   ///< as the pause began
     std::optional<World> slowed_; ///< of the last step that was no pause, if steps take longer than frames

@@ -139,8 +139,8 @@ void leave_their_towers(const std::string& path, Chance& vary) {
         }
 }
 
-/// Buoys drift over a basin that they leave on one side and enter on the other. Shots break them into two that
-/// begin where the whole one was. Nobody tests buoys against each other.
+/// Buoys drift over a basin that they leave on one side and enter on the other. Shots break them into two
+/// that begin where the whole one was. Nobody tests buoys against each other.
 void buoys_that_break(const std::string& path, Chance& vary) {
     const double rate = vary.rate(), wide = 420, high = 300;
     Stage s(path, vary, untold("buoys that break", rate));
@@ -345,6 +345,24 @@ void in_a_court(const std::string& path, Chance& vary, bool wrong, Tells tells) 
     }
 }
 
+/// Two carts on lanes of their own stop in the same frame at what nobody logs, for good or for a while.
+void two_carts_stop(const std::string& path, Chance& vary, bool for_good) {
+    const double rate = vary.rate();
+    Stage s(path, vary, plain("two carts stop", rate, {"desired"}));
+    Flyer carts[2];
+    const double wish = vary(120);
+    for (int i = 0; i < 2; ++i)
+        carts[i].id = 1 + i, carts[i].y = 200.0 * i, carts[i].enter(s, "cart", bounce::box(40, 24));
+    for (const int frames = static_cast<int>(rate * 3); s.next(frames);) {
+        const double t = s.n() / rate;
+        const bool held = t > 1 && (for_good || t < 2.5);
+        for (Flyer& cart : carts) {
+            cart.vx = held ? 0 : t >= 2.5 ? -wish : wish, cart.step(s), cart.describe(s);
+            s.log.desired(cart.id, t >= 2.5 && !for_good ? -wish : wish, 0);
+        }
+    }
+}
+
 /// A crate is let down, stands, and trembles for a while before its floor is to give way.
 void trembles(const std::string& path, Chance& vary) {
     const double rate = vary.rate(), wide = vary(2.5), sinks = vary(200);
@@ -436,6 +454,10 @@ const std::vector<MoreScene>& other_game_scenes() {
         {"a court of whole pixels turns the right axis", "",
          [](const std::string& p, Chance& v) { in_a_court(p, v, false, Tells::WholePixels); }},
         {"a crate trembles where it stands", "", trembles},
+        {"two carts stop at once", "invisible-wall",
+         [](const std::string& p, Chance& v) { two_carts_stop(p, v, true); }},
+        {"two carts stop at once, and turn back", "invisible-wall",
+         [](const std::string& p, Chance& v) { two_carts_stop(p, v, false); }},
         {"to and fro in a slot", "", in_a_slot},
     };
     return all;
