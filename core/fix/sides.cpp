@@ -375,16 +375,20 @@ nlohmann::json json_of(const Sides& s, const Recording& r) {
     }
     out["mover"] = s.mover, out["obstacle"] = s.obstacle, out["frame"] = r.number(s.first);
     out["complete"] = s.complete;
+    const auto numbers = [&](const Vec3& v) {
+        nlohmann::json one = nlohmann::json::array();
+        for (int i = 0; i < r.header.space; ++i) one.push_back(v[i]);
+        return one;
+    };
     for (const Side& side : s.sides) {
-        const Vec3 &at = side.start.pose.at, &v = side.start.velocity;
         out["sides"].push_back({{"side", side_name(side, directions(r))},
-                                {"from", {side.from.x, side.from.y, side.from.z}},
+                                {"from", numbers(side.from)},
                                 {"mirrored", side.mirrored},
                                 {"outcome", outcomes[side.outcome]},
                                 {"without", side.without},
                                 {"with", side.with},
-                                {"start", {at.x, at.y, at.z}},
-                                {"velocity", {v.x, v.y, v.z}}});
+                                {"start", numbers(side.start.pose.at)},
+                                {"velocity", numbers(side.start.velocity)}});
     }
     return out;
 }
