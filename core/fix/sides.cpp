@@ -99,7 +99,7 @@ class SideMover {
         return {moved(worlds_, loops_[0].first, s.start), moved(fixed_, loops_[0].second, s.start)};
     }
     void run(Side& s) const {
-        const bool recorded = glm::dot(s.from, frame_of(-touch_.normal).axes.front()) > 0.5 && !s.mirrored;
+        const bool recorded = s.from == frame_of(-touch_.normal).axes.front() && !s.mirrored;
         const TrackPoint was = point_of(worlds_.front().body(window_.body));
         if (const std::optional<TrackPoint> start = recorded ? was : start_at(s, was))
             s.start = *start;
@@ -170,6 +170,7 @@ class SideMover {
         const SideFrame own = frame_of(-touch_.normal), to = frame_of(side.from);
         const Geometry &mine = *at(worlds_.front(), touch_.mine).geometry,
                        &other = *at(worlds_.front(), touch_.other).geometry;
+        constexpr double well_clear = 2.0; // times the distance at which they touch
         // How far from the middle of the side it came, in shares of the width on which it can meet the side.
         Pose far = touch_.mine_at;
         for (std::size_t i = 0; i < to.axes.size(); ++i) {
@@ -179,7 +180,8 @@ class SideMover {
             const auto [to_mid, to_half] = middle_and_half(other, touch_.other_at, to.axes[i]);
             const double share = (mid - other_mid) / std::max(half + other_half, 1e-300);
             const double wide = new_half + to_half;
-            const double place = i == 0 ? 2.0 * wide : share * wide * (side.mirrored && i == 1 ? -1.0 : 1.0);
+            const double place =
+                i == 0 ? well_clear * wide : share * wide * (side.mirrored && i == 1 ? -1.0 : 1.0);
             far.at += to.axes[i] * (to_mid + place - new_mid);
         }
         Pose close = far;
