@@ -33,9 +33,10 @@ struct Run {
     Vec3 relative{0.0}, own{0.0}, went{0.0}; // of the frame before: velocities, and the way as one
     Vec3 change{0.0};                        // direction of the last reversal
     Vec3 came{0.0};                          // relative velocity of the step before they met
-    double error = 0.0;                      // of the gaps, where places are rounded
-    bool along = false;                      // the surface, not its normal
-    std::map<std::size_t, Vec3> places;      // of the reversals, by frame
+    std::vector<Vec3> gone; // normals, to the mover, of what it broke in the step before: no longer there
+    double error = 0.0;     // of the gaps, where places are rounded
+    bool along = false;     // the surface, not its normal
+    std::map<std::size_t, Vec3> places; // of the reversals, by frame
 };
 
 class JitterRule : public Rule {
@@ -96,8 +97,11 @@ class JitterRule : public Rule {
             const bool across = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
             if (across && !inside && !presses(step, run, relative, matters, rounding)) continue;
             if (!inside && !alike(own, run.own, rounding) && passes(unlike)) return Vec3(0.0);
-            const bool by_third =
-                turned_elsewhere(step, m, run.mover, change) || turned_elsewhere(step, m, run.other, -change);
+            const bool by_third = turned_elsewhere(step, m, run.mover, change) ||
+                                  turned_elsewhere(step, m, run.other, -change) ||
+                                  std::ranges::any_of(run.gone, [&](const Vec3& away) {
+                                      return glm::dot(away, change) > context_.shared.toward;
+                                  });
             if (!inside && by_third && passes(between)) return Vec3(0.0);
             const bool by_code = context_.observed.steered(at(step.now, m.a).body) ||
                                  context_.observed.steered(at(step.now, m.b).body);
@@ -105,6 +109,17 @@ class JitterRule : public Rule {
             return change;
         }
         return Vec3(0.0);
+    }
+    /// A velocity that is not logged shows a turn in the step after it.
+    static void note_broken(const Step& step, Run& run) {
+        run.gone.clear();
+        const Slot body = at(step.now, run.mover).body;
+        if (step.now.body(body).velocity_logged) return;
+        for (const Meeting* o : step.of(body)) {
+            const Slot other = at(step.now, o->a).body == body ? o->b : o->a;
+            if (touches(step, *o) && !step.now.stays(other))
+                run.gone.push_back(other == o->a ? o->normal : -o->normal);
+        }
     }
     /// Something else that one of the two touches in this step turned it so.
     bool turned_elsewhere(const Step& step, const Meeting& m, Slot own, const Vec3& change) const {
@@ -135,6 +150,7 @@ class JitterRule : public Rule {
             break_off(run);
         if (turned) count(step, m, run, change, std::abs(glm::dot(relative, change)));
         run.relative = relative, run.own = own, run.went = went;
+        note_broken(step, run);
     }
 
     void count(const Step& step, const Meeting& m, Run& run, const Vec3& change, double speed) const {

@@ -2,11 +2,12 @@
 // pop-through: a body that overlapped a solid collider comes out on another side than the one that it came
 // from, though the way back was shorter. Either it was put there in a single frame, or it ended a frame or
 // two inside first. Where it leaves as fast as it came, nothing pushed it: it was not stopped. Not: one-ways,
-// teleports, what only slides round a corner.
+// teleports, what only slides round a corner, a step up.
 #include "fault/account_text.hpp"
 #include "fault/removal.hpp"
 #include "fault/rule.hpp"
 #include "observation/measures.hpp"
+#include "observation/support.hpp"
 #include "shape/touching.hpp"
 
 #include <numbers>
@@ -23,7 +24,9 @@ constexpr Excuse no_detour =
 constexpr Excuse elsewhere =
     excuse("put-elsewhere", "it was moved by {0}, farther than a push out leads: code put it there",
            Measure::Length);
-constexpr const Excuse* excuses[] = {&round_corner, &moved_elsewhere, &no_detour, &elsewhere};
+constexpr Excuse steps_up = limit(
+    "steps-up", "it stood, and stands on top now: it stepped up {0}, no more than {1}", Measure::Length);
+constexpr const Excuse* excuses[] = {&round_corner, &moved_elsewhere, &no_detour, &elsewhere, &steps_up};
 
 /// Where a pair is on its way in: kept while it overlaps.
 struct Inside {
@@ -138,10 +141,9 @@ class PopThroughRule : public Rule {
                      speed = std::max(glm::length(now.velocity),
                                       glm::length(step.before.body_of(mover).velocity));
         const double fall = glm::length(context_.recording.header.gravity) * step.now.dt();
-        const bool straight = moved_by_code(now) &&
-                              glm::length(now.pose.at - from.at) <= (speed + fall) * step.now.dt() + slop &&
-                              clear_way(gm, {from, now.pose}, go, theirs.to, slop);
-        if ((straight || clear_way(gm, {from, corner, now.pose}, go, theirs.to, slop)) &&
+        const bool straight = moved_by_code(now) && clear_way(gm, {from, now.pose}, go, theirs.to, slop);
+        if (glm::length(now.pose.at - from.at) <= (speed + fall) * step.now.dt() + slop &&
+            (straight || clear_way(gm, {from, corner, now.pose}, go, theirs.to, slop)) &&
             context_.passes(round_corner, step, m))
             return;
         emit(step, {mover, other}, came, went, *tried, theirs.to, lift_of(step, mover, other), deep,
@@ -188,6 +190,33 @@ class PopThroughRule : public Rule {
              glm::length(travel_of(step, in.mover, in.other) - in.travel) <= context_.recording.slop());
     }
 
+    /// How far up it was put from where it was inside, and how far what stands, and stands again, may step up
+    /// without a word of it in the log; 0: it does not stand.
+    std::pair<double, double> stepped_up(const Step& step, Slot mover, const Pose& inside) const {
+        const BodyState& now = step.now.body_of(mover);
+        const Vec3 up = context_.recording.header.up;
+        const double rise = glm::dot(now.pose.at - inside.at, up);
+        if (rise <= 0.0 || !moved_by_code(now) || !now.def->upright || !stands(step, step.before, mover) ||
+            !stands(step, step.now, mover))
+            return {rise, 0.0};
+        const Geometry& g = *at(step.now, mover).geometry;
+        const double height = g.along(now.pose, up) + g.along(now.pose, -up);
+        return {rise, now.def->step > 0.0 ? now.def->step + context_.recording.slop()
+                                          : context_.settings["pop-through.step"] * height};
+    }
+    /// It touches ground in `world`, at the start or the end of the step.
+    bool stands(const Step& step, const World& world, Slot own) const {
+        const double near = context_.recording.slop() + context_.recording.header.skin;
+        return std::ranges::any_of(step.of(at(world, own).body), [&](const Meeting* m) {
+            const Slot other = m->a == own ? m->b : m->a;
+            if (m->does != Does::Solid || (m->a != own && m->b != own) || !world.live(other)) return false;
+            return std::ranges::any_of(
+                touching(*at(world, own).geometry, world.body_of(own).pose, *at(world, other).geometry,
+                         world.body_of(other).pose, near),
+                [&](const Distance& d) { return walkable(world, at(world, own).body, d.normal); });
+        });
+    }
+
     void emit(const Step& step, Pair pair, const Vec3& came, const Vec3& went, const Pose& inside,
               const Pose& theirs, const Vec3& lift, const Distance& deep, std::int64_t first,
               bool goes_on = false) {
@@ -209,6 +238,9 @@ class PopThroughRule : public Rule {
         if ((taken <= back + context_.shared.clear * slop ||
              taken <= context_.settings["pop-through.farther"] * back) &&
             passes(no_detour, taken, back))
+            return;
+        if (const auto [rise, most] = stepped_up(step, mover, inside);
+            rise > 0.0 && rise <= most && passes(steps_up, rise, most))
             return;
         const Recording& r = context_.recording;
         const std::string& u = r.header.unit;

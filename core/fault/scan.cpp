@@ -248,6 +248,25 @@ void leave_untested(const Untested& untested, std::vector<Finding>& all, std::ve
     });
 }
 
+/// Two that code moves pass through each other, and nothing tells that bodies of these kinds ever collide:
+/// neither the log, `said`, nor a response.
+void doubt_unanswered(const Recording& r, const Observed& observed, const std::set<Kinds>& said,
+                      std::vector<Finding>& all) {
+    for (Finding& f : all) {
+        if (f.fault != "deep-overlap" || f.kinds.size() < 2 || f.kinds[0].empty() || f.kinds[1].empty() ||
+            f.colliders.size() < 2 || r.header.has(Channel::Contacts) ||
+            observed.untested().answers(std::minmax(f.kinds[0], f.kinds[1])))
+            continue;
+        const World w = r.world_at(static_cast<std::size_t>(r.frame_index(f.first)));
+        const Slot a = r.collider_slot(f.colliders[0]), b = r.collider_slot(f.colliders[1]);
+        if (!moved_by_code(w, a) || !moved_by_code(w, b) ||
+            said.count(std::minmax(layer_of(w, a), layer_of(w, b))))
+            continue;
+        f.grade = Grade::Hint;
+        f.assumes = translated("nothing in the recording tells that bodies of these kinds collide");
+    }
+}
+
 /// In the order of frames, so that the worlds that accounts ask for are at hand.
 void describe_all(const Recording& r, std::vector<Finding>& all, const ScanOptions& options) {
     std::stable_sort(all.begin(), all.end(),
@@ -370,7 +389,10 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
         observed.step(step);
         for (const auto& rule : rules) rule->step(step);
     };
+    std::set<Kinds> said; // layers that a line says collide
     const auto define = [&](const Definition& d) {
+        if (const auto* pair = std::get_if<PairDef>(&d); pair && pair->does == Does::Solid)
+            said.insert(std::minmax(pair->first, pair->second));
         for (const auto& rule : rules) rule->define(d);
     };
     out.complete = walk(recording, {options.first, options.last, options.threads, options.control},
@@ -393,6 +415,7 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
             return std::string();
         });
     leave_untested(observed.untested(), out.findings, options.dismissed ? &out.dismissed : nullptr);
+    doubt_unanswered(recording, observed, said, out.findings);
     tidy(recording, end, out.findings, options.dismissed ? &out.dismissed : nullptr);
     std::erase_if(out.findings, [&](const Finding& f) { return !asked(f.fault); });
     std::erase_if(out.dismissed, [&](const Dismissal& d) { return !asked(d.fault); });

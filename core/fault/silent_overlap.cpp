@@ -30,6 +30,8 @@ constexpr Excuse not_logged =
     excuse("left-out", "frames are left out: a contact may be in the one before it");
 constexpr Excuse pushed =
     excuse("pushed-in", "for a moment, by another that pushed one of them, after the two were tested");
+constexpr Excuse turned_away =
+    excuse("turned-away", "for a moment: another that it hit in the same frame turned it away from this one");
 constexpr Excuse told = limit("told", "a contact or an event of the two bodies is logged");
 constexpr const Excuse* excuses[] = {&shallow,        &removed, &others_meet, &never_meet, &not_tested,
                                      &fixed_in_place, &cut_off, &told,        &not_logged, &pushed};
@@ -40,7 +42,8 @@ struct Run {
     std::size_t frames = 0;
     double deepest = 0.0;
     Vec3 at{0.0};
-    bool filtered = false, sensor = false, pushed = false;
+    bool filtered = false, sensor = false;
+    bool pushed = false, turned_away = false; // in its first frame, by another
 };
 
 class SilentOverlapRule : public Rule {
@@ -148,18 +151,28 @@ class SilentOverlapRule : public Rule {
         Run& run = runs_.at(key, step.index);
         if (run.frames++ == 0) std::tie(run.mover, run.other) = mover_first(step.before, step.now, m.a, m.b);
         run.filtered = filtered, run.sensor = reporting;
-        if (run.frames == 1) run.pushed = logged_elsewhere(step, m);
+        if (run.frames == 1)
+            run.pushed = logged_elsewhere(step, m, true),
+            run.turned_away = logged_elsewhere(step, m, false) && turned_away_from(step, m);
         if (-m.gap_after > run.deepest) run.deepest = -m.gap_after, run.at = (m.on_a + m.on_b) * 0.5;
     }
 
-    /// The log has a contact of one of the two with another body that moves.
-    bool logged_elsewhere(const Step& step, const Meeting& m) const {
+    /// They came closer, and at the end of the step they move apart.
+    static bool turned_away_from(const Step& step, const Meeting& m) {
+        const ClosingChange c =
+            closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);
+        return c.before > 0.0 && c.after < 0.0;
+    }
+
+    /// The log has a contact of one of the two with another body, one that moves if `moving`.
+    bool logged_elsewhere(const Step& step, const Meeting& m, bool moving) const {
         const auto bodies = bodies_of(step.now, m.a, m.b);
         const auto by_others = [&](Slot own) {
             return std::ranges::any_of(step.of(own), [&](const Meeting* o) {
                 const auto theirs = bodies_of(step.now, o->a, o->b);
                 const Slot other = theirs.first == own ? theirs.second : theirs.first;
-                return o->contact && theirs != bodies && step.now.body(other).def->moves != Moves::Static;
+                return o->contact && theirs != bodies &&
+                       (!moving || step.now.body(other).def->moves != Moves::Static);
             });
         };
         return by_others(bodies.first) || by_others(bodies.second);
@@ -198,6 +211,8 @@ class SilentOverlapRule : public Rule {
         if (reported(bodies_of(w, key.a, key.b), run.first) && passes(run, told)) return;
         if (left_out(run) && passes(run, not_logged)) return;
         if (run.pushed && run.frames == 1 && passes(run, pushed)) return;
+        if (run.turned_away && run.frames == 1 && run.deepest <= in_sight(w, run) && passes(run, turned_away))
+            return;
         // What reports, and what overlaps so little, may be of kinds of which the game tells nothing.
         if (!asked_.count(kinds_of_pair(w, key.a, key.b)) && (run.sensor || run.deepest <= in_sight(w, run)))
             waiting_[kinds_of_pair(w, key.a, key.b)].push_back(run);

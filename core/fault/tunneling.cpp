@@ -10,6 +10,9 @@
 #include "observation/measures.hpp"
 #include "shape/touching.hpp"
 
+#include <algorithm>
+#include <array>
+
 namespace oddbounce {
 
 namespace {
@@ -39,6 +42,7 @@ struct Crossing {
     double travel = 0.0;  // of that point over the step
     double closing = 0.0; // speed along the entry normal before
     double dt = 0.0, thickness = 0.0, inside = 0.0;
+    double deepest = 0.0; // on the straight way
     bool sensor = false, responded = false;
     bool one_of_several = false; // places in which the two touch
     double jump = 0.0; // its way, where that is so much longer than before that it may have been put there
@@ -96,7 +100,8 @@ class TunnelingRule : public Rule {
     void consider(const Step& step, const Meeting& m);
     void follow_point(const Step& step, Crossing& c) const;
     bool goes_round(const Step& step, const Crossing& c) const;
-    bool deep_enough(const Step& step, const Crossing& c, double slop) const;
+    double deepest(const Step& step, const Crossing& c) const;
+    double least_depth(const Step& step, const Crossing& c, double slop) const;
     void measure(const Step& step, Crossing& c) const;
     void settle(const Step& step, Crossing& c) const;
     void emit();
@@ -141,7 +146,8 @@ void TunnelingRule::consider(const Step& step, const Meeting& m) {
          (previous_ && answered_by_log(step.before, *previous_, c, most))) &&
         context_.passes(logged_response, step, m))
         return;
-    if (!deep_enough(step, c, slop) && context_.passes(clip, step, m)) return;
+    c.deepest = deepest(step, c);
+    if (c.deepest <= least_depth(step, c, slop) && context_.passes(clip, step, m)) return;
     if (goes_round(step, c) && context_.passes(goes_round_corner, step, m)) return;
     c.jump = leap(step, c.mover, context_.settings["tunneling.jump"]);
     if (c.jump > 0.0 && step.now.body_of(c.mover).velocity_logged &&
@@ -170,26 +176,45 @@ void TunnelingRule::follow_point(const Step& step, Crossing& c) const {
     c.way = theirs.at(c.sweep.first).turn.turn(unit(seen(c.sweep.first + ahead) - seen(c.sweep.first)));
 }
 
-/// A game that moves axis by axis goes round a corner that the straight way cuts: one of the two ways round
-/// stays clear.
+/// A game that moves axis by axis goes round a corner that the straight way cuts: one of the ways round
+/// stays clear. What the other one does, a lift say, comes before, between or after. What goes right through
+/// the other one goes round no corner.
 bool TunnelingRule::goes_round(const Step& step, const Crossing& c) const {
     const Geometry &mine = *at(step.now, c.mover).geometry, &theirs = *at(step.now, c.other).geometry;
     const Motion straight = step.now.motion_since(step.before, at(step.now, c.mover).body),
                  other = step.now.motion_since(step.before, at(step.now, c.other).body);
-    if (!moved_by_code(step.now, c.mover) || straight.turning() != 0.0 || other.turning() != 0.0 ||
-        glm::length(other.travel()) != 0.0)
+    if (!moved_by_code(step.now, c.mover) || straight.turning() != 0.0 || other.turning() != 0.0)
+        return false;
+    if (c.deepest > context_.settings["tunneling.round_share"] * moving_extent(step.now, c.mover, c.other))
         return false;
     const double slop = context_.recording.slop();
     const Vec3 up = context_.recording.header.up, rise = up * glm::dot(straight.travel(), up);
-    const auto clear = [&](const Vec3& first) {
-        Pose corner = straight.from;
-        corner.at += first;
-        return clear_way(mine, {straight.from, corner, straight.to}, theirs, other.from, slop);
-    };
-    return clear(rise) || clear(straight.travel() - rise);
+    // As the other sees it.
+    std::array<Vec3, 3> legs{rise, straight.travel() - rise, -other.travel()};
+    std::array<int, 3> order{0, 1, 2};
+    do {
+        std::array<Pose, 4> way;
+        way[0] = straight.from;
+        for (std::size_t i = 0; i < legs.size(); ++i)
+            way[i + 1] = way[i], way[i + 1].at += legs[static_cast<std::size_t>(order[i])];
+        if (clear_way(mine, {way[0], way[1], way[2], way[3]}, theirs, other.from, slop)) return true;
+    } while (std::ranges::next_permutation(order).found);
+    return false;
 }
 
-bool TunnelingRule::deep_enough(const Step& step, const Crossing& c, double slop) const {
+double TunnelingRule::deepest(const Step& step, const Crossing& c) const {
+    const ColliderState &cm = at(step.now, c.mover), &co = at(step.now, c.other);
+    const Motion mm = step.now.motion_since(step.before, cm.body),
+                 mo = step.now.motion_since(step.before, co.body);
+    double out = 0.0;
+    for (int i = 1; i < 8; ++i) {
+        const double t = c.sweep.first + (c.sweep.last - c.sweep.first) * i / 8.0;
+        out = std::max(out, -distance(*cm.geometry, mm.at(t), *co.geometry, mo.at(t), 0.0).gap);
+    }
+    return out;
+}
+
+double TunnelingRule::least_depth(const Step& step, const Crossing& c, double slop) const {
     const ColliderState &cm = at(step.now, c.mover), &co = at(step.now, c.other);
     const Motion mm = step.now.motion_since(step.before, cm.body),
                  mo = step.now.motion_since(step.before, co.body);
@@ -200,11 +225,7 @@ bool TunnelingRule::deep_enough(const Step& step, const Crossing& c, double slop
     if (!c.sensor && leaving.known && glm::dot(leaving.normal, c.sweep.normal) > -context_.shared.toward)
         least = std::max(least, context_.settings["tunneling.corner_share"] *
                                     moving_extent(step.now, c.mover, c.other));
-    for (int i = 1; i < 8; ++i) {
-        const double t = c.sweep.first + (c.sweep.last - c.sweep.first) * i / 8.0;
-        if (distance(*cm.geometry, mm.at(t), *co.geometry, mo.at(t), 0.0).gap < -least) return true;
-    }
-    return false;
+    return least;
 }
 
 /// Thickness: how far the other collider reaches along the path behind the point that is touched first.

@@ -78,7 +78,8 @@ class WallClimbRule : public Rule {
                 glm::dot(step.now.motion_since(step.before, at(step.now, f.other).body).travel(), up_);
             if (step.now.body_of(f.other).def->moves != Moves::Static && lifts > 0.0) out.carried = true;
             if (slope <= limit)
-                out.carried = out.carried || f.gap < 0.0 || f.contact;
+                out.carried =
+                    out.carried || f.contact || f.gap < context_.shared.hardly * context_.recording.slop();
             else if (slope < context_.settings["wall-climb.overhang"] && (!out.face || slope < out.slope))
                 out.face = f, out.slope = slope;
         }
@@ -110,8 +111,7 @@ class WallClimbRule : public Rule {
         const Steep steep = surfaces(step, body);
         const double grain = context_.observed.grain(body);
         const bool flies = in_flight(step, body, rise, steep) && grain == 0.0; // else: on the whole
-        Run* run = runs_.find(body);
-        if (!steep.face || (flies && passes(flight)) || (steep.carried && !run && passes(carried))) return;
+        if (!steep.face || (flies && passes(flight)) || (steep.carried && passes(carried))) return;
         Run& r = runs_.at(body, step.index);
         const Flight& f = flights_[body];
         r.grain = grain;

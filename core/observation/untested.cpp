@@ -41,13 +41,16 @@ bool Untested::answered(const Step& step, const Meeting& m) {
         closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);
     if (c.before < closing_that_matters(step) || c.after > turned * c.before) return false;
     if (either_solved(step.now, m.a, m.b)) return true; // in a pile everything touches several
-    const auto elsewhere = [&](Slot own) {
-        return std::ranges::any_of(step.of(own), [&](const Meeting* o) {
-            const Slot x = at(step.now, o->a).body, y = at(step.now, o->b).body;
-            return o->does == Does::Solid && (x != a || y != b) && (x != b || y != a) && touches(step, *o);
+    // A floor does not push the way that a neighbor does.
+    const auto elsewhere = [&](Slot own, const Vec3& way) {
+        return step.any_place_of(own, [&](const Meeting& o) {
+            const Slot x = at(step.now, o.a).body, y = at(step.now, o.b).body;
+            const Vec3 away = x == own ? -o.normal : o.normal;
+            return o.does == Does::Solid && (x != a || y != b) && (x != b || y != a) && touches(step, o) &&
+                   glm::dot(away, way) > pushes_so;
         });
     };
-    return !elsewhere(a) && !elsewhere(b);
+    return !elsewhere(a, -m.normal) && !elsewhere(b, m.normal);
 }
 
 void Untested::step(const Step& step) {
@@ -72,11 +75,21 @@ bool Untested::passes(const Met& met) const {
     return passed >= limits_.pairs && static_cast<double>(met.answered.size()) < limits_.responses * passed;
 }
 
-bool Untested::of(const Kinds& kinds) const {
+const Untested::Met* Untested::met(const Kinds& kinds) const {
     const auto a = kinds_.find(kinds.first), b = kinds_.find(kinds.second);
-    if (a == kinds_.end() || b == kinds_.end()) return false;
+    if (a == kinds_.end() || b == kinds_.end()) return nullptr;
     const auto met = met_.find(std::minmax(a->second, b->second));
-    return met != met_.end() && passes(met->second);
+    return met == met_.end() ? nullptr : &met->second;
+}
+
+bool Untested::of(const Kinds& kinds) const {
+    const Met* met = this->met(kinds);
+    return met && passes(*met);
+}
+
+bool Untested::answers(const Kinds& kinds) const {
+    const Met* met = this->met(kinds);
+    return met && !met->answered.empty();
 }
 
 std::vector<std::pair<Kinds, const Untested::Met*>> Untested::all() const {

@@ -40,16 +40,20 @@ class Untested {
     };
     /// Several pairs of these kinds were deep in each other, and next to none was ever answered.
     bool of(const Kinds& kinds) const;
-    /// All such kinds.
+    /// A response of bodies of these kinds to each other was seen.
+    bool answers(const Kinds& kinds) const;
+    /// All kinds that pass through each other.
     std::vector<std::pair<Kinds, const Met*>> all() const;
 
   private:
     static constexpr std::size_t surely = 8; ///< pairs that were answered: nothing is learned any more
     static constexpr double turned = 0.5;    ///< of the closing speed
     static constexpr double put_elsewhere = 2.0; ///< see leap
+    static constexpr double pushes_so = 0.1;     ///< cosine: a touch may have turned a body that way
     int kind(const World& world, Slot body);
     static bool answered(const Step& step, const Meeting& m);
     bool passes(const Met& met) const;
+    const Met* met(const Kinds& kinds) const;
 
     Limits limits_;
     std::map<std::string, int> kinds_;
