@@ -4559,5 +4559,61 @@
         <source>it is within what it met, which has no sides for it</source>
         <translation>er ist in dem, was er traf, und das hat für ihn keine Seiten</translation>
     </message>
+    <message>
+        <source>it stood, and stands on top now: it stepped up {0}, no more than {1}</source>
+        <translation>er stand und steht jetzt oben: er ist {0} hochgestiegen, nicht mehr als {1}</translation>
+    </message>
+    <message>
+        <source>for a moment: another that it hit in the same frame turned it away from this one</source>
+        <translation>nur einen Moment: ein anderer, den er im selben Frame traf, hat ihn von diesem abgewendet</translation>
+    </message>
+    <message>
+        <source>nothing in the recording tells that bodies of these kinds collide</source>
+        <translation>nichts in der Aufnahme sagt, dass Körper dieser Arten kollidieren</translation>
+    </message>
+    <message>
+        <source>what it does at {} stays as recorded</source>
+        <translation>was er an {} tut, bleibt wie aufgenommen</translation>
+    </message>
+    <message>
+        <source>what it does at {} is known only as recorded</source>
+        <translation>was er an {} tut, ist nur bekannt, wie es aufgenommen ist</translation>
+    </message>
+    <message>
+        <source>at {}: as recorded</source>
+        <translation>an {}: wie aufgenommen</translation>
+    </message>
+    <message>
+        <source>nothing comes of it</source>
+        <translation>nichts geschieht</translation>
+    </message>
+    <message>
+        <source>velocity.{0} = −velocity.{0}{1}</source>
+        <translation>Geschwindigkeit.{0} = −Geschwindigkeit.{0}{1}</translation>
+    </message>
+    <message>
+        <source>what goes round a corner cuts it no deeper than this share of the smaller one that moves</source>
+        <translation>was um eine Ecke geht, schneidet sie nicht tiefer als dieser Anteil des kleineren, der sich bewegt</translation>
+    </message>
+    <message>
+        <source>what stands upright may step up so far, where the log gives no step height</source>
+        <translation>was aufrecht steht, darf so weit hochsteigen, wo das Log keine Stufenhöhe nennt</translation>
+    </message>
+    <message>
+        <source>round share</source>
+        <translation>Anteil um die Ecke</translation>
+    </message>
+    <message>
+        <source>step</source>
+        <translation>Stufe</translation>
+    </message>
+    <message>
+        <source>it would soon come to something of which no model is known</source>
+        <translation>er käme bald an etwas, wovon kein Modell bekannt ist</translation>
+    </message>
+    <message>
+        <source>heights</source>
+        <translation>Höhen</translation>
+    </message>
 </context>
 </TS>

@@ -179,9 +179,59 @@ std::vector<Finding> found_in(const Recording& r, const FrameWindow& w, const Tr
 
 namespace {
 
-/// `last`: up to where the model is to follow the recorded track.
+/// Kinds of the bodies that the finding is about, without the moved one.
+std::set<std::string> kinds_met(const Recording& r, const Finding& f, const FrameWindow& w) {
+    const World world = r.world_at(w.first);
+    std::set<std::string> out;
+    for (const Id id : f.bodies)
+        if (const Slot slot = r.body_slot(id); slot >= 0 && slot != w.body)
+            out.insert(kind_or_id(world, slot));
+    return out;
+}
+
+/// Kinds that the body touches in the window.
+std::set<std::string> kinds_touched(const Recording& r, const FrameWindow& w) {
+    const World world = r.world_at(w.last);
+    std::set<std::string> out;
+    for (const auto& touches : recorded_steps(r, w.body, w.first, w.last).touches)
+        for (const Hit& h : touches) out.insert(kind_or_id(world, at(world, h.other).body));
+    return out;
+}
+
+/// Kinds that the body touches in the window and that the finding is not about.
+std::set<std::string> others_in(const Recording& r, const Finding& f, const FrameWindow& w) {
+    std::set<std::string> out = kinds_touched(r, w);
+    for (const std::string& own : kinds_met(r, f, w)) out.erase(own);
+    return out;
+}
+
+/// What the body meets in none of the windows in which the model does what the game did: what it would do
+/// there is not known. `own`: what the finding is about.
+void leave_unseen(const Recording& r, const FrameWindow& fitted, const std::vector<FrameWindow>& held,
+                  const std::set<std::string>& own, MotionModel& model) {
+    std::set<std::string> seen = own;
+    seen.merge(kinds_touched(r, fitted));
+    for (const FrameWindow& w : held) seen.merge(kinds_touched(r, w));
+    const World world = r.world_at(fitted.last);
+    for (const ColliderState& c : world.colliders())
+        if (c.def && c.body != fitted.body && c.def->role != Role::Sensor)
+            if (const std::string kind = kind_or_id(world, c.body); !seen.count(kind))
+                model.as_recorded.insert(kind);
+}
+
+/// What it does at some of them may be what the model does, too.
+void model_what_fits(const Recording& r, const FrameWindow& fitted, double near, MotionModel& model) {
+    for (const std::string& kind : std::set<std::string>(model.as_recorded)) {
+        MotionModel fewer = model;
+        fewer.as_recorded.erase(kind);
+        if (difference(r, fitted, fewer) <= near) model = fewer;
+    }
+}
+
+/// `last`: up to where the model is to follow the recorded track. `others`: only what the finding is about is
+/// modeled.
 Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size_t last,
-           const Touches& touches, const FitOptions& options, const Fit* alike) {
+           const Touches& touches, const FitOptions& options, const Fit* alike, bool others) {
     Fit out;
     out.window = w;
     out.near_enough = near_enough(r, w, options.project.settings);
@@ -194,8 +244,10 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
         known = alike->alternatives;
         known.insert(known.begin(), alike->model);
     }
+    std::set<std::string> as_recorded;
+    if (others && (as_recorded = others_in(r, f, w)).empty()) return out;
     const std::vector<FittedModel> models = fit(r, fitted, static_cast<int>(f.number("frames_between")),
-                                                out.near_enough, held, options.control, known);
+                                                out.near_enough, held, options.control, known, as_recorded);
     if (models.empty()) return out;
     const auto take = [&](const FittedModel& m) {
         out.model = m.model, out.largest_difference = m.difference, out.held_difference = m.held_out;
@@ -207,8 +259,8 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
     double bound = infinity;
     for (std::size_t i = 0; i < models.size() && i < most_tried; ++i) {
         const FittedModel& m = models[i];
-        const bool near =
-            m.difference <= out.near_enough && (m.difference <= exact || m.held_out <= out.near_enough);
+        const bool near = m.difference <= out.near_enough &&
+                          ((m.difference <= exact && !m.model.unanswered) || m.held_out <= out.near_enough);
         if (!near || m.both() > bound) continue;
         const Track track = rerun(r, w.body, w.first, w.last, m.model, options.control);
         if (!match(f, found_in(r, w, {{w.body, track}}, unchanged, options))) continue;
@@ -220,11 +272,39 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
         take(m), out.reproduces = true, bound = 3.0 * m.both() + exact;
         out.response_seen = responds(track);
     }
-    if (out.reproduces && out.held_difference <= out.near_enough)
+    if (!out.reproduces) return out;
+    out.by_kind = others;
+    if (others) model_what_fits(r, fitted, out.near_enough, out.model);
+    leave_unseen(r, fitted, out.held_difference <= out.near_enough ? held : std::vector<FrameWindow>(),
+                 kinds_met(r, f, w), out.model);
+    for (MotionModel& m : out.alternatives) m.as_recorded = out.model.as_recorded;
+    if (out.held_difference <= out.near_enough)
         for (const FrameWindow& o : held)
             out.response_seen =
                 out.response_seen || responds(rerun(r, o.body, o.first, o.last, out.model, options.control));
     return out;
+}
+
+} // namespace
+
+namespace {
+
+/// What the finding is about turned the body in the window, or one of its kind one of the body's at another
+/// time.
+bool answers(const Recording& r, const Finding& f, const FrameWindow& fitted, const Touches& touches) {
+    const World world = r.world_at(fitted.first);
+    if (!world.body(fitted.body).velocity_logged) return true; // a mean over a step tells too little
+    const std::set<std::string> met = kinds_met(r, f, fitted);
+    std::vector<FrameWindow> all = occurrences(r, f, fitted, touches);
+    all.push_back(fitted);
+    return std::ranges::any_of(all, [&](const FrameWindow& w) {
+        const RecordedSteps steps = recorded_steps(r, w.body, w.first, w.last);
+        return std::ranges::any_of(steps.touches, [&](const std::vector<Hit>& touched) {
+            return std::ranges::any_of(touched, [&](const Hit& h) {
+                return h.responded && met.count(kind_or_id(world, at(world, h.other).body)) > 0;
+            });
+        });
+    });
 }
 
 } // namespace
@@ -239,16 +319,26 @@ Fit fit_to(const Recording& r, const Finding& f, Slot body, const Touches& touch
     Fit nearest;
     std::vector<const Fit*> passes{nullptr};
     if (alike && alike->reproduces) passes.insert(passes.begin(), alike);
-    for (const Fit* known : passes)
-        for (const std::size_t end : {last, middle}) {
-            if (end != last && nearest.window.body >= 0 && last - first < long_finding) break;
-            for (const FrameWindow& w : windows_of(r, f, body, touches)) {
-                Fit fit = fit_in(r, f, w, end + 2, touches, options, known);
-                if (fit.reproduces) return fit;
-                if (!known && nearest.window.body < 0) nearest = std::move(fit);
+    const std::vector<FrameWindow> windows = windows_of(r, f, body, touches);
+    // All that it touches by one loop; else by what was recorded, but for what the finding is about.
+    for (const bool others : {false, true})
+        for (const Fit* known : passes)
+            for (const std::size_t end : {last, middle}) {
+                const bool tried = end != last && nearest.window.body >= 0 && last - first < long_finding;
+                if (tried || (known && others)) break;
+                for (const FrameWindow& w : windows) {
+                    Fit fit = fit_in(r, f, w, end + 2, touches, options, known, others);
+                    if (fit.reproduces) return fit;
+                    if (!known && nearest.window.body < 0) nearest = std::move(fit);
+                }
             }
-        }
-    return nearest;
+    // Or nothing comes of it, here and elsewhere.
+    if (answers(r, f, {body, windows.front().first, std::min(last + 2, windows.front().last)}, touches))
+        return nearest;
+    Fit nothing;
+    nothing.model.response = MotionModel::Response::None, nothing.model.unanswered = true;
+    Fit fit = fit_in(r, f, windows.front(), last + 2, touches, options, &nothing, false);
+    return fit.reproduces ? fit : nearest;
 }
 
 } // namespace oddbounce

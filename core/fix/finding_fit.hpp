@@ -24,6 +24,7 @@ struct Fit {
     std::size_t held_out = 0;      ///< other occurrences that the model was held against
     double held_difference = 0.0;  ///< unit, the largest over these
     double near_enough = infinity; ///< unit: the differences may be as large
+    bool by_kind = false;          ///< only what the finding is about is modeled, other kinds are as recorded
     bool reproduces = false;       ///< they are no larger, and the fault shows again
     bool response_seen = false;    ///< the model responds to something, here or in another occurrence
     /// Other models that reproduce the game about as well. Where a response was seen, a verdict must be

@@ -41,6 +41,7 @@ struct Course {
         };
         rerun(worlds, window.body, window.first, model, steps, control, compare);
         if (out > most) out = most * (1.0 + static_cast<double>(worlds.size() - k));
+        if (out <= most && k + 1 < worlds.size() && !model.as_recorded.empty()) return infinity;
         return std::round(out * 1e9) * 1e-9;
     }
 };
@@ -115,7 +116,7 @@ std::optional<FittedModel> finely_tuned(const std::vector<const Course*>& course
 }
 
 /// All combinations that are tried; the earlier one wins where two do equally well.
-std::vector<MotionModel> models(int again) {
+std::vector<MotionModel> models(int again, int space) {
     using Tests = MotionModel::Tests;
     using Response = MotionModel::Response;
     std::vector<MotionModel> out;
@@ -131,7 +132,17 @@ std::vector<MotionModel> models(int again) {
                     m.again = again;
                     if (again > 0 && !gate) out.push_back(m);
                 }
-    for (const Response response : {Response::Return, Response::PushOut})
+    for (const Response response : {Response::ReverseX, Response::ReverseY, Response::ReverseZ})
+        for (const MotionModel::Push push : {MotionModel::Push::Back, MotionModel::Push::Nearest})
+            for (const bool depenetrate : {true, false})
+                for (const bool gate : {true, false}) {
+                    if (!depenetrate && push != MotionModel::Push::Back) continue;
+                    if (response == Response::ReverseZ && space == 2) continue;
+                    MotionModel m;
+                    m.response = response, m.depenetrate = depenetrate, m.gate = gate, m.push = push;
+                    out.push_back(m);
+                }
+    for (const Response response : {Response::Return, Response::PushOut, Response::ReturnStop})
         for (const bool gate : {true, false}) {
             MotionModel m;
             m.response = response, m.depenetrate = true, m.gate = gate;
@@ -182,9 +193,14 @@ bool has_one_ways(const Recording& r, std::size_t index) {
 
 double exact_difference(const Recording& r) { return 0.01 * r.slop() + 2.0 * r.rounding(); }
 
+double difference(const Recording& r, const FrameWindow& window, const MotionModel& model) {
+    return Course(r, window, nullptr).difference(model);
+}
+
 std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int again, double near_enough,
                              const std::vector<FrameWindow>& held_out, const Control* control,
-                             const std::vector<MotionModel>& known) {
+                             const std::vector<MotionModel>& known,
+                             const std::set<std::string>& as_recorded) {
     std::vector<FittedModel> tried;
     const Course course(r, window, control);
     const double exact = exact_difference(r);
@@ -197,7 +213,8 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
         if (tried.empty() || tried.front().difference > near_enough) tried.clear();
         return tried;
     }
-    const std::vector<MotionModel> simple = models(again);
+    std::vector<MotionModel> simple = models(again, r.header.space);
+    for (MotionModel& m : simple) m.as_recorded = as_recorded;
     for (const MotionModel& m : simple) try_model(m);
     sort();
     if (!tried.empty() && tried.front().difference > exact) {

@@ -34,9 +34,12 @@ double exact_difference(const Recording& recording);
 /// tuned (Nelder & Mead 1965, by NLopt). Models that respond once more after `again` frames are tried too, if
 /// it is not 0. Those within `near_enough` are held against the windows of `held_out` and sorted by both.
 /// `known`: those of an alike occurrence, since a kind shares its code: only these are tried, and they are
-/// none where the first is not near enough.
+/// none where the first is not near enough. `as_recorded`: what all models leave as recorded.
 std::vector<FittedModel> fit(const Recording& recording, const FrameWindow& window, int again,
                              double near_enough, const std::vector<FrameWindow>& held_out = {},
-                             const Control* control = nullptr, const std::vector<MotionModel>& known = {});
+                             const Control* control = nullptr, const std::vector<MotionModel>& known = {},
+                             const std::set<std::string>& as_recorded = {});
+/// Largest distance, in units, between the model's track and the recorded one; infinity: it ends before.
+double difference(const Recording& recording, const FrameWindow& window, const MotionModel& model);
 
 } // namespace oddbounce

@@ -52,7 +52,8 @@ constexpr Knob table[] = {
      &M::tested},
     {Of::Motion, Kind::Length, "inset", "tested shape smaller by", -any_size, any_size, {}, false, &M::inset},
     {Of::Motion, Kind::Choice, "response", "how it responds", 0, 0,
-     "reverse|reflect|slide|stop|return|push-out|reverse-all", false, &M::response},
+     "reverse|reflect|slide|stop|return|push-out|reverse-all|reverse-x|reverse-y|reverse-z|return-stop|none",
+     false, &M::response},
     {Of::Motion, Kind::Flag, "depenetrate", "push it out of overlaps", 0, 0, {}, false, &M::depenetrate},
     {Of::Motion, Kind::Choice, "push", "which way it is pushed out", 0, 0, "back|nearest|up", false,
      &M::push},
@@ -257,7 +258,8 @@ json json_of(const MotionModel& m) {
     return out;
 }
 
-MotionModel model_with(const json& c, MotionModel m) {
+MotionModel model_with(const json& c, MotionModel base) {
+    MotionModel m = std::move(base);
     for (const Knob& k : table) {
         if (k.of != Of::Motion || !c.contains(k.key)) continue;
         const json& v = c[k.key];

@@ -29,6 +29,16 @@ std::vector<std::string> response_lines(const MotionModel& m, const Recording& r
     case Response::Reverse:
         out.push_back(say("velocity[axis] = −velocity[axis]{}, the axis of the face", times(m.restitution)));
         break;
+    case Response::ReverseX:
+    case Response::ReverseY:
+    case Response::ReverseZ: {
+        constexpr const char* axes[] = {"x", "y", "z"};
+        const auto axis = static_cast<std::size_t>(m.response) - static_cast<std::size_t>(Response::ReverseX);
+        out.push_back(say("velocity.{0} = −velocity.{0}{1}", std::string(axes[axis]), times(m.restitution)));
+        break;
+    }
+    case Response::None:
+        return {translated("nothing comes of it")};
     case Response::ReverseAll:
         out.push_back(say("velocity = −velocity{}", times(m.restitution)));
         break;
@@ -37,6 +47,7 @@ std::vector<std::string> response_lines(const MotionModel& m, const Recording& r
                               : translated("velocity −= its part along the normal"));
         break;
     case Response::Stop:
+    case Response::ReturnStop:
         out.push_back(translated("velocity = 0"));
         break;
     case Response::PushOut:
@@ -53,9 +64,8 @@ std::vector<std::string> response_lines(const MotionModel& m, const Recording& r
     if (m.friction.value_or(0.0) > 0.0)
         out.push_back(say("along the face, velocity loses by friction {}", figure(*m.friction)));
     const bool tests_places = m.tests == Tests::After || m.tests == Tests::Substeps;
-    const bool pushes =
-        tests_places && (m.depenetrate || m.response == Response::Return || m.response == Response::PushOut);
-    if (pushes && m.response == Response::Return)
+    const bool pushes = tests_places && (m.depenetrate || m.returns() || m.response == Response::PushOut);
+    if (pushes && m.returns())
         out.push_back(translated("position = position before the step"));
     else if (pushes)
         out.push_back(translated(m.push == Push::Back ? "position −= overlap, over the face it came through"
@@ -147,6 +157,7 @@ std::vector<std::string> loop_of(const MotionModel& m, const std::string& mover,
                        : say("{} later, once more: the same push{}", later, share));
     }
     if (m.lock_turn) line(1, translated("the touch does not change its rotation"));
+    for (const std::string& kind : m.as_recorded) line(1, say("at {}: as recorded", kind));
     return out;
 }
 

@@ -3,6 +3,8 @@
 #pragma once
 
 #include <optional>
+#include <set>
+#include <string>
 
 namespace oddbounce {
 
@@ -15,7 +17,8 @@ struct MotionModel {
     /// What of the body is tested: all of it, the middle of its bounds, the middle of their lower edge.
     enum class Tested { Shape, Center, Feet } tested = Tested::Shape;
     double inset = 0.0; ///< the tested shape is so much smaller on all sides, unit
-    /// Reverse: of the axis along the normal; ReverseAll: of the whole velocity.
+    /// Reverse: of the axis along the normal; ReverseAll: of the whole velocity; ReverseX, Y, Z: of that
+    /// axis, whatever face is hit. ReturnStop: back to the place before, and stop. None: nothing comes of it.
     enum class Response {
         Reverse,
         Reflect,
@@ -23,7 +26,12 @@ struct MotionModel {
         Stop,
         Return,
         PushOut,
-        ReverseAll
+        ReverseAll,
+        ReverseX,
+        ReverseY,
+        ReverseZ,
+        ReturnStop,
+        None
     } response = Response::Slide;
     bool depenetrate = false; ///< pushes the body out of what it overlaps
     /// Which way: over the face that it came through, the nearest one, or along up whatever it overlaps.
@@ -44,8 +52,16 @@ struct MotionModel {
     /// is the velocity that it has at first.
     bool steered = false;
     std::optional<double> restitution, friction; ///< none: the colliders' own
+    /// No touch changed its recorded velocity: what changed there, its code did.
+    bool unanswered = false;
+    /// Kinds of bodies (see `kind_or_id`) that the game handles by other code, of which no model is known.
+    /// Where it meets these it goes as recorded; once it is on another way, what it would do there is not
+    /// known.
+    std::set<std::string> as_recorded;
 
     bool operator==(const MotionModel&) const = default;
+    /// It puts the body back where it was before the step.
+    bool returns() const { return response == Response::Return || response == Response::ReturnStop; }
 };
 
 } // namespace oddbounce

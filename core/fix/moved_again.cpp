@@ -5,7 +5,7 @@
 #include "fix/ordinary_play.hpp"
 #include "fix/try_cache.hpp"
 
-#include <fmt/format.h>
+#include <fmt/ranges.h>
 #include <tbb/parallel_for.h>
 
 namespace oddbounce {
@@ -132,18 +132,29 @@ struct Stretch {
     bool response_seen = false; ///< or not to be asked: the model is not the game's
 };
 
-/// What is found in a window without the fix, and with it.
+/// What is found in a window without the fix, and with it, as far as both are known.
 struct Found {
     std::vector<Finding> before, after;
+    std::size_t last = 0; ///< frame index
 };
 Found found(const Recording& r, const Applied& applied, const Stretch& s, const RecordedSteps& steps,
             const TryOptions& options) {
-    const auto with = [&](const Recording& in, const Edits& edits, const MotionModel& model) {
-        const Track track =
-            rerun(in, s.window.body, s.window.first, s.window.last, model, options.control, &steps);
-        return found_in(r, s.window, {{s.window.body, track}}, edits, fit_options(options));
+    FrameWindow w = s.window;
+    const auto moved = [&](const Recording& in, const MotionModel& model) {
+        return rerun(in, w.body, w.first, w.last, model, options.control, &steps);
     };
-    return {with(r, unchanged(r), s.as_was), with(*applied.recording, applied.edits, s.with_fix)};
+    Track was = moved(r, s.as_was), track = moved(*applied.recording, s.with_fix);
+    const std::size_t both = std::min(was.points.size(), track.points.size());
+    was.points.resize(both), track.points.resize(both), w.last = w.first + both - 1;
+    return {found_in(r, w, {{w.body, was}}, unchanged(r), fit_options(options)),
+            found_in(r, w, {{w.body, track}}, applied.edits, fit_options(options)), w.last};
+}
+
+/// The frame up to which a track must be known to tell whether a finding is fixed.
+std::size_t needed_for(const Recording& r, const Finding& f, const FrameWindow& w) {
+    constexpr std::size_t after = 4; // frames
+    const auto last = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.last)));
+    return std::min(w.last, last + after);
 }
 
 /// In order; those of one body that overlap made one: it is moved again once, by the model of the first.
@@ -200,6 +211,8 @@ class Mover {
     std::size_t alike_to(const Stretch& s) const;
     bool certain(const Stretch& s, const Fit& fit) const;
     void move();
+    bool changes_others(const Fit& fit) const;
+    void note_known(const FrameWindow& w, std::size_t last);
     MotionModel fixed(Slot body, const MotionModel& model) const {
         return fixed_model(r_.body_id(body), model, fix_, applied_);
     }
@@ -246,21 +259,53 @@ bool Mover::agree(const Finding& f, const Fit& fit) const {
         return opinion(r_, applied_, f, w, model, with_fix, steps, options_);
     };
     const Opinion first = says(fit.model, true);
+    if (!first.known) return true; // that is told otherwise
     return (!doubtful || says(fit.model, false) == first) &&
            std::ranges::all_of(fit.alternatives,
                                [&](const MotionModel& other) { return says(other, true) == first; });
 }
 
+/// It changes the body, or what the model goes by as recorded.
+bool Mover::changes_others(const Fit& fit) const {
+    if (!fit.by_kind) return false;
+    const World w = r_.world_at(fit.window.first);
+    return applied_.pairs || std::ranges::any_of(applied_.colliders, [&](Id id) {
+               const Slot c = r_.collider_slot(id);
+               return c >= 0 && (at(w, c).body == fit.window.body ||
+                                 fit.model.as_recorded.count(kind_or_id(w, at(w, c).body)) > 0);
+           });
+}
+
+/// Findings of the window that end later than `last` cannot be judged.
+void Mover::note_known(const FrameWindow& w, std::size_t last) {
+    for (std::size_t i = 0; i < fits_.size(); ++i) {
+        const FrameWindow& own = fits_[i].window;
+        if (own.body != w.body || own.first < w.first || own.last > w.last ||
+            needed_for(r_, *concerned_[i], own) <= last)
+            continue;
+        out_.unproven.insert(concerned_[i]->id), v_.ends_early = true;
+    }
+}
+
 void Mover::take(const Finding& f, const Fit& fit) {
     const FrameWindow& w = fit.window;
     if (!fit.reproduces) out_.unproven.insert(f.id);
+    // Where the game does nothing, only what to do tells what it would do.
+    if (fit.model.unanswered) {
+        v_.response_unseen = true;
+        if (!sets(fix_, "response")) out_.unproven.insert(f.id);
+    }
+    if (changes_others(fit)) out_.unproven.insert(f.id), v_.ends_early = true;
+    if (fit.by_kind) v_.as_recorded.insert(fit.model.as_recorded.begin(), fit.model.as_recorded.end());
     if (too_fast_at_first(r_, w, applied_)) out_.unproven.insert(f.id), v_.begins_before = true;
     const bool worse =
         !v_.fit || (v_.fit->reproduces && !fit.reproduces) ||
         (v_.fit->reproduces == fit.reproduces && fit.largest_difference > v_.fit->largest_difference);
     const MotionModel with_fix = fixed(w.body, fit.model);
-    if (worse)
+    if (worse) {
         v_.fit = fit, v_.loop = FittedLoop{r_.body_id(w.body), other_body(r_, f, w), fit.model, with_fix};
+        if (!fit.by_kind) v_.loop->as_was.as_recorded.clear(), v_.loop->with_fix.as_recorded.clear();
+    }
     all_.push_back({w, fit.model, with_fix, fit.response_seen || !fit.reproduces});
     if (!agree(f, fit)) out_.unproven.insert(f.id), v_.models_disagree = true;
 }
@@ -313,8 +358,11 @@ void Mover::add_ordinary_play() {
         if (!fit.reproduces || !fit.response_seen || out_.unproven.count(concerned_[i]->id) ||
             !kinds.insert(body_kind(r_, r_.body_id(body))).second)
             continue;
+        const auto modeled = [&](Id one, Id other) {
+            return wanted(one, other) && !fit.model.as_recorded.count(kind_or_id(last, r_.body_slot(other)));
+        };
         for (const OrdinaryPlay& w :
-             ordinary_play(r_, body, *touches_in(r_, options_), options_.before, wanted)) {
+             ordinary_play(r_, body, *touches_in(r_, options_), options_.before, modeled)) {
             const auto meets = [&](const Stretch& s) { return s.window.meets(w.window); };
             if (std::ranges::any_of(all_, meets) || (options_.control && options_.control->stop)) continue;
             Stretch s{w.window, fit.model, fixed(w.window.body, fit.model), true};
@@ -339,12 +387,15 @@ void Mover::move() {
         const RecordedSteps steps = recorded_steps(r_, w.body, w.first, w.last, options_.control);
         const Track was = rerun(r_, w.body, w.first, w.last, as_was, options_.control, &steps);
         unfixed.moved.push_back(moved_along(r_, w.body, was));
-        out_.moved += fmt::format("{} {}-{} {}\n", w.body, w.first, w.last, json_of(as_was).dump());
+        out_.moved += fmt::format("{} {}-{} {} {}\n", w.body, w.first, w.last, json_of(as_was).dump(),
+                                  fmt::join(as_was.as_recorded, ","));
         const Track track =
             rerun(*applied_.recording, w.body, w.first, w.last, with_fix, options_.control, &steps);
         if (responds(track) && !response_seen) v_.response_unseen = true;
         add(before, was), add(after, track), frames += static_cast<double>(was.points.size()) - 1.0;
         note_difference(r_, was, track, v_);
+        if (!as_was.as_recorded.empty())
+            note_known(w, w.first + std::min(was.points.size(), track.points.size()) - 1);
         v_.tracks[r_.body_id(w.body)].push_back(track);
         applied_.edits.moved.push_back(moved_along(*applied_.recording, w.body, track));
     }
@@ -382,6 +433,7 @@ Opinion opinion(const Recording& r, const Applied& applied, const Finding& f, co
                 const MotionModel& as_was, const MotionModel& with_fix, const RecordedSteps& steps,
                 const TryOptions& options) {
     const Found both = found(r, applied, {w, as_was, with_fix}, steps, options);
+    if (both.last < needed_for(r, f, w)) return {false, {}, false};
     return opinion_of(f, both.before, both.after);
 }
 

@@ -35,6 +35,7 @@ MotionModel fixed_model(Id body, const MotionModel& as_was, const Fix& fix, cons
 struct Opinion {
     bool fixed = false;
     std::set<std::string> fresh;
+    bool known = true; ///< else it soon meets what the model goes by as recorded
     bool operator==(const Opinion&) const = default;
 };
 Opinion opinion(const Recording& recording, const Applied& applied, const Finding& finding,

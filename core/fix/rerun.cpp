@@ -15,6 +15,11 @@ namespace {
 using Tests = MotionModel::Tests;
 using Response = MotionModel::Response;
 
+/// The game handles the body of this collider by code of which no model is known.
+bool not_modeled(const MotionModel& model, const World& w, Slot collider) {
+    return !model.as_recorded.empty() && model.as_recorded.count(kind_or_id(w, at(w, collider).body)) > 0;
+}
+
 /// What of each collider the model tests.
 class TestedShapes {
   public:
@@ -57,14 +62,17 @@ class TestedShapes {
 /// One body among the obstacles of one step.
 class Stepper {
   public:
+    /// `recorded_way`: it is where it was recorded, so that it meets what is not modeled only as recorded.
     Stepper(const World& before, const World& now, std::size_t index, Slot body, const MotionModel& model,
-            TestedShapes& tested, Track& cost)
+            TestedShapes& tested, Track& cost, bool recorded_way)
         : before_(before), now_(now), index_(index), body_(body), model_(model), tested_(tested), cost_(cost),
           up_(now.recording().header.up) {
         for (Slot c : now.colliders_of(body))
             if (now.live(c) && at(now, c).geometry->judged()) mine_.push_back(c);
         for (Slot c = 0; c < static_cast<Slot>(now.colliders().size()); ++c) {
-            if (at(now, c).body == body || !now.live(c) || !at(now, c).geometry->judged()) continue;
+            if (at(now, c).body == body || !now.live(c) || !at(now, c).geometry->judged() ||
+                (recorded_way && not_modeled(model, now, c)))
+                continue;
             const bool solid = std::any_of(mine_.begin(), mine_.end(),
                                            [&](Slot m) { return now.does(m, c) == Does::Solid; });
             if (!solid) continue;
@@ -177,11 +185,19 @@ class Stepper {
         const ColliderDef &dm = *at(now_, own).def, &d = *at(now_, other).def;
         const double e = model_.restitution.value_or(std::max(dm.restitution, d.restitution));
         switch (model_.response) {
+        case Response::None:
+            return;
         case Response::Stop:
+        case Response::ReturnStop:
             v = Vec3(0.0);
             break;
-        case Response::Reverse: {
-            const int axis = longest_axis(normal);
+        case Response::Reverse:
+        case Response::ReverseX:
+        case Response::ReverseY:
+        case Response::ReverseZ: {
+            const int axis = model_.response == Response::Reverse
+                                 ? longest_axis(normal)
+                                 : static_cast<int>(model_.response) - static_cast<int>(Response::ReverseX);
             v[axis] = -v[axis] * (e > 0.0 ? e : 1.0);
             break;
         }
@@ -231,7 +247,7 @@ class Stepper {
     }
 
     void answer_overlaps(TrackPoint& p, double t, bool depenetrate) {
-        if (model_.response == Response::Return || model_.response == Response::PushOut)
+        if (model_.returns() || model_.response == Response::PushOut)
             depenetrate = depenetrate || model_.tests != Tests::Before;
         for (Slot own : mine_)
             for (const auto& [other, box] : others_) {
@@ -255,7 +271,7 @@ class Stepper {
                 answer(p, own, other, normal, -d.gap, (d.on_a + d.on_b) * 0.5);
                 if (!depenetrate) continue;
                 p.hits.back().responded = true;
-                if (model_.response == Response::Return)
+                if (model_.returns())
                     p.pose.at = axis_ >= 0 ? before_axis_.at : from_.at;
                 else
                     p.pose.at -= normal * out;
@@ -399,30 +415,6 @@ class Stepper {
     bool responded_ = false;
 };
 
-/// The part of a velocity that code sets: where gravity is at work the level one, else all of it.
-Vec3 steered_part(const World& w, const Vec3& v) {
-    const Vec3& up = w.recording().header.up;
-    return w.recording().header.gravity == Vec3(0.0) ? v : v - up * glm::dot(v, up);
-}
-
-/// True where the recorded body touches something solid in this step: what changed its speed may be that. A
-/// move that is refused, as a whole or on one axis, ends before the touch, by up to what the body wants to
-/// go.
-bool recorded_touch(const std::vector<Meeting>& meetings, const World& before, const World& now, Slot body) {
-    constexpr double lags = 0.1; // of what it wants to go
-    const BodyState& b = now.body(body);
-    double near = now.recording().slop();
-    if (b.has_desired) {
-        const Vec3 wants = steered_part(now, b.desired) * now.dt();
-        const double lag = glm::length(wants - steered_part(now, now.motion_since(before, body).travel()));
-        if (lag > lags * glm::length(wants)) near += std::min(lag, glm::length(wants));
-    }
-    return std::any_of(meetings.begin(), meetings.end(), [&](const Meeting& m) {
-        if (m.does != Does::Solid || (at(now, m.a).body != body && at(now, m.b).body != body)) return false;
-        return m.contact || m.closest() <= near;
-    });
-}
-
 /// Velocity that the body sets out with: its own, changed as the recorded one was changed by no contact.
 /// `wants`: what the game gives it in each step; null: it does not.
 Vec3 intended(const World& before, const World& now, Slot body, const Vec3& velocity, bool touched,
@@ -443,30 +435,26 @@ Vec3 intended(const World& before, const World& now, Slot body, const Vec3& velo
     return v;
 }
 
-} // namespace
-
-RecordedSteps recorded_steps(const Recording& r, Slot body, std::size_t first, std::size_t last,
-                             const Control* control) {
-    constexpr double at_once = 1e-3; // of the desired velocity
-    RecordedSteps out;
-    std::size_t free = 0, follows = 0;
-    World now = r.world_at(first);
-    Pairing pairing;
-    for (std::size_t i = first + 1; i <= last && !(control && control->stop); ++i) {
-        const World before = now;
-        const auto frame = r.frame(i);
-        now.step(*frame);
-        out.touched.push_back(
-            recorded_touch(pairing.meetings(before, now, *frame, false).pairs, before, now, body));
-        const BodyState& b = now.body(body);
-        if (!b.has_desired || !b.velocity_known || glm::length(b.desired) == 0.0) continue;
-        const double off = glm::length(steered_part(now, b.velocity - b.desired));
-        const bool goes = off <= at_once * glm::length(b.desired) + r.rounding() / now.dt();
-        if (!out.touched.back() || goes) ++free, follows += goes;
-    }
-    out.follows_desired = free > 0 && follows * 2 > free;
-    return out;
+/// It is where the recorded body is, and goes as that one does.
+bool as_recorded(const TrackPoint& p, const World& w, Slot body) {
+    const BodyState& b = w.body(body);
+    const double slop = w.recording().slop();
+    return glm::length(p.pose.at - b.pose.at) <= slop &&
+           (!b.velocity_logged || glm::length(p.velocity - b.velocity) * w.dt() <= slop);
 }
+
+/// The recorded state at the end of step `k`. A velocity that is derived from places is a mean over the step,
+/// in which a touch turned it: the next step tells.
+TrackPoint recorded_point(const std::vector<World>& worlds, std::size_t k, Slot body) {
+    TrackPoint p = point_of(worlds[k].body(body));
+    if (worlds[k].body(body).velocity_logged || k + 1 == worlds.size()) return p;
+    const World& next = worlds[k + 1];
+    if (next.body(body).present && next.body(body).velocity_known)
+        p.velocity = next.body(body).velocity - next.recording().header.gravity * next.dt();
+    return p;
+}
+
+} // namespace
 
 TrackPoint point_of(const BodyState& b) {
     return {b.pose, b.velocity_known ? b.velocity : Vec3(0.0), b.angular_velocity, {}, {}};
@@ -493,23 +481,36 @@ Track rerun(const std::vector<World>& worlds, Slot body, std::size_t first, cons
     track.first = first;
     track.points.push_back(start ? *start : point_of(worlds.front().body(body)));
     TestedShapes tested(model);
-    for (std::size_t k = 1; k < worlds.size() && k <= steps.touched.size() && !(control && control->stop);
+    for (std::size_t k = 1; k < worlds.size() && k <= steps.touches.size() && !(control && control->stop);
          ++k) {
         const World &before = worlds[k - 1], &now = worlds[k];
         const BodyState& rec = now.body(body);
         TrackPoint p = track.points.back();
         if (!rec.present) break;
+        const bool recorded_way = !model.as_recorded.empty() && as_recorded(p, before, body);
+        const std::vector<Hit>& touches = steps.touches[k - 1];
+        const bool by_others =
+            recorded_way && !touches.empty() &&
+            std::ranges::all_of(touches, [&](const Hit& h) { return not_modeled(model, now, h.other); });
         if (rec.teleported || rec.fresh) {
             p = point_of(rec);
+        } else if (by_others) {
+            p = recorded_point(worlds, k, body);
+            p.hits = touches, ++track.moves;
         } else {
-            const bool touched = steps.touched[k - 1];
+            // A velocity that is derived from places changes by a touch in the step after it, too.
+            const bool touched =
+                !model.unanswered &&
+                (!touches.empty() || (!rec.velocity_logged && k > 1 && !steps.touches[k - 2].empty()));
             const bool steered =
                 model.steered ||
                 (rec.has_desired && (steps.follows_desired || rec.def->moves == Moves::Kinematic));
             const Vec3& wants = rec.has_desired ? rec.desired : track.points.front().velocity;
             p.velocity = intended(before, now, body, p.velocity, touched, steered ? &wants : nullptr);
             if (!touched) p.angular_velocity += rec.angular_velocity - before.body(body).angular_velocity;
-            Stepper(before, now, first + k, body, model, tested, track).step(p, rec);
+            Stepper(before, now, first + k, body, model, tested, track, recorded_way).step(p, rec);
+            if (std::ranges::any_of(p.hits, [&](const Hit& h) { return not_modeled(model, now, h.other); }))
+                break; // what the game would do there is not known
         }
         track.points.push_back(std::move(p));
         if (goes_on && !goes_on(track.points.back())) break;
@@ -523,12 +524,14 @@ Edits::Moved moved_along(const Recording& r, Slot body, const Track& track, bool
     out.body = r.body_id(body), out.first = track.first + from, out.placed = placed;
     const World world = r.world_at(track.first);
     for (const Slot c : world.colliders_of(body)) out.colliders.push_back(r.collider_id(c));
+    // What a log does not tell, rules are not to know of the moved body either.
+    const bool told = world.body(body).velocity_logged;
     std::vector<std::pair<Id, Id>> touching;
     for (std::size_t k = from; k < track.points.size(); ++k) {
         const TrackPoint& p = track.points[k];
         BodyRow& row = out.rows.emplace_back();
         row.id = out.body, row.set_pose(p.pose);
-        row.velocity = p.velocity, row.given = BodyRow::Velocity;
+        row.velocity = p.velocity, row.given = told ? BodyRow::Velocity : BodyRow::Rotation;
         auto& contacts = out.contacts.emplace_back();
         std::vector<std::pair<Id, Id>> now;
         for (const TrackPoint::Hit& h : p.hits) {

@@ -2,8 +2,8 @@
 // Moving a body again by a motion model.
 #pragma once
 
-#include "encounter/meeting.hpp"
 #include "fix/fix.hpp"
+#include "fix/recorded_steps.hpp"
 
 #include <functional>
 #include <map>
@@ -15,13 +15,7 @@ struct TrackPoint {
     Pose pose;
     Vec3 velocity{0.0};
     Vec3 angular_velocity{0.0}; ///< where a touch does not turn it
-    struct Hit {
-        Slot mine, other;
-        Vec3 normal, at; ///< normal from the body to the other
-        double depth;
-        bool again = false;     ///< the second response of a hit
-        bool responded = false; ///< it changed the velocity or the place
-    };
+    using Hit = oddbounce::Hit;
     std::vector<Hit> hits; ///< what the model saw in this step
     /// A push that is given once more (MotionModel::again), at the end of frame `due`.
     struct Again {
@@ -42,25 +36,15 @@ struct Track {
 /// Of several bodies, by their slots.
 using Tracks = std::map<Slot, Track>;
 
-/// What a recorded body does over some frames.
-struct RecordedSteps {
-    /// For each step: it touches something solid in it. What changed its velocity there may be that. Shorter
-    /// where it was stopped.
-    std::vector<bool> touched;
-    /// Where nothing touches it, it goes by its desired velocity at once: its code sets that in each step.
-    bool follows_desired = false;
-};
 /// The worlds at the end of the frames first to last; fewer where it was stopped.
 std::vector<World> worlds_of(const Recording& recording, std::size_t first, std::size_t last,
-                             const Control* control = nullptr);
-/// The steps that lead to the frames first + 1 to last.
-RecordedSteps recorded_steps(const Recording& recording, Slot body, std::size_t first, std::size_t last,
                              const Control* control = nullptr);
 
 /// Moves the body from its recorded state at the end of frame `first` to frame `last`. Wishes, gravity,
 /// pushes that no contact explains, turns and everything else are as recorded; obstacles are those of
 /// `recording` (changed or not). Requires: the body is present from first to last. `steps`: its
-/// recorded_steps, for whoever has them already.
+/// recorded_steps, for whoever has them already. The track ends sooner where the body, on another way than
+/// the recorded one, meets what the model goes by as recorded (MotionModel::as_recorded).
 Track rerun(const Recording& recording, Slot body, std::size_t first, std::size_t last,
             const MotionModel& model, const Control* control = nullptr, const RecordedSteps* steps = nullptr);
 

@@ -161,10 +161,7 @@ Shake shake(const Recording& r, const Fix& fix, const ShakeOptions& options) {
     }
     out.finding = f->id;
     FindingModels models = models_for(r, fix, *f, options.tries);
-    if (!models.reproduces()) {
-        out.unknown = translated("the model does not reproduce this game");
-        return out;
-    }
+    if (out.unknown = models.cannot_start_elsewhere(); !out.unknown.empty()) return out;
     const Shaker shaker(r, *f, std::move(models), {options.tries.project, 1, options.tries.control});
     ShakenStart recorded;
     if (shaker.run(recorded); !recorded.fails_without) {

@@ -240,7 +240,7 @@ class SideMover {
 std::string unknown_for(const Recording& r, const Finding& f, const FindingModels& models) {
     if (f.bodies.size() < 2) return translated("the finding is about one body alone");
     if (models.engine) return translated("an engine plays this recording again, and only as it was");
-    if (!models.reproduces()) return translated("the model does not reproduce this game");
+    if (std::string why = models.cannot_start_elsewhere(); !why.empty()) return why;
     const Slot body = models.fit.window.body;
     for (std::size_t i = models.fit.window.first; i <= models.fit.window.last; ++i)
         if (r.world_at(i).body(body).has_desired)

@@ -6,7 +6,7 @@
 #include "fix/moved_again.hpp"
 #include "fix/try_cache.hpp"
 
-#include <fmt/format.h>
+#include <fmt/ranges.h>
 
 namespace oddbounce {
 
@@ -14,6 +14,8 @@ TryCache::TryCache() : inner_(std::make_unique<Inner>()) {}
 TryCache::~TryCache() = default;
 
 namespace {
+
+std::string listed(const std::set<std::string>& words) { return fmt::format("{}", fmt::join(words, ", ")); }
 
 constexpr std::int64_t slack = 3;   // frames by which a finding may shift and still be the same
 constexpr double same_number = 0.1; // share by which its numbers may differ
@@ -249,6 +251,12 @@ std::string rows_text(const LogChanges::Rows& rows) {
 
 } // namespace
 
+std::string FindingModels::cannot_start_elsewhere() const {
+    if (!reproduces()) return translated("the model does not reproduce this game");
+    if (engine || !fit.by_kind) return {};
+    return say("what it does at {} is known only as recorded", listed(fit.model.as_recorded));
+}
+
 FindingModels models_for(const Recording& r, const Fix& fix, const Finding& f, const TryOptions& options) {
     FindingModels out;
     out.applied = apply(fix, r);
@@ -262,6 +270,7 @@ FindingModels models_for(const Recording& r, const Fix& fix, const Finding& f, c
     } catch (const CannotRebuild&) { // it is left to the models
     }
     out.fit = fitted(r, f, body, options);
+    if (!out.fit.by_kind) out.fit.model.as_recorded.clear(); // from another start it may come to anything
     out.with_fix = fixed_model(r.body_id(out.fit.window.body), out.fit.model, fix, out.applied);
     return out;
 }
@@ -323,8 +332,9 @@ QuickVerdict try_quickly(const Recording& r, const Fix& fix, const Finding& f, c
     if (!fit.reproduces) return out;
     const FrameWindow& w = fit.window;
     const RecordedSteps steps = recorded_steps(r, w.body, w.first, w.last, options.control);
-    take(opinion(r, applied, f, w, fit.model, fixed_model(r.body_id(w.body), fit.model, fix, applied), steps,
-                 options));
+    const Opinion says = opinion(r, applied, f, w, fit.model,
+                                 fixed_model(r.body_id(w.body), fit.model, fix, applied), steps, options);
+    if (says.known) take(says);
     return out;
 }
 
@@ -360,6 +370,11 @@ std::vector<VerdictPart> verdict_parts(const Verdict& v) {
         parts.push_back({Part::None, translated("the rays in the log are not what the shapes say")});
     if (v.models_disagree)
         parts.push_back({Part::None, translated("several loops fit, and they do not agree")});
+    if (!v.as_recorded.empty())
+        parts.push_back({Part::None, say("what it does at {} stays as recorded", listed(v.as_recorded))});
+    if (v.ends_early)
+        parts.push_back(
+            {Part::None, translated("it would soon come to something of which no model is known")});
     if (v.begins_before) parts.push_back({Part::None, translated("it would have come another way before")});
     if (v.engine && v.engine->why_not.empty() && !v.unclear.empty())
         parts.push_back({Part::None, say("{} does not do the same again", v.engine->engine)});

@@ -61,7 +61,11 @@ struct Verdict {
         0; ///< findings that rest on what the game logged: no candidate fix can judge them
     /// With the fix a body touches something, and without it nothing: how the game responds is assumed.
     bool response_unseen = false;
-    bool models_disagree = false;  ///< several models reproduce the game, and do not agree on the fix
+    bool models_disagree = false; ///< several models reproduce the game, and do not agree on the fix
+    /// Kinds of bodies at which the moved one goes as recorded, since no model is known of what it does
+    /// there.
+    std::set<std::string> as_recorded;
+    bool ends_early = false;       ///< what is to be judged comes after the fixed body meets such a one
     bool begins_before = false;    ///< the fix changes how a body comes to where it is moved from
     bool casts_unlike = false;     ///< the log's rays and the shapes do not agree: new results say nothing
     std::size_t ordinary_play = 0; ///< stretches without findings that were moved again as well
@@ -117,6 +121,8 @@ struct FindingModels {
     std::shared_ptr<const EngineScene> engine; ///< set: it moves all bodies, and the models count for nothing
     EngineFix engine_fix;
     bool reproduces() const { return engine || fit.reproduces; }
+    /// Why they cannot follow the body from other starts, translated; empty: they can.
+    std::string cannot_start_elsewhere() const;
 };
 /// Throws BadInput as try_fix does.
 FindingModels models_for(const Recording& recording, const Fix& fix, const Finding& finding,

@@ -87,6 +87,21 @@ inline Play onto_a_curb(Dice& dice) {
     return p;
 }
 
+/// A ball among blocks, in a room whose walls other code handles.
+inline Play in_a_room(Dice& dice) {
+    Play p = dice.play();
+    const double w = dice(160, 320), h = dice(120, 260);
+    p.room = Rect{0, 0, w, h}, p.keeps = dice.coin() ? 1.0 : dice(0.5, 0.95);
+    p.mover = {dice(-0.4, -0.2) * w, dice(-0.3, 0.3) * h, dice(6, 14), dice(6, 14)};
+    const double speed = dice(120, 420), angle = dice(-1.2, 1.2);
+    p.vx = speed * std::cos(angle), p.vy = speed * std::sin(angle), p.frames = static_cast<int>(2.5 * p.rate);
+    if (dice.coin()) p.gravity = -dice(150, 500);
+    p.velocities = dice.coin();
+    for (int i = 0; i < 3; ++i)
+        p.rects.push_back({dice(-0.1, 0.38) * w, (i - 1) * 0.3 * h, dice(12, 40), dice(8, 0.2 * h)});
+    return p;
+}
+
 struct GameKind {
     const char* name;
     Play (*make)(Dice&);
@@ -118,7 +133,16 @@ inline const std::vector<GameKind>& games() {
         {"along a shed",
          along_a_shed,
          {{{"response", "return"}}, {{"response", "stop"}, {"tests", "swept"}}}},
-        {"onto a curb", onto_a_curb, {{{"push", "up"}}}}};
+        {"onto a curb", onto_a_curb, {{{"push", "up"}}}},
+        {"in a room",
+         in_a_room,
+         {{{"response", "reverse-y"}},
+          {{"response", "reverse-x"}, {"push", "nearest"}},
+          {{"response", "reverse-all"}},
+          {{"response", "reflect"}, {"restitution", 0.9}, {"depenetrate", false}, {"gate", false}},
+          {{"tested", "center"}, {"response", "reflect"}, {"restitution", 1.0}},
+          {{"response", "return-stop"}},
+          {{"response", "none"}}}}};
     return all;
 }
 

@@ -58,7 +58,11 @@ struct Play {
     int frames = 120;
     std::function<std::optional<std::array<double, 2>>(int)>
         desired; ///< what the code wants to move by; null: it flies
-    bool contacts = true, kinematic = true;
+    bool contacts = true, kinematic = true, velocities = true;
+    /// Walls all round, which other code handles: it puts the mover back inside, and keeps so much of its
+    /// speed.
+    std::optional<Rect> room;
+    double keeps = 0.8;
 };
 
 class Game {
@@ -76,12 +80,27 @@ class Game {
                    {{"name", "mover"}, {"upright", true}}, {{"friction", l_.friction}});
         for (std::size_t i = 0; i < p_.rects.size(); ++i)
             scene.body(static_cast<int>(i) + 10, "static", Scene::block(p_.rects[i].w, p_.rects[i].h),
-                       {{"name", "block " + std::to_string(i + 1)}},
+                       {{"name", "block " + std::to_string(i + 1)}, {"kind", "block"}},
                        {{"friction", 1.0}, {"role", p_.rects[i].one_way ? "one-way" : "solid"}});
+        std::vector<Rect> walls;
+        if (p_.room) {
+            const Rect& r = *p_.room;
+            constexpr double thick = 20;
+            walls = {{r.left() - thick / 2, r.y, thick, r.h + 2 * thick},
+                     {r.right() + thick / 2, r.y, thick, r.h + 2 * thick},
+                     {r.x, r.bottom() - thick / 2, r.w, thick},
+                     {r.x, r.top() + thick / 2, r.w, thick}};
+        }
+        for (std::size_t i = 0; i < walls.size(); ++i)
+            scene.body(static_cast<int>(i) + first_wall + 10, "static", Scene::block(walls[i].w, walls[i].h),
+                       {{"name", "wall " + std::to_string(i + 1)}, {"kind", "wall"}});
         for (int n = 0; n < p_.frames; ++n) {
             hits_.clear();
             if (n > 0) step(n);
-            json rows = {{1, p_.mover.x, p_.mover.y, 0, p_.vx, p_.vy}}, more = json::object();
+            json rows = {{1, p_.mover.x, p_.mover.y, 0}}, more = json::object();
+            if (p_.velocities) rows[0].insert(rows[0].end(), {p_.vx, p_.vy});
+            for (std::size_t i = 0; n == 0 && i < walls.size(); ++i)
+                rows.push_back({static_cast<int>(i) + first_wall + 10, walls[i].x, walls[i].y});
             if (n == 0)
                 for (std::size_t i = 0; i < p_.rects.size(); ++i)
                     rows.push_back({static_cast<int>(i) + 10, p_.rects[i].x, p_.rects[i].y});
@@ -105,6 +124,7 @@ class Game {
     }
 
   private:
+    static constexpr int first_wall = 20; // among what is hit
     using Vec = std::array<double, 2>;
     struct Face {
         Vec normal; // from the mover to the block
@@ -139,6 +159,21 @@ class Game {
                 if (l_.axes == "y-then-x") move(false, true, dt_ / count), move(true, false, dt_ / count);
             }
         }
+        if (p_.room) keep_inside();
+    }
+
+    void keep_inside() {
+        const Rect &r = *p_.room, m = p_.mover;
+        const auto wall = [&](int i, double over, double& at, double& speed, double side) {
+            if (over <= 0) return;
+            at -= side * over;
+            speed = -side * std::abs(speed) * p_.keeps;
+            hits_.push_back({first_wall + i, i < 2 ? Vec{side, 0} : Vec{0, side}});
+        };
+        wall(0, r.left() - m.left(), p_.mover.x, p_.vx, -1),
+            wall(1, m.right() - r.right(), p_.mover.x, p_.vx, 1);
+        wall(2, r.bottom() - m.bottom(), p_.mover.y, p_.vy, -1),
+            wall(3, m.top() - r.top(), p_.mover.y, p_.vy, 1);
     }
 
     Rect tested(const Rect& m) const {
@@ -194,7 +229,9 @@ class Game {
         const Rect was = p_.mover;
         if (x) p_.mover.x += p_.vx * dt;
         if (y) p_.mover.y += p_.vy * dt;
-        test(was, l_.depenetrate || l_.response == "return" || l_.response == "push-out", x != y, x);
+        const bool puts =
+            l_.response == "return" || l_.response == "return-stop" || l_.response == "push-out";
+        test(was, l_.depenetrate || puts, x != y, x);
     }
     void test(const Rect& was, bool places, bool one_axis = false, bool x_axis = false) {
         for (std::size_t i = 0; i < p_.rects.size(); ++i) {
@@ -213,7 +250,7 @@ class Game {
             if (tolerated(t, r, face.normal)) continue;
             respond(static_cast<int>(i), face.normal);
             if (!places) continue;
-            if (l_.response == "return") {
+            if (l_.response == "return" || l_.response == "return-stop") {
                 p_.mover.x = one_axis ? was.x : from_.x, p_.mover.y = one_axis ? was.y : from_.y;
             } else
                 p_.mover.x -= face.normal[0] * face.out, p_.mover.y -= face.normal[1] * face.out;
@@ -225,10 +262,15 @@ class Game {
         if (l_.gate && closing <= 0) return;
         if (l_.once && was_.count(i)) return;
         const double factor = e > 0 ? e : 1;
-        if (l_.response == "stop")
+        if (l_.response == "none") return;
+        if (l_.response == "stop" || l_.response == "return-stop")
             p_.vx = p_.vy = 0;
         else if (l_.response == "reverse")
             (n[0] != 0 ? p_.vx : p_.vy) *= -factor;
+        else if (l_.response == "reverse-x")
+            p_.vx *= -factor;
+        else if (l_.response == "reverse-y")
+            p_.vy *= -factor;
         else if (l_.response == "reverse-all")
             p_.vx *= -factor, p_.vy *= -factor;
         else if (l_.response == "reflect")
