@@ -273,8 +273,8 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
         out.response_seen = responds(track);
     }
     if (!out.reproduces) return out;
-    out.by_kind = others;
     if (others) model_what_fits(r, fitted, out.near_enough, out.model);
+    if (others) out.replayed = out.model.as_recorded;
     leave_unseen(r, fitted, out.held_difference <= out.near_enough ? held : std::vector<FrameWindow>(),
                  kinds_met(r, f, w), out.model);
     for (MotionModel& m : out.alternatives) m.as_recorded = out.model.as_recorded;

@@ -24,9 +24,11 @@ struct Fit {
     std::size_t held_out = 0;      ///< other occurrences that the model was held against
     double held_difference = 0.0;  ///< unit, the largest over these
     double near_enough = infinity; ///< unit: the differences may be as large
-    bool by_kind = false;          ///< only what the finding is about is modeled, other kinds are as recorded
-    bool reproduces = false;       ///< they are no larger, and the fault shows again
-    bool response_seen = false;    ///< the model responds to something, here or in another occurrence
+    /// Kinds that it meets in the window where it goes as recorded, no one loop doing all; see
+    /// MotionModel::as_recorded, which has those as well that it does not meet.
+    std::set<std::string> replayed;
+    bool reproduces = false;    ///< they are no larger, and the fault shows again
+    bool response_seen = false; ///< the model responds to something, here or in another occurrence
     /// Other models that reproduce the game about as well. Where a response was seen, a verdict must be
     /// theirs too.
     std::vector<MotionModel> alternatives;

@@ -54,8 +54,8 @@ struct MotionModel {
     std::optional<double> restitution, friction; ///< none: the colliders' own
     /// No touch changed its recorded velocity: what changed there, its code did.
     bool unanswered = false;
-    /// Kinds of bodies (see `kind_or_id`) that the game handles by other code, of which no model is known.
-    /// Where it meets these it goes as recorded; once it is on another way, what it would do there is not
+    /// Kinds of bodies (see `kind_or_id`) at which the model was not seen to do what the game does. Where it
+    /// meets these on its recorded way it goes as recorded; on another way, what it would do there is not
     /// known.
     std::set<std::string> as_recorded;
 

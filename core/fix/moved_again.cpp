@@ -267,12 +267,12 @@ bool Mover::agree(const Finding& f, const Fit& fit) const {
 
 /// It changes the body, or what the model goes by as recorded.
 bool Mover::changes_others(const Fit& fit) const {
-    if (!fit.by_kind) return false;
+    if (fit.replayed.empty()) return false;
     const World w = r_.world_at(fit.window.first);
     return applied_.pairs || std::ranges::any_of(applied_.colliders, [&](Id id) {
                const Slot c = r_.collider_slot(id);
                return c >= 0 && (at(w, c).body == fit.window.body ||
-                                 fit.model.as_recorded.count(kind_or_id(w, at(w, c).body)) > 0);
+                                 fit.replayed.count(kind_or_id(w, at(w, c).body)) > 0);
            });
 }
 
@@ -296,7 +296,7 @@ void Mover::take(const Finding& f, const Fit& fit) {
         if (!sets(fix_, "response")) out_.unproven.insert(f.id);
     }
     if (changes_others(fit)) out_.unproven.insert(f.id), v_.ends_early = true;
-    if (fit.by_kind) v_.as_recorded.insert(fit.model.as_recorded.begin(), fit.model.as_recorded.end());
+    v_.as_recorded.insert(fit.replayed.begin(), fit.replayed.end());
     if (too_fast_at_first(r_, w, applied_)) out_.unproven.insert(f.id), v_.begins_before = true;
     const bool worse =
         !v_.fit || (v_.fit->reproduces && !fit.reproduces) ||
@@ -304,7 +304,7 @@ void Mover::take(const Finding& f, const Fit& fit) {
     const MotionModel with_fix = fixed(w.body, fit.model);
     if (worse) {
         v_.fit = fit, v_.loop = FittedLoop{r_.body_id(w.body), other_body(r_, f, w), fit.model, with_fix};
-        if (!fit.by_kind) v_.loop->as_was.as_recorded.clear(), v_.loop->with_fix.as_recorded.clear();
+        v_.loop->as_was.as_recorded = v_.loop->with_fix.as_recorded = fit.replayed;
     }
     all_.push_back({w, fit.model, with_fix, fit.response_seen || !fit.reproduces});
     if (!agree(f, fit)) out_.unproven.insert(f.id), v_.models_disagree = true;

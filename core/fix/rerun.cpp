@@ -497,6 +497,7 @@ Track rerun(const std::vector<World>& worlds, Slot body, std::size_t first, cons
         } else if (by_others) {
             p = recorded_point(worlds, k, body);
             p.hits = touches, ++track.moves;
+            for (Hit& h : p.hits) h.responded = false; // not by the model
         } else {
             // A velocity that is derived from places changes by a touch in the step after it, too.
             const bool touched =

@@ -253,8 +253,8 @@ std::string rows_text(const LogChanges::Rows& rows) {
 
 std::string FindingModels::cannot_start_elsewhere() const {
     if (!reproduces()) return translated("the model does not reproduce this game");
-    if (engine || !fit.by_kind) return {};
-    return say("what it does at {} is known only as recorded", listed(fit.model.as_recorded));
+    if (engine || fit.replayed.empty()) return {};
+    return say("what it does at {} is known only as recorded", listed(fit.replayed));
 }
 
 FindingModels models_for(const Recording& r, const Fix& fix, const Finding& f, const TryOptions& options) {
@@ -270,7 +270,8 @@ FindingModels models_for(const Recording& r, const Fix& fix, const Finding& f, c
     } catch (const CannotRebuild&) { // it is left to the models
     }
     out.fit = fitted(r, f, body, options);
-    if (!out.fit.by_kind) out.fit.model.as_recorded.clear(); // from another start it may come to anything
+    if (out.fit.replayed.empty())
+        out.fit.model.as_recorded.clear(); // from another start it may come to anything
     out.with_fix = fixed_model(r.body_id(out.fit.window.body), out.fit.model, fix, out.applied);
     return out;
 }
