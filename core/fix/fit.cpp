@@ -26,8 +26,8 @@ struct Course {
           steps(recorded_steps(r, w.body, w.first, w.last, c)), control(c) {}
 
     /// Largest distance between the two courses; at the last frame also where each would be one step later,
-    /// so that a response given in that frame counts. More than `most`: it is that and something for each
-    /// frame that is left.
+    /// so that a response given in that frame counts, unless its velocity is only a mean over it. More than
+    /// `most`: it is that and something for each frame that is left.
     double difference(const MotionModel& model, double most = infinity) const {
         double out = 0.0;
         std::size_t k = 0;
@@ -35,7 +35,9 @@ struct Course {
             const BodyState& recorded = worlds[++k].body(window.body);
             const Vec3 apart = recorded.pose.at - p.pose.at;
             out = std::max(out, glm::length(apart));
-            if (k + 1 == worlds.size() && recorded.velocity_known)
+            const bool mean =
+                !recorded.velocity_logged && !steps.touches.empty() && !steps.touches.back().empty();
+            if (k + 1 == worlds.size() && recorded.velocity_known && !mean)
                 out = std::max(out, glm::length(apart + (recorded.velocity - p.velocity) * worlds[k].dt()));
             return out <= most;
         };
