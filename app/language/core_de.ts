@@ -4615,5 +4615,25 @@
         <source>heights</source>
         <translation>Höhen</translation>
     </message>
+    <message>
+        <source>reverse-x</source>
+        <translation>x umkehren</translation>
+    </message>
+    <message>
+        <source>reverse-y</source>
+        <translation>y umkehren</translation>
+    </message>
+    <message>
+        <source>reverse-z</source>
+        <translation>z umkehren</translation>
+    </message>
+    <message>
+        <source>return-stop</source>
+        <translation>zurück und anhalten</translation>
+    </message>
+    <message>
+        <source>none</source>
+        <translation>nichts</translation>
+    </message>
 </context>
 </TS>
