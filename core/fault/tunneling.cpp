@@ -206,9 +206,10 @@ double TunnelingRule::deepest(const Step& step, const Crossing& c) const {
     const ColliderState &cm = at(step.now, c.mover), &co = at(step.now, c.other);
     const Motion mm = step.now.motion_since(step.before, cm.body),
                  mo = step.now.motion_since(step.before, co.body);
+    constexpr int looks = 8; // parts of the way inside
     double out = 0.0;
-    for (int i = 1; i < 8; ++i) {
-        const double t = c.sweep.first + (c.sweep.last - c.sweep.first) * i / 8.0;
+    for (int i = 1; i < looks; ++i) {
+        const double t = c.sweep.first + (c.sweep.last - c.sweep.first) * i / looks;
         out = std::max(out, -distance(*cm.geometry, mm.at(t), *co.geometry, mo.at(t), 0.0).gap);
     }
     return out;
