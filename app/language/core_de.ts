@@ -4635,5 +4635,41 @@
         <source>none</source>
         <translation>nichts</translation>
     </message>
+    <message>
+        <source>what another moving body takes of it</source>
+        <translation>was ein anderer bewegter Körper davon übernimmt</translation>
+    </message>
+    <message>
+        <source>same</source>
+        <translation>dasselbe</translation>
+    </message>
+    <message>
+        <source>half</source>
+        <translation>die Hälfte</translation>
+    </message>
+    <message>
+        <source>by-mass</source>
+        <translation>nach Masse</translation>
+    </message>
+    <message>
+        <source>all</source>
+        <translation>alles</translation>
+    </message>
+    <message>
+        <source>then the same for the other one</source>
+        <translation>dann dasselbe für den anderen</translation>
+    </message>
+    <message>
+        <source>if the other one moves, it takes half of that</source>
+        <translation>bewegt sich der andere, übernimmt er die Hälfte davon</translation>
+    </message>
+    <message>
+        <source>if the other one moves, both share that by their mass</source>
+        <translation>bewegt sich der andere, teilen beide das nach ihrer Masse</translation>
+    </message>
+    <message>
+        <source>if the other one moves, it takes all of that</source>
+        <translation>bewegt sich der andere, übernimmt er alles davon</translation>
+    </message>
 </context>
 </TS>

@@ -244,10 +244,13 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
         known = alike->alternatives;
         known.insert(known.begin(), alike->model);
     }
-    std::set<std::string> as_recorded;
-    if (others && (as_recorded = others_in(r, f, w)).empty()) return out;
+    MotionModel base;
+    base.partners = kinds_met(r, f, w);
+    base.partners.insert(kind_or_id(r.world_at(w.first), w.body));
+    if (others && (base.as_recorded = others_in(r, f, w)).empty()) return out;
+    for (const std::string& kind : base.as_recorded) base.partners.erase(kind);
     const std::vector<FittedModel> models = fit(r, fitted, static_cast<int>(f.number("frames_between")),
-                                                out.near_enough, held, options.control, known, as_recorded);
+                                                out.near_enough, held, options.control, known, base);
     if (models.empty()) return out;
     const auto take = [&](const FittedModel& m) {
         out.model = m.model, out.largest_difference = m.difference, out.held_difference = m.held_out;
@@ -257,19 +260,23 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
     unchanged.definitions = r.definitions(0, ~std::size_t(0));
     const double exact = exact_difference(r);
     double bound = infinity;
+    bool speeds_fit = false, shares = false; // the taken one
     for (std::size_t i = 0; i < models.size() && i < most_tried; ++i) {
         const FittedModel& m = models[i];
         const bool near = m.difference <= out.near_enough &&
                           ((m.difference <= exact && !m.model.unanswered) || m.held_out <= out.near_enough);
-        if (!near || m.both() > bound) continue;
+        if (!near || m.both() > bound || (speeds_fit && m.speed_difference > exact) ||
+            (shares && !m.shares()))
+            continue;
         const Track track = rerun(r, w.body, w.first, w.last, m.model, options.control);
-        if (!match(f, found_in(r, w, {{w.body, track}}, unchanged, options))) continue;
+        if (!match(f, found_in(r, w, all_of(w.body, track), unchanged, options))) continue;
         if (out.reproduces) {
             out.alternatives.push_back(m.model);
             if (out.alternatives.size() == most_alternatives) break;
             continue;
         }
-        take(m), out.reproduces = true, bound = 3.0 * m.both() + exact;
+        take(m), out.reproduces = true, bound = about_as_near(m.both(), exact);
+        speeds_fit = m.speed_difference <= exact, shares = m.shares();
         out.response_seen = responds(track);
     }
     if (!out.reproduces) return out;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "fix/fit.hpp"
 
+#include "fix/stepper.hpp"
+
 #include <nlopt.hpp>
 
 #include <algorithm>
@@ -25,28 +27,62 @@ struct Course {
         : window(w), worlds(worlds_of(r, w.first, w.last, c)),
           steps(recorded_steps(r, w.body, w.first, w.last, c)), control(c) {}
 
-    /// Largest distance between the two courses; at the last frame also where each would be one step later,
-    /// so that a response given in that frame counts, unless its velocity is only a mean over it. More than
-    /// `most`: it is that and something for each frame that is left.
-    double difference(const MotionModel& model, double most = infinity) const {
-        double out = 0.0;
+    /// Largest distance between the two courses, of all bodies that the model moves; at the last frame also
+    /// where each would be one step later, so that a response given in that frame counts, unless its velocity
+    /// is only a mean over it. More than `most`: it is that and something for each frame that is left.
+    /// `speed`: FittedModel::speed_difference.
+    /// `speed`: FittedModel::speed_difference.
+    double difference(const MotionModel& model, double most = infinity, double* speed = nullptr) const {
+        double out = 0.0, speeds = 0.0;
         std::size_t k = 0;
-        const auto compare = [&](const TrackPoint& p) {
-            const BodyState& recorded = worlds[++k].body(window.body);
+        const auto compare = [&](std::size_t at, Slot body, const TrackPoint& p) {
+            k = at;
+            const BodyState& recorded = worlds[k].body(body);
             const Vec3 apart = recorded.pose.at - p.pose.at;
             out = std::max(out, glm::length(apart));
-            const bool mean =
-                !recorded.velocity_logged && !steps.touches.empty() && !steps.touches.back().empty();
+            const Vec3 faster = (recorded.velocity - p.velocity) * worlds[k].dt();
+            if (recorded.velocity_logged) speeds = std::max(speeds, glm::length(faster));
+            const auto& touches = steps.of(body).touches;
+            const bool mean = !recorded.velocity_logged && !touches.empty() && !touches.back().empty();
             if (k + 1 == worlds.size() && recorded.velocity_known && !mean)
-                out = std::max(out, glm::length(apart + (recorded.velocity - p.velocity) * worlds[k].dt()));
+                out = std::max(out, glm::length(apart + faster));
             return out <= most;
         };
         rerun(worlds, window.body, window.first, model, steps, control, compare);
+        if (speed) *speed = speeds;
         if (out > most) out = most * (1.0 + static_cast<double>(worlds.size() - k));
         if (out <= most && k + 1 < worlds.size() && !model.as_recorded.empty()) return infinity;
         return std::round(out * 1e9) * 1e-9;
     }
+    /// Something that it touches turns it.
+    bool responds() const {
+        return std::ranges::any_of(steps.touches, [](const std::vector<Hit>& hits) {
+            return std::ranges::any_of(hits, &Hit::responded);
+        });
+    }
+    /// Other bodies that it touches and that may take their part.
+    std::set<Slot> partners(const MotionModel& model) const {
+        MotionModel any = model;
+        any.other_takes = MotionModel::OtherTakes::Half;
+        std::set<Slot> out;
+        for (std::size_t k = 1; k <= steps.touches.size() && k < worlds.size(); ++k)
+            for (const Hit& h : steps.touches[k - 1])
+                if (const Slot body = at(worlds[k], h.other).body; may_join(any, worlds[k], body))
+                    out.insert(body);
+        return out;
+    }
 };
+
+/// The same models where other bodies take their part, first: they tell more.
+void add_shared(std::vector<MotionModel>& models, bool by_mass) {
+    using OtherTakes = MotionModel::OtherTakes;
+    std::vector<MotionModel> out;
+    for (const OtherTakes takes : {OtherTakes::Half, OtherTakes::Same, OtherTakes::All, OtherTakes::ByMass})
+        if (takes != OtherTakes::ByMass || by_mass)
+            for (const MotionModel& m : models) out.push_back(m), out.back().other_takes = takes;
+    out.insert(out.end(), models.begin(), models.end());
+    models = std::move(out);
+}
 
 struct Tuning {
     const std::vector<const Course*>& courses;
@@ -87,7 +123,7 @@ std::optional<FittedModel> coarsely_tuned(const std::vector<const Course*>& cour
                 if (const double sum = tuning.sum(m, least); sum < least) least = sum, best.model = m;
             }
     if (least >= most) return {};
-    best.difference = courses.front()->difference(best.model);
+    best.difference = courses.front()->difference(best.model, infinity, &best.speed_difference);
     return best;
 }
 
@@ -114,7 +150,9 @@ std::optional<FittedModel> finely_tuned(const std::vector<const Course*>& course
     if (const double d = tuning.sum(tuning.with(without)); d <= least * 1.01 + rounding)
         x = without, least = d;
     if (least >= tuning.sum(coarse.model)) return {};
-    return FittedModel{tuning.with(x), courses.front()->difference(tuning.with(x))};
+    FittedModel best{tuning.with(x)};
+    best.difference = courses.front()->difference(best.model, infinity, &best.speed_difference);
+    return best;
 }
 
 /// All combinations that are tried; the earlier one wins where two do equally well.
@@ -134,6 +172,12 @@ std::vector<MotionModel> models(int again, int space) {
                     m.again = again;
                     if (again > 0 && !gate) out.push_back(m);
                 }
+    for (const Response response : {Response::Slide, Response::Reflect, Response::Reverse})
+        for (const bool gate : {true, false}) { // the face that is nearest turns it, and does not push it out
+            MotionModel m;
+            m.response = response, m.gate = gate, m.push = MotionModel::Push::Nearest;
+            out.push_back(m);
+        }
     for (const Response response : {Response::ReverseX, Response::ReverseY, Response::ReverseZ})
         for (const MotionModel::Push push : {MotionModel::Push::Back, MotionModel::Push::Nearest})
             for (const bool depenetrate : {true, false})
@@ -176,6 +220,11 @@ std::vector<MotionModel> variants(const MotionModel& m, bool one_ways, bool may_
     with(&MotionModel::tested, MotionModel::Tested::Center);
     with(&MotionModel::tested, MotionModel::Tested::Feet);
     if (may_be_steered) with(&MotionModel::steered, true);
+    if (m.tests == MotionModel::Tests::After)
+        for (const int substeps : {2, 4, 8}) {
+            out.push_back(m);
+            out.back().tests = MotionModel::Tests::Substeps, out.back().substeps = substeps;
+        }
     if (!m.gate) with(&MotionModel::once, true);
     if (one_ways) {
         with(&MotionModel::one_way, MotionModel::OneWay::Falling);
@@ -201,13 +250,14 @@ double difference(const Recording& r, const FrameWindow& window, const MotionMod
 
 std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int again, double near_enough,
                              const std::vector<FrameWindow>& held_out, const Control* control,
-                             const std::vector<MotionModel>& known,
-                             const std::set<std::string>& as_recorded) {
+                             const std::vector<MotionModel>& known, const MotionModel& base) {
     std::vector<FittedModel> tried;
     const Course course(r, window, control);
     const double exact = exact_difference(r);
     const auto try_model = [&](const MotionModel& m) {
-        if (!(control && control->stop)) tried.push_back({m, course.difference(m, hopeless * near_enough)});
+        if (control && control->stop) return;
+        FittedModel& one = tried.emplace_back(FittedModel{m});
+        one.difference = course.difference(m, hopeless * near_enough, &one.speed_difference);
     };
     const auto sort = [&] { std::ranges::stable_sort(tried, {}, &FittedModel::difference); };
     for (const MotionModel& m : known) try_model(m);
@@ -216,10 +266,20 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
         return tried;
     }
     std::vector<MotionModel> simple = models(again, r.header.space);
-    for (MotionModel& m : simple) m.as_recorded = as_recorded;
+    for (MotionModel& m : simple) m.as_recorded = base.as_recorded, m.partners = base.partners;
+    const std::set<Slot> partners = course.partners(base);
+    if (!partners.empty()) {
+        const auto mass = [&](Slot b) { return course.worlds.front().body(b).def->mass; };
+        add_shared(simple,
+                   std::ranges::any_of(partners, [&](Slot b) { return mass(b) != mass(window.body); }));
+    }
     for (const MotionModel& m : simple) try_model(m);
     sort();
-    if (!tried.empty() && tried.front().difference > exact) {
+    /// As near as can be, and it tells all.
+    const auto best_of_all = [&](const FittedModel& m) {
+        return m.both() <= exact && (partners.empty() || m.shares());
+    };
+    if (std::ranges::none_of(tried, best_of_all)) {
         const bool one_ways = has_one_ways(r, window.first);
         for (const MotionModel& m : simple)
             for (const MotionModel& other : variants(m, one_ways, !r.header.has(Channel::Desired)))
@@ -232,9 +292,15 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
         for (const Course& c : held)
             if (m.difference <= near_enough) m.held_out = std::max(m.held_out, c.difference(m.model));
     };
+    // Who moves the other body as well tells more, if it comes about as near.
     const auto sort_by_both = [&] {
-        std::ranges::stable_sort(
-            tried, {}, [&](const FittedModel& m) { return std::pair(m.difference > near_enough, m.both()); });
+        double best = infinity;
+        for (const FittedModel& m : tried)
+            if (m.difference <= near_enough) best = std::min(best, m.both());
+        std::ranges::stable_sort(tried, {}, [&](const FittedModel& m) {
+            const bool tells_less = !m.shares() || m.both() > about_as_near(best, exact);
+            return std::tuple(m.difference > near_enough, tells_less, m.both(), m.speed_difference > exact);
+        });
     };
     // To be tuned: all simple models, since values change their order, and the best of the others.
     std::vector<FittedModel> untuned;
@@ -247,9 +313,12 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
     sort_by_both();
     // Values of surfaces show in a response: where the window has none, in another occurrence.
     std::vector<std::vector<const Course*>> trained{{&course}};
-    if (!held.empty()) trained.push_back({&course, &held.front()});
+    if (!held.empty()) {
+        const auto shown = std::ranges::find_if(held, &Course::responds);
+        trained.push_back({&course, shown == held.end() ? &held.front() : &*shown});
+    }
     const auto goes_on = [&] {
-        return !tried.empty() && tried.front().both() > exact && !(control && control->stop);
+        return !tried.empty() && !best_of_all(tried.front()) && !(control && control->stop);
     };
     for (const auto& courses : trained) {
         std::vector<FittedModel> coarse;
@@ -258,9 +327,14 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
                 if (auto best = coarsely_tuned(courses, m, hopeless * near_enough))
                     hold_out(coarse.emplace_back(std::move(*best)));
         std::ranges::stable_sort(coarse, {}, &FittedModel::both);
-        for (std::size_t i = 0; i < coarse.size() && i < tuned_models && goes_on(); ++i) {
-            tried.push_back(coarse[i]);
-            if (auto better = finely_tuned(courses, coarse[i])) hold_out(*better), tried.push_back(*better);
+        for (const bool shares : {true, false}) {
+            std::size_t tuned = 0;
+            for (const FittedModel& m : coarse) {
+                if (m.shares() != shares) continue;
+                if (tuned++ == tuned_models || !goes_on()) break;
+                tried.push_back(m);
+                if (auto better = finely_tuned(courses, m)) hold_out(*better), tried.push_back(*better);
+            }
         }
     }
     sort_by_both();

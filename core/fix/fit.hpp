@@ -22,8 +22,15 @@ struct FittedModel {
     MotionModel model;
     double difference = infinity; ///< unit, the largest over the window
     double held_out = 0.0;        ///< ditto, over windows that had no part in the fit
+    /// How far a step by the model's velocity ends from one by the logged one, unit, the largest over the
+    /// window: two models may go the same way, and respond a step apart.
+    double speed_difference = 0.0;
     double both() const { return difference + held_out; }
+    /// It moves the other bodies as well.
+    bool shares() const { return model.other_takes != MotionModel::OtherTakes::None; }
 };
+/// What is no farther off than this is about as near as the best; `exact`: exact_difference.
+inline double about_as_near(double best, double exact) { return 3.0 * best + exact; }
 
 /// As near as a track comes where the model is the game's: its places are rounded, its slop is a rounding
 /// too.
@@ -34,11 +41,11 @@ double exact_difference(const Recording& recording);
 /// tuned (Nelder & Mead 1965, by NLopt). Models that respond once more after `again` frames are tried too, if
 /// it is not 0. Those within `near_enough` are held against the windows of `held_out` and sorted by both.
 /// `known`: those of an alike occurrence, since a kind shares its code: only these are tried, and they are
-/// none where the first is not near enough. `as_recorded`: what all models leave as recorded.
+/// none where the first is not near enough. `base`: what all models leave as recorded, and who may take part.
 std::vector<FittedModel> fit(const Recording& recording, const FrameWindow& window, int again,
                              double near_enough, const std::vector<FrameWindow>& held_out = {},
                              const Control* control = nullptr, const std::vector<MotionModel>& known = {},
-                             const std::set<std::string>& as_recorded = {});
+                             const MotionModel& base = {});
 /// Largest distance, in units, between the model's track and the recorded one; infinity: it ends before.
 double difference(const Recording& recording, const FrameWindow& window, const MotionModel& model);
 

@@ -54,6 +54,8 @@ constexpr Knob table[] = {
     {Of::Motion, Kind::Choice, "response", "how it responds", 0, 0,
      "reverse|reflect|slide|stop|return|push-out|reverse-all|reverse-x|reverse-y|reverse-z|return-stop|none",
      false, &M::response},
+    {Of::Motion, Kind::Choice, "other_takes", "what another moving body takes of it", 0, 0,
+     "none|same|half|by-mass|all", false, &M::other_takes},
     {Of::Motion, Kind::Flag, "depenetrate", "push it out of overlaps", 0, 0, {}, false, &M::depenetrate},
     {Of::Motion, Kind::Choice, "push", "which way it is pushed out", 0, 0, "back|nearest|up", false,
      &M::push},

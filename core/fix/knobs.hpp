@@ -39,7 +39,7 @@ struct Knob {
                  std::optional<double> MotionModel::*, MotionModel::Tests MotionModel::*,
                  MotionModel::Axes MotionModel::*, MotionModel::Tested MotionModel::*,
                  MotionModel::Response MotionModel::*, MotionModel::Push MotionModel::*,
-                 MotionModel::OneWay MotionModel::*>
+                 MotionModel::OneWay MotionModel::*, MotionModel::OtherTakes MotionModel::*>
         member = {};
 
     bool number() const { return kind == Kind::Number || kind == Kind::Length || kind == Kind::Count; }

@@ -71,6 +71,14 @@ std::vector<std::string> response_lines(const MotionModel& m, const Recording& r
         out.push_back(translated(m.push == Push::Back ? "position −= overlap, over the face it came through"
                                  : m.push == Push::Nearest ? "position −= overlap, over the nearest face"
                                                            : "position += the way out upward"));
+    using OtherTakes = MotionModel::OtherTakes;
+    if (m.other_takes == OtherTakes::Same)
+        out.push_back(translated("then the same for the other one"));
+    else if (m.other_takes != OtherTakes::None)
+        out.push_back(translated(
+            m.other_takes == OtherTakes::Half     ? "if the other one moves, it takes half of that"
+            : m.other_takes == OtherTakes::ByMass ? "if the other one moves, both share that by their mass"
+                                                  : "if the other one moves, it takes all of that"));
     if (m.one_way != MotionModel::OneWay::Usual)
         out.push_back(translated(m.one_way == MotionModel::OneWay::Falling
                                      ? "at a one-way only if it moves against it"

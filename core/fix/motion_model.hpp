@@ -48,6 +48,9 @@ struct MotionModel {
     double step_height = 0.0; ///< ground that it steps up without being stopped, unit
     double speed_cap = 0.0;   ///< largest speed, unit/s; 0: none
     bool lock_turn = false;   ///< a touch does not turn it
+    /// What another moving body takes of a response. None: it goes as recorded. Same: it responds for itself,
+    /// as this one would to a thing at rest. Else a part of the change of velocity and place, the other way.
+    enum class OtherTakes { None, Same, Half, ByMass, All } other_takes = OtherTakes::None;
     /// The game gives it its desired velocity in each step, whatever stopped it. Where none is logged, that
     /// is the velocity that it has at first.
     bool steered = false;
@@ -58,6 +61,8 @@ struct MotionModel {
     /// meets these on its recorded way it goes as recorded; on another way, what it would do there is not
     /// known.
     std::set<std::string> as_recorded;
+    /// Kinds of moving bodies that may take their part; see other_takes.
+    std::set<std::string> partners;
 
     bool operator==(const MotionModel&) const = default;
     /// It puts the body back where it was before the step.

@@ -130,7 +130,33 @@ struct Stretch {
     FrameWindow window;
     MotionModel as_was, with_fix;
     bool response_seen = false; ///< or not to be asked: the model is not the game's
+    bool ordinary = false;      ///< no finding is in it
+    std::vector<Slot> also;     ///< bodies that are moved from its first frame on, too
 };
+
+/// A stretch, and how the bodies go in it without the fix, and with it.
+struct Moved {
+    Stretch stretch;
+    Track was, is;
+};
+
+/// The stretches move a body in the same frames.
+bool meet(const Moved& a, const Moved& b) {
+    for (const Track Moved::*one : {&Moved::was, &Moved::is})
+        for (const auto& [body, track] : all_of(a.stretch.window.body, a.*one))
+            for (const auto& [other, their] : all_of(b.stretch.window.body, b.*one))
+                if (body == other && track.first <= their.first + their.points.size() &&
+                    their.first <= track.first + track.points.size())
+                    return true;
+    return false;
+}
+
+/// Nothing is known of what comes after that frame index.
+void end_at(Track& t, std::size_t last) {
+    if (t.first + t.points.size() > last + 1) t.points.resize(last >= t.first ? last + 1 - t.first : 0);
+    for (Pushed& p : t.pushed) end_at(p.track, last);
+    std::erase_if(t.pushed, [](const Pushed& p) { return p.track.points.size() < 2; });
+}
 
 /// What is found in a window without the fix, and with it, as far as both are known.
 struct Found {
@@ -144,10 +170,10 @@ Found found(const Recording& r, const Applied& applied, const Stretch& s, const 
         return rerun(in, w.body, w.first, w.last, model, options.control, &steps);
     };
     Track was = moved(r, s.as_was), track = moved(*applied.recording, s.with_fix);
-    const std::size_t both = std::min(was.points.size(), track.points.size());
-    was.points.resize(both), track.points.resize(both), w.last = w.first + both - 1;
-    return {found_in(r, w, {{w.body, was}}, unchanged(r), fit_options(options)),
-            found_in(r, w, {{w.body, track}}, applied.edits, fit_options(options)), w.last};
+    w.last = w.first + std::min(was.points.size(), track.points.size()) - 1;
+    end_at(was, w.last), end_at(track, w.last);
+    return {found_in(r, w, all_of(w.body, was), unchanged(r), fit_options(options)),
+            found_in(r, w, all_of(w.body, track), applied.edits, fit_options(options)), w.last};
 }
 
 /// The frame up to which a track must be known to tell whether a finding is fixed.
@@ -155,6 +181,12 @@ std::size_t needed_for(const Recording& r, const Finding& f, const FrameWindow& 
     constexpr std::size_t after = 4; // frames
     const auto last = static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(f.last)));
     return std::min(w.last, last + after);
+}
+
+/// A finding's window is part of it.
+bool is_in(const Stretch& s, const FrameWindow& own) {
+    return (own.body == s.window.body || std::ranges::count(s.also, own.body) > 0) &&
+           own.first >= s.window.first && own.last <= s.window.last;
 }
 
 /// In order; those of one body that overlap made one: it is moved again once, by the model of the first.
@@ -210,9 +242,12 @@ class Mover {
     void add_ordinary_play();
     std::size_t alike_to(const Stretch& s) const;
     bool certain(const Stretch& s, const Fit& fit) const;
+    Moved moved(const Stretch& s) const;
+    std::vector<Moved> all_moved();
     void move();
     bool changes_others(const Fit& fit) const;
-    void note_known(const FrameWindow& w, std::size_t last);
+    void note_known(const Stretch& s, std::size_t last);
+    void doubt(const Stretch& s);
     MotionModel fixed(Slot body, const MotionModel& model) const {
         return fixed_model(r_.body_id(body), model, fix_, applied_);
     }
@@ -276,15 +311,17 @@ bool Mover::changes_others(const Fit& fit) const {
            });
 }
 
-/// Findings of the window that end later than `last` cannot be judged.
-void Mover::note_known(const FrameWindow& w, std::size_t last) {
-    for (std::size_t i = 0; i < fits_.size(); ++i) {
-        const FrameWindow& own = fits_[i].window;
-        if (own.body != w.body || own.first < w.first || own.last > w.last ||
-            needed_for(r_, *concerned_[i], own) <= last)
-            continue;
-        out_.unproven.insert(concerned_[i]->id), v_.ends_early = true;
-    }
+/// Findings of the stretch that end later than `last` cannot be judged.
+void Mover::note_known(const Stretch& s, std::size_t last) {
+    for (std::size_t i = 0; i < fits_.size(); ++i)
+        if (is_in(s, fits_[i].window) && needed_for(r_, *concerned_[i], fits_[i].window) > last)
+            out_.unproven.insert(concerned_[i]->id), v_.ends_early = true;
+}
+
+/// Its findings cannot be judged.
+void Mover::doubt(const Stretch& s) {
+    for (std::size_t i = 0; i < fits_.size(); ++i)
+        if (is_in(s, fits_[i].window)) out_.unproven.insert(concerned_[i]->id);
 }
 
 void Mover::take(const Finding& f, const Fit& fit) {
@@ -306,7 +343,7 @@ void Mover::take(const Finding& f, const Fit& fit) {
         v_.fit = fit, v_.loop = FittedLoop{r_.body_id(w.body), other_body(r_, f, w), fit.model, with_fix};
         v_.loop->as_was.as_recorded = v_.loop->with_fix.as_recorded = fit.replayed;
     }
-    all_.push_back({w, fit.model, with_fix, fit.response_seen || !fit.reproduces});
+    all_.push_back({w, fit.model, with_fix, fit.response_seen || !fit.reproduces, false, {}});
     if (!agree(f, fit)) out_.unproven.insert(f.id), v_.models_disagree = true;
 }
 
@@ -316,11 +353,12 @@ std::size_t Mover::alike_to(const Stretch& s) const {
     const RecordedSteps steps = recorded_steps(r_, w.body, w.first, w.last, options_.control);
     const Track track = rerun(r_, w.body, w.first, w.last, s.as_was, options_.control, &steps);
     const double most = near_enough(r_, w, options_.project.settings);
-    std::size_t k = 1;
-    while (k < track.points.size() &&
-           glm::length(r_.world_at(w.first + k).body(w.body).pose.at - track.points[k].pose.at) <= most)
-        ++k;
-    return w.first + k - 1;
+    std::size_t last = w.first + track.points.size() - 1;
+    for (const auto& [body, one] : all_of(w.body, track))
+        for (std::size_t i = one.first + 1; i < one.first + one.points.size() && i <= last; ++i)
+            if (glm::length(r_.world_at(i).body(body).pose.at - one.points[i - one.first].pose.at) > most)
+                last = i - 1;
+    return last;
 }
 
 /// Nothing breaks there, or the same by every model that reproduces the game.
@@ -336,7 +374,7 @@ bool Mover::certain(const Stretch& s, const Fit& fit) const {
     };
     const std::set<std::string> first = breaks(s);
     return first.empty() || std::ranges::all_of(fit.alternatives, [&](const MotionModel& other) {
-               return breaks({s.window, other, fixed(s.window.body, other)}) == first;
+               return breaks({s.window, other, fixed(s.window.body, other), true, true, {}}) == first;
            });
 }
 
@@ -365,12 +403,54 @@ void Mover::add_ordinary_play() {
              ordinary_play(r_, body, *touches_in(r_, options_), options_.before, modeled)) {
             const auto meets = [&](const Stretch& s) { return s.window.meets(w.window); };
             if (std::ranges::any_of(all_, meets) || (options_.control && options_.control->stop)) continue;
-            Stretch s{w.window, fit.model, fixed(w.window.body, fit.model), true};
+            Stretch s{w.window, fit.model, fixed(w.window.body, fit.model), true, true, {}};
             s.window.last = alike_to(s);
             if (s.window.last < w.touched + seen_after || !certain(s, fit)) continue;
-            all_.push_back(s), ++v_.ordinary_play;
+            all_.push_back(s);
         }
     }
+}
+
+Moved Mover::moved(const Stretch& s) const {
+    const FrameWindow& w = s.window;
+    // What the recorded body touched, in the fixed recording too: a stop at what the fix takes away was
+    // no wish of its own.
+    const RecordedSteps steps = recorded_steps(r_, w.body, w.first, w.last, options_.control);
+    return {
+        s, rerun(r_, w.body, w.first, w.last, s.as_was, options_.control, &steps, s.also),
+        rerun(*applied_.recording, w.body, w.first, w.last, s.with_fix, options_.control, &steps, s.also)};
+}
+
+/// Stretches in which the same body is moved at the same time are made one.
+std::vector<Moved> Mover::all_moved() {
+    std::vector<Moved> out;
+    for (const Stretch& s : all_) {
+        Moved one = moved(s);
+        for (auto it = out.begin(); it != out.end();) {
+            if (!meet(*it, one)) {
+                ++it;
+                continue;
+            }
+            if (one.stretch.ordinary) break;
+            Stretch both = it->stretch;
+            const FrameWindow& w = one.stretch.window;
+            both.window.first = std::min(both.window.first, w.first);
+            both.window.last = std::max(both.window.last, w.last);
+            both.also.insert(both.also.end(), one.stretch.also.begin(), one.stretch.also.end());
+            if (w.body != both.window.body) both.also.push_back(w.body);
+            const World begin = r_.world_at(both.window.first);
+            const auto is_there = [&](Slot body) { return begin.body(body).present; };
+            if (!is_there(both.window.body) || !std::ranges::all_of(both.also, is_there))
+                doubt(both); // nor is it known where it would come to be
+            out.erase(it), one = moved(both), it = out.begin();
+        }
+        if (one.stretch.ordinary &&
+            std::ranges::any_of(out, [&](const Moved& other) { return meet(other, one); }))
+            continue;
+        v_.ordinary_play += one.stretch.ordinary;
+        out.push_back(std::move(one));
+    }
+    return out;
 }
 
 void Mover::move() {
@@ -381,23 +461,23 @@ void Mover::move() {
         cost.moves += static_cast<double>(track.moves), cost.tests += static_cast<double>(track.tests);
         cost.corners += static_cast<double>(track.corners);
     };
-    for (auto& [w, as_was, with_fix, response_seen] : all_) {
-        // What the recorded body touched, in the fixed recording too: a stop at what the fix takes away was
-        // no wish of its own.
-        const RecordedSteps steps = recorded_steps(r_, w.body, w.first, w.last, options_.control);
-        const Track was = rerun(r_, w.body, w.first, w.last, as_was, options_.control, &steps);
-        unfixed.moved.push_back(moved_along(r_, w.body, was));
-        out_.moved += fmt::format("{} {}-{} {} {}\n", w.body, w.first, w.last, json_of(as_was).dump(),
-                                  fmt::join(as_was.as_recorded, ","));
-        const Track track =
-            rerun(*applied_.recording, w.body, w.first, w.last, with_fix, options_.control, &steps);
-        if (responds(track) && !response_seen) v_.response_unseen = true;
-        add(before, was), add(after, track), frames += static_cast<double>(was.points.size()) - 1.0;
-        note_difference(r_, was, track, v_);
-        if (!as_was.as_recorded.empty())
-            note_known(w, w.first + std::min(was.points.size(), track.points.size()) - 1);
-        v_.tracks[r_.body_id(w.body)].push_back(track);
-        applied_.edits.moved.push_back(moved_along(*applied_.recording, w.body, track));
+    for (const auto& [s, was, is] : all_moved()) {
+        const FrameWindow& w = s.window;
+        for (const auto& [body, track] : all_of(w.body, was)) {
+            unfixed.moved.push_back(moved_along(r_, body, track));
+            out_.moved +=
+                fmt::format("{} {}-{} {} {} {}\n", body, track.first, w.last, json_of(s.as_was).dump(),
+                            fmt::join(s.as_was.as_recorded, ","), fmt::join(s.also, ","));
+        }
+        if (responds(is) && !s.response_seen) v_.response_unseen = true;
+        add(before, was), add(after, is), frames += static_cast<double>(was.points.size()) - 1.0;
+        note_difference(r_, was, is, v_);
+        if (!s.as_was.as_recorded.empty())
+            note_known(s, w.first + std::min(was.points.size(), is.points.size()) - 1);
+        for (const auto& [body, track] : all_of(w.body, is)) {
+            v_.tracks[r_.body_id(body)].push_back(track);
+            applied_.edits.moved.push_back(moved_along(*applied_.recording, body, track));
+        }
     }
     const auto each = [&](const Cost& c) {
         return Cost{c.moves / frames, c.tests / frames, c.corners / frames};
@@ -432,7 +512,7 @@ MotionModel fixed_model(Id body, const MotionModel& as_was, const Fix& fix, cons
 Opinion opinion(const Recording& r, const Applied& applied, const Finding& f, const FrameWindow& w,
                 const MotionModel& as_was, const MotionModel& with_fix, const RecordedSteps& steps,
                 const TryOptions& options) {
-    const Found both = found(r, applied, {w, as_was, with_fix}, steps, options);
+    const Found both = found(r, applied, {w, as_was, with_fix, true, false, {}}, steps, options);
     if (both.last < needed_for(r, f, w)) return {false, {}, false};
     return opinion_of(f, both.before, both.after);
 }

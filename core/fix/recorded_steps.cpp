@@ -19,19 +19,39 @@ double near_touch(const World& before, const World& now, Slot body) {
     return lag > lags * glm::length(wants) ? slop + std::min(lag, glm::length(wants)) : slop;
 }
 
-std::vector<Hit> touches_in(const Step& step, Slot body) {
-    const World& now = step.now;
-    const double near = near_touch(step.before, now, body);
-    std::vector<Hit> out;
-    for (const Meeting& m : step.meetings()) {
-        const bool first = at(now, m.a).body == body;
-        if (m.does != Does::Solid || (!first && at(now, m.b).body != body)) continue;
-        if (m.contact || m.closest() <= near)
-            out.push_back({first ? m.a : m.b, first ? m.b : m.a, first ? m.normal : -m.normal,
-                           (m.on_a + m.on_b) * 0.5, std::max(0.0, -m.gap_after), false,
-                           turns_closing(step, m)});
+/// What is known of a body's steps so far.
+struct Watched {
+    Slot body;
+    BodySteps* steps;
+    std::size_t free = 0, follows = 0; ///< steps in which nothing touches it; in which it goes as it wants
+
+    void take(const Step& step) {
+        constexpr double at_once = 1e-3; // of the desired velocity
+        const World& now = step.now;
+        const BodyState& b = now.body(body);
+        if (!b.has_desired || !b.velocity_known || glm::length(b.desired) == 0.0) return;
+        const double off = glm::length(steered_part(now, b.velocity - b.desired));
+        const bool goes = off <= at_once * glm::length(b.desired) + now.recording().rounding() / now.dt();
+        if (steps->touches.back().empty() || goes) ++free, follows += goes;
     }
-    return out;
+};
+
+/// Adds what each of them touches in this step.
+void add_touches(const Step& step, const std::map<Slot, Watched>& watched) {
+    const World& now = step.now;
+    std::map<Slot, double> near;
+    for (const auto& [body, w] : watched)
+        near[body] = near_touch(step.before, now, body), w.steps->touches.emplace_back();
+    for (const Meeting& m : step.meetings()) {
+        if (m.does != Does::Solid) continue;
+        for (const auto& [mine, other] : {std::pair(m.a, m.b), std::pair(m.b, m.a)}) {
+            const auto it = watched.find(at(now, mine).body);
+            if (it == watched.end() || !(m.contact || m.closest() <= near[it->first])) continue;
+            it->second.steps->touches.back().push_back({mine, other, mine == m.a ? m.normal : -m.normal,
+                                                        (m.on_a + m.on_b) * 0.5, std::max(0.0, -m.gap_after),
+                                                        false, turns_closing(step, m)});
+        }
+    }
 }
 
 } // namespace
@@ -48,24 +68,22 @@ std::string kind_or_id(const World& w, Slot body) {
 
 RecordedSteps recorded_steps(const Recording& r, Slot body, std::size_t first, std::size_t last,
                              const Control* control) {
-    constexpr double at_once = 1e-3; // of the desired velocity
     RecordedSteps out;
-    std::size_t free = 0, follows = 0;
     World now = r.world_at(first);
+    std::map<Slot, Watched> watched{{body, {body, &out}}};
+    for (Slot b = 0; b < static_cast<Slot>(now.bodies().size()); ++b)
+        if (b != body && now.body(b).def && now.body(b).def->moves != Moves::Static)
+            watched[b] = {b, &out.others[b]};
     Pairing pairing;
     for (std::size_t i = first + 1; i <= last && !(control && control->stop); ++i) {
         const World before = now;
         const auto frame = r.frame(i);
         now.step(*frame);
-        out.touches.push_back(
-            touches_in({before, now, frame, i, pairing.meetings(before, now, *frame, false)}, body));
-        const BodyState& b = now.body(body);
-        if (!b.has_desired || !b.velocity_known || glm::length(b.desired) == 0.0) continue;
-        const double off = glm::length(steered_part(now, b.velocity - b.desired));
-        const bool goes = off <= at_once * glm::length(b.desired) + r.rounding() / now.dt();
-        if (out.touches.back().empty() || goes) ++free, follows += goes;
+        const Step step{before, now, frame, i, pairing.meetings(before, now, *frame, false)};
+        add_touches(step, watched);
+        for (auto& [slot, w] : watched) w.take(step);
     }
-    out.follows_desired = free > 0 && follows * 2 > free;
+    for (auto& [slot, w] : watched) w.steps->follows_desired = w.free > 0 && w.follows * 2 > w.free;
     return out;
 }
 

@@ -4,6 +4,8 @@
 
 #include "encounter/meeting.hpp"
 
+#include <map>
+
 namespace oddbounce {
 
 /// A body meets something in a step.
@@ -11,20 +13,28 @@ struct Hit {
     Slot mine, other; ///< colliders
     Vec3 normal, at;  ///< normal from the body to the other
     double depth;
-    bool again = false;     ///< the second response of a hit
-    bool responded = false; ///< it changed the velocity or the place
+    bool again = false;         ///< the second response of a hit
+    bool responded = false;     ///< it changed the velocity or the place
 };
 
 /// What a recorded body does over some frames.
-struct RecordedSteps {
+struct BodySteps {
     /// For each step: what solid it touches in it. What changed its velocity there may be that. Shorter where
     /// it was stopped.
     std::vector<std::vector<Hit>> touches;
     /// Where nothing touches it, it goes by its desired velocity at once: its code sets that in each step.
     bool follows_desired = false;
 };
+struct RecordedSteps : BodySteps {
+    std::map<Slot, BodySteps> others; ///< ditto, of all other bodies that move
 
-/// The steps that lead to the frames first + 1 to last.
+    const BodySteps& of(Slot body) const {
+        const auto it = others.find(body);
+        return it == others.end() ? *this : it->second;
+    }
+};
+
+/// The steps of `body` that lead to the frames first + 1 to last, and of the others.
 RecordedSteps recorded_steps(const Recording& recording, Slot body, std::size_t first, std::size_t last,
                              const Control* control = nullptr);
 

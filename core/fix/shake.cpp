@@ -91,9 +91,9 @@ class Shaker {
                                 &models_.engine->near, &from);
             return other_than_recorded(worlds, window_.first, std::move(all), window_.body);
         }
-        return {{window_.body,
-                 rerun(worlds, window_.body, window_.first, with_fix ? models_.with_fix : models_.fit.model,
-                       steps_, options_.control, {}, &start)}};
+        const MotionModel& model = with_fix ? models_.with_fix : models_.fit.model;
+        return all_of(window_.body, rerun(worlds, window_.body, window_.first, model, steps_,
+                                          options_.control, {}, &start));
     }
     bool fails(const std::vector<World>& worlds, const Edits& edits, bool with_fix,
                const TrackPoint& start) const {
@@ -194,7 +194,7 @@ Shake shake(const Recording& r, const Fix& fix, const ShakeOptions& options) {
 }
 
 OtherCourses courses_of(const Recording& r, const Fix& fix, const Shake& s, const ShakenStart& start,
-                         const TryOptions& tries) {
+                        const TryOptions& tries) {
     const auto f = std::ranges::find(tries.before, s.finding, &Finding::id);
     if (f == tries.before.end()) return {};
     return Shaker(r, *f, models_for(r, fix, *f, tries), {tries.project, 1, tries.control}).courses(start);

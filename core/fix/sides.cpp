@@ -217,7 +217,7 @@ class SideMover {
     std::set<std::string> faults(const Track& track, const Edits& edits) const {
         std::set<std::string> out;
         for (const Finding& f :
-             found_in(recording_, window_, {{window_.body, track}}, edits, options_, {}, true))
+             found_in(recording_, window_, all_of(window_.body, track), edits, options_, {}, true))
             if (std::ranges::count(f.bodies, mover()) > 0 &&
                 (f.bodies.size() == 1 || std::ranges::count(f.bodies, obstacle()) > 0))
                 out.insert(f.fault);

@@ -4,6 +4,7 @@
 #include "recording/bad_input.hpp"
 
 #include <algorithm>
+#include <set>
 
 namespace oddbounce {
 
@@ -79,16 +80,21 @@ class EditedSpans : public Store {
                 (was.colliders()[static_cast<std::size_t>(slot)].on ? f.on : f.off).push_back(s.collider);
             }
         }
-        for (const Edits::Moved& m : edits_.moved) {
+        const auto moves = [&](const Edits::Moved& m) { return i >= m.first && i < m.first + m.rows.size(); };
+        for (const Edits::Moved& m : edits_.moved) { // first what was: two that are moved may touch each other
             if (i == m.first + m.rows.size() || (m.placed && i == m.first)) f.teleport.push_back(m.body);
-            if (i < m.first || i >= m.first + m.rows.size()) continue;
-            const std::size_t k = i - m.first;
+            if (!moves(m)) continue;
             std::erase_if(f.bodies, [&](const BodyRow& b) { return b.id == m.body; });
-            f.bodies.push_back(m.rows[k]);
             std::erase_if(f.contacts,
                           [&](const ContactRow& c) { return in(m.colliders, c.a) || in(m.colliders, c.b); });
             std::erase_if(f.events, [&](const EventRow& e) { return in(e.about, m.body); });
-            f.contacts.insert(f.contacts.end(), m.contacts[k].begin(), m.contacts[k].end());
+        }
+        std::set<std::pair<Id, Id>> told; // both tell of their contact
+        for (const Edits::Moved& m : edits_.moved) {
+            if (!moves(m)) continue;
+            f.bodies.push_back(m.rows[i - m.first]);
+            for (const ContactRow& c : m.contacts[i - m.first])
+                if (told.insert(std::minmax(c.a, c.b)).second) f.contacts.push_back(c);
         }
         if (const auto unknown = resolve(f, i, nullptr, r))
             throw BadInput(base_.file, 0, "the change names " + std::to_string(unknown->id));

@@ -2,6 +2,7 @@
 // Kinds of small games that are played by many loops, and what is changed in them.
 #pragma once
 
+#include "core/fix/disc_game.hpp"
 #include "core/fix/small_game.hpp"
 #include "fault/scan.hpp"
 
@@ -180,6 +181,66 @@ inline const std::vector<json>& changes() {
     return all;
 }
 
+/// Discs that run into another one, or into a row, each on a table of its own.
+inline Table on_tables(Dice& dice) {
+    Table t;
+    const Play p = dice.play();
+    t.rate = p.rate, t.slop = p.slop, t.contacts = p.contacts, t.frames = 45;
+    t.velocities = dice.coin();
+    const bool masses = dice.coin();
+    for (int table = 0; table < 3; ++table) {
+        const double r = dice(4, 14), angle = dice(-3.1, 3.1), aside = dice(-1.4, 1.4) * r,
+                     speed = dice(0.15, table == 0 ? 2.5 : 0.8) * 2 * r * t.rate;
+        const double x = std::cos(angle), y = std::sin(angle), height = 4000.0 * table;
+        t.discs.push_back({0, height, r, speed * x, speed * y, 1});
+        double far = speed / t.rate * dice(12, 18) + 2 * r;
+        for (int left = dice.coin() ? 1 : 2; left > 0; --left) {
+            t.discs.push_back({far * x - aside * y, height + far * y + aside * x, r, 0, 0,
+                               masses ? dice(0.3, 4) : 1});
+            far += 2 * r + dice(2.5, 3 * r);
+        }
+        if (dice.coin()) t.discs.back().vx = dice(-0.2, 0.2) * speed, t.discs.back().vy = dice(-0.2, 0.2) * speed;
+    }
+    return t;
+}
+inline const std::vector<json>& disc_loops() {
+    static const std::vector<json> all = {
+        {{"push", "nearest"}},
+        {{"push", "nearest"}, {"other_takes", "by-mass"}, {"restitution", 0.8}},
+        {{"push", "nearest"}, {"other_takes", "same"}},
+        {{"depenetrate", false}, {"gate", false}},
+        {{"depenetrate", false}, {"gate", false}, {"response", "reverse-all"}},
+        {{"depenetrate", false}},
+        {{"response", "slide"}, {"push", "nearest"}},
+        {{"response", "stop"}, {"push", "nearest"}},
+        {{"tests", "before"}},
+        {{"tests", "substeps"}, {"substeps", 2}, {"push", "nearest"}},
+    };
+    return all;
+}
+inline const std::vector<json>& disc_changes() {
+    static const std::vector<json> all = {
+        {{"tests", "swept"}},
+        {{"tests", "substeps"}, {"substeps", 2}},
+        {{"tests", "substeps"}, {"substeps", 8}},
+        {{"gate", true}},
+        {{"response", "slide"}},
+        {{"response", "reflect"}},
+        {{"response", "stop"}},
+        {{"response", "return"}},
+        {{"tests", "swept"}, {"response", "slide"}},
+        {{"push", "nearest"}, {"depenetrate", true}},
+        {{"depenetrate", true}},
+        {{"other_takes", "half"}},
+        {{"other_takes", "same"}},
+        {{"other_takes", "by-mass"}},
+        {{"restitution", 0.6}},
+        {{"grow", 1.0}},
+        {{"grow", -1.0}},
+    };
+    return all;
+}
+
 inline std::vector<Finding> found(const Recording& r) {
     ScanOptions options;
     options.threads = 1; // many short scans
@@ -193,16 +254,20 @@ inline std::set<std::string> faults(const std::vector<Finding>& findings) {
 }
 
 /// The changed game's faults; none where they depend on whether contacts are logged: the scan, not the
-/// verdict, decides there.
-inline std::optional<std::set<std::string>> played_again(const Play& play, const Loop& loop) {
+/// verdict, decides there. `PlayedBy`: the game that plays it.
+template <class PlayedBy, class Play, class Loop>
+std::optional<std::set<std::string>> played_again_by(const Play& play, const Loop& loop) {
     std::set<std::string> by_log[2];
     for (const bool contacts : {false, true}) {
         Play p = play;
         p.contacts = contacts;
-        by_log[contacts] = faults(found(*Game(p, loop).recording()));
+        by_log[contacts] = faults(found(*PlayedBy(p, loop).recording()));
     }
     if (by_log[0] != by_log[1]) return {};
     return by_log[0];
+}
+inline std::optional<std::set<std::string>> played_again(const Play& play, const Loop& loop) {
+    return played_again_by<Game>(play, loop);
 }
 
 /// The loop of a game, from the words that say how it differs from the usual one.
@@ -212,12 +277,13 @@ inline Loop loop_of(const json& described) {
     return loop;
 }
 /// As a change of a fix, for the mover or for all that it meets.
-inline json as_fix(const json& change) {
+inline json as_fix(const json& change, const json& moved = {1},
+                   const json& met = {10, 11, 12, 13, 14, 15, 16, 17}) {
     json whole = change;
     if (change.contains("grow"))
-        whole["colliders"] = {10, 11, 12, 13, 14, 15, 16, 17};
+        whole["colliders"] = met;
     else
-        whole["motion"] = {1};
+        whole["motion"] = moved;
     return {{"fix", 1}, {"changes", json::array({whole})}};
 }
 

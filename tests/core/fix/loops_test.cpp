@@ -50,12 +50,12 @@ std::optional<std::set<std::string>> played_in_stretches(const Recording& game, 
     return out;
 }
 
-/// Tries one change on one recording, and compares.
-void compare(const Recording& game, const TryOptions& options, const json& change, const Play& play,
-             const Loop& loop, const std::string& said, std::vector<Tally*> tallies) {
-    const Verdict v = try_fix(game, fix_from_json(as_fix(change), "test"), options);
-    const auto now =
-        play.room ? played_in_stretches(game, v, play, loop, change) : played_again(play, loop.with(change));
+/// Tries one change on one recording, and compares with the faults of the changed game.
+template <class Changed>
+void compare(const Recording& game, const TryOptions& options, const json& fix, const std::string& said,
+             std::vector<Tally*> tallies, const Changed& changed) {
+    const Verdict v = try_fix(game, fix_from_json(fix, "test"), options);
+    const std::optional<std::set<std::string>> now = changed(v);
     if (!now) return;
     const std::set<std::string> was = faults(options.before);
     bool stays = false, fresh = false;
@@ -93,26 +93,54 @@ std::string words(const json& change) {
     return out;
 }
 
+/// Tries all changes on a game in which something is found. `changed`: the faults of the changed game.
+template <class Changed>
+void try_all(const Recording& game, const std::string& name, std::uint64_t seed,
+             const std::vector<json>& fixes, Tables& out, const Changed& changed) {
+    TryCache cache;
+    TryOptions options;
+    options.cache = &cache, options.threads = 1, options.before = found(game);
+    if (options.before.empty()) return;
+    ++out.games;
+    for (const json& fix : fixes) {
+        json change = fix["changes"][0];
+        for (const char* target : {"motion", "colliders"}) change.erase(target);
+        compare(game, options, fix, fmt::format("{}, seed {}, {}", name, seed, words(change)),
+                {&out.all, &out.by_change[words(change)], &out.by_loop[name]},
+                [&](const Verdict& v) { return changed(v, change); });
+    }
+}
+
 Tables play_all(std::uint64_t seeds) {
     Tables out;
+    std::vector<json> fixes;
+    for (const json& change : changes()) fixes.push_back(as_fix(change));
     for (const GameKind& g : games())
-        for (const json& described : g.loops) {
-            const Loop loop = loop_of(described);
+        for (const json& described : g.loops)
             for (std::uint64_t seed = 0; seed < seeds; ++seed) {
                 Dice dice(seed);
                 const Play play = g.make(dice);
-                const auto recording = Game(play, loop).recording();
-                TryCache cache;
-                TryOptions options;
-                options.cache = &cache, options.threads = 1, options.before = found(*recording);
-                if (options.before.empty()) continue;
-                ++out.games;
-                const std::string name = std::string(g.name) + ", " + words(described);
-                for (const json& change : changes())
-                    compare(*recording, options, change, play, loop,
-                            fmt::format("{}, seed {}, {}", name, seed, words(change)),
-                            {&out.all, &out.by_change[words(change)], &out.by_loop[name]});
+                const Loop loop = loop_of(described);
+                const auto game = Game(play, loop).recording();
+                try_all(*game, std::string(g.name) + ", " + words(described), seed, fixes, out,
+                        [&](const Verdict& v, const json& change) {
+                            return play.room ? played_in_stretches(*game, v, play, loop, change)
+                                             : played_again(play, loop.with(change));
+                        });
             }
+    for (const json& described : disc_loops())
+        for (std::uint64_t seed = 0; seed < seeds; ++seed) {
+            Dice dice(seed);
+            const Table table = on_tables(dice);
+            const DiscLoop loop = DiscLoop().with(described);
+            json all = json::array();
+            for (std::size_t i = 1; i <= table.discs.size(); ++i) all.push_back(i);
+            std::vector<json> table_fixes;
+            for (const json& change : disc_changes()) table_fixes.push_back(as_fix(change, all, all));
+            try_all(*DiscGame(table, loop).recording(), "on tables, " + words(described), seed, table_fixes,
+                    out, [&](const Verdict&, const json& change) {
+                        return played_again_by<DiscGame>(table, loop.with(change));
+                    });
         }
     return out;
 }

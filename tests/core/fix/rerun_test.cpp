@@ -3,6 +3,7 @@
 // behind.
 #include "core/scene.hpp"
 #include "fault/scan.hpp"
+#include "fix/knobs.hpp"
 #include "fix/rerun.hpp"
 
 #include <QtTest>
@@ -193,6 +194,77 @@ class RerunTest : public QObject {
         QCOMPARE(changed->world_at(29).bodies()[0].pose.at, r->world_at(29).bodies()[0].pose.at);
         QVERIFY(!scan(*r).findings.empty());      // it flew through the wall
         QVERIFY(scan(*changed).findings.empty()); // and does not any more
+    }
+
+    void twoThatMove_shareTheResponse_data() {
+        QTest::addColumn<QString>("takes");
+        QTest::addColumn<double>("mass");          // of the other one, if the first is 1
+        QTest::addColumn<QList<double>>("speeds"); // of both afterwards: 240 ran into 60
+        // Elastic, along one line: the closed forms.
+        QTest::newRow("none") << "none" << 1.0 << QList<double>{-120, 60};
+        QTest::newRow("half") << "half" << 3.0 << QList<double>{60, 240};
+        QTest::newRow("by mass, equal") << "by-mass" << 1.0 << QList<double>{60, 240};
+        QTest::newRow("by mass, heavier") << "by-mass" << 3.0 << QList<double>{-30, 150};
+        QTest::newRow("all") << "all" << 1.0 << QList<double>{240, 420};
+        // Each turns for itself: the second is not met any more.
+        QTest::newRow("same") << "same" << 1.0 << QList<double>{-240, 60};
+    }
+    void twoThatMove_shareTheResponse() {
+        QFETCH(QString, takes);
+        QFETCH(double, mass);
+        QFETCH(QList<double>, speeds);
+        Scene s(json{{"logs", {"contacts"}}});
+        for (const int id : {1, 2})
+            s.body(id, "kinematic", Scene::ball(5), {{"kind", "ball"}, {"mass", id == 1 ? 1.0 : mass}});
+        for (int i = 0; i < 12; ++i)
+            s.frame({{1, 240 * dt * i, 0, 0, 240, 0}, {2, 21 + 60 * dt * i, 0, 0, 60, 0}});
+        const auto r = s.recording();
+        for (const Tests tests : {Tests::After, Tests::Swept}) {
+            MotionModel m = model(tests, Response::Reflect);
+            m.restitution = 1.0, m.partners = {"ball"};
+            m = model_with({{"other_takes", takes.toStdString()}}, m);
+            const Track track = rerun(*r, 0, 0, 11, m);
+            QCOMPARE(track.points.back().velocity.x, speeds[0]);
+            QCOMPARE(track.pushed.size(), std::size_t(takes == "none" ? 0 : 1));
+            if (takes == "none") continue;
+            QCOMPARE(track.pushed[0].body, 1);
+            const Track& other = track.pushed[0].track;
+            QCOMPARE(other.points.back().velocity.x, speeds[1]);
+            // Put into the recording, each contact stands there once.
+            Edits edits;
+            edits.definitions = r->definitions(0, r->size());
+            for (const auto& [body, one] : all_of(0, track))
+                edits.moved.push_back(moved_along(*r, body, one));
+            std::size_t contacts = 0;
+            const auto changed = edited(*r, edits);
+            for (std::size_t i = 0; i < r->size(); ++i) contacts += changed->frame(i)->contacts.size();
+            QCOMPARE(contacts, std::size_t(1));
+            QCOMPARE(changed->world_at(11).bodies()[1].pose.at, other.points.back().pose.at);
+        }
+    }
+
+    /// A row of balls at rest, the first one struck: each takes its part when it is met, and the last one
+    /// leaves. All of it is one momentum.
+    void aRow_passesThePushOn() {
+        Scene s(json{{"logs", {"contacts"}}});
+        constexpr int balls = 5;
+        for (int id = 1; id <= balls; ++id) s.body(id, "kinematic", Scene::ball(5), {{"kind", "ball"}});
+        for (int i = 0; i < 20; ++i) {
+            json rows = {{1, -20 + 300 * dt * i, 0, 0, 300, 0}};
+            for (int id = 2; id <= balls; ++id) rows.push_back({id, 11 * (id - 1), 0, 0, 0, 0});
+            s.frame(rows);
+        }
+        const auto r = s.recording();
+        MotionModel m = model(Tests::Swept, Response::Reflect);
+        m.restitution = 1.0, m.partners = {"ball"}, m.other_takes = MotionModel::OtherTakes::Half;
+        const Track track = rerun(*r, 0, 0, 19, m);
+        QCOMPARE(track.pushed.size(), std::size_t(balls - 1));
+        double momentum = 0.0;
+        for (const auto& [body, one] : all_of(0, track)) {
+            momentum += one.points.back().velocity.x;
+            QCOMPARE(one.points.back().velocity.x, body == balls - 1 ? 300.0 : 0.0);
+        }
+        QCOMPARE(momentum, 300.0);
     }
 
     void stopped_endsEarly() {
