@@ -4671,5 +4671,9 @@
         <source>if the other one moves, it takes all of that</source>
         <translation>bewegt sich der andere, übernimmt er alles davon</translation>
     </message>
+    <message>
+        <source>those that move first, then the others</source>
+        <translation>zuerst die bewegten, dann die anderen</translation>
+    </message>
 </context>
 </TS>

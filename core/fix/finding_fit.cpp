@@ -189,12 +189,22 @@ std::set<std::string> kinds_met(const Recording& r, const Finding& f, const Fram
     return out;
 }
 
-/// Kinds that the body touches in the window.
+/// Kinds that the body touches in the window, and those of its kind that it comes to push.
 std::set<std::string> kinds_touched(const Recording& r, const FrameWindow& w) {
     const World world = r.world_at(w.last);
+    const RecordedSteps steps = recorded_steps(r, w.body, w.first, w.last);
+    const std::string own = kind_or_id(world, w.body);
     std::set<std::string> out;
-    for (const auto& touches : recorded_steps(r, w.body, w.first, w.last).touches)
-        for (const Hit& h : touches) out.insert(kind_or_id(world, at(world, h.other).body));
+    std::vector<Slot> bodies{w.body};
+    for (std::size_t i = 0; i < bodies.size(); ++i)
+        for (const auto& touches : steps.of(bodies[i]).touches)
+            for (const Hit& h : touches) {
+                const Slot other = at(world, h.other).body;
+                const std::string kind = kind_or_id(world, other);
+                out.insert(kind);
+                if (kind == own && steps.others.count(other) && !std::ranges::count(bodies, other))
+                    bodies.push_back(other);
+            }
     return out;
 }
 

@@ -202,6 +202,12 @@ std::vector<MotionModel> models(int again, int space) {
                 m.response = response, m.depenetrate = true, m.gate = gate, m.push = push;
                 out.push_back(m);
             }
+    // Who mirrors a velocity thinks of no restitution.
+    for (std::size_t i = 0, simple = out.size(); i < simple; ++i)
+        if (out[i].response == Response::Reflect) {
+            MotionModel mirrors = out[i];
+            mirrors.restitution = 1.0, out.push_back(mirrors);
+        }
     return out;
 }
 
@@ -217,6 +223,8 @@ std::vector<MotionModel> variants(const MotionModel& m, bool one_ways, bool may_
         with(&MotionModel::axes, MotionModel::Axes::XThenY);
         with(&MotionModel::axes, MotionModel::Axes::YThenX);
     }
+    if (m.other_takes != MotionModel::OtherTakes::None && m.tests != MotionModel::Tests::Swept)
+        with(&MotionModel::movers_first, true);
     with(&MotionModel::tested, MotionModel::Tested::Center);
     with(&MotionModel::tested, MotionModel::Tested::Feet);
     if (may_be_steered) with(&MotionModel::steered, true);

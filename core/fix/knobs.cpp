@@ -56,6 +56,7 @@ constexpr Knob table[] = {
      false, &M::response},
     {Of::Motion, Kind::Choice, "other_takes", "what another moving body takes of it", 0, 0,
      "none|same|half|by-mass|all", false, &M::other_takes},
+    {Of::Motion, Kind::Flag, "movers_first", "", 0, 0, {}, false, &M::movers_first},
     {Of::Motion, Kind::Flag, "depenetrate", "push it out of overlaps", 0, 0, {}, false, &M::depenetrate},
     {Of::Motion, Kind::Choice, "push", "which way it is pushed out", 0, 0, "back|nearest|up", false,
      &M::push},

@@ -79,6 +79,7 @@ std::vector<std::string> response_lines(const MotionModel& m, const Recording& r
             m.other_takes == OtherTakes::Half     ? "if the other one moves, it takes half of that"
             : m.other_takes == OtherTakes::ByMass ? "if the other one moves, both share that by their mass"
                                                   : "if the other one moves, it takes all of that"));
+    if (m.movers_first) out.push_back(translated("those that move first, then the others"));
     if (m.one_way != MotionModel::OneWay::Usual)
         out.push_back(translated(m.one_way == MotionModel::OneWay::Falling
                                      ? "at a one-way only if it moves against it"

@@ -51,6 +51,7 @@ struct MotionModel {
     /// What another moving body takes of a response. None: it goes as recorded. Same: it responds for itself,
     /// as this one would to a thing at rest. Else a part of the change of velocity and place, the other way.
     enum class OtherTakes { None, Same, Half, ByMass, All } other_takes = OtherTakes::None;
+    bool movers_first = false; ///< it meets those that take their part before all else
     /// The game gives it its desired velocity in each step, whatever stopped it. Where none is logged, that
     /// is the velocity that it has at first.
     bool steered = false;

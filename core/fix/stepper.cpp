@@ -510,8 +510,12 @@ class Group {
     void meet(double t, bool depenetrate) {
         if (model_.returns() || model_.response == Response::PushOut)
             depenetrate = depenetrate || model_.tests != Tests::Before;
+        const auto each_other = [&] {
+            each_pair([&](Walker& one, Walker& other) { one.meet_moved(other, t, depenetrate); });
+        };
+        if (model_.movers_first) each_other();
         for (Walker* w : order_) w->meet_recorded(t, depenetrate);
-        each_pair([&](Walker& one, Walker& other) { one.meet_moved(other, t, depenetrate); });
+        if (!model_.movers_first) each_other();
     }
     /// Who gives and who takes: each of both where they do the same.
     template <class Each> void each_pair(Each&& each) {

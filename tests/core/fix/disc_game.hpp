@@ -44,6 +44,9 @@ struct Table {
     double rate = 60, slop = 0.5;
     int frames = 60;
     bool contacts = true, velocities = true;
+    /// Half of the sides of a rectangle round the origin, 0: there is none; other code turns the discs at
+    /// them and puts them back inside.
+    double half_w = 0, half_h = 0;
 };
 
 class DiscGame {
@@ -60,10 +63,21 @@ class DiscGame {
             scene.body(
                 static_cast<int>(i) + 1, "kinematic", Scene::ball(t_.discs[i].r),
                 {{"name", "ball " + std::to_string(i + 1)}, {"kind", "ball"}, {"mass", t_.discs[i].mass}});
+        const bool walled = t_.half_w > 0;
+        constexpr double thick = 20;
+        for (int i = 0; walled && i < 4; ++i)
+            scene.body(first_wall + i, "static",
+                       i < 2 ? Scene::block(thick, 2 * (t_.half_h + thick))
+                             : Scene::block(2 * t_.half_w, thick),
+                       {{"name", "wall " + std::to_string(i + 1)}, {"kind", "wall"}});
         for (int n = 0; n < t_.frames; ++n) {
             hits_.clear();
             if (n > 0) step();
+            if (n > 0 && walled) put_inside();
             json rows = json::array(), more = json::object();
+            for (int i = 0; walled && n == 0 && i < 4; ++i)
+                rows.push_back({first_wall + i, i < 2 ? (2 * i - 1) * (t_.half_w + thick / 2) : 0.0,
+                                i < 2 ? 0.0 : (2 * i - 5) * (t_.half_h + thick / 2)});
             for (std::size_t i = 0; i < t_.discs.size(); ++i) {
                 const Disc& d = t_.discs[i];
                 rows.push_back({i + 1, d.x, d.y, 0});
@@ -89,6 +103,17 @@ class DiscGame {
         double x, y;
     };
     using Pair = std::pair<std::size_t, std::size_t>;
+    static constexpr int first_wall = 100;
+
+    void put_inside() {
+        for (Disc& d : t_.discs)
+            for (const auto& [at, v, half] :
+                 {std::tuple(&d.x, &d.vx, t_.half_w - d.r), std::tuple(&d.y, &d.vy, t_.half_h - d.r)})
+                if (std::abs(*at) > half) {
+                    *at = *at > 0 ? half : -half;
+                    *v = 0.85 * std::abs(*v) * (*at > 0 ? -1 : 1);
+                }
+    }
 
     void step() {
         from_ = t_.discs;

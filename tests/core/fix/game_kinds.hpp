@@ -195,14 +195,36 @@ inline Table on_tables(Dice& dice) {
         t.discs.push_back({0, height, r, speed * x, speed * y, 1});
         double far = speed / t.rate * dice(12, 18) + 2 * r;
         for (int left = dice.coin() ? 1 : 2; left > 0; --left) {
-            t.discs.push_back({far * x - aside * y, height + far * y + aside * x, r, 0, 0,
-                               masses ? dice(0.3, 4) : 1});
+            t.discs.push_back(
+                {far * x - aside * y, height + far * y + aside * x, r, 0, 0, masses ? dice(0.3, 4) : 1});
             far += 2 * r + dice(2.5, 3 * r);
         }
-        if (dice.coin()) t.discs.back().vx = dice(-0.2, 0.2) * speed, t.discs.back().vy = dice(-0.2, 0.2) * speed;
+        if (dice.coin())
+            t.discs.back().vx = dice(-0.2, 0.2) * speed, t.discs.back().vy = dice(-0.2, 0.2) * speed;
     }
     return t;
 }
+/// Some discs in a room.
+inline Table within_walls(Dice& dice) {
+    Table t;
+    const Play p = dice.play();
+    t.rate = p.rate, t.slop = p.slop, t.contacts = p.contacts, t.velocities = dice.coin();
+    t.frames = static_cast<int>(t.rate);
+    t.half_w = dice(150, 300), t.half_h = dice(120, 240);
+    const double r = dice(5, 12);
+    for (int i = 0; i < 8; ++i) {
+        const double angle = dice(-3.1, 3.1), speed = dice(0.2, 1.4) * 2 * r * t.rate;
+        t.discs.push_back({(i % 4 - 1.5) * 0.5 * t.half_w + dice(-0.1, 0.1) * t.half_w,
+                           (i / 4 - 0.5) * t.half_h + dice(-0.2, 0.2) * t.half_h, r, speed * std::cos(angle),
+                           speed * std::sin(angle), 1});
+    }
+    return t;
+}
+struct DiscGameKind {
+    const char* name;
+    Table (*make)(Dice&);
+};
+inline constexpr DiscGameKind disc_games[] = {{"on tables", on_tables}, {"within walls", within_walls}};
 inline const std::vector<json>& disc_loops() {
     static const std::vector<json> all = {
         {{"push", "nearest"}},
@@ -247,21 +269,29 @@ inline std::vector<Finding> found(const Recording& r) {
     return scan(r, options).findings;
 }
 
-inline std::set<std::string> faults(const std::vector<Finding>& findings) {
+/// By its fault; or also by whom it is about.
+inline std::string named(const Finding& f, bool by_bodies) {
+    std::string out = f.fault;
+    if (by_bodies)
+        for (const Id id : std::set<Id>(f.bodies.begin(), f.bodies.end())) out += " " + std::to_string(id);
+    return out;
+}
+inline std::set<std::string> faults(const std::vector<Finding>& findings, bool by_bodies = false) {
     std::set<std::string> out;
-    for (const Finding& f : findings) out.insert(f.fault);
+    for (const Finding& f : findings) out.insert(named(f, by_bodies));
     return out;
 }
 
 /// The changed game's faults; none where they depend on whether contacts are logged: the scan, not the
 /// verdict, decides there. `PlayedBy`: the game that plays it.
 template <class PlayedBy, class Play, class Loop>
-std::optional<std::set<std::string>> played_again_by(const Play& play, const Loop& loop) {
+std::optional<std::set<std::string>> played_again_by(const Play& play, const Loop& loop,
+                                                     bool by_bodies = false) {
     std::set<std::string> by_log[2];
     for (const bool contacts : {false, true}) {
         Play p = play;
         p.contacts = contacts;
-        by_log[contacts] = faults(found(*PlayedBy(p, loop).recording()));
+        by_log[contacts] = faults(found(*PlayedBy(p, loop).recording()), by_bodies);
     }
     if (by_log[0] != by_log[1]) return {};
     return by_log[0];

@@ -50,18 +50,39 @@ std::optional<std::set<std::string>> played_in_stretches(const Recording& game, 
     return out;
 }
 
-/// Tries one change on one recording, and compares with the faults of the changed game.
+/// As above, of a game in which one fault is found: all discs are played from where its window begins.
+std::optional<std::set<std::string>> played_in_window(const Recording& game, const Verdict& v, Table t,
+                                                      const DiscLoop& loop, const json& change) {
+    if (!v.fit || v.fixed.size() + v.kept.size() + v.changed.size() + v.unclear.size() != 1) return {};
+    const FrameWindow& window = v.fit->window;
+    const World w = game.world_at(window.first);
+    for (std::size_t i = 0; i < t.discs.size(); ++i) {
+        const BodyState& b = w.body(game.body_slot(static_cast<Id>(i) + 1));
+        t.discs[i].x = b.pose.at.x, t.discs[i].y = b.pose.at.y;
+        t.discs[i].vx = b.velocity.x, t.discs[i].vy = b.velocity.y;
+    }
+    t.frames = static_cast<int>(window.last - window.first) + 1;
+    const auto was = played_again_by<DiscGame>(t, loop, true);
+    if (!was || was->empty()) return {};
+    return played_again_by<DiscGame>(t, loop.with(change), true);
+}
+
+/// Tries one change on one recording, and compares with the faults of the changed game. `by_bodies`: how
+/// these are named.
 template <class Changed>
 void compare(const Recording& game, const TryOptions& options, const json& fix, const std::string& said,
-             std::vector<Tally*> tallies, const Changed& changed) {
+             std::vector<Tally*> tallies, bool by_bodies, const Changed& changed) {
     const Verdict v = try_fix(game, fix_from_json(fix, "test"), options);
     const std::optional<std::set<std::string>> now = changed(v);
     if (!now) return;
-    const std::set<std::string> was = faults(options.before);
+    const std::set<std::string> was = faults(options.before, by_bodies);
     bool stays = false, fresh = false;
     for (const std::string& f : *now) (was.count(f) ? stays : fresh) = true;
     bool says_fixed = v.kept.empty() && v.changed.empty(), says_fresh = false;
-    for (const Finding& f : v.fresh) (was.count(f.fault) ? says_fixed : says_fresh) = !was.count(f.fault);
+    for (const Finding& f : v.fresh) {
+        const bool known = was.count(named(f, by_bodies)) > 0;
+        (known ? says_fixed : says_fresh) = !known;
+    }
     const bool proven = v.fit && v.fit->reproduces;
     for (Tally* t : tallies) {
         ++t->tried;
@@ -96,7 +117,7 @@ std::string words(const json& change) {
 /// Tries all changes on a game in which something is found. `changed`: the faults of the changed game.
 template <class Changed>
 void try_all(const Recording& game, const std::string& name, std::uint64_t seed,
-             const std::vector<json>& fixes, Tables& out, const Changed& changed) {
+             const std::vector<json>& fixes, Tables& out, bool by_bodies, const Changed& changed) {
     TryCache cache;
     TryOptions options;
     options.cache = &cache, options.threads = 1, options.before = found(game);
@@ -106,7 +127,7 @@ void try_all(const Recording& game, const std::string& name, std::uint64_t seed,
         json change = fix["changes"][0];
         for (const char* target : {"motion", "colliders"}) change.erase(target);
         compare(game, options, fix, fmt::format("{}, seed {}, {}", name, seed, words(change)),
-                {&out.all, &out.by_change[words(change)], &out.by_loop[name]},
+                {&out.all, &out.by_change[words(change)], &out.by_loop[name]}, by_bodies,
                 [&](const Verdict& v) { return changed(v, change); });
     }
 }
@@ -122,26 +143,30 @@ Tables play_all(std::uint64_t seeds) {
                 const Play play = g.make(dice);
                 const Loop loop = loop_of(described);
                 const auto game = Game(play, loop).recording();
-                try_all(*game, std::string(g.name) + ", " + words(described), seed, fixes, out,
+                try_all(*game, std::string(g.name) + ", " + words(described), seed, fixes, out, false,
                         [&](const Verdict& v, const json& change) {
                             return play.room ? played_in_stretches(*game, v, play, loop, change)
                                              : played_again(play, loop.with(change));
                         });
             }
-    for (const json& described : disc_loops())
-        for (std::uint64_t seed = 0; seed < seeds; ++seed) {
-            Dice dice(seed);
-            const Table table = on_tables(dice);
-            const DiscLoop loop = DiscLoop().with(described);
-            json all = json::array();
-            for (std::size_t i = 1; i <= table.discs.size(); ++i) all.push_back(i);
-            std::vector<json> table_fixes;
-            for (const json& change : disc_changes()) table_fixes.push_back(as_fix(change, all, all));
-            try_all(*DiscGame(table, loop).recording(), "on tables, " + words(described), seed, table_fixes,
-                    out, [&](const Verdict&, const json& change) {
-                        return played_again_by<DiscGame>(table, loop.with(change));
-                    });
-        }
+    for (const DiscGameKind& kind : disc_games)
+        for (const json& described : disc_loops())
+            for (std::uint64_t seed = 0; seed < seeds; ++seed) {
+                Dice dice(seed);
+                const Table table = kind.make(dice);
+                const DiscLoop loop = DiscLoop().with(described);
+                json all = json::array();
+                for (std::size_t i = 1; i <= table.discs.size(); ++i) all.push_back(i);
+                std::vector<json> table_fixes;
+                for (const json& change : disc_changes()) table_fixes.push_back(as_fix(change, all, all));
+                const auto game = DiscGame(table, loop).recording();
+                try_all(*game, std::string(kind.name) + ", " + words(described), seed, table_fixes, out, true,
+                        [&](const Verdict& v, const json& change) {
+                            return table.half_w > 0
+                                       ? played_in_window(*game, v, table, loop, change)
+                                       : played_again_by<DiscGame>(table, loop.with(change), true);
+                        });
+            }
     return out;
 }
 
