@@ -4675,5 +4675,13 @@
         <source>those that move first, then the others</source>
         <translation>zuerst die bewegten, dann die anderen</translation>
     </message>
+    <message>
+        <source>at {}, if it moves toward it:</source>
+        <translation>an {}, wenn es sich darauf zu bewegt:</translation>
+    </message>
+    <message>
+        <source>at {}:</source>
+        <translation>an {}:</translation>
+    </message>
 </context>
 </TS>

@@ -12,7 +12,7 @@ constexpr std::size_t tail = 20;        // frames after it: enough to see what b
 constexpr std::size_t back = 240;       // frames to look back for one in which the body overlaps nothing
 constexpr std::size_t long_finding = 8; // frames: shorter ones are fitted to their end only
 constexpr std::int64_t slack = 3;       // frames by which a finding may shift and still be the same
-constexpr std::size_t most_held_out = 3, most_alternatives = 5, most_tried = 12;
+constexpr std::size_t most_held_out = 3, most_alternatives = 8, most_tried = 24;
 
 bool same_fault(const Finding& a, const Finding& b) {
     if (a.fault != b.fault || a.last + slack < b.first || b.last + slack < a.first) return false;
@@ -71,23 +71,19 @@ const std::string& kind_of_body(const Recording& r, Id id, const World& w) {
     return slot >= 0 && w.body(slot).def ? w.body(slot).def->kind : none;
 }
 
-/// Other times at which the body, or one of its kind, touches what the finding's one touches, or one of its
-/// kind; the nearest in time first.
-std::vector<FrameWindow> occurrences(const Recording& r, const Finding& f, const FrameWindow& w,
-                                     const Touches& touches) {
+/// Other times at which the body, or one of its kind, touches another one that `meant` accepts; the nearest
+/// in time first.
+std::vector<FrameWindow> occurrences(const Recording& r, const FrameWindow& w, const Touches& touches,
+                                     std::size_t most, const std::function<bool(Id)>& meant) {
     const World then = r.world_at(w.last);
     const Id mover = r.body_id(w.body);
-    const auto alike = [&](Id a, Id b) {
-        const std::string& kind = kind_of_body(r, a, then);
-        return a == b || (!kind.empty() && kind == kind_of_body(r, b, then));
-    };
+    const std::string& own = kind_of_body(r, mover, then);
     std::vector<FrameWindow> out;
     for (const auto& [pair, ranges] : touches)
         for (const auto& [one, other] :
              {std::pair(pair.first, pair.second), std::pair(pair.second, pair.first)}) {
-            if (!alike(one, mover) ||
-                std::ranges::none_of(f.bodies, [&](Id id) { return id != mover && alike(other, id); }))
-                continue;
+            const bool alike = one == mover || (!own.empty() && own == kind_of_body(r, one, then));
+            if (!alike || !meant(other)) continue;
             const Slot body = r.body_slot(one);
             if (then.body(body).def && then.body(body).def->moves == Moves::Static) continue;
             for (const FrameRange& range : ranges) {
@@ -103,8 +99,21 @@ std::vector<FrameWindow> occurrences(const Recording& r, const Finding& f, const
         return o.first > w.first ? o.first - w.first : w.first - o.first;
     };
     std::ranges::stable_sort(out, {}, away);
-    if (out.size() > most_held_out) out.resize(most_held_out);
+    if (out.size() > most) out.resize(most);
     return out;
+}
+
+/// The same of what the finding's one touches, or one of its kind.
+std::vector<FrameWindow> occurrences(const Recording& r, const Finding& f, const FrameWindow& w,
+                                     const Touches& touches) {
+    const World then = r.world_at(w.last);
+    return occurrences(r, w, touches, most_held_out, [&](Id other) {
+        const std::string& kind = kind_of_body(r, other, then);
+        return std::ranges::any_of(f.bodies, [&](Id id) {
+            return id != r.body_id(w.body) &&
+                   (id == other || (!kind.empty() && kind == kind_of_body(r, id, then)));
+        });
+    });
 }
 
 } // namespace
@@ -238,10 +247,42 @@ void model_what_fits(const Recording& r, const FrameWindow& fitted, double near,
     }
 }
 
-/// `last`: up to where the model is to follow the recorded track. `others`: only what the finding is about is
-/// modeled.
+/// What it does at kinds of which the model knows nothing, where the recording shows it: here, and elsewhere.
+/// `alone`: only by what it does where it touches nothing else.
+void learn_rules(const Recording& r, const FrameWindow& fitted, const Touches& touches, double near,
+                 const Control* control, bool alone, MotionModel& model) {
+    constexpr std::size_t looked_at = 4, alone_among = 16; // occurrences
+    const World world = r.world_at(fitted.last);
+    for (const std::string& kind : std::set<std::string>(model.as_recorded)) {
+        std::vector<FrameWindow> windows =
+            occurrences(r, fitted, touches, alone ? alone_among : looked_at,
+                        [&](Id other) { return kind_or_id(world, r.body_slot(other)) == kind; });
+        if (alone)
+            std::erase_if(windows, [&](const FrameWindow& w) {
+                return kinds_touched(r, w) != std::set<std::string>{kind};
+            });
+        windows.resize(std::min(windows.size(), looked_at));
+        const auto learned = with_rule_for(r, model, kind, windows, near, control);
+        if (learned && (alone || difference(r, fitted, *learned) <= near)) model = *learned;
+    }
+}
+
+/// What a model does at kinds that the finding is not about: the same as at those that it is about; what
+/// shows where they are met alone; or it goes there as recorded.
+enum class Others { Same, Alone, AsRecorded };
+
+/// It tests or responds otherwise than all of these: what a fix does may depend on it.
+bool tells_more(const MotionModel& m, const std::vector<const MotionModel*>& than) {
+    const auto loop = [](const MotionModel& o) {
+        return std::tuple(o.tests, o.axes, o.tested, o.push, o.depenetrate);
+    };
+    return std::ranges::none_of(than, [&](const MotionModel* o) { return loop(*o) == loop(m); }) ||
+           std::ranges::none_of(than, [&](const MotionModel* o) { return o->response == m.response; });
+}
+
+/// `last`: up to where the model is to follow the recorded track.
 Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size_t last,
-           const Touches& touches, const FitOptions& options, const Fit* alike, bool others) {
+           const Touches& touches, const FitOptions& options, const Fit* alike, Others others) {
     Fit out;
     out.window = w;
     out.near_enough = near_enough(r, w, options.project.settings);
@@ -257,8 +298,13 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
     MotionModel base;
     base.partners = kinds_met(r, f, w);
     base.partners.insert(kind_or_id(r.world_at(w.first), w.body));
-    if (others && (base.as_recorded = others_in(r, f, w)).empty()) return out;
-    for (const std::string& kind : base.as_recorded) base.partners.erase(kind);
+    if (others != Others::Same) {
+        base.as_recorded = others_in(r, f, w);
+        for (const std::string& kind : base.as_recorded) base.partners.erase(kind);
+        if (others == Others::Alone)
+            learn_rules(r, fitted, touches, out.near_enough, options.control, true, base);
+        if (others == Others::Alone ? base.at_kind.empty() : base.as_recorded.empty()) return out;
+    }
     const std::vector<FittedModel> models = fit(r, fitted, static_cast<int>(f.number("frames_between")),
                                                 out.near_enough, held, options.control, known, base);
     if (models.empty()) return out;
@@ -271,15 +317,19 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
     const double exact = exact_difference(r);
     double bound = infinity;
     bool speeds_fit = false, shares = false; // the taken one
-    for (std::size_t i = 0; i < models.size() && i < most_tried; ++i) {
-        const FittedModel& m = models[i];
+    std::vector<const MotionModel*> told;    // those that do
+    std::size_t tried = 0;
+    for (const FittedModel& m : models) {
         const bool near = m.difference <= out.near_enough &&
                           ((m.difference <= exact && !m.model.unanswered) || m.held_out <= out.near_enough);
         if (!near || m.both() > bound || (speeds_fit && m.speed_difference > exact) ||
             (shares && !m.shares()))
             continue;
+        if (!told.empty() && !tells_more(m.model, told)) continue;
+        if (++tried > most_tried) break;
         const Track track = rerun(r, w.body, w.first, w.last, m.model, options.control);
         if (!match(f, found_in(r, w, all_of(w.body, track), unchanged, options))) continue;
+        told.push_back(&m.model);
         if (out.reproduces) {
             out.alternatives.push_back(m.model);
             if (out.alternatives.size() == most_alternatives) break;
@@ -290,11 +340,19 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
         out.response_seen = responds(track);
     }
     if (!out.reproduces) return out;
-    if (others) model_what_fits(r, fitted, out.near_enough, out.model);
-    if (others) out.replayed = out.model.as_recorded;
+    if (others == Others::AsRecorded) model_what_fits(r, fitted, out.near_enough, out.model);
+    const std::set<std::string> replayed = out.model.as_recorded;
     leave_unseen(r, fitted, out.held_difference <= out.near_enough ? held : std::vector<FrameWindow>(),
                  kinds_met(r, f, w), out.model);
     for (MotionModel& m : out.alternatives) m.as_recorded = out.model.as_recorded;
+    learn_rules(r, fitted, touches, out.near_enough, options.control, false, out.model);
+    std::ranges::set_intersection(replayed, out.model.as_recorded,
+                                  std::inserter(out.replayed, out.replayed.end()));
+    for (MotionModel& m : out.alternatives) {
+        MotionModel learned = m;
+        learned.as_recorded = out.model.as_recorded, learned.at_kind = out.model.at_kind;
+        if (difference(r, fitted, learned) <= out.near_enough) m = learned;
+    }
     if (out.held_difference <= out.near_enough)
         for (const FrameWindow& o : held)
             out.response_seen =
@@ -338,11 +396,11 @@ Fit fit_to(const Recording& r, const Finding& f, Slot body, const Touches& touch
     if (alike && alike->reproduces) passes.insert(passes.begin(), alike);
     const std::vector<FrameWindow> windows = windows_of(r, f, body, touches);
     // All that it touches by one loop; else by what was recorded, but for what the finding is about.
-    for (const bool others : {false, true})
+    for (const Others others : {Others::Same, Others::Alone, Others::AsRecorded})
         for (const Fit* known : passes)
             for (const std::size_t end : {last, middle}) {
                 const bool tried = end != last && nearest.window.body >= 0 && last - first < long_finding;
-                if (tried || (known && others)) break;
+                if (tried || (known && others != Others::Same)) break;
                 for (const FrameWindow& w : windows) {
                     Fit fit = fit_in(r, f, w, end + 2, touches, options, known, others);
                     if (fit.reproduces) return fit;
@@ -354,7 +412,7 @@ Fit fit_to(const Recording& r, const Finding& f, Slot body, const Touches& touch
         return nearest;
     Fit nothing;
     nothing.model.response = MotionModel::Response::None, nothing.model.unanswered = true;
-    Fit fit = fit_in(r, f, windows.front(), last + 2, touches, options, &nothing, false);
+    Fit fit = fit_in(r, f, windows.front(), last + 2, touches, options, &nothing, Others::Same);
     return fit.reproduces ? fit : nearest;
 }
 

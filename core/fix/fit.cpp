@@ -11,10 +11,10 @@ namespace oddbounce {
 
 namespace {
 
-constexpr std::size_t kept_models = 64; // of those tried
+constexpr std::size_t kept_models = 256; // of those tried
 constexpr double hopeless = 10.0;       // times what is near enough: no need to know how much more
-constexpr std::size_t tuned_models = 16, tuned_others = 12; // finely; that are not simple
-constexpr int steps_of_search = 40;                         // for each number
+constexpr std::size_t tuned_models = 16, tuned_others = 12, tuned_rules = 6; // finely; that are not simple
+constexpr int steps_of_search = 40;                                          // for each number
 
 /// A window, and what a rerun of it needs.
 struct Course {
@@ -87,10 +87,12 @@ void add_shared(std::vector<MotionModel>& models, bool by_mass) {
 struct Tuning {
     const std::vector<const Course*>& courses;
     MotionModel model;
+    std::string kind = {}; ///< whose rule is tuned; empty: the model's own
 
     MotionModel with(const std::vector<double>& x) const {
         MotionModel m = model;
-        m.restitution = x[0], m.friction = x[1];
+        TouchRule& rule = kind.empty() ? m.rule() : m.at_kind[kind];
+        rule.restitution = x[0], rule.friction = x[1];
         if (m.again > 0) m.again_share = x[2];
         return m;
     }
@@ -128,10 +130,11 @@ std::optional<FittedModel> coarsely_tuned(const std::vector<const Course*>& cour
 }
 
 /// These numbers searched for from there on. None: the search finds nothing better.
-std::optional<FittedModel> finely_tuned(const std::vector<const Course*>& courses,
-                                        const FittedModel& coarse) {
-    Tuning tuning{courses, coarse.model};
-    std::vector<double> x{*coarse.model.restitution, *coarse.model.friction}, most{1.5, 2.0}, step{0.1, 0.2};
+std::optional<FittedModel> finely_tuned(const std::vector<const Course*>& courses, const FittedModel& coarse,
+                                        const std::string& kind = {}) {
+    Tuning tuning{courses, coarse.model, kind};
+    const TouchRule& rule = coarse.model.rule_at(kind);
+    std::vector<double> x{*rule.restitution, *rule.friction}, most{1.5, 2.0}, step{0.1, 0.2};
     if (coarse.model.again > 0)
         x.push_back(coarse.model.again_share), most.push_back(2.0), step.push_back(0.2);
     nlopt::opt search(nlopt::LN_NELDERMEAD, static_cast<unsigned>(x.size()));
@@ -256,6 +259,56 @@ double difference(const Recording& r, const FrameWindow& window, const MotionMod
     return Course(r, window, nullptr).difference(model);
 }
 
+std::optional<MotionModel> with_rule_for(const Recording& r, const MotionModel& model,
+                                         const std::string& kind, const std::vector<FrameWindow>& windows,
+                                         double near_enough, const Control* control) {
+    std::vector<Course> courses;
+    for (const FrameWindow& w : windows) courses.emplace_back(r, w, control);
+    std::vector<const Course*> all;
+    for (const Course& c : courses) all.push_back(&c);
+    if (courses.empty() || std::ranges::none_of(courses, &Course::responds)) return {};
+    const double exact = exact_difference(r), enough = courses.size() > 1 ? near_enough : exact;
+    MotionModel with = model;
+    with.as_recorded.erase(kind);
+    FittedModel best;
+    const auto take = [&](const MotionModel& m) {
+        double most = 0.0;
+        for (const Course& c : courses)
+            if (most <= best.difference) most = std::max(most, c.difference(m, best.difference));
+        if (most < best.difference) best = {m, most};
+    };
+    take(with); // as at all else
+    std::vector<TouchRule> rules;
+    for (const bool afterwards : {true, false})
+        for (MotionModel m : models(0, r.header.space)) {
+            m.afterwards = afterwards;
+            if (m.tests == (afterwards ? MotionModel::Tests::After : model.tests) &&
+                std::ranges::find(rules, m.rule()) == rules.end())
+                rules.push_back(m.rule());
+        }
+    const auto exact_yet = [&] { return best.difference <= exact || (control && control->stop); };
+    for (const TouchRule& rule : rules)
+        if (!exact_yet()) with.at_kind[kind] = rule, take(with);
+    std::vector<FittedModel> coarse;
+    for (const TouchRule& rule : rules) {
+        if (exact_yet()) break;
+        with.at_kind[kind] = rule;
+        const Tuning tuning{all, with, kind};
+        FittedModel& one = coarse.emplace_back();
+        for (const double restitution : {0.0, 0.25, 0.5, 0.75, 1.0, 1.25})
+            for (const double friction : {0.0, 0.3}) {
+                const MotionModel m = tuning.with({restitution, friction, 1.0});
+                if (const double sum = tuning.sum(m, one.difference); sum < one.difference) one = {m, sum};
+            }
+    }
+    std::ranges::stable_sort(coarse, {}, &FittedModel::difference);
+    for (std::size_t i = 0; i < std::min(coarse.size(), tuned_rules) && !exact_yet(); ++i) {
+        take(coarse[i].model);
+        if (const auto finer = finely_tuned(all, coarse[i], kind)) take(finer->model);
+    }
+    return best.difference <= enough ? std::optional(best.model) : std::nullopt;
+}
+
 std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int again, double near_enough,
                              const std::vector<FrameWindow>& held_out, const Control* control,
                              const std::vector<MotionModel>& known, const MotionModel& base) {
@@ -274,7 +327,8 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
         return tried;
     }
     std::vector<MotionModel> simple = models(again, r.header.space);
-    for (MotionModel& m : simple) m.as_recorded = base.as_recorded, m.partners = base.partners;
+    for (MotionModel& m : simple)
+        m.as_recorded = base.as_recorded, m.partners = base.partners, m.at_kind = base.at_kind;
     const std::set<Slot> partners = course.partners(base);
     if (!partners.empty()) {
         const auto mass = [&](Slot b) { return course.worlds.front().body(b).def->mass; };

@@ -46,6 +46,12 @@ std::vector<FittedModel> fit(const Recording& recording, const FrameWindow& wind
                              double near_enough, const std::vector<FrameWindow>& held_out = {},
                              const Control* control = nullptr, const std::vector<MotionModel>& known = {},
                              const MotionModel& base = {});
+/// What the body does at things of a kind, found in windows in which it touches such: the model with that
+/// rule, and without the kind in `as_recorded`. None: no rule is near enough in all of them, or none of them
+/// shows a response. Where there is one window only, it must be exact.
+std::optional<MotionModel> with_rule_for(const Recording& recording, const MotionModel& model,
+                                         const std::string& kind, const std::vector<FrameWindow>& windows,
+                                         double near_enough, const Control* control = nullptr);
 /// Largest distance, in units, between the model's track and the recorded one; infinity: it ends before.
 double difference(const Recording& recording, const FrameWindow& window, const MotionModel& model);
 

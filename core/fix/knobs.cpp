@@ -258,6 +258,14 @@ json json_of(const MotionModel& m) {
             k.member);
     if (m.tests != M::Tests::Substeps) out.erase("substeps");
     if (m.again == 0) out.erase("again_share");
+    for (const auto& [kind, rule] : m.at_kind) {
+        MotionModel alone;
+        alone.rule() = rule;
+        out["at"][kind] = json_of(alone),
+        out["at"][kind]["tests"] =
+            rule.afterwards ? "after"
+                            : choices_of(*knob(Of::Motion, "tests"))[static_cast<std::size_t>(m.tests)];
+    }
     return out;
 }
 

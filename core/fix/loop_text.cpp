@@ -166,6 +166,14 @@ std::vector<std::string> loop_of(const MotionModel& m, const std::string& mover,
                        : say("{} later, once more: the same push{}", later, share));
     }
     if (m.lock_turn) line(1, translated("the touch does not change its rotation"));
+    for (const auto& [kind, rule] : m.at_kind) {
+        MotionModel there = m;
+        there.rule() = rule, there.other_takes = MotionModel::OtherTakes::None;
+        there.movers_first = false, there.step_height = 0.0, there.one_way = MotionModel::OneWay::Usual;
+        there.tests = rule.afterwards ? Tests::After : m.tests;
+        line(1, rule.gate ? say("at {}, if it moves toward it:", kind) : say("at {}:", kind));
+        for (const std::string& one : response_lines(there, r)) line(2, one);
+    }
     for (const std::string& kind : m.as_recorded) line(1, say("at {}: as recorded", kind));
     return out;
 }

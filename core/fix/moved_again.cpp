@@ -504,8 +504,12 @@ void note_difference(const Recording& r, const Track& was, const Track& track, V
 MotionModel fixed_model(Id body, const MotionModel& as_was, const Fix& fix, const Applied& applied) {
     const auto change = applied.motion.find(body);
     MotionModel out = change != applied.motion.end() ? model_with(change->second, as_was) : as_was;
-    if (sets_surface(fix, "friction")) out.friction.reset();
-    if (sets_surface(fix, "restitution")) out.restitution.reset();
+    const auto reset = [&](std::optional<double> TouchRule::*value) {
+        (out.*value).reset();
+        for (auto& [kind, rule] : out.at_kind) (rule.*value).reset();
+    };
+    if (sets_surface(fix, "friction")) reset(&TouchRule::friction);
+    if (sets_surface(fix, "restitution")) reset(&TouchRule::restitution);
     return out;
 }
 

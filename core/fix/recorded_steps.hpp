@@ -13,8 +13,8 @@ struct Hit {
     Slot mine, other; ///< colliders
     Vec3 normal, at;  ///< normal from the body to the other
     double depth;
-    bool again = false;         ///< the second response of a hit
-    bool responded = false;     ///< it changed the velocity or the place
+    bool again = false;     ///< the second response of a hit
+    bool responded = false; ///< it changed the velocity or the place
 };
 
 /// What a recorded body does over some frames.

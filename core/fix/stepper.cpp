@@ -70,6 +70,7 @@ struct Opponent {
     Vec3 travel;             ///< since the axes that move now began to
     Vec3 velocity;           ///< unit/s
     Walker* moved = nullptr; ///< null: it goes as recorded
+    const TouchRule* rule = nullptr;
 };
 
 /// A body in a step.
@@ -113,19 +114,27 @@ class Walker {
     }
 
     /// `t`: how much of the step is over.
-    void meet_recorded(double t, bool depenetrate) {
+    void meet_recorded(double t, bool places, bool afterwards) {
         for (Slot own : mine_)
             for (const auto& [other, box] : others_) {
-                if (!box.meets(mine(own).bounds(p_.pose)) || now_.does(own, other) != Does::Solid) continue;
+                if (rule_at(other).afterwards != afterwards || !box.meets(mine(own).bounds(p_.pose)) ||
+                    now_.does(own, other) != Does::Solid)
+                    continue;
                 const Motion all = motion_of(other);
-                meet(own, {other, {all.from, all.at(t)}, all.travel(), velocity_of(other)}, t, depenetrate);
+                meet(own,
+                     {other,
+                      {all.from, all.at(t)},
+                      all.travel(),
+                      velocity_of(other),
+                      nullptr,
+                      &rule_at(other)},
+                     t, places);
             }
     }
-    void meet_moved(Walker& partner, double t, bool depenetrate) {
+    void meet_moved(Walker& partner, double t, bool places) {
         for (Slot own : mine_)
             for (Slot other : partner.mine_)
-                if (now_.does(own, other) == Does::Solid)
-                    meet(own, partner.as_opponent(other), t, depenetrate);
+                if (now_.does(own, other) == Does::Solid) meet(own, partner.as_opponent(other), t, places);
     }
 
     /// What a second part of the game gives for a hit that was responded to already: the same push again.
@@ -133,7 +142,7 @@ class Walker {
         for (const TrackPoint::Again& a : p_.pending) {
             const Vec3 relative = p_.velocity - velocity_of_body(at(now_, a.hit.other).body);
             const bool closing = glm::dot(relative, a.hit.normal) > 0.0;
-            if (a.due != index_ || (model_.gate && !closing)) continue;
+            if (a.due != index_ || (rule_at(a.hit.other).gate && !closing)) continue;
             p_.velocity += a.push * model_.again_share;
             p_.hits.push_back(a.hit);
             p_.hits.back().again = true;
@@ -177,9 +186,11 @@ class Walker {
     void find_recorded(double t, FirstTouch& first) {
         for (Slot own : mine_)
             for (const auto& [other, box] : others_) {
-                if (!box.meets(mine(own).bounds(way_)) || now_.does(own, other) != Does::Solid) continue;
+                if (rule_at(other).afterwards || !box.meets(mine(own).bounds(way_)) ||
+                    now_.does(own, other) != Does::Solid)
+                    continue;
                 const Motion all = motion_of(other);
-                find(own, {other, all, all.travel(), velocity_of(other)},
+                find(own, {other, all, all.travel(), velocity_of(other), nullptr, &rule_at(other)},
                      {axes_.only >= 0 ? all.to : all.at(t), all.to}, first);
             }
     }
@@ -208,7 +219,10 @@ class Walker {
     const Geometry& mine(Slot own) const { return tested_.of(now_, own); }
     const Geometry& theirs(const Opponent& o) const { return *at(now_, o.collider).geometry; }
     Opponent as_opponent(Slot own) {
-        return {own, {from_, p_.pose}, p_.pose.at - before_axes_.at, p_.velocity, this};
+        return {own, {from_, p_.pose}, p_.pose.at - before_axes_.at, p_.velocity, this, &rule_at(own)};
+    }
+    const TouchRule& rule_at(Slot collider) const {
+        return model_.at_kind.empty() ? model_ : model_.rule_at(kind_or_id(now_, at(now_, collider).body));
     }
     /// The game would test these two here.
     void count(Slot own, const Opponent& o) const {
@@ -275,10 +289,11 @@ class Walker {
         p_.hits.push_back({own, o.collider, normal, point, depth, false, false});
         if (o.moved && !alone)
             o.moved->p_.hits.push_back({o.collider, own, -normal, point, depth, false, false});
-        if ((model_.gate && closing <= 0.0) || (model_.once && hit_before(own, o.collider))) return;
+        const TouchRule& rule = *o.rule;
+        if ((rule.gate && closing <= 0.0) || (rule.once && hit_before(own, o.collider))) return;
         const ColliderDef &dm = *at(now_, own).def, &d = *at(now_, o.collider).def;
-        const double e = model_.restitution.value_or(std::max(dm.restitution, d.restitution));
-        switch (model_.response) {
+        const double e = rule.restitution.value_or(std::max(dm.restitution, d.restitution));
+        switch (rule.response) {
         case Response::None:
             return;
         case Response::Stop:
@@ -289,9 +304,9 @@ class Walker {
         case Response::ReverseX:
         case Response::ReverseY:
         case Response::ReverseZ: {
-            const int axis = model_.response == Response::Reverse
+            const int axis = rule.response == Response::Reverse
                                  ? longest_axis(normal)
-                                 : static_cast<int>(model_.response) - static_cast<int>(Response::ReverseX);
+                                 : static_cast<int>(rule.response) - static_cast<int>(Response::ReverseX);
             v[axis] = -v[axis] * (e > 0.0 ? e : 1.0);
             break;
         }
@@ -302,10 +317,10 @@ class Walker {
             v -= normal * (1.0 + e) * closing;
             break;
         default: // who is put on top of what it overlaps stands there, however fast it rose
-            if (closing > 0.0 || (depth > 0.0 && model_.depenetrate && model_.push == MotionModel::Push::Up))
-                v -= normal * (1.0 + (model_.response == Response::PushOut ? e : 0.0)) * closing;
+            if (closing > 0.0 || (depth > 0.0 && rule.depenetrate && rule.push == MotionModel::Push::Up))
+                v -= normal * (1.0 + (rule.response == Response::PushOut ? e : 0.0)) * closing;
         }
-        rub(v, normal, std::max(0.0, closing), dm, d);
+        rub(v, normal, std::max(0.0, closing), dm, d, rule);
         const double share = share_of(o);
         const Vec3 after = v + other_velocity, change = after - p_.velocity;
         if (model_.again > 0 && closing > 0.0 && !std::exchange(responded_, true)) {
@@ -323,9 +338,10 @@ class Walker {
 
     /// Coulomb friction against what the body does not steer itself: along its own desired velocity it has a
     /// grip.
-    void rub(Vec3& v, const Vec3& normal, double closing, const ColliderDef& a, const ColliderDef& b) const {
+    void rub(Vec3& v, const Vec3& normal, double closing, const ColliderDef& a, const ColliderDef& b,
+             const TouchRule& rule) const {
         const double mu =
-            model_.friction.value_or(std::sqrt(a.friction.value_or(0.0) * b.friction.value_or(0.0)));
+            rule.friction.value_or(std::sqrt(a.friction.value_or(0.0) * b.friction.value_or(0.0)));
         if (mu <= 0.0) return;
         const Vec3 tangent = v - normal * glm::dot(v, normal);
         const double speed = glm::length(tangent);
@@ -336,7 +352,7 @@ class Walker {
     }
 
     /// Responds to an overlap, if there is one.
-    void meet(Slot own, const Opponent& o, double t, bool depenetrate) {
+    void meet(Slot own, const Opponent& o, double t, bool places) {
         count(own, o);
         const Pose& at_other = o.so_far.to;
         const Distance d = distance(mine(own), p_.pose, theirs(o), at_other, model_.margin);
@@ -354,10 +370,10 @@ class Walker {
             choose_way(own, o, normal, out);
         if (beside(own, p_.pose, o, at_other, normal)) return;
         answer(own, o, normal, -d.gap, (d.on_a + d.on_b) * 0.5);
-        if (!depenetrate) return;
+        if (!places || !o.rule->ends_outside()) return;
         p_.hits.back().responded = true;
         const double share = share_of(o);
-        if (model_.returns()) {
+        if (o.rule->returns()) {
             const auto put_back = [&](Walker& w) {
                 w.p_.pose.at = axes_.only >= 0 ? w.before_axes_.at : w.from_.at;
             };
@@ -371,8 +387,8 @@ class Walker {
 
     /// The way that the model pushes out: its normal, and how far.
     void choose_way(Slot own, const Opponent& o, Vec3& normal, double& out) const {
-        if (model_.push == MotionModel::Push::Back) return through_face(own, o, normal, out);
-        if (model_.push == MotionModel::Push::Nearest) return;
+        if (o.rule->push == MotionModel::Push::Back) return through_face(own, o, normal, out);
+        if (o.rule->push == MotionModel::Push::Nearest) return;
         normal = -up_;
         out = model_.margin + way_out(mine(own), p_.pose, theirs(o), o.so_far.to, up_);
     }
@@ -486,6 +502,7 @@ class Group {
             for_each_axis([&] { swept(); });
             break;
         }
+        for (Walker* w : order_) w->meet_recorded(1.0, true, true);
         if (model_.tests != Tests::Before) respond_again();
     }
 
@@ -504,17 +521,16 @@ class Group {
     void move_and_test(double dt, double t) {
         for_each_axis([&] {
             for (Walker* w : order_) w->move(dt, t);
-            meet(t, model_.depenetrate);
+            meet(t, true);
         });
     }
-    void meet(double t, bool depenetrate) {
-        if (model_.returns() || model_.response == Response::PushOut)
-            depenetrate = depenetrate || model_.tests != Tests::Before;
+    /// `places`: they are put outside of what they overlap, if that is what becomes of it.
+    void meet(double t, bool places) {
         const auto each_other = [&] {
-            each_pair([&](Walker& one, Walker& other) { one.meet_moved(other, t, depenetrate); });
+            each_pair([&](Walker& one, Walker& other) { one.meet_moved(other, t, places); });
         };
         if (model_.movers_first) each_other();
-        for (Walker* w : order_) w->meet_recorded(t, depenetrate);
+        for (Walker* w : order_) w->meet_recorded(t, places, false);
         if (!model_.movers_first) each_other();
     }
     /// Who gives and who takes: each of both where they do the same.
