@@ -391,22 +391,35 @@ Fit fit_to(const Recording& r, const Finding& f, Slot body, const Touches& touch
         return static_cast<std::size_t>(std::max<std::ptrdiff_t>(0, r.frame_index(number)));
     };
     const std::size_t first = index(f.first), last = index(f.last), middle = first + (last - first) / 2;
-    Fit nearest;
+    Fit nearest, only_here; // the latter does the same in no other occurrence
+    Fit inexact;            // code moves the body: with rules for the others it may come nearer
     std::vector<const Fit*> passes{nullptr};
     if (alike && alike->reproduces) passes.insert(passes.begin(), alike);
     const std::vector<FrameWindow> windows = windows_of(r, f, body, touches);
     // All that it touches by one loop; else by what was recorded, but for what the finding is about.
+    const auto off = [](const Fit& fit) { return fit.largest_difference + fit.held_difference; };
+    const BodyDef* def = r.world_at(last).body(body).def;
+    const bool by_code = def && def->moves == Moves::Kinematic;
     for (const Others others : {Others::Same, Others::Alone, Others::AsRecorded})
         for (const Fit* known : passes)
             for (const std::size_t end : {last, middle}) {
                 const bool tried = end != last && nearest.window.body >= 0 && last - first < long_finding;
                 if (tried || (known && others != Others::Same)) break;
                 for (const FrameWindow& w : windows) {
+                    if (inexact.reproduces && others != Others::Alone) break;
                     Fit fit = fit_in(r, f, w, end + 2, touches, options, known, others);
-                    if (fit.reproduces) return fit;
+                    if (fit.reproduces && fit.held_difference <= fit.near_enough) {
+                        if (others == Others::Same && !known && by_code && off(fit) > exact_difference(r))
+                            inexact = fit;
+                        else
+                            return inexact.reproduces && off(inexact) <= off(fit) ? inexact : fit;
+                    } else if (fit.reproduces && !only_here.reproduces)
+                        only_here = fit;
                     if (!known && nearest.window.body < 0) nearest = std::move(fit);
                 }
             }
+    if (inexact.reproduces) return inexact;
+    if (only_here.reproduces) return only_here;
     // Or nothing comes of it, here and elsewhere.
     if (answers(r, f, {body, windows.front().first, std::min(last + 2, windows.front().last)}, touches))
         return nearest;

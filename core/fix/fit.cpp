@@ -11,8 +11,9 @@ namespace oddbounce {
 
 namespace {
 
-constexpr std::size_t kept_models = 256; // of those tried
-constexpr double hopeless = 10.0;       // times what is near enough: no need to know how much more
+constexpr std::size_t kept_models = 256;   // of those tried
+constexpr std::size_t varied_models = 128; // simple ones, of those that share
+constexpr double hopeless = 10.0;          // times what is near enough: no need to know how much more
 constexpr std::size_t tuned_models = 16, tuned_others = 12, tuned_rules = 6; // finely; that are not simple
 constexpr int steps_of_search = 40;                                          // for each number
 
@@ -60,14 +61,23 @@ struct Course {
             return std::ranges::any_of(hits, &Hit::responded);
         });
     }
-    /// Other bodies that it touches and that may take their part.
+    /// The body goes otherwise in step `k` than in the one before.
+    bool turns(Slot body, std::size_t k) const {
+        if (k < 2 || k >= worlds.size()) return false;
+        const Vec3 was = worlds[k - 1].motion_since(worlds[k - 2], body).travel(),
+                   is = worlds[k].motion_since(worlds[k - 1], body).travel(),
+                   fall = worlds[k].recording().header.gravity * worlds[k].dt() * worlds[k].dt();
+        return glm::length(is - was - fall) > worlds[k].recording().slop();
+    }
+    /// Other bodies that it touches, that may take their part, and that are turned then.
     std::set<Slot> partners(const MotionModel& model) const {
         MotionModel any = model;
         any.other_takes = MotionModel::OtherTakes::Half;
         std::set<Slot> out;
         for (std::size_t k = 1; k <= steps.touches.size() && k < worlds.size(); ++k)
             for (const Hit& h : steps.touches[k - 1])
-                if (const Slot body = at(worlds[k], h.other).body; may_join(any, worlds[k], body))
+                if (const Slot body = at(worlds[k], h.other).body;
+                    may_join(any, worlds[k], body) && (turns(body, k) || turns(body, k + 1)))
                     out.insert(body);
         return out;
     }
@@ -329,9 +339,12 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
     std::vector<MotionModel> simple = models(again, r.header.space);
     for (MotionModel& m : simple)
         m.as_recorded = base.as_recorded, m.partners = base.partners, m.at_kind = base.at_kind;
-    const std::set<Slot> partners = course.partners(base);
+    std::vector<Course> held;
+    for (const FrameWindow& w : held_out) held.emplace_back(r, w, control);
+    std::set<Slot> partners = course.partners(base);
+    for (const Course& c : held) partners.merge(c.partners(base));
     if (!partners.empty()) {
-        const auto mass = [&](Slot b) { return course.worlds.front().body(b).def->mass; };
+        const auto mass = [&](Slot b) { return course.worlds.back().body(b).def->mass; };
         add_shared(simple,
                    std::ranges::any_of(partners, [&](Slot b) { return mass(b) != mass(window.body); }));
     }
@@ -343,13 +356,14 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
     };
     if (std::ranges::none_of(tried, best_of_all)) {
         const bool one_ways = has_one_ways(r, window.first);
+        simple.clear(); // those that follow the game longest
+        for (const FittedModel& m : tried)
+            if (simple.size() < varied_models && (partners.empty() || m.shares())) simple.push_back(m.model);
         for (const MotionModel& m : simple)
             for (const MotionModel& other : variants(m, one_ways, !r.header.has(Channel::Desired)))
                 try_model(other);
         sort();
     }
-    std::vector<Course> held;
-    for (const FrameWindow& w : held_out) held.emplace_back(r, w, control);
     const auto hold_out = [&](FittedModel& m) {
         for (const Course& c : held)
             if (m.difference <= near_enough) m.held_out = std::max(m.held_out, c.difference(m.model));
@@ -364,11 +378,12 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
             return std::tuple(m.difference > near_enough, tells_less, m.both(), m.speed_difference > exact);
         });
     };
-    // To be tuned: all simple models, since values change their order, and the best of the others.
+    // To be tuned: the simple models, since values change their order, and the best of the others.
     std::vector<FittedModel> untuned;
-    std::size_t others = 0;
+    std::size_t plain = 0, others = 0;
     for (const FittedModel& m : tried)
-        if (std::ranges::find(simple, m.model) != simple.end() || others++ < tuned_others)
+        if (std::ranges::find(simple, m.model) != simple.end() ? plain++ < varied_models
+                                                               : others++ < tuned_others)
             untuned.push_back(m);
     if (tried.size() > kept_models) tried.resize(kept_models);
     for (FittedModel& m : tried) hold_out(m);

@@ -76,6 +76,7 @@ struct MotionModel : TouchRule {
     /// meets these on its recorded way it goes as recorded; on another way, what it would do there is not
     /// known.
     std::set<std::string> as_recorded;
+    bool recorded_no_more = false; ///< these, or it, are changed: not even on its recorded way is it known
     /// What it does at these kinds, where that differs.
     std::map<std::string, TouchRule> at_kind;
     /// Kinds of moving bodies that may take their part; see other_takes.

@@ -245,7 +245,6 @@ class Mover {
     Moved moved(const Stretch& s) const;
     std::vector<Moved> all_moved();
     void move();
-    bool changes_others(const Fit& fit) const;
     void note_known(const Stretch& s, std::size_t last);
     void doubt(const Stretch& s);
     MotionModel fixed(Slot body, const MotionModel& model) const {
@@ -300,17 +299,6 @@ bool Mover::agree(const Finding& f, const Fit& fit) const {
                                [&](const MotionModel& other) { return says(other, true) == first; });
 }
 
-/// It changes the body, or what the model goes by as recorded.
-bool Mover::changes_others(const Fit& fit) const {
-    if (fit.replayed.empty()) return false;
-    const World w = r_.world_at(fit.window.first);
-    return applied_.pairs || std::ranges::any_of(applied_.colliders, [&](Id id) {
-               const Slot c = r_.collider_slot(id);
-               return c >= 0 && (at(w, c).body == fit.window.body ||
-                                 fit.replayed.count(kind_or_id(w, at(w, c).body)) > 0);
-           });
-}
-
 /// Findings of the stretch that end later than `last` cannot be judged.
 void Mover::note_known(const Stretch& s, std::size_t last) {
     for (std::size_t i = 0; i < fits_.size(); ++i)
@@ -332,7 +320,6 @@ void Mover::take(const Finding& f, const Fit& fit) {
         v_.response_unseen = true;
         if (!sets(fix_, "response")) out_.unproven.insert(f.id);
     }
-    if (changes_others(fit)) out_.unproven.insert(f.id), v_.ends_early = true;
     v_.as_recorded.insert(fit.replayed.begin(), fit.replayed.end());
     if (too_fast_at_first(r_, w, applied_)) out_.unproven.insert(f.id), v_.begins_before = true;
     const bool worse =
@@ -501,9 +488,28 @@ void note_difference(const Recording& r, const Track& was, const Track& track, V
     }
 }
 
+namespace {
+
+/// The fix changes the body, those that it pushes, or what the model goes by as recorded.
+bool changes_recorded(Id body, const MotionModel& model, const Applied& applied) {
+    if (model.as_recorded.empty()) return false;
+    const Recording& r = *applied.recording;
+    const World w = r.world_at(r.size() - 1);
+    return applied.pairs || std::ranges::any_of(applied.colliders, [&](Id id) {
+               const Slot c = r.collider_slot(id);
+               if (c < 0) return false;
+               const std::string kind = kind_or_id(w, at(w, c).body);
+               return r.body_id(at(w, c).body) == body || model.partners.count(kind) > 0 ||
+                      model.as_recorded.count(kind) > 0;
+           });
+}
+
+} // namespace
+
 MotionModel fixed_model(Id body, const MotionModel& as_was, const Fix& fix, const Applied& applied) {
     const auto change = applied.motion.find(body);
     MotionModel out = change != applied.motion.end() ? model_with(change->second, as_was) : as_was;
+    out.recorded_no_more = changes_recorded(body, out, applied);
     const auto reset = [&](std::optional<double> TouchRule::*value) {
         (out.*value).reset();
         for (auto& [kind, rule] : out.at_kind) (rule.*value).reset();

@@ -88,6 +88,7 @@ class Moving {
         bool ended = false;
         TrackPoint next;
         bool by_model = false; ///< in this step
+        bool unknown = false;
     };
     void prepare(One& one, std::size_t k);
     /// Adds those that the hits are with and that may take their part. True: there are such.
@@ -116,13 +117,15 @@ void Moving::prepare(One& one, std::size_t k) {
     const BodyState& rec = now.body(one.body);
     const BodySteps& steps = steps_.of(one.body);
     TrackPoint& p = one.next = one.track.points.back();
-    one.by_model = false;
+    one.by_model = one.unknown = false;
     const std::vector<Hit>& touches = steps.touches[k - 1];
     const bool by_others =
         !model_.as_recorded.empty() && as_recorded(p, before, one.body) && !touches.empty() &&
         std::ranges::all_of(touches, [&](const Hit& h) { return not_modeled(model_, now, h.other); });
     if (rec.teleported || rec.fresh) {
         p = point_of(rec);
+    } else if (by_others && model_.recorded_no_more) {
+        one.unknown = true;
     } else if (by_others) {
         p = recorded_point(worlds_, k, one.body);
         p.hits = touches, ++one.track.moves;
@@ -164,6 +167,7 @@ bool Moving::step(std::size_t k) {
         for (std::size_t i = 0; take_part && i < movers.size(); ++i)
             more = add_met(movers[i].point.hits, k) || more;
     }
+    if (std::ranges::any_of(all_, [](const One& one) { return !one.ended && one.unknown; })) return false;
     for (const One& one : all_)
         if (!one.ended && one.by_model && std::ranges::any_of(one.next.hits, [&](const Hit& h) {
                 return not_modeled(model_, now, h.other);
