@@ -12,7 +12,8 @@ constexpr std::size_t tail = 20;        // frames after it: enough to see what b
 constexpr std::size_t back = 240;       // frames to look back for one in which the body overlaps nothing
 constexpr std::size_t long_finding = 8; // frames: shorter ones are fitted to their end only
 constexpr std::int64_t slack = 3;       // frames by which a finding may shift and still be the same
-constexpr std::size_t most_held_out = 3, most_alternatives = 8, most_tried = 24;
+constexpr std::size_t most_held_out = 3, most_alternatives = 8, most_tried = 24,
+                      most_alternatives_of_solver = 5, most_tried_of_solver = 12;
 
 bool same_fault(const Finding& a, const Finding& b) {
     if (a.fault != b.fault || a.last + slack < b.first || b.last + slack < a.first) return false;
@@ -125,12 +126,17 @@ double smallest_extent(const World& w, Slot body) {
     return out;
 }
 
+namespace {
+
+bool moved_by_code(const Recording& r, const FrameWindow& w) {
+    return moved_by_code(r.world_at(w.first), w.body, recorded_steps(r, w.body, w.first, w.last));
+}
+
+} // namespace
+
 double near_enough(const Recording& r, const FrameWindow& w, const Settings& settings) {
-    const World world = r.world_at(w.first);
-    const double extent = smallest_extent(world, w.body);
-    const BodyDef* def = world.body(w.body).def;
-    const bool by_code =
-        (def && def->moves == Moves::Kinematic) || recorded_steps(r, w.body, w.first, w.last).follows_desired;
+    const double extent = smallest_extent(r.world_at(w.first), w.body);
+    const bool by_code = moved_by_code(r, w);
     const double slops = settings[by_code ? "verdict.track_slops_by_code" : "verdict.track_slops"],
                  share = settings[by_code ? "verdict.track_share_by_code" : "verdict.track_share"];
     return std::max(slops * r.slop(), extent < infinity ? share * extent : 0.0);
@@ -198,8 +204,8 @@ std::set<std::string> kinds_met(const Recording& r, const Finding& f, const Fram
     return out;
 }
 
-/// Kinds that the body touches in the window, and those of its kind that it comes to push.
-std::set<std::string> kinds_touched(const Recording& r, const FrameWindow& w) {
+/// Kinds that the body touches in the window, and, where they are pushed, those of its kind that it meets.
+std::set<std::string> kinds_touched(const Recording& r, const FrameWindow& w, bool pushes) {
     const World world = r.world_at(w.last);
     const RecordedSteps steps = recorded_steps(r, w.body, w.first, w.last);
     const std::string own = kind_or_id(world, w.body);
@@ -211,7 +217,7 @@ std::set<std::string> kinds_touched(const Recording& r, const FrameWindow& w) {
                 const Slot other = at(world, h.other).body;
                 const std::string kind = kind_or_id(world, other);
                 out.insert(kind);
-                if (kind == own && steps.others.count(other) && !std::ranges::count(bodies, other))
+                if (pushes && kind == own && steps.others.count(other) && !std::ranges::count(bodies, other))
                     bodies.push_back(other);
             }
     return out;
@@ -219,7 +225,7 @@ std::set<std::string> kinds_touched(const Recording& r, const FrameWindow& w) {
 
 /// Kinds that the body touches in the window and that the finding is not about.
 std::set<std::string> others_in(const Recording& r, const Finding& f, const FrameWindow& w) {
-    std::set<std::string> out = kinds_touched(r, w);
+    std::set<std::string> out = kinds_touched(r, w, true);
     for (const std::string& own : kinds_met(r, f, w)) out.erase(own);
     return out;
 }
@@ -229,8 +235,8 @@ std::set<std::string> others_in(const Recording& r, const Finding& f, const Fram
 void leave_unseen(const Recording& r, const FrameWindow& fitted, const std::vector<FrameWindow>& held,
                   const std::set<std::string>& own, MotionModel& model) {
     std::set<std::string> seen = own;
-    seen.merge(kinds_touched(r, fitted));
-    for (const FrameWindow& w : held) seen.merge(kinds_touched(r, w));
+    seen.merge(kinds_touched(r, fitted, true));
+    for (const FrameWindow& w : held) seen.merge(kinds_touched(r, w, true));
     const World world = r.world_at(fitted.last);
     for (const ColliderState& c : world.colliders())
         if (c.def && c.body != fitted.body && c.def->role != Role::Sensor)
@@ -259,7 +265,7 @@ void learn_rules(const Recording& r, const FrameWindow& fitted, const Touches& t
                         [&](Id other) { return kind_or_id(world, r.body_slot(other)) == kind; });
         if (alone)
             std::erase_if(windows, [&](const FrameWindow& w) {
-                return kinds_touched(r, w) != std::set<std::string>{kind};
+                return kinds_touched(r, w, true) != std::set<std::string>{kind};
             });
         windows.resize(std::min(windows.size(), looked_at));
         const auto learned = with_rule_for(r, model, kind, windows, near, control);
@@ -319,20 +325,22 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
     bool speeds_fit = false, shares = false; // the taken one
     std::vector<const MotionModel*> told;    // those that do
     std::size_t tried = 0;
+    const bool by_code = moved_by_code(r, w);
     for (const FittedModel& m : models) {
         const bool near = m.difference <= out.near_enough &&
                           ((m.difference <= exact && !m.model.unanswered) || m.held_out <= out.near_enough);
         if (!near || m.both() > bound || (speeds_fit && m.speed_difference > exact) ||
             (shares && !m.shares()))
             continue;
-        if (!told.empty() && !tells_more(m.model, told)) continue;
-        if (++tried > most_tried) break;
+        // What a solver does many loops do nearly; these need not differ.
+        if (by_code && !told.empty() && !tells_more(m.model, told)) continue;
+        if (++tried > (by_code ? most_tried : most_tried_of_solver)) break;
         const Track track = rerun(r, w.body, w.first, w.last, m.model, options.control);
         if (!match(f, found_in(r, w, all_of(w.body, track), unchanged, options))) continue;
         told.push_back(&m.model);
         if (out.reproduces) {
             out.alternatives.push_back(m.model);
-            if (out.alternatives.size() == most_alternatives) break;
+            if (out.alternatives.size() == (by_code ? most_alternatives : most_alternatives_of_solver)) break;
             continue;
         }
         take(m), out.reproduces = true, bound = about_as_near(m.both(), exact);
@@ -341,7 +349,10 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
     }
     if (!out.reproduces) return out;
     if (others == Others::AsRecorded) model_what_fits(r, fitted, out.near_enough, out.model);
-    const std::set<std::string> replayed = out.model.as_recorded;
+    const bool pushes = out.model.other_takes != MotionModel::OtherTakes::None;
+    std::set<std::string> replayed;
+    for (const std::string& kind : kinds_touched(r, fitted, pushes))
+        if (out.model.as_recorded.count(kind)) replayed.insert(kind);
     leave_unseen(r, fitted, out.held_difference <= out.near_enough ? held : std::vector<FrameWindow>(),
                  kinds_met(r, f, w), out.model);
     for (MotionModel& m : out.alternatives) m.as_recorded = out.model.as_recorded;
@@ -398,8 +409,7 @@ Fit fit_to(const Recording& r, const Finding& f, Slot body, const Touches& touch
     const std::vector<FrameWindow> windows = windows_of(r, f, body, touches);
     // All that it touches by one loop; else by what was recorded, but for what the finding is about.
     const auto off = [](const Fit& fit) { return fit.largest_difference + fit.held_difference; };
-    const BodyDef* def = r.world_at(last).body(body).def;
-    const bool by_code = def && def->moves == Moves::Kinematic;
+    const bool by_code = moved_by_code(r, windows.front());
     for (const Others others : {Others::Same, Others::Alone, Others::AsRecorded})
         for (const Fit* known : passes)
             for (const std::size_t end : {last, middle}) {

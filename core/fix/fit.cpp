@@ -55,6 +55,7 @@ struct Course {
         if (out <= most && k + 1 < worlds.size() && !model.as_recorded.empty()) return infinity;
         return std::round(out * 1e9) * 1e-9;
     }
+    bool by_code() const { return moved_by_code(worlds.front(), window.body, steps); }
     /// Something that it touches turns it.
     bool responds() const {
         return std::ranges::any_of(steps.touches, [](const std::vector<Hit>& hits) {
@@ -169,7 +170,8 @@ std::optional<FittedModel> finely_tuned(const std::vector<const Course*>& course
 }
 
 /// All combinations that are tried; the earlier one wins where two do equally well.
-std::vector<MotionModel> models(int again, int space) {
+/// `by_code`: what only a game's own code does, no solver.
+std::vector<MotionModel> models(int again, int space, bool by_code) {
     using Tests = MotionModel::Tests;
     using Response = MotionModel::Response;
     std::vector<MotionModel> out;
@@ -186,7 +188,8 @@ std::vector<MotionModel> models(int again, int space) {
                     if (again > 0 && !gate) out.push_back(m);
                 }
     for (const Response response : {Response::Slide, Response::Reflect, Response::Reverse})
-        for (const bool gate : {true, false}) { // the face that is nearest turns it, and does not push it out
+        for (const bool gate : {true, false}) {
+            if (!by_code) break; // the face that is nearest turns it, and does not push it out
             MotionModel m;
             m.response = response, m.gate = gate, m.push = MotionModel::Push::Nearest;
             out.push_back(m);
@@ -216,7 +219,7 @@ std::vector<MotionModel> models(int again, int space) {
                 out.push_back(m);
             }
     // Who mirrors a velocity thinks of no restitution.
-    for (std::size_t i = 0, simple = out.size(); i < simple; ++i)
+    for (std::size_t i = 0, simple = out.size(); by_code && i < simple; ++i)
         if (out[i].response == Response::Reflect) {
             MotionModel mirrors = out[i];
             mirrors.restitution = 1.0, out.push_back(mirrors);
@@ -225,7 +228,7 @@ std::vector<MotionModel> models(int again, int space) {
 }
 
 /// What gameplay code does otherwise: each tried with the best of the simpler models.
-std::vector<MotionModel> variants(const MotionModel& m, bool one_ways, bool may_be_steered) {
+std::vector<MotionModel> variants(const MotionModel& m, bool one_ways, bool may_be_steered, bool by_code) {
     std::vector<MotionModel> out;
     const auto with = [&](auto member, auto value) {
         MotionModel other = m;
@@ -241,7 +244,7 @@ std::vector<MotionModel> variants(const MotionModel& m, bool one_ways, bool may_
     with(&MotionModel::tested, MotionModel::Tested::Center);
     with(&MotionModel::tested, MotionModel::Tested::Feet);
     if (may_be_steered) with(&MotionModel::steered, true);
-    if (m.tests == MotionModel::Tests::After)
+    if (m.tests == MotionModel::Tests::After && by_code)
         for (const int substeps : {2, 4, 8}) {
             out.push_back(m);
             out.back().tests = MotionModel::Tests::Substeps, out.back().substeps = substeps;
@@ -290,7 +293,7 @@ std::optional<MotionModel> with_rule_for(const Recording& r, const MotionModel& 
     take(with); // as at all else
     std::vector<TouchRule> rules;
     for (const bool afterwards : {true, false})
-        for (MotionModel m : models(0, r.header.space)) {
+        for (MotionModel m : models(0, r.header.space, courses.front().by_code())) {
             m.afterwards = afterwards;
             if (m.tests == (afterwards ? MotionModel::Tests::After : model.tests) &&
                 std::ranges::find(rules, m.rule()) == rules.end())
@@ -336,13 +339,17 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
         if (tried.empty() || tried.front().difference > near_enough) tried.clear();
         return tried;
     }
-    std::vector<MotionModel> simple = models(again, r.header.space);
+    std::vector<MotionModel> simple = models(again, r.header.space, course.by_code());
     for (MotionModel& m : simple)
         m.as_recorded = base.as_recorded, m.partners = base.partners, m.at_kind = base.at_kind;
     std::vector<Course> held;
     for (const FrameWindow& w : held_out) held.emplace_back(r, w, control);
-    std::set<Slot> partners = course.partners(base);
-    for (const Course& c : held) partners.merge(c.partners(base));
+    std::set<Slot> partners;
+    if (course.by_code()) {
+        partners = course.partners(base);
+        for (const Course& c : held) partners.merge(c.partners(base));
+    }
+    const std::size_t varied = partners.empty() ? ~std::size_t(0) : varied_models;
     if (!partners.empty()) {
         const auto mass = [&](Slot b) { return course.worlds.back().body(b).def->mass; };
         add_shared(simple,
@@ -358,9 +365,10 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
         const bool one_ways = has_one_ways(r, window.first);
         simple.clear(); // those that follow the game longest
         for (const FittedModel& m : tried)
-            if (simple.size() < varied_models && (partners.empty() || m.shares())) simple.push_back(m.model);
+            if (simple.size() < varied && (partners.empty() || m.shares())) simple.push_back(m.model);
         for (const MotionModel& m : simple)
-            for (const MotionModel& other : variants(m, one_ways, !r.header.has(Channel::Desired)))
+            for (const MotionModel& other :
+                 variants(m, one_ways, !r.header.has(Channel::Desired), course.by_code()))
                 try_model(other);
         sort();
     }
@@ -382,8 +390,7 @@ std::vector<FittedModel> fit(const Recording& r, const FrameWindow& window, int 
     std::vector<FittedModel> untuned;
     std::size_t plain = 0, others = 0;
     for (const FittedModel& m : tried)
-        if (std::ranges::find(simple, m.model) != simple.end() ? plain++ < varied_models
-                                                               : others++ < tuned_others)
+        if (std::ranges::find(simple, m.model) != simple.end() ? plain++ < varied : others++ < tuned_others)
             untuned.push_back(m);
     if (tried.size() > kept_models) tried.resize(kept_models);
     for (FittedModel& m : tried) hold_out(m);

@@ -61,6 +61,11 @@ Vec3 steered_part(const World& w, const Vec3& v) {
     return w.recording().header.gravity == Vec3(0.0) ? v : v - up * glm::dot(v, up);
 }
 
+bool moved_by_code(const World& w, Slot body, const BodySteps& steps) {
+    const BodyDef* def = w.body(body).def;
+    return (def && def->moves == Moves::Kinematic) || steps.follows_desired;
+}
+
 std::string kind_or_id(const World& w, Slot body) {
     const BodyDef* def = w.body(body).def;
     return def && !def->kind.empty() ? def->kind : "#" + std::to_string(w.recording().body_id(body));

@@ -38,6 +38,9 @@ struct RecordedSteps : BodySteps {
 RecordedSteps recorded_steps(const Recording& recording, Slot body, std::size_t first, std::size_t last,
                              const Control* control = nullptr);
 
+/// The game's own code moves the body, no solver.
+bool moved_by_code(const World& world, Slot body, const BodySteps& steps);
+
 /// The part of a velocity that code sets: where gravity is at work the level one, else all of it.
 Vec3 steered_part(const World& world, const Vec3& velocity);
 

@@ -205,9 +205,9 @@ std::string document(const Tables& t) {
         "| --- | --- | --- | --- | --- | --- | --- |\n";
     out +=
         fmt::format("\n## Against games that were really changed\n\n"
-                    "{} recordings of small games of upright boxes (`tests/core/fix/small_game.hpp`, which "
-                    "shares no code with "
-                    "the models), each with\na fault that the scan finds. Each change is tried on the "
+                    "{} recordings of small games of upright boxes and of discs that push each other "
+                    "(`tests/core/fix/small_game.hpp` and `disc_game.hpp`, which\nshare no code with the "
+                    "models), each with a fault that the scan finds. Each change is tried on the "
                     "recording and made in the "
                     "game, which is played again; in a room, whose walls other code handles, each stretch in "
                     "which the body is moved again. *Wrong*: what\nwas said to be fixed is found in the "
