@@ -301,13 +301,14 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
         known = alike->alternatives;
         known.insert(known.begin(), alike->model);
     }
+    const bool by_code = moved_by_code(r, w); // what a solver does shows no rule of any one kind
     MotionModel base;
     base.partners = kinds_met(r, f, w);
     base.partners.insert(kind_or_id(r.world_at(w.first), w.body));
     if (others != Others::Same) {
         base.as_recorded = others_in(r, f, w);
         for (const std::string& kind : base.as_recorded) base.partners.erase(kind);
-        if (others == Others::Alone)
+        if (others == Others::Alone && by_code)
             learn_rules(r, fitted, touches, out.near_enough, options.control, true, base);
         if (others == Others::Alone ? base.at_kind.empty() : base.as_recorded.empty()) return out;
     }
@@ -325,7 +326,6 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
     bool speeds_fit = false, shares = false; // the taken one
     std::vector<const MotionModel*> told;    // those that do
     std::size_t tried = 0;
-    const bool by_code = moved_by_code(r, w);
     for (const FittedModel& m : models) {
         const bool near = m.difference <= out.near_enough &&
                           ((m.difference <= exact && !m.model.unanswered) || m.held_out <= out.near_enough);
@@ -356,7 +356,7 @@ Fit fit_in(const Recording& r, const Finding& f, const FrameWindow& w, std::size
     leave_unseen(r, fitted, out.held_difference <= out.near_enough ? held : std::vector<FrameWindow>(),
                  kinds_met(r, f, w), out.model);
     for (MotionModel& m : out.alternatives) m.as_recorded = out.model.as_recorded;
-    learn_rules(r, fitted, touches, out.near_enough, options.control, false, out.model);
+    if (by_code) learn_rules(r, fitted, touches, out.near_enough, options.control, false, out.model);
     std::ranges::set_intersection(replayed, out.model.as_recorded,
                                   std::inserter(out.replayed, out.replayed.end()));
     for (MotionModel& m : out.alternatives) {

@@ -32,7 +32,6 @@ struct Course {
     /// where each would be one step later, so that a response given in that frame counts, unless its velocity
     /// is only a mean over it. More than `most`: it is that and something for each frame that is left.
     /// `speed`: FittedModel::speed_difference.
-    /// `speed`: FittedModel::speed_difference.
     double difference(const MotionModel& model, double most = infinity, double* speed = nullptr) const {
         double out = 0.0, speeds = 0.0;
         std::size_t k = 0;
