@@ -55,6 +55,15 @@ Shape TestedShapes::shape(const World& w, Slot c, const Geometry& whole) const {
 
 namespace {
 
+// What the models take for granted; none of it is fitted.
+constexpr double touching_only = 1e-9;       // unit: deeper than this is inside
+constexpr double closes_at = 1e-9;           // unit/s: less is along, or parting
+constexpr double usual_one_way_depth = 0.25; // of its extent: who is deeper in passes on, besides one step
+constexpr double steered_grip = 0.7; // cosine: within 45 degrees of its wish friction does not brake it
+constexpr double way_back = 1.5;     // of the step: who is farther in did not come through that face now
+constexpr double soon_after = 0.01;  // of the step: a graze is clear again by then
+constexpr int halvings = 24;         // of the step height, to the least lift that is free
+
 /// Which axes move and are tested now.
 struct Axes {
     Vec3 all{1.0};
@@ -160,7 +169,7 @@ class Walker {
         ahead.at += up_ * model_.step_height;
         if (!free_at(ahead)) return;
         double low = 0.0, high = model_.step_height; // the least lift that is free
-        for (int i = 0; i < 24; ++i) {
+        for (int i = 0; i < halvings; ++i) {
             const double middle = 0.5 * (low + high);
             Pose at_middle = ahead;
             at_middle.at -= up_ * (model_.step_height - middle);
@@ -243,7 +252,7 @@ class Walker {
         case MotionModel::OneWay::Usual:
             break;
         }
-        return depth > 0.25 * theirs(o).extent() + glm::length(relative_velocity) * now_.dt();
+        return depth > usual_one_way_depth * theirs(o).extent() + glm::length(relative_velocity) * now_.dt();
     }
     /// It overlaps by no more than the tolerance across the face: it passes beside.
     bool beside(Slot own, const Pose& pose, const Opponent& o, const Pose& at_other,
@@ -347,7 +356,8 @@ class Walker {
         const double speed = glm::length(tangent);
         const BodyState& state = now_.body(body_);
         if (speed == 0.0) return;
-        if (state.has_desired && std::abs(glm::dot(unit(state.desired), tangent / speed)) > 0.7) return;
+        if (state.has_desired && std::abs(glm::dot(unit(state.desired), tangent / speed)) > steered_grip)
+            return;
         v -= tangent * std::min(1.0, mu * closing / speed);
     }
 
@@ -366,7 +376,7 @@ class Walker {
             if (way == 0.0) return; // it does not move on this axis
             normal = axes_.all * (way > 0.0 ? 1.0 : -1.0);
             out = model_.margin + way_out(mine(own), p_.pose, theirs(o), at_other, -normal);
-        } else if (t > 0.0 && -d.gap > 1e-9)
+        } else if (t > 0.0 && -d.gap > touching_only)
             choose_way(own, o, normal, out);
         if (beside(own, p_.pose, o, at_other, normal)) return;
         answer(own, o, normal, -d.gap, (d.on_a + d.on_b) * 0.5);
@@ -397,7 +407,7 @@ class Walker {
         const Sweep s = sweep(mine(own), move, theirs(o), o.so_far);
         if (s.status != Status::Found) return;
         const double back = way_out(mine(own), p_.pose, theirs(o), o.so_far.to, -s.normal);
-        if (back > glm::length(move.travel() - o.so_far.travel()) * 1.5 + model_.margin) return;
+        if (back > glm::length(move.travel() - o.so_far.travel()) * way_back + model_.margin) return;
         normal = s.normal, out = back + model_.margin;
     }
 
@@ -412,7 +422,9 @@ class Walker {
                 distance(mine(own), way_.from, theirs(o), other_move.from, model_.margin + mine(own).reach());
             if (d.known) s.normal = d.normal, s.on_a = d.on_a;
         }
-        const auto closes = [&] { return glm::dot((p_.velocity - o.velocity) * axes_.all, s.normal) > 1e-9; };
+        const auto closes = [&] {
+            return glm::dot((p_.velocity - o.velocity) * axes_.all, s.normal) > closes_at;
+        };
         // On the floor of a tile map it may still meet the wall of it.
         if (s.status == Status::Started && !closes()) s = off_faces(own, o, other_move);
         if (s.status == Status::None || !closes()) return; // parting or along
@@ -423,7 +435,7 @@ class Walker {
     /// passes beside, as far as the model tolerates.
     bool grazes(Slot own, const Opponent& o, const Motion& other_move, const Sweep& s) const {
         if (s.status != Status::Found) return false;
-        const double later = std::min(1.0, s.first + 0.01);
+        const double later = std::min(1.0, s.first + soon_after);
         const Geometry &a = mine(own), &b = theirs(o);
         if (distance(a, way_.at(later), b, other_move.at(later), model_.margin + a.reach()).gap >
             model_.margin - 1e-9 * a.reach())
