@@ -8,6 +8,7 @@
 #include "fault/edge_look.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
+#include "observation/crowd.hpp"
 #include "shape/touching.hpp"
 
 namespace oddbounce {
@@ -20,7 +21,8 @@ constexpr Excuse contact_holds = excuse("contact", "the log has a contact that p
 constexpr Excuse inside = limit("inside", "it is inside the other one: that is what holds it");
 constexpr Excuse too_short = limit("too-short", "it stands for {0}; {1} are needed", Measure::Frames);
 constexpr Excuse rounded =
-    excuse("rounded", "it stands for {0}; where places are rounded, what turns slowly stands as long",
+    excuse("rounded",
+           "it stands for {0}; where places are rounded, what turns slowly, or in a crowd, stands as long",
            Measure::Frames);
 constexpr const Excuse* excuses[] = {&rounded, &no_way, &contact_holds, &inside, &too_short};
 
@@ -129,7 +131,28 @@ class BlockedMotionRule : public Rule {
                                                : context_.solver.friction;
             if (along <= grip * into) return false;
         }
-        return look_.free_ahead(step, body, -way.normal * clearance(), ahead(step, way.free));
+        const double room = setting("blocked-motion.room") * moving_extent(step.now, way.own, way.other);
+        const Vec3 on = unit(way.free) * std::max(glm::length(ahead(step, way.free)), room);
+        return look_.free_ahead(step, body, -way.normal * clearance(), on) &&
+               !another_ahead(step, body, way, on);
+    }
+    /// Another that is not fixed is in the way, however little of it: it is no neighbour whose face is flush
+    /// with the one that it slides along.
+    bool another_ahead(const Step& step, Slot body, const Way& way, const Vec3& on) const {
+        const Pose from = step.now.body(body).pose;
+        Pose to = from;
+        to.at += on;
+        return std::ranges::any_of(step.of(body), [&](const Meeting* m) {
+            const Face f = face_of(step, *m, body);
+            const BodyState& met = step.now.body_of(f.other);
+            if (m->does != Does::Solid || f.other == way.other || met.def->moves == Moves::Static)
+                return false;
+            const Status meets = sweep(*at(step.now, f.own).geometry, {from, to},
+                                       *at(step.now, f.other).geometry, {met.pose, met.pose})
+                                     .status;
+            return meets == Status::Found ||
+                   (meets == Status::Started && glm::dot(f.normal, unit(on)) > context_.shared.leans);
+        });
     }
 
     /// The face is one that it may walk up.
@@ -201,11 +224,13 @@ class BlockedMotionRule : public Rule {
             context_.passes(too_short, run.first, run.last, run.way.own, run.way.other, frames, least))
             return;
         const double longer = setting("blocked-motion.rounded") * context_.recording.header.rate;
-        if (context_.observed.grain(body) > 0.0 && frames < longer &&
+        const World w = context_.recording.world_at(run.first);
+        // In a crowd what others leave of the way is less than a rounded place tells, however long it stands.
+        if (context_.observed.grain(body) > 0.0 &&
+            (frames < longer || of_one_crowd(w, run.way.own, run.way.other)) &&
             context_.passes(rounded, run.first, run.last, run.way.own, run.way.other, frames, longer))
             return;
         const Recording& r = context_.recording;
-        const World w = r.world_at(run.first);
         const std::string& u = r.header.unit;
         const std::string_view kind = run.way.kind;
         Finding f;

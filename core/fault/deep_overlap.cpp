@@ -6,6 +6,7 @@
 #include "fault/account_text.hpp"
 #include "fault/removal.hpp"
 #include "fault/rule.hpp"
+#include "observation/crowd.hpp"
 #include "observation/measures.hpp"
 
 namespace oddbounce {
@@ -86,7 +87,6 @@ class DeepOverlapRule : public Rule {
     bool in_order(const Run& run) const;
     bool contact_logged(const Run& run) const;
     bool under_load(const Run& run) const;
-    bool crowded(const Step& step, const Meeting& m) const;
     bool flew_in(const Run& run) const;
     double extent_of(const Run& run) const;
     bool no_more_to_see(const Run& run) const;
@@ -150,22 +150,6 @@ void DeepOverlapRule::begin(const Step& step, const Meeting& m, Run& run) const 
         run.pushed = run.pushed || (glm::dot(push, normal) > context_.shared.toward &&
                                     glm::dot(step.now.body_of(pusher).velocity, normal) > 0.0);
     }
-}
-
-/// Two of a kind that code moves, and a third of it that touches one of them from the far side.
-bool DeepOverlapRule::crowded(const Step& step, const Meeting& m) const {
-    const auto kind = [&](Slot c) -> const std::string& { return step.now.body_of(c).def->kind; };
-    if (kind(m.a).empty() || kind(m.a) != kind(m.b) || !moved_by_code(step.now, m.a) ||
-        !moved_by_code(step.now, m.b))
-        return false;
-    const auto pushed = [&](Slot own, const Vec3& in) {
-        return std::ranges::any_of(step.of(at(step.now, own).body), [&](const Meeting* o) {
-            const bool is_a = at(step.now, o->a).body == at(step.now, own).body;
-            return o != &m && o->does == Does::Solid && touches(step, *o) &&
-                   kind(is_a ? o->b : o->a) == kind(own) && glm::dot(is_a ? -o->normal : o->normal, in) > 0.0;
-        });
-    };
-    return pushed(m.a, m.normal) || pushed(m.b, -m.normal);
 }
 
 void DeepOverlapRule::take(const Step& step, const Meeting& m) {

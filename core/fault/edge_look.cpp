@@ -2,6 +2,7 @@
 #include "fault/edge_look.hpp"
 
 #include "fault/account_text.hpp"
+#include "observation/crowd.hpp"
 
 namespace oddbounce {
 
@@ -52,7 +53,7 @@ bool EdgeLook::on_flat_run(const Step& step, const Face& t, const std::vector<Fa
     const auto still = [&](Slot c) {
         return glm::length(step.now.motion_since(step.before, at(step.now, c).body).travel()) <= 1e-3 * slop_;
     };
-    if (!still(t.other)) return false;
+    if (!still(t.other) || of_one_crowd(step.now, t.own, t.other)) return false;
     return std::any_of(all.begin(), all.end(), [&](const Face& s) {
         if (s.gap > near || !walkable(step.now, at(step.now, t.own).body, s.normal) || !still(s.other))
             return false;

@@ -6,6 +6,7 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
+#include "observation/crowd.hpp"
 #include "observation/measures.hpp"
 
 namespace oddbounce {
@@ -18,8 +19,9 @@ constexpr Excuse steered =
     excuse("steered", "code steers one of them back and forth also where it touches nothing");
 constexpr Excuse between =
     excuse("between", "something else that one of them touches in the same step turned it");
-constexpr Excuse rattles = excuse(
-    "rattles", "it is reversed in {0} on end; where a solver moves it {1} are needed", Measure::Frames);
+constexpr Excuse rattles =
+    excuse("rattles", "it is reversed in {0} on end; where a solver moves it, or a crowd, {1} are needed",
+           Measure::Frames);
 constexpr Excuse narrow =
     limit("narrow", "it goes {0} back and forth; more than {1} is reported", Measure::Length);
 constexpr const Excuse* excuses[] = {&unlike, &steered, &between, &rattles, &narrow};
@@ -36,6 +38,7 @@ struct Run {
     std::vector<Vec3> gone; // normals, to the mover, of what it broke in the step before: no longer there
     double error = 0.0;     // of the gaps, where places are rounded
     bool along = false;     // the surface, not its normal
+    bool crowded = true;    // so far others of its kind push it about
     std::map<std::size_t, Vec3> places; // of the reversals, by frame
 };
 
@@ -97,12 +100,9 @@ class JitterRule : public Rule {
             const bool across = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
             if (across && !inside && !presses(step, run, relative, matters, rounding)) continue;
             if (!inside && !alike(own, run.own, rounding) && passes(unlike)) return Vec3(0.0);
-            const bool by_third = turned_elsewhere(step, m, run.mover, change) ||
-                                  turned_elsewhere(step, m, run.other, -change) ||
-                                  std::ranges::any_of(run.gone, [&](const Vec3& away) {
-                                      return glm::dot(away, change) > context_.shared.toward;
-                                  });
-            if (!inside && by_third && passes(between)) return Vec3(0.0);
+            // While it is inside, this one pushes it out whatever others do, but not further in.
+            const bool may_be = !inside || glm::dot(change, run.normal) > 0.0;
+            if (may_be && turned_by_others(step, m, run, change) && passes(between)) return Vec3(0.0);
             const bool by_code = context_.observed.steered(at(step.now, m.a).body) ||
                                  context_.observed.steered(at(step.now, m.b).body);
             if (!inside && by_code && passes(steered)) return Vec3(0.0);
@@ -121,15 +121,16 @@ class JitterRule : public Rule {
                 run.gone.push_back(other == o->a ? o->normal : -o->normal);
         }
     }
-    /// Something else that one of the two touches in this step turned it so.
-    bool turned_elsewhere(const Step& step, const Meeting& m, Slot own, const Vec3& change) const {
-        const Slot body = at(step.now, own).body;
-        return step.any_place_of(body, [&](const Meeting& o) {
-            const Vec3 away = at(step.now, o.a).body == body ? -o.normal : o.normal;
-            return o.key() != m.key() && touches(step, o) && glm::dot(away, change) > context_.shared.toward;
-        });
+    /// What else one of the two touches in this step turned it so, or several together.
+    bool turned_by_others(const Step& step, const Meeting& m, const Run& run, const Vec3& change) const {
+        const double toward = context_.shared.toward, aside = std::sqrt(1.0 - toward * toward);
+        const auto explained = [&](const std::vector<Vec3>& pushes, const Vec3& by) {
+            return glm::length(beyond(by, pushes)) < aside;
+        };
+        std::vector<Vec3> mover = pushes_of_others(step, m, run.mover);
+        mover.insert(mover.end(), run.gone.begin(), run.gone.end());
+        return explained(mover, change) || explained(pushes_of_others(step, m, run.other), -change);
     }
-
     void take(const Step& step, const Meeting& m) {
         if (step.now.body_of(m.a).teleported || step.now.body_of(m.b).teleported) return;
         const bool fresh = !runs_.find(m.key());
@@ -156,7 +157,7 @@ class JitterRule : public Rule {
     void count(const Step& step, const Meeting& m, Run& run, const Vec3& change, double speed) const {
         if (run.turns++ == 0 && step.since(run.first) > 1) run.first = step.index; // else with the touch
         run.most_turns = std::max(run.most_turns, run.turns);
-        run.change = change;
+        run.change = change, run.crowded = run.crowded && crowded(step, m);
         run.along = std::abs(glm::dot(change, run.normal)) < context_.shared.toward;
         run.speed = std::max(run.speed, speed);
         if (m.gap_after != infinity)
@@ -172,16 +173,19 @@ class JitterRule : public Rule {
             close(done);
         }
         run.places.clear(), run.turns = run.most_turns = 0, run.speed = 0.0, run.low = infinity,
-                            run.high = -infinity;
+                            run.high = -infinity, run.crowded = true;
     }
 
-    /// A solver's bodies rattle in a crowd, for a frame or two more.
+    static bool rattles_on(const World& w, const Run& run) {
+        return run.crowded || either_solved(w, run.mover, run.other);
+    }
+    /// Bodies rattle in a crowd, or where a solver moves them, for a frame or two more.
     std::size_t needed(const World& w, const Run& run) const {
-        return either_solved(w, run.mover, run.other) ? context_.solver.rattles * least_ : least_;
+        return rattles_on(w, run) ? context_.solver.rattles * least_ : least_;
     }
     /// Less far back and forth is in order.
     double least_width(const World& w, const Run& run) const {
-        const double slops = either_solved(w, run.mover, run.other) ? context_.solver.rattle_width : 1.0;
+        const double slops = rattles_on(w, run) ? context_.solver.rattle_width : 1.0;
         return std::max({slops * context_.recording.slop(), 2.0 * run.error,
                          context_.settings["jitter.width"] * moving_extent(w, run.mover, run.other)});
     }

@@ -6,6 +6,7 @@
 #include "fault/account_text.hpp"
 #include "fault/removal.hpp"
 #include "fault/rule.hpp"
+#include "observation/crowd.hpp"
 #include "observation/measures.hpp"
 #include "observation/support.hpp"
 #include "shape/touching.hpp"
@@ -26,7 +27,10 @@ constexpr Excuse elsewhere =
            Measure::Length);
 constexpr Excuse steps_up = limit(
     "steps-up", "it stood, and stands on top now: it stepped up {0}, no more than {1}", Measure::Length);
-constexpr const Excuse* excuses[] = {&round_corner, &moved_elsewhere, &no_detour, &elsewhere, &steps_up};
+constexpr Excuse by_others =
+    excuse("crowd", "others of its kind push it on {0}: code puts a crowd apart one by one", Measure::Length);
+constexpr const Excuse* excuses[] = {&round_corner, &moved_elsewhere, &no_detour,
+                                     &elsewhere,    &steps_up,        &by_others};
 
 /// Where a pair is on its way in: kept while it overlaps.
 struct Inside {
@@ -69,6 +73,10 @@ class PopThroughRule : public Rule {
         const Inside in = found->second;
         inside_.erase(found);
         if (step.since(in.since) > most_) return;
+        const bool on = crowded(step, m) && pushed_on(step, m, in.mover, in.first.at);
+        if (on && context_.passes(by_others, step, m,
+                                  glm::length(step.now.body_of(in.mover).pose.at - in.first.at)))
+            return;
         leave(step, in);
     }
 
@@ -125,8 +133,8 @@ class PopThroughRule : public Rule {
         const Motion theirs = step.now.motion_since(step.before, at(step.now, other).body);
         const Geometry &gm = *at(step.now, mover).geometry, &go = *at(step.now, other).geometry;
         const Distance deep = distance(gm, *tried, go, theirs.to, 0.0);
-        if (!deep.known || deep.gap > -context_.settings["pop-through.least"] * context_.recording.slop())
-            return;
+        const double least = context_.settings["pop-through.least"] * context_.recording.slop() + m.error;
+        if (!deep.known || deep.gap > -least) return;
         const BodyState& now = step.now.body_of(mover);
         const Vec3 came = side_of(step.before.body_of(mover).pose, *tried, mover, other, theirs.from,
                                   theirs.to, step.now),
@@ -146,8 +154,18 @@ class PopThroughRule : public Rule {
             (straight || clear_way(gm, {from, corner, now.pose}, go, theirs.to, slop)) &&
             context_.passes(round_corner, step, m))
             return;
+        // What the places say of a velocity there is what others did in the step before.
+        const bool told = step.before.body_of(mover).velocity_logged;
+        if (crowded(step, m) && (!told || pushed_on(step, m, mover, tried->at)) &&
+            context_.passes(by_others, step, m, glm::length(now.pose.at - tried->at)))
+            return;
         emit(step, {mover, other}, came, went, *tried, theirs.to, lift_of(step, mover, other), deep,
              step.now.number());
+    }
+    /// All that it touches otherwise leads it so from where it was.
+    bool pushed_on(const Step& step, const Meeting& m, Slot mover, const Vec3& from) const {
+        const Vec3 put = unit(step.now.body_of(mover).pose.at - from);
+        return glm::length(beyond(put, pushes_of_others(step, m, mover))) < context_.shared.toward;
     }
 
     Vec3 travel_of(const Step& step, Slot mover, Slot other) const {

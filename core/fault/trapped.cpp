@@ -5,6 +5,7 @@
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
 #include "fault/runs.hpp"
+#include "observation/crowd.hpp"
 #include "observation/faces.hpp"
 #include "observation/measures.hpp"
 
@@ -20,7 +21,7 @@ constexpr Excuse too_short =
 constexpr Excuse got_away =
     excuse("got-away", "it went {0} meanwhile: a way through, no trap", Measure::Length);
 constexpr Excuse blocked =
-    excuse("blocked-elsewhere", "something else, which it only touches, is in the way that it wants to go");
+    excuse("blocked-elsewhere", "others, which it only touches, are in the way that it wants to go");
 constexpr Excuse goes = excuse("goes", "it goes where it wants to, {0} in this step", Measure::Length);
 constexpr const Excuse* excuses[] = {&in_order_depth, &coming_out, &too_short, &got_away, &blocked, &goes};
 
@@ -56,10 +57,12 @@ class TrappedRule : public Rule {
   private:
     using Pair = std::pair<Slot, Slot>;
 
-    /// Depth that is no trap: what deep-overlap lets pass.
-    double in_order(const World& now, Slot a, Slot b) const {
-        return std::max(context_.recording.slop(),
-                        context_.settings["deep-overlap.share_of_extent"] * moving_extent(now, a, b));
+    /// Depth that is no trap: what deep-overlap lets pass, of a crowd too.
+    double in_order(const World& now, Slot a, Slot b, bool of_a_crowd) const {
+        return std::max(
+            context_.recording.slop(),
+            (of_a_crowd ? context_.solver.pressed : context_.settings["deep-overlap.share_of_extent"]) *
+                moving_extent(now, a, b));
     }
 
     /// How fast the body wants to go, other than deeper in; 0: it does not try. `out` leads
@@ -75,19 +78,21 @@ class TrappedRule : public Rule {
         return most;
     }
 
-    /// What the body of one of the two wants is refused by a third one that it would meet and is not inside.
+    /// What the body of one of the two wants is refused by third ones that it would meet, and in which it is
+    /// no deeper than is in order; several may do so together.
     bool refused_elsewhere(const Step& step, const Meeting& m, Slot own, Slot other) const {
         const BodyState& b = step.now.body_of(own);
         if (!b.has_desired) return false;
         // A move that is refused as a whole ends before the touch.
-        const double slop = context_.recording.slop(),
-                     near = slop + context_.recording.header.skin + glm::length(b.desired) * step.now.dt();
-        const std::vector<Face> faces = faces_at(step, at(step.now, own).body, near);
-        const auto in_the_way = [&](const Face& f) {
-            return at(step.now, f.other).body != at(step.now, other).body && f.gap >= -slop &&
-                   f.gap <= near && glm::dot(f.normal, unit(b.desired)) > context_.shared.toward;
-        };
-        return std::any_of(faces.begin(), faces.end(), in_the_way) && context_.passes(blocked, step, m);
+        const double near = context_.recording.slop() + context_.recording.header.skin +
+                            glm::length(b.desired) * step.now.dt();
+        std::vector<Vec3> in_the_way;
+        for (const Face& f : faces_at(step, at(step.now, own).body, near))
+            if (at(step.now, f.other).body != at(step.now, other).body && f.gap <= near &&
+                f.gap >= -in_order(step.now, f.own, f.other, of_one_crowd(step.now, f.own, f.other)))
+                in_the_way.push_back(f.normal);
+        const double toward = context_.shared.toward, aside = std::sqrt(1.0 - toward * toward);
+        return glm::length(beyond(unit(b.desired), in_the_way)) < aside && context_.passes(blocked, step, m);
     }
 
     /// The body gets where it wants to.
@@ -100,15 +105,16 @@ class TrappedRule : public Rule {
         return went > most * asked && context_.passes(goes, step, m, went, most * asked);
     }
 
-    /// Whoever of them wants to go anywhere wants out, and one does. `out` leads a out.
+    /// One of them wants out, and neither wants in. `out` leads a out.
     bool want_apart(const BodyState& a, const BodyState& b, const Vec3& out, const Step& step) const {
         const double least = context_.shared.hardly * closing_that_matters(step);
-        const auto wants = [&](const BodyState& body) {
-            return body.has_desired && body.def->moves != Moves::Static && glm::length(body.desired) > least;
+        const auto out_of = [&](const BodyState& body, const Vec3& way) { // cosine; 0: it wants nothing
+            const bool wants =
+                body.has_desired && body.def->moves != Moves::Static && glm::length(body.desired) > least;
+            return wants ? glm::dot(unit(body.desired), way) : 0.0;
         };
-        const double toward = context_.shared.toward;
-        return (wants(a) || wants(b)) && (!wants(a) || wants_toward(a, out, toward)) &&
-               (!wants(b) || wants_toward(b, -out, toward));
+        const double one = out_of(a, out), other = out_of(b, -out);
+        return std::min(one, other) >= 0.0 && std::max(one, other) > context_.shared.toward;
     }
 
     void take(const Step& step, const Meeting& m) {
@@ -139,9 +145,10 @@ class TrappedRule : public Rule {
         if (a.velocity_known && b.velocity_known && (a.velocity_logged || b.velocity_logged) &&
             apart > closing_that_matters(step))
             speed = std::max(speed, apart);
-        const bool shallow = depth <= in_order(step.now, m.a, m.b);
+        const double most = in_order(step.now, m.a, m.b, crowded(step, m));
+        const bool shallow = depth <= most;
         if (shallow && !want_apart(a, b, -m.normal, step) &&
-            context_.passes(in_order_depth, step, m, depth, in_order(step.now, m.a, m.b)))
+            context_.passes(in_order_depth, step, m, depth, most))
             return;
         if (speed > 0.0 && !(comes_out && context_.passes(coming_out, step, m, depth)))
             ++(shallow ? run.shallow_tries : run.tries), run.attempted += speed * step.now.dt();

@@ -6,6 +6,7 @@
 // that does nothing, a one-way dropped through on purpose.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
+#include "observation/crowd.hpp"
 #include "observation/free_motion.hpp"
 #include "observation/measures.hpp"
 #include "shape/touching.hpp"
@@ -32,8 +33,10 @@ constexpr Excuse goes_round_corner =
     excuse("goes-round", "it can have gone round the corner: one axis first, then the other");
 constexpr Excuse put_there =
     excuse("put-there", "its velocity does not explain a way of {0}: it was put there", Measure::Length);
-constexpr const Excuse* excuses[] = {&ignored,         &ends_inside, &short_way,         &free_way,
-                                     &logged_response, &clip,        &goes_round_corner, &put_there};
+constexpr Excuse crowd =
+    excuse("crowd", "{0} deep: others of its kind push the two about, one after the other", Measure::Length);
+constexpr const Excuse* excuses[] = {&ignored, &ends_inside,       &short_way, &free_way, &logged_response,
+                                     &clip,    &goes_round_corner, &crowd,     &put_there};
 
 struct Crossing {
     Slot mover = -1, other = -1; // colliders
@@ -100,6 +103,11 @@ class TunnelingRule : public Rule {
     void consider(const Step& step, const Meeting& m);
     void follow_point(const Step& step, Crossing& c) const;
     bool goes_round(const Step& step, const Crossing& c) const;
+    /// Nowhere so deep inside that it can only have gone through.
+    bool shallow(const Step& step, const Crossing& c) const {
+        return c.deepest <=
+               context_.settings["tunneling.round_share"] * moving_extent(step.now, c.mover, c.other);
+    }
     double deepest(const Step& step, const Crossing& c) const;
     double least_depth(const Step& step, const Crossing& c, double slop) const;
     void measure(const Step& step, Crossing& c) const;
@@ -149,6 +157,7 @@ void TunnelingRule::consider(const Step& step, const Meeting& m) {
     c.deepest = deepest(step, c);
     if (c.deepest <= least_depth(step, c, slop) && context_.passes(clip, step, m)) return;
     if (goes_round(step, c) && context_.passes(goes_round_corner, step, m)) return;
+    if (crowded(step, m) && shallow(step, c) && context_.passes(crowd, step, m, c.deepest)) return;
     c.jump = leap(step, c.mover, context_.settings["tunneling.jump"]);
     if (c.jump > 0.0 && step.now.body_of(c.mover).velocity_logged &&
         context_.passes(put_there, step, m, c.jump, 0.0))
@@ -185,8 +194,7 @@ bool TunnelingRule::goes_round(const Step& step, const Crossing& c) const {
                  other = step.now.motion_since(step.before, at(step.now, c.other).body);
     if (!moved_by_code(step.now, c.mover) || straight.turning() != 0.0 || other.turning() != 0.0)
         return false;
-    if (c.deepest > context_.settings["tunneling.round_share"] * moving_extent(step.now, c.mover, c.other))
-        return false;
+    if (!shallow(step, c)) return false;
     const double slop = context_.recording.slop();
     const Vec3 up = context_.recording.header.up, rise = up * glm::dot(straight.travel(), up);
     // As the other sees it.
