@@ -29,8 +29,10 @@ constexpr Excuse late = excuse("late-response", "it was turned one frame later")
 constexpr Excuse pressed =
     limit("pressed", "the two were touching for {0} already; a hit comes from apart, or within {1}",
           Measure::Frames);
-constexpr const Excuse* excuses[] = {&new_approach, &other_turns,  &elsewhere, &no_new_contact, &by_itself,
-                                     &by_steps,     &one_response, &late,      &pressed,        &leaves};
+constexpr Excuse presses = excuse("presses", "its velocity is what it wants, and its place is put back");
+constexpr const Excuse* excuses[] = {&new_approach, &other_turns, &elsewhere,    &no_new_contact,
+                                     &by_itself,    &by_steps,    &one_response, &late,
+                                     &pressed,      &leaves,      &presses};
 
 struct Turn {
     std::size_t index;
@@ -93,6 +95,7 @@ class DoubleHitRule : public Rule {
     void report(const Reported& r) const;
     void look_for_cancelled(const Step& step);
     void settle_cancelled(const Step& step);
+    bool put_back(const Step& step, const Cancelled& c) const;
     void close(const Approach& a) const;
     Finding start(std::size_t first, std::size_t last, const std::vector<Slot>& colliders) const;
 
@@ -358,6 +361,16 @@ void DoubleHitRule::look_for_cancelled(const Step& step) {
         }
 }
 
+/// In the step after the hit it is held back, though its velocity, which its code sets, still leads there.
+bool DoubleHitRule::put_back(const Step& step, const Cancelled& c) const {
+    if (!step.now.live(c.mover) || !step.now.live(c.one)) return false;
+    const BodyState& b = step.now.body_of(c.mover);
+    const double went = glm::dot(relative_travel(step.before, step.now, c.mover, c.one), c.normal);
+    return b.has_desired &&
+           glm::length(b.velocity - b.desired) <= context_.shared.hardly * glm::length(b.desired) &&
+           went <= (1.0 - context_.shared.partly) * c.closing * step.now.dt();
+}
+
 /// A response may come one frame after its contact is logged: wait for it.
 void DoubleHitRule::settle_cancelled(const Step& step) {
     for (const Cancelled& c : cancelled_) {
@@ -365,6 +378,7 @@ void DoubleHitRule::settle_cancelled(const Step& step) {
             closing_speed(step.now, c.mover, c.one, c.normal) < context_.shared.turned * c.closing &&
             context_.passes(late, c.index, c.index, c.mover, c.one))
             continue;
+        if (put_back(step, c) && context_.passes(presses, c.index, c.index, c.mover, c.one)) continue;
         Finding f = start(c.index, c.index, {c.mover, c.one, c.two});
         f.at = c.at, f.weight = 0.75;
         f.facts.push_back({"kind", std::string("cancelled"), "text"});
