@@ -173,7 +173,8 @@ void DeepOverlapRule::take(const Step& step, const Meeting& m) {
                      closing <= context_.observed.closing_that_matters(step, m) && follows;
     if (since_first <= 1 && run.closing > 0.0 && closing <= context_.shared.hardly * run.closing)
         run.responded = true;
-    run.crowded = run.crowded && crowded(step, m);
+    const bool comes_out = since_first > 0 && depth < run.previous;
+    run.crowded = run.crowded && (comes_out || crowded(step, m));
     // The frame after the response must already be less deep.
     if (since_first > 1 && depth >= run.previous - 1e-3 * run.deepest) run.shrinks = false;
     if (since_first == 1 && !run.responded) run.shrinks = false;

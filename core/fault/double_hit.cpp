@@ -7,6 +7,7 @@
 #include "fault/account_text.hpp"
 #include "fault/reports.hpp"
 #include "fault/rule.hpp"
+#include "observation/crowd.hpp"
 
 namespace oddbounce {
 
@@ -344,9 +345,10 @@ void DoubleHitRule::look_for_cancelled(const Step& step) {
         const auto [mover, other] = mover_first(step.before, step.now, m.a, m.b);
         const Side side{mover, other, mover == m.a ? m.normal : -m.normal, (m.on_a + m.on_b) * 0.5};
         const ClosingChange c = closing_change(step.before, step.now, mover, other, side.normal, side.at);
-        // A velocity that is not logged is a mean over the step: what a solver turned shows in the next one.
+        // A velocity that is not logged is a mean over the step: what a solver turned shows in the next one,
+        // and in a crowd it is what all did.
         const BodyState& moved = step.now.body_of(mover);
-        const bool mean = solved(moved) && !moved.velocity_logged;
+        const bool mean = !moved.velocity_logged && (solved(moved) || crowded(step, m));
         if (!mean && c.before >= context_.observed.closing_that_matters(step, m) &&
             c.after >= context_.shared.turned * c.before)
             hits.push_back(side);

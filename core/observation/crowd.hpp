@@ -16,7 +16,8 @@ std::vector<Vec3> pushes_of_others(const Step& step, const Meeting& meeting, Slo
 
 /// Two colliders of one kind that code moves.
 bool of_one_crowd(const World& world, Slot a, Slot b);
-/// Two of a kind that code moves, and a third of it that touches one of them, not from the other one's side.
+/// Two of a kind that code moves, and a third of it that touches one of them, not from the other one's side;
+/// and one of them presses: it wants to go there, or, where no desired velocity is logged, goes.
 bool crowded(const Step& step, const Meeting& meeting);
 
 } // namespace oddbounce
