@@ -19,7 +19,9 @@ constexpr Excuse central =
 constexpr Excuse inside = excuse("inside", "it lies inside the other one all the time: no hit turned it");
 constexpr Excuse rotates = excuse("rotates", "it rotated before: it is meant to");
 constexpr Excuse faces = excuse("faces", "code lets it look where it goes, or faces it another way");
-constexpr const Excuse* excuses[] = {&little, &central, &inside, &rotates, &faces};
+constexpr Excuse hinged =
+    excuse("hinged", "it turns where it is: a hit at that distance would move it too, so code turns it");
+constexpr const Excuse* excuses[] = {&little, &central, &inside, &rotates, &faces, &hinged};
 
 struct Run {
     std::size_t first = 0, last = 0;
@@ -129,10 +131,21 @@ class CornerSpinRule : public Rule {
         return nullptr;
     }
 
+    /// Its place is what it was before the first turn, though it has turned since.
+    bool stays_where_it_is(const Run& run, const BodyState& is) const {
+        if (is.def->upright || run.first == 0) return false;
+        const Pose was = context_.recording.world_at(run.first - 1).body_of(run.mover).pose;
+        const Vec3 turn = was.turn.to(is.pose.turn.counted_from(was.turn));
+        return glm::length(turn) > least_ &&
+               glm::length(is.pose.at - was.at) <= context_.shared.hardly * context_.recording.slop();
+    }
+
     void close(const Run& run) const {
         const Recording& r = context_.recording;
         const World w = r.world_at(run.last);
         const BodyState& is = w.body_of(run.mover);
+        if (stays_where_it_is(run, is) && context_.passes(hinged, run.first, run.last, run.mover, run.other))
+            return;
         Finding f;
         f.fault = "corner-spin", f.first = r.number(run.first), f.last = r.number(run.last);
         name_bodies(w, {run.mover, run.other}, f);

@@ -39,6 +39,7 @@ enum class Share {
     Alone,     ///< the weak one's only body
     All,       ///< all bodies of the weak one
     Touch,     ///< the very bodies; the strong one is of two responses, the weak one of two reports
+    Reports,   ///< both bodies; all that the weak one tells are reports of the strong one's hitbox
 };
 struct Explains {
     const char *strong, *weak;
@@ -70,6 +71,7 @@ constexpr Explains explanations[] = {
     {"wall-climb", "false-grounded", Share::Pair},
     // Two responses that were told as two hits are one double hit.
     {"double-hit", "double-hit", Share::Touch},
+    {"double-hit", "repeat-effect", Share::Reports},
     // A deep overlap with a brick whose response was cancelled by its neighbour is that double hit's
     // consequence.
     {"double-hit", "deep-overlap", Share::All},
@@ -121,6 +123,9 @@ bool shares(const Finding& strong, const Finding& weak, Share what) {
                            [&](Id id) { return in(strong.bodies, id); });
     case Share::Touch:
         return kind_of(strong) == "twice" && kind_of(weak) == "event" && strong.bodies == weak.bodies;
+    case Share::Reports:
+        return kind_of(strong) == "reported" && both() && strong.first <= weak.first &&
+               weak.last <= strong.last;
     }
     return false;
 }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Lines and the header; definitions are read in log_definitions.cpp, frames in frame_reader.cpp.
 #include "recording/log_reader.hpp"
+#include "recording/conventions.hpp"
 
 #include "recording/log.hpp"
 #include "recording/pictured.hpp"
@@ -63,6 +64,7 @@ std::shared_ptr<Recording> LogReader::end() {
     carry_.clear();
     if (!feed_) fail_header();
     check_pending();
+    for (const std::string& doubt : doubts_about(*feed_->recording())) feed_->warn(doubt);
     feed_->finish(std::move(before_));
     return feed_->recording();
 }
@@ -195,6 +197,12 @@ Header LogReader::read_header_values(Header h, Keys k) {
     if (-glm::dot(h.gravity, h.up) < downward * glm::length(h.gravity))
         warn("gravity", "line 1: gravity points along " + way_text(h.gravity) + " while up is " +
                             way_text(h.up) + ": is one of them meant otherwise?");
+    // Games fall faster than on earth, but not a hundred times.
+    const double pull = glm::length(h.gravity);
+    constexpr double most_m = 300.0, least_cm = 50.0;
+    if ((h.unit == "m" && pull > most_m) || (h.unit == "cm" && pull > 0.0 && pull < least_cm))
+        warn("unit", fmt::format("line 1: gravity is {:g} {}/s²: are lengths in {}?", pull, h.unit,
+                                 h.unit == "m" ? "cm" : "m"));
     h.substeps = static_cast<int>(std::clamp<std::int64_t>(k.whole("substeps", 1), 0, 1000000));
     if (h.substeps < 1) k.place().fail("substeps", "must be 1 or more");
     h.float_bits = static_cast<int>(k.whole("float", 32));
