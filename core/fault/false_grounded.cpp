@@ -79,7 +79,7 @@ class FalseGroundedRule : public Rule {
         const auto ground = [&](const Vec3& normal) { return walkable(step.now, body, normal, spare); };
         for (const Face& f :
              faces_of(step, *n.meeting, body, context_.shared.clear * r.slop() + r.header.skin))
-            if (ground(f.normal)) return true;
+            if (ground(f.normal) || (spare >= 0.0 && steps_onto(step, f))) return true;
         if (!n.meeting->contact) return false;
         const std::vector<Vec3> logged = logged_normals(step, n.own, n.other);
         return std::any_of(logged.begin(), logged.end(), ground);

@@ -62,7 +62,7 @@ class SpeedSurgeRule : public Rule {
 
     void step(const Step& step) override {
         for (const Surge& s : waiting_)
-            if (lasts(step, s)) emit(s);
+            if (lasts(step, s)) tell(s);
         waiting_.clear();
         came_ = std::move(come_), come_.clear(); // of touches that go on
         for (const Meeting& m : step.meetings())
@@ -75,7 +75,8 @@ class SpeedSurgeRule : public Rule {
         leaks_.step(step);
     }
     void finish() override {
-        for (const Surge& s : waiting_) emit(s);
+        for (const Surge& s : waiting_) tell(s);
+        for (const auto& [kinds, touches] : without_restitution_) tell_all(kinds, touches);
         leaks_.finish();
     }
 
@@ -120,7 +121,12 @@ class SpeedSurgeRule : public Rule {
         const double slack = fall_gain(step) +
                              (logged ? 0.05 : 1.0) * context_.recording.slop() / step.now.dt() +
                              context_.observed.rounding(step, at(step.now, s.mover).body);
-        if (come.lately <= (logged ? slack : closing_that_matters(step)) || s.apart <= most + slack) return;
+        if (come.lately <= (logged ? slack : closing_that_matters(step))) return;
+        if (s.apart <= most + slack) {
+            const bool bounces = s.apart > context_.shared.partly * come.most;
+            if (bounces && s.restitution == 0.0) ++without_restitution_[kinds(step.now, s)].ordinary;
+            return;
+        }
         const auto passes = [&](const Excuse& e, double measured = 0.0, double limit = 0.0) {
             return context_.passes(e, step, m, measured, limit);
         };
@@ -302,7 +308,53 @@ class SpeedSurgeRule : public Rule {
         return apart > least || !passes(fades, apart, least);
     }
 
-    void emit(const Surge& s) const {
+    /// Touches of two kinds for which the log has no restitution.
+    struct Touches {
+        std::size_t ordinary = 0; ///< that gave back no more than came in
+        std::vector<Surge> more;
+    };
+    using Kinds = std::pair<std::string, std::string>;
+    static Kinds kinds(const World& w, const Surge& s) {
+        const auto of = [&](Slot c) {
+            const BodyDef& def = *w.body_of(c).def;
+            return !def.kind.empty() ? def.kind : !def.name.empty() ? def.name : std::to_string(def.id);
+        };
+        return {of(s.mover), of(s.other)};
+    }
+
+    /// Where no restitution is logged the game may give back more on purpose, then at every touch.
+    void tell(const Surge& s) {
+        const bool held = s.restitution == 0.0 && context_.recording.complete();
+        if (held)
+            without_restitution_[kinds(context_.recording.world_at(s.index), s)].more.push_back(s);
+        else
+            emit(s);
+    }
+    void tell_all(const Kinds& kinds, const Touches& touches) const {
+        if (!is_a_rule(touches))
+            for (const Surge& s : touches.more) emit(s);
+        else
+            emit(touches.more.front(),
+                 say("each of {} touches of '{}' and '{}' gives back {} times what came in, so it may be "
+                     "meant",
+                     touches.more.size(), kinds.first, kinds.second,
+                     figure(touches.more.front().apart / touches.more.front().closing)));
+    }
+    /// All of them gave back the same share more.
+    bool is_a_rule(const Touches& touches) const {
+        constexpr std::size_t least = 3;
+        constexpr double alike = 0.02;
+        const auto share = [](const Surge& s) { return s.apart / s.closing; };
+        if (touches.more.size() < least ||
+            static_cast<double>(touches.ordinary) >
+                context_.shared.hardly * static_cast<double>(touches.more.size()))
+            return false;
+        const auto [low, high] = std::ranges::minmax(touches.more, {}, share);
+        return share(high) <= (1.0 + alike) * share(low);
+    }
+
+    /// `rule`: what speaks for a rule of the game; empty: nothing.
+    void emit(const Surge& s, const std::string& rule = {}) const {
         const Recording& r = context_.recording;
         const World w = r.world_at(s.index);
         Finding f;
@@ -314,12 +366,16 @@ class SpeedSurgeRule : public Rule {
             f.assumes = translated("`contacts` is not logged: nothing else pushes them apart");
         else if (!s.event.empty())
             f.grade = Grade::Likely, f.assumes = say("'{}' is not meant to throw it back", s.event);
+        else if (s.restitution == 0.0)
+            f.grade = Grade::Likely,
+            f.assumes = translated("no restitution is logged: that of the game is at most 1");
+        if (!rule.empty()) f.grade = Grade::Hint, f.assumes = rule;
         describe_speeds(context_, f, s.before, s.after);
         // The same along the normal: what came in and what went out.
         const std::string u = context_.recording.header.unit + "/s";
         add_fact(f, "before", s.closing, u), add_fact(f, "after", s.apart, u);
         f.facts.push_back({"kind", std::string("returned by a contact"), "text"});
-        add_fact(f, "restitution", s.restitution, "");
+        if (s.restitution > 0.0) add_fact(f, "restitution", s.restitution, "");
         // Both ways as long as their speeds, in the same measure.
         const double reach = 2.0 * at(w, s.mover).geometry->reach() / std::max(s.apart, 1e-9);
         f.marks.push_back({f.first, s.at - s.normal * (s.closing * reach), s.at, true,
@@ -335,6 +391,7 @@ class SpeedSurgeRule : public Rule {
     RuleContext context_;
     double share_, falls_;
     std::vector<Surge> waiting_;
+    std::map<Kinds, Touches> without_restitution_;
     std::map<Place, Came> came_, come_;         // by the last step, and by this one
     std::vector<std::pair<Slot, Slot>> before_; // bodies that were near each other in the step before
     std::shared_ptr<const Frame> frame_before_;
@@ -365,8 +422,10 @@ void describe(const Recording& r, Finding& f) {
     account.at(r.number(index - 1), say("{} approaches {} at {}.", mover, the(f.names[1]),
                                         speed_text(r, f.number("speed_before"))));
     account.at(f.first, f.fraction, say("It touches {}.", the(f.names[1])));
-    account.at(f.first, say("It leaves at {}: {} times as fast. The restitution is {}.", after,
-                            figure(f.number("factor")), figure(f.number("restitution"))));
+    account.at(f.first, f.fact("restitution")
+                            ? say("It leaves at {}: {} times as fast. The restitution is {}.", after,
+                                  figure(f.number("factor")), figure(f.number("restitution")))
+                            : say("It leaves at {}: {} times as fast.", after, figure(f.number("factor"))));
     account.cause(translated(
         "the response adds speed: it is applied more than once, or computed while the two overlap."));
 }

@@ -25,6 +25,23 @@ bool walkable(const World& w, Slot body, const Vec3& normal, double spare) {
     return -glm::dot(normal, w.recording().header.up) >= std::cos(glm::radians(limit)) - rounding;
 }
 
+bool steps_onto(const Step& step, const Face& f) {
+    const World& w = step.now;
+    const BodyState& body = w.body_of(f.own);
+    const Vec3 up = w.recording().header.up, level = f.normal - up * glm::dot(f.normal, up);
+    const double slop = w.recording().slop(), most = body.def->step + slop;
+    const double feet = glm::dot(body.pose.at, up) - at(w, f.own).geometry->along(body.pose, -up);
+    if (body.def->step <= 0.0 || glm::dot(f.normal, up) >= 0.0 || glm::length(level) == 0.0 ||
+        glm::dot(f.at, up) - feet > most)
+        return false;
+    // A little beyond the rim it goes level.
+    const Vec3 beyond = f.at + unit(level) * (2.0 * slop);
+    const RayHit hit =
+        ray_cast(beyond + up * most, beyond - up * slop, *at(w, f.other).geometry, w.body_of(f.other).pose);
+    return hit.status == Status::Found && walkable(w, at(w, f.own).body, -hit.normal) &&
+           glm::dot(hit.at, up) - feet <= most;
+}
+
 namespace {
 
 /// Places under a collider, evenly spread over its footprint, and what of them counts.

@@ -21,6 +21,9 @@ double steepness(const World& world, const Vec3& normal);
 /// It is ground that the body's slope limit lets it walk, with `spare` degrees more.
 bool walkable(const World& world, Slot body, const Vec3& normal, double spare = 0.0);
 
+/// The face, however steep, is the rim of level ground that its step height lets the body step onto.
+bool steps_onto(const Step& step, const Face& face);
+
 /// Share of the width (in space: of the footprint) of one of its colliders that has something below it, 0..1,
 /// and the longest free end, unit.
 struct Supported {

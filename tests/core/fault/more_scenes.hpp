@@ -52,6 +52,7 @@ const std::vector<MoreScene>& small_game_scenes();
 const std::vector<MoreScene>& map_scenes();
 const std::vector<MoreScene>& other_game_scenes();
 const std::vector<MoreScene>& crowd_scenes();
+const std::vector<MoreScene>& own_rule_scenes();
 const std::vector<MoreScene>& space_scenes();
 /// All of them.
 inline std::vector<MoreScene> every_more_scene() {
@@ -59,7 +60,7 @@ inline std::vector<MoreScene> every_more_scene() {
     for (const auto* some :
          {&more_scenes(), &effect_scenes(), &further_scenes(), &game_scenes(), &cause_scenes(),
           &little_log_scenes(), &excuse_scenes(), &still_scenes(), &small_game_scenes(), &map_scenes(),
-          &other_game_scenes(), &crowd_scenes(), &space_scenes()})
+          &other_game_scenes(), &crowd_scenes(), &own_rule_scenes(), &space_scenes()})
         all.insert(all.end(), some->begin(), some->end());
     return all;
 }
