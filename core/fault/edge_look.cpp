@@ -48,12 +48,26 @@ bool EdgeLook::vertex_ahead(const Step& step, const Face& t, const Vec3& way, do
 
 /// A seam: the vertex is level with what carries the body, which is a neighbour of the vertex's collider
 /// (or itself: chains, cells), and neither moves. Another crate's corner is an obstacle, not a seam.
+bool EdgeLook::goes_on(const Step& step, const Face& t, const Vec3& vertex, const Vec3& way,
+                       double lift) const {
+    // Beside the vertex as seen along the way, toward the body: its own side may be where the ground ends.
+    Vec3 aside = step.now.body_of(t.own).pose.at - vertex;
+    aside -= up_ * glm::dot(aside, up_) + way * glm::dot(aside, way);
+    const double a_little = clear_ * slop_;
+    const Vec3 at = vertex + way * a_little + unit(aside) * std::min(a_little, glm::length(aside));
+    const double reach = lift + r_.header.skin + slop_;
+    return ray_cast(at + up_ * reach, at - up_ * reach, *oddbounce::at(step.now, t.other).geometry,
+                    step.now.body_of(t.other).pose)
+               .status == Status::Found;
+}
+
 bool EdgeLook::on_flat_run(const Step& step, const Face& t, const std::vector<Face>& all, const Vec3& vertex,
-                           double lift, double near) const {
+                           const Vec3& way, double lift, double near) const {
     const auto still = [&](Slot c) {
         return glm::length(step.now.motion_since(step.before, at(step.now, c).body).travel()) <= 1e-3 * slop_;
     };
     if (!still(t.other) || of_one_crowd(step.now, t.own, t.other)) return false;
+    if (!goes_on(step, t, vertex, way, lift)) return false;
     return std::any_of(all.begin(), all.end(), [&](const Face& s) {
         if (s.gap > near || !walkable(step.now, at(step.now, t.own).body, s.normal) || !still(s.other))
             return false;

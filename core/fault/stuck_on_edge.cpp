@@ -194,7 +194,7 @@ EdgeEvidence StuckOnEdgeRule::seam(const Step& step, Slot body, const Stall& s,
     for (const Face& t : all) {
         Vec3 vertex;
         if (!look_.vertex_ahead(step, t, s.way, lift + slop_, vertex)) continue;
-        if (!look_.on_flat_run(step, t, all, vertex, lift, near) && passes(no_flat_run)) continue;
+        if (!look_.on_flat_run(step, t, all, vertex, s.way, lift, near) && passes(no_flat_run)) continue;
         if (r_.header.has(Channel::Contacts) && !look_.opposed(step, t, s.way) && passes(no_contact))
             continue;
         EdgeEvidence e;
