@@ -3140,10 +3140,6 @@
         <translation>Von außen behält ein Kontakt, der umkehrt, die Geschwindigkeit bei; hier ändert sie sich</translation>
     </message>
     <message>
-        <source>it is reversed in {0} on end; where a solver moves it {1} are needed</source>
-        <translation>Er wird {0} hintereinander umgekehrt; wo ein Löser ihn bewegt, sind {1} nötig</translation>
-    </message>
-    <message>
         <source>it goes {0} back and forth; more than {1} is reported</source>
         <translation>Er geht {0} hin und her; gemeldet wird mehr als {1}</translation>
     </message>
@@ -3548,10 +3544,6 @@
         <translation>Er kann zuerst quer gegangen sein und dann die Fläche getroffen haben, die ihn umkehrte</translation>
     </message>
     <message>
-        <source>something else, which it only touches, is in the way that it wants to go</source>
-        <translation>Etwas anderes, das er nur berührt, steht dem Weg entgegen, den er gehen will</translation>
-    </message>
-    <message>
         <source>of the ray: what an extension reaches beyond what it must</source>
         <translation>des Strahls: was eine Verlängerung weiter reicht, als sie muss</translation>
     </message>
@@ -3630,10 +3622,6 @@
     <message>
         <source>of the change into a face: so much along it friction may take where the log says nothing of it</source>
         <translation>der Änderung in eine Fläche hinein: So viel längs davon darf Reibung nehmen, wo das Protokoll nichts dazu sagt</translation>
-    </message>
-    <message>
-        <source>as many reversals as by code: its bodies rattle in a crowd</source>
-        <translation>so viele Umkehrungen wie durch Code: Seine Körper klappern im Gedränge</translation>
     </message>
     <message>
         <source>the closing speed that matters: slower, they rattle</source>
@@ -3790,10 +3778,6 @@
     <message>
         <source>{0} deep: in every frame others of its kind push it in, which code puts apart one by one</source>
         <translation>{0} tief: in jedem Frame schieben andere seiner Art es hinein, die Code einzeln auseinandersetzt</translation>
-    </message>
-    <message>
-        <source>it stands for {0}; where places are rounded, what turns slowly stands as long</source>
-        <translation>es steht {0}; wo Orte gerundet sind, steht so lange, was langsam wendet</translation>
     </message>
     <message>
         <source>so long what turns slowly may stand, among rounded places</source>
@@ -4682,6 +4666,58 @@
     <message>
         <source>at {}:</source>
         <translation>an {}:</translation>
+    </message>
+    <message>
+        <source>{0} deep: others of its kind push the two about, one after the other</source>
+        <translation>{0} tief: andere ihrer Art schieben die beiden umher, einer nach dem anderen</translation>
+    </message>
+    <message>
+        <source>others of its kind push it on {0}: code puts a crowd apart one by one</source>
+        <translation>andere seiner Art schieben ihn {0} weiter: Code bringt eine Menge paarweise auseinander</translation>
+    </message>
+    <message>
+        <source>it is reversed in {0} on end; where a solver moves it, or a crowd, {1} are needed</source>
+        <translation>er kehrt in {0} hintereinander um; wo ein Löser ihn bewegt, oder eine Menge, sind {1} nötig</translation>
+    </message>
+    <message>
+        <source>others, which it only touches, are in the way that it wants to go</source>
+        <translation>andere, die er nur berührt, stehen ihm dort im Weg, wohin er will</translation>
+    </message>
+    <message>
+        <source>it stands for {0}; where places are rounded, what turns slowly, or in a crowd, stands as long</source>
+        <translation>er steht {0}; wo Orte gerundet sind, steht so lange, was langsam dreht oder in einer Menge ist</translation>
+    </message>
+    <message>
+        <source>its velocity is what it wants, and its place is put back</source>
+        <translation>seine Geschwindigkeit ist die gewünschte, und sein Ort wird zurückgesetzt</translation>
+    </message>
+    <message>
+        <source>it turns where it is: a hit at that distance would move it too, so code turns it</source>
+        <translation>er dreht sich auf der Stelle: ein Stoß in diesem Abstand bewegte ihn auch, also dreht ihn Code</translation>
+    </message>
+    <message>
+        <source>each of {} touches of &apos;{}&apos; and &apos;{}&apos; gives back {} times what came in, so it may be meant</source>
+        <translation>jede von {} Berührungen von „{}“ und „{}“ gibt das {}-Fache zurück, also kann es gewollt sein</translation>
+    </message>
+    <message>
+        <source>no restitution is logged: that of the game is at most 1</source>
+        <translation>keine Restitution ist aufgezeichnet: die des Spiels ist höchstens 1</translation>
+    </message>
+    <message>
+        <source>It leaves at {}: {} times as fast.</source>
+        <translation>Er verlässt ihn mit {}: {}-mal so schnell.</translation>
+    </message>
+    <message>
+        <source>of its extent: where there is less room, nobody misses it</source>
+        <translation>seiner Ausdehnung: wo weniger Platz ist, vermisst ihn niemand</translation>
+    </message>
+    <message>
+        <source>as many reversals as by code: its bodies rattle, as crowds do</source>
+        <translation>so viele Umkehrungen wie bei Code: seine Körper klappern, wie Mengen es tun</translation>
+    </message>
+    <message>
+        <source>a solver&apos;s bodies rattle farther, and those of a crowd</source>
+        <translation>die Körper eines Lösers klappern weiter, und die einer Menge</translation>
     </message>
 </context>
 </TS>
