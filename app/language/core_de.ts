@@ -3440,10 +3440,6 @@
         <translation>der Strahl „{}“</translation>
     </message>
     <message>
-        <source>it lies inside the other one all the time: no hit turned it</source>
-        <translation>Er liegt die ganze Zeit im anderen: Kein Treffer hat ihn gedreht</translation>
-    </message>
-    <message>
         <source>frames are left out: the event may be in one of them</source>
         <translation>Frames sind ausgelassen: Das Ereignis kann in einem davon stehen</translation>
     </message>
@@ -4666,10 +4662,6 @@
     <message>
         <source>at {}:</source>
         <translation>an {}:</translation>
-    </message>
-    <message>
-        <source>{0} deep: others of its kind push the two about, one after the other</source>
-        <translation>{0} tief: andere ihrer Art schieben die beiden umher, einer nach dem anderen</translation>
     </message>
     <message>
         <source>others of its kind push it on {0}: code puts a crowd apart one by one</source>

@@ -910,8 +910,8 @@
         <translation>Ecken verschoben</translation>
     </message>
     <message>
-        <source>moved by %1, %2</source>
-        <translation>um %1, %2 verschoben</translation>
+        <source>moved by %1</source>
+        <translation>um %1 verschoben</translation>
     </message>
 </context>
 <context>

@@ -325,8 +325,8 @@ std::optional<Handle> ViewWidget::handle_under(const QPointF& pixel) const {
 }
 
 void ViewWidget::drag_to(const QPointF& pixel, bool symmetric) {
-    drag_->change =
-        dragged(session_, drag_->collider, drag_->from, drag_->handle, mapping_.from(pixel), symmetric);
+    drag_->change = dragged(session_, drag_->collider, drag_->from, drag_->handle,
+                            led_to(drag_->handle, pixel, mapping_), symmetric);
     Shape shape = session_.instant().now->colliders()[static_cast<std::size_t>(drag_->collider)].def->shape;
     reshape(shape, drag_->change);
     drag_->shape.reset();

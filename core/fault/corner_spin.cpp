@@ -16,12 +16,11 @@ constexpr Excuse little = limit("little", "it turns by {0}; more than {1} is rep
 constexpr Excuse central =
     limit("central", "the hit passes its centre by {0}: it gives no turn; more than {1} is reported",
           Measure::Length);
-constexpr Excuse inside = excuse("inside", "it lies inside the other one all the time: no hit turned it");
 constexpr Excuse rotates = excuse("rotates", "it rotated before: it is meant to");
 constexpr Excuse faces = excuse("faces", "code lets it look where it goes, or faces it another way");
 constexpr Excuse hinged =
     excuse("hinged", "it turns where it is: a hit at that distance would move it too, so code turns it");
-constexpr const Excuse* excuses[] = {&little, &central, &inside, &rotates, &faces, &hinged};
+constexpr const Excuse* excuses[] = {&little, &central, &rotates, &faces, &hinged};
 
 struct Run {
     std::size_t first = 0, last = 0;
@@ -98,9 +97,6 @@ class CornerSpinRule : public Rule {
             constexpr double degrees = 180.0 / std::numbers::pi;
             if (turn <= least_ &&
                 (turn == 0.0 || context_.passes(little, step, m, turn * degrees, least_ * degrees)))
-                continue;
-            if (m.gap_before < -context_.recording.slop() && m.gap_after < -context_.recording.slop() &&
-                context_.passes(inside, step, m))
                 continue;
             if (!upright && turned_.count(body) && context_.passes(rotates, step, m)) continue;
             if (!upright && !tipped(step, body) && context_.passes(faces, step, m)) continue;

@@ -6,7 +6,6 @@
 // that does nothing, a one-way dropped through on purpose.
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
-#include "observation/crowd.hpp"
 #include "observation/free_motion.hpp"
 #include "observation/measures.hpp"
 #include "shape/touching.hpp"
@@ -33,10 +32,8 @@ constexpr Excuse goes_round_corner =
     excuse("goes-round", "it can have gone round the corner: one axis first, then the other");
 constexpr Excuse put_there =
     excuse("put-there", "its velocity does not explain a way of {0}: it was put there", Measure::Length);
-constexpr Excuse crowd =
-    excuse("crowd", "{0} deep: others of its kind push the two about, one after the other", Measure::Length);
-constexpr const Excuse* excuses[] = {&ignored, &ends_inside,       &short_way, &free_way, &logged_response,
-                                     &clip,    &goes_round_corner, &crowd,     &put_there};
+constexpr const Excuse* excuses[] = {&ignored,         &ends_inside, &short_way,         &free_way,
+                                     &logged_response, &clip,        &goes_round_corner, &put_there};
 
 struct Crossing {
     Slot mover = -1, other = -1; // colliders
@@ -103,11 +100,6 @@ class TunnelingRule : public Rule {
     void consider(const Step& step, const Meeting& m);
     void follow_point(const Step& step, Crossing& c) const;
     bool goes_round(const Step& step, const Crossing& c) const;
-    /// Nowhere so deep inside that it can only have gone through.
-    bool shallow(const Step& step, const Crossing& c) const {
-        return c.deepest <=
-               context_.settings["tunneling.round_share"] * moving_extent(step.now, c.mover, c.other);
-    }
     double deepest(const Step& step, const Crossing& c) const;
     double least_depth(const Step& step, const Crossing& c, double slop) const;
     void measure(const Step& step, Crossing& c) const;
@@ -157,7 +149,6 @@ void TunnelingRule::consider(const Step& step, const Meeting& m) {
     c.deepest = deepest(step, c);
     if (c.deepest <= least_depth(step, c, slop) && context_.passes(clip, step, m)) return;
     if (goes_round(step, c) && context_.passes(goes_round_corner, step, m)) return;
-    if (crowded(step, m) && shallow(step, c) && context_.passes(crowd, step, m, c.deepest)) return;
     c.jump = leap(step, c.mover, context_.settings["tunneling.jump"]);
     if (c.jump > 0.0 && step.now.body_of(c.mover).velocity_logged &&
         context_.passes(put_there, step, m, c.jump, 0.0))
@@ -194,18 +185,20 @@ bool TunnelingRule::goes_round(const Step& step, const Crossing& c) const {
                  other = step.now.motion_since(step.before, at(step.now, c.other).body);
     if (!moved_by_code(step.now, c.mover) || straight.turning() != 0.0 || other.turning() != 0.0)
         return false;
-    if (!shallow(step, c)) return false;
+    if (c.deepest > context_.settings["tunneling.round_share"] * moving_extent(step.now, c.mover, c.other))
+        return false;
     const double slop = context_.recording.slop();
-    const Vec3 up = context_.recording.header.up, rise = up * glm::dot(straight.travel(), up);
-    // As the other sees it.
-    std::array<Vec3, 3> legs{rise, straight.travel() - rise, -other.travel()};
-    std::array<int, 3> order{0, 1, 2};
+    const Vec3 up = context_.recording.header.up;
+    // As the other sees it; what it does itself comes in legs too.
+    std::array<Vec3, 4> legs;
+    for (const auto& [i, way] : {std::pair(0U, straight.travel()), {2U, -other.travel()}})
+        legs[i] = up * glm::dot(way, up), legs[i + 1] = way - legs[i];
+    std::array<std::size_t, 4> order{0, 1, 2, 3};
     do {
-        std::array<Pose, 4> way;
+        std::array<Pose, 5> way;
         way[0] = straight.from;
-        for (std::size_t i = 0; i < legs.size(); ++i)
-            way[i + 1] = way[i], way[i + 1].at += legs[static_cast<std::size_t>(order[i])];
-        if (clear_way(mine, {way[0], way[1], way[2], way[3]}, theirs, other.from, slop)) return true;
+        for (std::size_t i = 0; i < legs.size(); ++i) way[i + 1] = way[i], way[i + 1].at += legs[order[i]];
+        if (clear_way(mine, {way[0], way[1], way[2], way[3], way[4]}, theirs, other.from, slop)) return true;
     } while (std::ranges::next_permutation(order).found);
     return false;
 }

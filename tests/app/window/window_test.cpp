@@ -59,6 +59,19 @@ class WindowTest : public QObject {
         QTest::mouseRelease(&view, Qt::RightButton, {}, from + QPoint(by, by / 2));
     }
 
+    /// Presses on a handle and moves it by that much of the world. Returns where the pointer is.
+    static QPoint lead(ViewWidget& view, const Handle& handle, const Vec3& by) {
+        const QPoint from = view.mapping().to(handle.at).toPoint(),
+                     to = view.mapping().to(handle.at + by).toPoint();
+        QTest::mousePress(&view, Qt::LeftButton, {}, from);
+        for (const QPoint& at : {(from + to) / 2, to}) {
+            QMouseEvent move(QEvent::MouseMove, QPointF(at), view.mapToGlobal(QPointF(at)), Qt::NoButton,
+                             Qt::LeftButton, {});
+            QApplication::sendEvent(&view, &move);
+        }
+        return to;
+    }
+
   private slots:
     void initTestCase() {
         QStandardPaths::setTestModeEnabled(true);
@@ -136,16 +149,7 @@ class WindowTest : public QObject {
         const Slot c = handled_collider(s);
         QCOMPARE(s.instant().now->colliders()[static_cast<std::size_t>(c)].body, net);
         const auto drag = [&](double by) { // of its right side, px of the recording
-            const Handle side = handles_of(s, c, handled_shape(s, c))[0];
-            const QPoint from = view.mapping().to(side.at).toPoint(),
-                         to = view.mapping().to(side.at + Vec3(by, 0.0, 0.0)).toPoint();
-            QTest::mousePress(&view, Qt::LeftButton, {}, from);
-            for (const QPoint& at : {(from + to) / 2, to}) {
-                QMouseEvent move(QEvent::MouseMove, QPointF(at), view.mapToGlobal(QPointF(at)), Qt::NoButton,
-                                 Qt::LeftButton, {});
-                QApplication::sendEvent(&view, &move);
-            }
-            return to;
+            return lead(view, handles_of(s, c, handled_shape(s, c), view.mapping())[0], Vec3(by, 0.0, 0.0));
         };
         const std::size_t suggested = s.candidates().size();
         drag(12.0);
@@ -440,6 +444,49 @@ class WindowTest : public QObject {
         QCOMPARE(s.candidates()[0].verdict.fixed.size(), std::size_t(2));
         for (const char* key : {"Right", "G", "M", "B", "B"}) press(key);
         QVERIFY(!window_->grab().isNull());
+    }
+
+    /// Handles in space: a side follows the pointer along its own axis, seen in the section and from outside.
+    void handles_areDraggedInSpace() {
+        open("yard-pane");
+        press("N");
+        Session& s = window_->session();
+        ViewWidget& view = window_->view();
+        QTRY_VERIFY_WITH_TIMEOUT(judged(*window_), 60000);
+        const Slot c = handled_collider(s);
+        QVERIFY(c >= 0);
+        const Shape recorded = handled_shape(s, c);
+        QCOMPARE(recorded.kind, ShapeKind::Box);
+        const auto widen = [&](int axis) {
+            const std::vector<Handle> all = handles_of(s, c, handled_shape(s, c), view.mapping());
+            const auto side = std::ranges::find_if(
+                all, [&](const Handle& h) { return h.part == Handle::Side && h.number % 3 == axis; });
+            QVERIFY(side != all.end());
+            const QPoint at = lead(view, *side, side->along * 6.0);
+            QTRY_VERIFY_WITH_TIMEOUT(!s.preview_line().empty(), 20000);
+            QTest::mouseRelease(&view, Qt::LeftButton, {}, at);
+        };
+        const auto grown = [&](int axis) {
+            const Vec3 by = handled_shape(s, c).size - recorded.size;
+            for (const int other : {0, 1, 2})
+                if (std::abs(by[other] - (other == axis ? 6.0 : 0.0)) > (other == axis ? 1.0 : 0.0))
+                    return false;
+            return true;
+        };
+        const std::size_t suggested = s.candidates().size();
+        widen(1); // seen from the side: up
+        QCOMPARE(s.candidates().size(), suggested + 1);
+        QVERIFY(grown(1));
+        press("Ctrl+Z");
+        press("K");
+        drag_right(view, 90); // from outside, aslant
+        for (const int axis : {0, 1, 2}) {
+            widen(axis);
+            QCOMPARE(s.candidates().size(), suggested + 1);
+            QVERIFY(grown(axis));
+            if (axis == 1) window_->grab().save("/tmp/w/a3.png");
+            press("Ctrl+Z");
+        }
     }
 
     void picture_isDrawnWithoutWindow_data() {

@@ -7,14 +7,14 @@ namespace {
 using bounce::Body;
 
 enum class Turns { MillFaster, Dart };
-/// A mill that rotates anyway runs faster while it touches the quay; or a dart that points where it flies
-/// glances off a slope.
+/// A mill on a wagon, which rotates anyway, runs faster while it touches the quay; or a dart that points
+/// where it flies glances off a slope.
 void turning(const std::string& path, Chance& vary, Turns kind) {
     Stage s(path, vary, plain("turning", vary.rate()));
     const bool dart = kind == Turns::Dart;
     const Block quay = quay_of(s);
     Flyer f;
-    f.x = dart ? -120 : 0, f.y = dart ? vary(22) : 40, f.vx = dart ? vary(300) : 0,
+    f.x = dart ? -120 : 0, f.y = dart ? vary(22) : 40, f.vx = dart ? vary(300) : vary(12),
     f.vy = dart ? -vary(80) : 0;
     f.turn = dart ? std::atan2(f.vy, f.vx) : 0;
     f.enter(s, dart ? "dart" : "mill", bounce::box(dart ? 20 : 80, 4));
