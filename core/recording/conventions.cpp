@@ -148,8 +148,11 @@ class Look {
     }
 
     void contact(const World& now, const ContactRow& c) {
+        constexpr std::size_t most = 400; // each costs a distance
         const Slot a = c.mark_a.slot, b = c.mark_b.slot;
-        if (a < 0 || b < 0 || c.phase == Phase::End || !now.live(a) || !now.live(b)) return;
+        if (std::max(points_, normals_) >= most || a < 0 || b < 0 || c.phase == Phase::End || !now.live(a) ||
+            !now.live(b))
+            return;
         const Geometry &ga = *now.colliders()[static_cast<std::size_t>(a)].geometry,
                        &gb = *now.colliders()[static_cast<std::size_t>(b)].geometry;
         const Pose &at_a = now.body_of(a).pose, &at_b = now.body_of(b).pose;
