@@ -136,7 +136,7 @@ class BlockedMotionRule : public Rule {
         return look_.free_ahead(step, body, -way.normal * clearance(), on) &&
                !another_ahead(step, body, way, on);
     }
-    /// Another that is not fixed is in the way, however little of it: it is no neighbour whose face is flush
+    /// Another that is not fixed is in the way, however little of it: it is no neighbor whose face is flush
     /// with the one that it slides along.
     bool another_ahead(const Step& step, Slot body, const Way& way, const Vec3& on) const {
         const Pose from = step.now.body(body).pose;
