@@ -57,6 +57,8 @@ class Rule {
     virtual void define(const Definition&) {}
     virtual void step(const Step& step) = 0;
     virtual void finish() {}
+    /// After the last step, with the findings of all rules: what only the whole recording tells of its own.
+    virtual void settle(std::vector<Finding>&) {}
 };
 
 /// What a log must hold so that a fault can be judged: a channel, or definitions of a kind.

@@ -412,6 +412,7 @@ Scan scan(const Recording& recording, const ScanOptions& options) {
                         });
     pauses.finish(judge);
     for (const auto& rule : rules) rule->finish();
+    for (const auto& rule : rules) rule->settle(out.findings);
     if (encounters) encounters->finish();
     if (dismissals)
         out.dismissed = dismissals->told([&](const std::vector<Id>& bodies) {

@@ -76,8 +76,12 @@ class SpeedSurgeRule : public Rule {
     }
     void finish() override {
         for (const Surge& s : waiting_) tell(s);
-        for (const auto& [kinds, touches] : without_restitution_) tell_all(kinds, touches);
         leaks_.finish();
+    }
+    /// What every touch of two kinds gives back is told once.
+    void settle(std::vector<Finding>& all) override {
+        for (const auto& [kinds, touches] : without_restitution_)
+            if (is_a_rule(touches)) make_one(kinds, touches, all);
     }
 
   private:
@@ -324,21 +328,28 @@ class SpeedSurgeRule : public Rule {
 
     /// Where no restitution is logged the game may give back more on purpose, then at every touch.
     void tell(const Surge& s) {
-        const bool held = s.restitution == 0.0 && context_.recording.complete();
-        if (held)
+        if (s.restitution == 0.0)
             without_restitution_[kinds(context_.recording.world_at(s.index), s)].more.push_back(s);
-        else
-            emit(s);
+        emit(s);
     }
-    void tell_all(const Kinds& kinds, const Touches& touches) const {
-        if (!is_a_rule(touches))
-            for (const Surge& s : touches.more) emit(s);
-        else
-            emit(touches.more.front(),
-                 say("each of {} touches of '{}' and '{}' gives back {} times what came in, so it may be "
-                     "meant",
-                     touches.more.size(), kinds.first, kinds.second,
-                     figure(touches.more.front().apart / touches.more.front().closing)));
+    void make_one(const Kinds& kinds, const Touches& touches, std::vector<Finding>& all) const {
+        const Recording& r = context_.recording;
+        const auto is_of = [&](const Finding& f, const Surge& s) {
+            return f.fault == "speed-surge" && f.first == r.number(s.index) &&
+                   f.colliders == std::vector<Id>{r.collider_id(s.mover), r.collider_id(s.other)};
+        };
+        const Surge& first = touches.more.front();
+        for (Finding& f : all)
+            if (is_of(f, first))
+                f.grade = Grade::Hint,
+                f.assumes =
+                    say("each of {} touches of '{}' and '{}' gives back {} times what came in, so it "
+                        "may be meant",
+                        touches.more.size(), kinds.first, kinds.second, figure(first.apart / first.closing));
+        std::erase_if(all, [&](const Finding& f) {
+            return std::any_of(std::next(touches.more.begin()), touches.more.end(),
+                               [&](const Surge& s) { return is_of(f, s); });
+        });
     }
     /// All of them gave back the same share more.
     bool is_a_rule(const Touches& touches) const {
@@ -353,8 +364,7 @@ class SpeedSurgeRule : public Rule {
         return share(high) <= (1.0 + alike) * share(low);
     }
 
-    /// `rule`: what speaks for a rule of the game; empty: nothing.
-    void emit(const Surge& s, const std::string& rule = {}) const {
+    void emit(const Surge& s) const {
         const Recording& r = context_.recording;
         const World w = r.world_at(s.index);
         Finding f;
@@ -369,7 +379,6 @@ class SpeedSurgeRule : public Rule {
         else if (s.restitution == 0.0)
             f.grade = Grade::Likely,
             f.assumes = translated("no restitution is logged: that of the game is at most 1");
-        if (!rule.empty()) f.grade = Grade::Hint, f.assumes = rule;
         describe_speeds(context_, f, s.before, s.after);
         // The same along the normal: what came in and what went out.
         const std::string u = context_.recording.header.unit + "/s";
