@@ -133,7 +133,9 @@ class PopThroughRule : public Rule {
         const Motion theirs = step.now.motion_since(step.before, at(step.now, other).body);
         const Geometry &gm = *at(step.now, mover).geometry, &go = *at(step.now, other).geometry;
         const Distance deep = distance(gm, *tried, go, theirs.to, 0.0);
-        const double least = context_.settings["pop-through.least"] * context_.recording.slop() + m.error;
+        // Where places are rounded, so is the way that a derived velocity tells.
+        const double rounding = step.before.body_of(mover).velocity_logged ? m.error : 2.0 * m.error,
+                     least = context_.settings["pop-through.least"] * context_.recording.slop() + rounding;
         if (!deep.known || deep.gap > -least) return;
         const BodyState& now = step.now.body_of(mover);
         const Vec3 came = side_of(step.before.body_of(mover).pose, *tried, mover, other, theirs.from,

@@ -64,8 +64,8 @@ void goats(const std::string& path, Chance& vary, const Pushes& pushes, Ends end
     std::vector<bool> held(many);
     std::vector<Place> wants(many);
     const Place trough{vary(90), vary(40)};
-    const int leave = static_cast<int>(rate * 5);
-    for (const int frames = static_cast<int>(rate * 9); s.next(frames);) {
+    const int leave = static_cast<int>(rate * 4.5);
+    for (const int frames = static_cast<int>(rate * 6.5); s.next(frames);) {
         const bool leaves = ends != Ends::Stay && s.n() >= leave;
         if (ends == Ends::Held && s.n() == leave) { // the nearest two that live far apart
             std::size_t one = 0, other = many / 2;
