@@ -4711,5 +4711,25 @@
         <source>a solver&apos;s bodies rattle farther, and those of a crowd</source>
         <translation>die Körper eines Lösers klappern weiter, und die einer Menge</translation>
     </message>
+    <message>
+        <source>so many that give back the same share more are no accident</source>
+        <translation>so viele, die denselben Anteil mehr zurückgeben, sind kein Zufall</translation>
+    </message>
+    <message>
+        <source>shares that differ by no more are the same</source>
+        <translation>Anteile, die sich um nicht mehr unterscheiden, sind dieselben</translation>
+    </message>
+    <message>
+        <source>touches</source>
+        <translation>Berührungen</translation>
+    </message>
+    <message>
+        <source>rule touches</source>
+        <translation>Berührungen einer Regel</translation>
+    </message>
+    <message>
+        <source>rule share</source>
+        <translation>Anteil einer Regel</translation>
+    </message>
 </context>
 </TS>

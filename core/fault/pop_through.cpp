@@ -133,8 +133,9 @@ class PopThroughRule : public Rule {
         const Motion theirs = step.now.motion_since(step.before, at(step.now, other).body);
         const Geometry &gm = *at(step.now, mover).geometry, &go = *at(step.now, other).geometry;
         const Distance deep = distance(gm, *tried, go, theirs.to, 0.0);
-        // Where places are rounded, so is the way that a derived velocity tells.
-        const double rounding = step.before.body_of(mover).velocity_logged ? m.error : 2.0 * m.error,
+        constexpr double place_and_way = 2.0; // roundings, where a derived velocity tells the way
+        const bool told = step.before.body_of(mover).velocity_logged;
+        const double rounding = told ? m.error : place_and_way * m.error,
                      least = context_.settings["pop-through.least"] * context_.recording.slop() + rounding;
         if (!deep.known || deep.gap > -least) return;
         const BodyState& now = step.now.body_of(mover);
@@ -157,7 +158,6 @@ class PopThroughRule : public Rule {
             context_.passes(round_corner, step, m))
             return;
         // What the places say of a velocity there is what others did in the step before.
-        const bool told = step.before.body_of(mover).velocity_logged;
         if (crowded(step, m) && (!told || pushed_on(step, m, mover, tried->at)) &&
             context_.passes(by_others, step, m, glm::length(now.pose.at - tried->at)))
             return;

@@ -96,6 +96,8 @@ constexpr SettingInfo settings_table[] = {
      "of the desired velocity: this close to it, it does what it wants"},
     {"wrong-face.reversed_share", 0.25, "share",
      "reversed along the face by more than this; friction can only stop"},
+    {"speed-surge.rule_touches", 3, "touches", "so many that give back the same share more are no accident"},
+    {"speed-surge.rule_share", 0.02, "share", "shares that differ by no more are the same"},
     {"speed-surge.share", 0.02, "share", "more than 2 % above the incoming speed is not rounding"},
     {"speed-surge.falls", 2.0, "times", "what gravity adds in a step: by so much speeds may differ"},
     {"speed-surge.lasts", 0.8, "share", "of the speed that was gained: one step later it is still there"},

@@ -353,10 +353,10 @@ class SpeedSurgeRule : public Rule {
     }
     /// All of them gave back the same share more.
     bool is_a_rule(const Touches& touches) const {
-        constexpr std::size_t least = 3;
-        constexpr double alike = 0.02;
+        const double least = context_.settings["speed-surge.rule_touches"],
+                     alike = context_.settings["speed-surge.rule_share"];
         const auto share = [](const Surge& s) { return s.apart / s.closing; };
-        if (touches.more.size() < least ||
+        if (static_cast<double>(touches.more.size()) < least ||
             static_cast<double>(touches.ordinary) >
                 context_.shared.hardly * static_cast<double>(touches.more.size()))
             return false;

@@ -35,7 +35,8 @@ bool steps_onto(const Step& step, const Face& f) {
         glm::dot(f.at, up) - feet > most)
         return false;
     // A little beyond the rim it goes level.
-    const Vec3 beyond = f.at + unit(level) * (2.0 * slop);
+    constexpr double a_little = 2.0; // slops: past what a touch may be off by
+    const Vec3 beyond = f.at + unit(level) * (a_little * slop);
     const RayHit hit =
         ray_cast(beyond + up * most, beyond - up * slop, *at(w, f.other).geometry, w.body_of(f.other).pose);
     return hit.status == Status::Found && walkable(w, at(w, f.own).body, -hit.normal) &&
