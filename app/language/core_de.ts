@@ -4731,5 +4731,49 @@
         <source>rule share</source>
         <translation>Anteil einer Regel</translation>
     </message>
+    <message>
+        <source>several in a row are removed without turning it: it is let through for a while</source>
+        <translation>mehrere hintereinander werden entfernt, ohne es umzulenken: Es wird eine Zeit lang durchgelassen</translation>
+    </message>
+    <message>
+        <source>what it goes through is removed in that frame or in the next: it was hit</source>
+        <translation>was es durchquert, wird in diesem oder im nächsten Frame entfernt: Es wurde getroffen</translation>
+    </message>
+    <message>
+        <source>{} other hits of &apos;{}&apos; and &apos;{}&apos; turned {}</source>
+        <translation>{} andere Treffer von „{}“ und „{}“ lenkten {} um</translation>
+    </message>
+    <message>
+        <source>not turned</source>
+        <translation>nicht umgelenkt</translation>
+    </message>
+    <message>
+        <source>flies on</source>
+        <translation>fliegt weiter</translation>
+    </message>
+    <message>
+        <source>respond to the touch of {} once, before {} is removed</source>
+        <translation>auf die Berührung von {} einmal antworten, bevor {} entfernt wird</translation>
+    </message>
+    <message>
+        <source>{} meets {} at {}, and {} is removed.</source>
+        <translation>{} trifft {} mit {}, und {} wird entfernt.</translation>
+    </message>
+    <message>
+        <source>{} flies on at {}: nothing turned it. {} other such hits did.</source>
+        <translation>{} fliegt mit {} weiter: Nichts lenkte es um. {} andere solche Treffer taten es.</translation>
+    </message>
+    <message>
+        <source>what is struck is removed before the game responds to the touch, or two responses in one frame undo each other.</source>
+        <translation>was getroffen wird, wird entfernt, bevor das Spiel auf die Berührung antwortet, oder zwei Antworten in einem Frame heben sich auf.</translation>
+    </message>
+    <message>
+        <source>fewer that turned what struck them show no rule</source>
+        <translation>weniger, die umlenkten, was sie traf, zeigen keine Regel</translation>
+    </message>
+    <message>
+        <source>others of its kind, which touch nothing, make the same move in that step: it is no push</source>
+        <translation>andere seiner Art, die nichts berühren, machen in diesem Schritt dieselbe Bewegung: Es ist kein Stoß</translation>
+    </message>
 </context>
 </TS>

@@ -2,9 +2,11 @@
 // no-reaction: a contact for which an `expect` holds is not followed by its event in time. A touch that goes
 // on, or flickers within the holes of a run, is one contact; an event about one of the two alone counts as
 // well. Without an `expect`: nearly all hits of two layers are followed by one event, and this one is not.
-// Not: a hit that another event follows, one soon after the same event about either body.
+// Not: a hit that another event follows, one soon after the same event about either body. Or: what is struck
+// is removed, and what struck it flies on unturned, while nearly all such hits turn it (`unturned.hpp`).
 #include "fault/account_text.hpp"
 #include "fault/rule.hpp"
+#include "fault/unturned.hpp"
 #include "observation/measures.hpp"
 
 #include <deque>
@@ -20,18 +22,35 @@ constexpr Excuse unusual =
 constexpr Excuse rests =
     excuse("rests", "the event came to one of the two shortly before: it may have to wait");
 constexpr Excuse not_logged = excuse("left-out", "frames are left out: the event may be in one of them");
-constexpr const Excuse* excuses[] = {&not_logged, &came_in_time, &unusual, &rests};
+constexpr const Excuse* excuses[] = {&not_logged, &came_in_time, &unusual, &rests, &unturned_passes};
 
 class NoReactionRule : public Rule {
   public:
     explicit NoReactionRule(const RuleContext& context)
         : context_(context), holes_(static_cast<std::size_t>(context.settings["run.holes"])),
-          contacts_(context.recording.header.has(Channel::Contacts)) {}
+          contacts_(context.recording.header.has(Channel::Contacts)),
+          events_logged_(context.recording.header.has(Channel::Events)), unturned_(context) {}
 
     void define(const Definition& d) override {
         if (const auto* e = std::get_if<ExpectDef>(&d)) expects_.push_back(*e);
     }
     void step(const Step& step) override {
+        unturned_.step(step);
+        if (events_logged_) look_for_events(step);
+    }
+    void finish() override {
+        unlike_others();
+        for (const Unturned::Hit& hit : unturned_.unlike_others()) report(hit);
+    }
+
+  private:
+    struct Waiting {
+        ExpectDef expect;
+        Slot a, b;
+        std::size_t index;
+    };
+
+    void look_for_events(const Step& step) {
         touches(step);
         compare(step);
         events_.push_back({step.index, step.frame->events});
@@ -50,14 +69,6 @@ class NoReactionRule : public Rule {
             return true;
         });
     }
-    void finish() override { unlike_others(); }
-
-  private:
-    struct Waiting {
-        ExpectDef expect;
-        Slot a, b;
-        std::size_t index;
-    };
 
     void touches(const Step& step) {
         const bool first = !std::exchange(begun_, true);
@@ -271,9 +282,34 @@ class NoReactionRule : public Rule {
         context_.found(std::move(f));
     }
 
+    void report(const Unturned::Hit& hit) const {
+        const Recording& r = context_.recording;
+        const World then = r.world_at(hit.index);
+        Finding f;
+        f.fault = "no-reaction", f.first = f.last = r.number(hit.index);
+        name_bodies(then, {hit.mover, hit.struck}, f);
+        const PairView v = pair_at(then, hit.mover, hit.struck);
+        f.at = v.known ? (v.on_a + v.on_b) * 0.5 : then.body_of(hit.mover).pose.at;
+        f.grade = Grade::Likely, f.weight = 0.6;
+        f.assumes = say("{} other hits of '{}' and '{}' turned {}", hit.others, layer_of(then, hit.mover),
+                        layer_of(then, hit.struck), the(f.names[0]));
+        add_fact(f, "others", static_cast<double>(hit.others), "count");
+        add_fact(f, "speed", glm::length(hit.before), r.header.unit + "/s");
+        add_fact(f, "closing", hit.speed, r.header.unit + "/s");
+        f.facts.push_back({"kind", std::string("unturned"), "text"});
+        f.facts.push_back({"event", translated("not turned"), "text"});
+        f.marks.push_back(
+            {f.first, f.at, f.at + hit.normal * (hit.speed * then.dt()), true, translated("flies on")});
+        f.suggest.push_back(
+            {say("respond to the touch of {} once, before {} is removed", the(f.names[0]), the(f.names[1])),
+             nlohmann::json::array()});
+        context_.found(std::move(f));
+    }
+
     RuleContext context_;
     std::size_t holes_;
-    bool contacts_, begun_ = false;
+    bool contacts_, events_logged_, begun_ = false;
+    Unturned unturned_;
     std::vector<ExpectDef> expects_;
     std::map<std::pair<Slot, Slot>, std::size_t> touching_; // last frame of it
     std::vector<Waiting> waiting_;
@@ -287,8 +323,18 @@ std::unique_ptr<Rule> make_rule(const RuleContext& context) {
     return std::make_unique<NoReactionRule>(context);
 }
 
-void describe(const Recording&, Finding& f) {
+void describe(const Recording& r, Finding& f) {
     AccountWriter account(f);
+    if (f.fact("kind")) {
+        account.at(f.first, say("{} meets {} at {}, and {} is removed.", sentence_the(f.names[0]),
+                                the(f.names[1]), speed_text(r, f.number("closing")), the(f.names[1])));
+        account.at(f.last, say("{} flies on at {}: nothing turned it. {} other such hits did.",
+                               sentence_the(f.names[0]), speed_text(r, f.number("speed")),
+                               figure(f.number("others"))));
+        return account.cause(
+            translated("what is struck is removed before the game responds to the touch, or two "
+                       "responses in one frame undo each other."));
+    }
     const auto text = [&](const char* key) { return std::get<std::string>(f.fact(key)->value); };
     account.at(f.first, say("{} touches {}.", sentence_the(f.names[0]), the(f.names.back())));
     if (f.fact("others"))
@@ -308,10 +354,9 @@ const Fault no_reaction_fault = {
     .title = "No reaction",
     .what = "A contact is not followed by the event that should follow it.",
     .headline = "{mover} and {other}, {event}",
-    .needs = {Input::Events},
     .make_rule = make_rule,
     .describe = describe,
-    .by_log = always_by_log,
+    .by_log = always_by_log, // an unturned hit, too, is one among all of the recording
     .excuses = excuses,
 };
 

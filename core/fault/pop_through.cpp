@@ -29,8 +29,10 @@ constexpr Excuse steps_up = limit(
     "steps-up", "it stood, and stands on top now: it stepped up {0}, no more than {1}", Measure::Length);
 constexpr Excuse by_others =
     excuse("crowd", "others of its kind push it on {0}: code puts a crowd apart one by one", Measure::Length);
-constexpr const Excuse* excuses[] = {&round_corner, &moved_elsewhere, &no_detour,
-                                     &elsewhere,    &steps_up,        &by_others};
+constexpr Excuse alike = excuse(
+    "alike", "others of its kind, which touch nothing, make the same move in that step: it is no push");
+constexpr const Excuse* excuses[] = {&round_corner, &moved_elsewhere, &no_detour, &elsewhere,
+                                     &steps_up,     &by_others,       &alike};
 
 /// Where a pair is on its way in: kept while it overlaps.
 struct Inside {
@@ -49,18 +51,43 @@ class PopThroughRule : public Rule {
           turned_(std::cos(context.settings["pop-through.turned"] * std::numbers::pi / 180.0)) {}
 
     void step(const Step& step) override {
+        for (Held& h : std::exchange(held_, {}))
+            if (!goes_on_so(step, h) || !context_.passes(round_corner, h.index, step.index, h.mover, h.other))
+                context_.found(std::move(h.finding));
         for (const Meeting& m : step.meetings())
             if (judged(step, m)) take(step, m);
         std::erase_if(inside_, [&](const auto& entry) { return entry.second.since + most_ < step.index; });
     }
+    void finish() override {
+        for (Held& h : held_) context_.found(std::move(h.finding));
+    }
 
   private:
     using Pair = std::pair<Slot, Slot>;
+    /// Waits for the next step: where velocities are derived, only that one tells a push from a velocity.
+    struct Held {
+        Finding finding;
+        Slot mover = -1, other = -1;
+        std::size_t index = 0;
+        Vec3 travel{0.0}; // of the mover in the step in which it left
+        double dt = 0.0;
+    };
+
+    /// It goes on as it left: its own velocity took it out, no push.
+    bool goes_on_so(const Step& step, const Held& h) const {
+        if (step.index != h.index + 1 || !step.now.live(h.mover)) return false;
+        const Vec3 expected = h.travel * (step.now.dt() / h.dt);
+        const Vec3 more = step.now.motion_since(step.before, at(step.now, h.mover).body).travel() - expected;
+        const double fall = glm::length(context_.recording.header.gravity) * step.now.dt() * step.now.dt();
+        return glm::length(more) <=
+               context_.recording.slop() + fall + context_.shared.hardly * glm::length(expected);
+    }
 
     bool judged(const Step& step, const Meeting& m) const {
         const auto one_way = [&](Slot c) { return at(step.now, c).def->role == Role::OneWay; };
-        return m.does == Does::Solid && !one_way(m.a) && !one_way(m.b) && !one_owner(step.now, m.a, m.b) &&
-               m.gap_before != infinity;
+        // What is removed in the step is pushed out no more.
+        return m.does == Does::Solid && step.now.stays(m.a) && step.now.stays(m.b) && !one_way(m.a) &&
+               !one_way(m.b) && !one_owner(step.now, m.a, m.b) && m.gap_before != infinity;
     }
 
     void take(const Step& step, const Meeting& m) {
@@ -161,8 +188,27 @@ class PopThroughRule : public Rule {
         if (crowded(step, m) && (!told || pushed_on(step, m, mover, tried->at)) &&
             context_.passes(by_others, step, m, glm::length(now.pose.at - tried->at)))
             return;
-        emit(step, {mover, other}, came, went, *tried, theirs.to, lift_of(step, mover, other), deep,
-             step.now.number());
+        auto found = found_of(step, {mover, other}, came, went, *tried, theirs.to,
+                              lift_of(step, mover, other), deep, step.now.number());
+        if (!found || (others_move_alike(step, mover, other) && context_.passes(alike, step, m))) return;
+        context_.found(std::move(*found));
+    }
+    /// A second body of its kind, which touches nothing, goes as it does: a formation, a belt.
+    bool others_move_alike(const Step& step, Slot mover, Slot other) const {
+        const Slot own = at(step.now, mover).body, against = at(step.now, other).body;
+        const std::string& kind = step.now.body(own).def->kind;
+        const Vec3 travel = step.now.motion_since(step.before, own).travel();
+        const double slop = context_.recording.slop();
+        if (kind.empty() || glm::length(travel) <= slop) return false;
+        for (Slot b = 0; b < static_cast<Slot>(step.before.bodies().size()); ++b) {
+            const BodyState& body = step.now.body(b);
+            if (b == own || b == against || !body.present || body.fresh || body.def->kind != kind ||
+                glm::length(step.now.motion_since(step.before, b).travel() - travel) > slop)
+                continue;
+            if (std::ranges::none_of(step.of(b), [&](const Meeting* m) { return m->closest() <= slop; }))
+                return true;
+        }
+        return false;
     }
     /// All that it touches otherwise leads it so from where it was.
     bool pushed_on(const Step& step, const Meeting& m, Slot mover, const Vec3& from) const {
@@ -205,9 +251,16 @@ class PopThroughRule : public Rule {
         if ((solved(body) || carried_there(step, in.mover)) && glm::dot(in.came, went) > through &&
             context_.passes(round_corner, in.since, step.index, in.mover, in.other))
             return;
-        emit(step, {in.mover, in.other}, in.came, went, from, theirs, in.lift, deep,
-             context_.recording.number(in.since),
-             glm::length(travel_of(step, in.mover, in.other) - in.travel) <= context_.recording.slop());
+        auto found = found_of(step, {in.mover, in.other}, in.came, went, from, theirs, in.lift, deep,
+                              context_.recording.number(in.since),
+                              glm::length(travel_of(step, in.mover, in.other) - in.travel) <=
+                                  context_.recording.slop());
+        if (!found) return;
+        if (body.velocity_logged || glm::dot(in.came, went) <= through)
+            return context_.found(std::move(*found));
+        held_.push_back({std::move(*found), in.mover, in.other, step.index,
+                         step.now.motion_since(step.before, at(step.now, in.mover).body).travel(),
+                         step.now.dt()});
     }
 
     /// How far up it was put from where it was inside, and how far what stands, and stands again, may step up
@@ -237,10 +290,10 @@ class PopThroughRule : public Rule {
         });
     }
 
-    void emit(const Step& step, Pair pair, const Vec3& came, const Vec3& went, const Pose& inside,
-              const Pose& theirs, const Vec3& lift, const Distance& deep, std::int64_t first,
-              bool goes_on = false) {
-        if (glm::dot(came, went) > turned_) return;
+    std::optional<Finding> found_of(const Step& step, Pair pair, const Vec3& came, const Vec3& went,
+                                    const Pose& inside, const Pose& theirs, const Vec3& lift,
+                                    const Distance& deep, std::int64_t first, bool goes_on = false) {
+        if (glm::dot(came, went) > turned_) return {};
         const auto [mover, other] = pair;
         const Geometry &gm = *at(step.now, mover).geometry, &go = *at(step.now, other).geometry;
         Pose lifted = inside;
@@ -253,15 +306,15 @@ class PopThroughRule : public Rule {
         };
         if (glm::dot(unit(put), went) <= context_.settings["pop-through.that_way"] &&
             passes(moved_elsewhere, taken, 0.0))
-            return; // a jump from there, say
-        if (put_elsewhere(step.before, step.now, mover, other) && passes(elsewhere, taken, 0.0)) return;
+            return {}; // a jump from there, say
+        if (put_elsewhere(step.before, step.now, mover, other) && passes(elsewhere, taken, 0.0)) return {};
         if ((taken <= back + context_.shared.clear * slop ||
              taken <= context_.settings["pop-through.farther"] * back) &&
             passes(no_detour, taken, back))
-            return;
+            return {};
         if (const auto [rise, most] = stepped_up(step, mover, inside);
             rise > 0.0 && rise <= most && passes(steps_up, rise, most))
-            return;
+            return {};
         const Recording& r = context_.recording;
         const std::string& u = r.header.unit;
         Finding f;
@@ -287,13 +340,14 @@ class PopThroughRule : public Rule {
         f.suggest.push_back({say("sweep {}", the(f.names[0])), {{{"motion", {who}}, {"tests", "swept"}}}});
         f.suggest.push_back({say("push {} out the way it came", the(f.names[0])),
                              {{{"motion", {who}}, {"tests", "after"}, {"response", "push-out"}}}});
-        context_.found(std::move(f));
+        return f;
     }
 
     RuleContext context_;
     std::size_t most_;
     double turned_;
     std::map<Pair, Inside> inside_;
+    std::vector<Held> held_;
 };
 
 std::unique_ptr<Rule> make_rule(const RuleContext& context) {

@@ -39,6 +39,7 @@ enum class Share {
     Alone,     ///< the weak one's only body
     All,       ///< all bodies of the weak one
     Touch,     ///< the very bodies; the strong one is of two responses, the weak one of two reports
+    Unturned,  ///< the mover; the weak one tells that it was not turned
     Reports,   ///< both bodies; all that the weak one tells are reports of the strong one's hitbox
 };
 struct Explains {
@@ -72,6 +73,7 @@ constexpr Explains explanations[] = {
     // Two responses that were told as two hits are one double hit.
     {"double-hit", "double-hit", Share::Touch},
     {"double-hit", "repeat-effect", Share::Reports},
+    {"double-hit", "no-reaction", Share::Unturned},
     // A deep overlap with a brick whose response was cancelled by its neighbour is that double hit's
     // consequence.
     {"double-hit", "deep-overlap", Share::All},
@@ -123,6 +125,8 @@ bool shares(const Finding& strong, const Finding& weak, Share what) {
                            [&](Id id) { return in(strong.bodies, id); });
     case Share::Touch:
         return kind_of(strong) == "twice" && kind_of(weak) == "event" && strong.bodies == weak.bodies;
+    case Share::Unturned:
+        return kind_of(weak) == "unturned" && weak.bodies[0] == strong.bodies[0];
     case Share::Reports:
         return kind_of(strong) == "reported" && both() && strong.first <= weak.first &&
                weak.last <= strong.last;
@@ -257,8 +261,9 @@ void leave_untested(const Untested& untested, std::vector<Finding>& all, std::ve
 /// neither the log, `said`, nor a response.
 void doubt_unanswered(const Recording& r, const Observed& observed, const std::set<Kinds>& said,
                       std::vector<Finding>& all) {
+    static const std::set<std::string> such{"deep-overlap", "pop-through"};
     for (Finding& f : all) {
-        if (f.fault != "deep-overlap" || f.kinds.size() < 2 || f.kinds[0].empty() || f.kinds[1].empty() ||
+        if (!such.count(f.fault) || f.kinds.size() < 2 || f.kinds[0].empty() || f.kinds[1].empty() ||
             f.colliders.size() < 2 || r.header.has(Channel::Contacts) ||
             observed.untested().answers(std::minmax(f.kinds[0], f.kinds[1])))
             continue;

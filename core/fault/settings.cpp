@@ -137,6 +137,7 @@ constexpr SettingInfo settings_table[] = {
      "without an `expect`: an event that comes later belongs to something else"},
     {"no-reaction.others", 4, "hits", "fewer of them show no rule"},
     {"no-reaction.others_share", 0.8, "share", "of all hits of the two layers: fewer show no rule"},
+    {"no-reaction.turned", 8, "hits", "fewer that turned what struck them show no rule"},
     {"no-reaction.rest", 2.0, "s", "a game may let a body rest this long between two such events"},
     {"ray-wrong-answer.cell", 0.01, "slops", "a cell this close to the point of the hit is rounding"},
     {"ray-knife-edge.ulps", 8, "ULP", "what computing the point of a hit loses to rounding"},

@@ -32,8 +32,10 @@ constexpr Excuse goes_round_corner =
     excuse("goes-round", "it can have gone round the corner: one axis first, then the other");
 constexpr Excuse put_there =
     excuse("put-there", "its velocity does not explain a way of {0}: it was put there", Measure::Length);
-constexpr const Excuse* excuses[] = {&ignored,         &ends_inside, &short_way,         &free_way,
-                                     &logged_response, &clip,        &goes_round_corner, &put_there};
+constexpr Excuse broken =
+    excuse("broken", "what it goes through is removed in that frame or in the next: it was hit");
+constexpr const Excuse* excuses[] = {&broken,          &ignored, &ends_inside,       &short_way, &free_way,
+                                     &logged_response, &clip,    &goes_round_corner, &put_there};
 
 struct Crossing {
     Slot mover = -1, other = -1; // colliders
@@ -149,6 +151,7 @@ void TunnelingRule::consider(const Step& step, const Meeting& m) {
     c.deepest = deepest(step, c);
     if (c.deepest <= least_depth(step, c, slop) && context_.passes(clip, step, m)) return;
     if (goes_round(step, c) && context_.passes(goes_round_corner, step, m)) return;
+    if (!step.now.stays(c.other) && context_.passes(broken, step, m)) return;
     c.jump = leap(step, c.mover, context_.settings["tunneling.jump"]);
     if (c.jump > 0.0 && step.now.body_of(c.mover).velocity_logged &&
         context_.passes(put_there, step, m, c.jump, 0.0))
@@ -250,6 +253,7 @@ void TunnelingRule::settle(const Step& step, Crossing& c) const {
         return context_.passes(e, c.index, c.index, c.mover, c.other, c.jump);
     };
     if (answered_by_log(step.now, *step.frame, c) && passes(logged_response)) c.responded = true;
+    if (!step.now.stays(c.other) && passes(broken)) c.responded = true;
     // It goes on as it did before: it was put there, and nobody marked the teleport.
     const double went = glm::length(step.now.motion_since(step.before, at(step.now, c.mover).body).travel());
     if (c.jump > 0.0 && went < c.jump / context_.settings["tunneling.jump"] && passes(put_there))

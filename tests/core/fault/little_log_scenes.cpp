@@ -408,7 +408,7 @@ const std::vector<MoreScene>& little_log_scenes() {
         {"foes walk through coins", "", [](auto& p, auto& v) { untold_pairs(p, v, Untold::FoesAndCoins); }},
         {"one coin is not taken", "silent-overlap",
          [](auto& p, auto& v) { untold_pairs(p, v, Untold::OneCoin); }},
-        {"a flipper in its table", "", flipper_in_table},
+        {"a flipper in its table, little logged", "", flipper_in_table},
         {"a mallet goes off as it is hit", "", mallet_goes_off},
         {"caught and sent back", "", caught_and_sent_back},
         {"goes at will in an arena", "", goes_at_will},

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Rules that a game has of its own: paddles that add speed, flippers that turn, feet that ride over the rim
-// of a step, a hitbox that strikes once.
+// of a step, a hitbox that strikes once, bricks that break.
 #include "more_scenes.hpp"
 
 namespace {
@@ -105,6 +105,68 @@ void ram(const std::string& path, Chance& vary, Horn kind) {
     }
 }
 
+enum class Breaks { Turned, Forgotten, LetThrough, Never };
+/// A ball bounces up and down between the floor and a column of bricks, the lowest of which breaks at each
+/// hit. The game turns the ball; forgets it twice; lets it through four bricks in a row; or never
+/// turns it. It does so at the face, or puts the ball back to where it was.
+void column(const std::string& path, Chance& vary, Breaks kind, bool puts_back) {
+    const double rate = vary.rate(), speed = vary(560);
+    Stage s(path, vary, untold("column of bricks", rate));
+    const Block floor = s.block("floor", "floor", 0, -110, 200, 20);
+    const Block roof = s.block("roof", "floor", 0, 900, 200, 20);
+    std::vector<Block> bricks;
+    for (int k = 0; k < 21; ++k) bricks.push_back(s.block("brick", "brick", 0, 40.0 * k, 60, 10));
+    Flyer ball;
+    ball.id = 9, ball.x = vary(4), ball.y = -60, ball.vy = speed, ball.enter(s, "ball", bounce::circle(5));
+    std::size_t hits = 0;
+    Block board; // enters beside it, and goes again
+    for (const int frames = static_cast<int>(rate * (kind == Breaks::LetThrough ? 38 : 18));
+         s.next(frames);) {
+        const double was = ball.y;
+        ball.step(s);
+        constexpr int enters = 4;
+        if (s.n() == enters) board = s.block("board", "board", ball.x + 35, ball.y, 60, 10);
+        if (s.n() == enters + 2) s.log.removed(board.id);
+        const auto turn = [&](double y) { ball.y = puts_back ? was : y, ball.vy = -ball.vy; };
+        if (ball.vy < 0 && ball.y - 5 < floor.top()) turn(floor.top() + 5);
+        if (ball.vy > 0 && ball.y + 5 > roof.bottom()) turn(roof.bottom() - 5);
+        if (hits < bricks.size() && ball.vy > 0 && ball.y + 5 > bricks[hits].bottom()) {
+            const bool through = kind == Breaks::Never ||
+                                 (kind == Breaks::Forgotten && (hits == 9 || hits == 11)) ||
+                                 (kind == Breaks::LetThrough && hits >= 9 && hits < 13);
+            if (!through) turn(bricks[hits].bottom() - 5);
+            s.log.removed(bricks[hits++].id);
+        }
+        ball.describe(s);
+    }
+}
+
+/// Gulls in formation step aside together, or one of them alone: it is pushed out of a shot that comes from
+/// below, sideways, though down is nearer.
+void formation(const std::string& path, Chance& vary, bool together) {
+    const double rate = vary.rate(), stride = vary(4);
+    Stage s(path, vary, untold("formation", rate));
+    std::vector<Flyer> gulls(5);
+    for (std::size_t k = 0; k < gulls.size(); ++k) {
+        gulls[k].id = static_cast<bounce::Id>(1 + k), gulls[k].x = 40.0 * static_cast<double>(k);
+        gulls[k].enter(s, "gull", bounce::box(16, 10));
+    }
+    Flyer shot;
+    shot.id = 9, shot.enter(s, "shot", bounce::box(8, 6));
+    constexpr int every = 10, meets = 4 * every; // in that frame it comes in by half a stride
+    constexpr double climbs = 3;                 // px a frame
+    const double left = gulls[2].x - 8 + (together ? 3 * stride : 0); // of the gull that it meets
+    shot.x = left + 0.6 * stride - 4;
+    for (constexpr int frames = 100; s.next(frames);) {
+        for (Flyer& gull : gulls)
+            if (s.n() > 0 && s.n() % every == 0 && (together || (&gull == &gulls[2] && s.n() == meets)))
+                gull.x += stride;
+        shot.y = -8 + 0.5 * stride + climbs * (s.n() - meets);
+        for (Flyer& gull : gulls) s.log.state(gull.id, gull.x, gull.y, 0);
+        s.log.state(9, shot.x, shot.y, 0);
+    }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& own_rule_scenes() {
@@ -117,6 +179,16 @@ const std::vector<MoreScene>& own_rule_scenes() {
         {"a horn strikes once", "", [](auto& p, auto& v) { ram(p, v, Horn::Once); }},
         {"a horn strikes in every frame", "double-hit",
          [](auto& p, auto& v) { ram(p, v, Horn::EveryFrame); }},
+        {"all bricks turn the ball", "", [](auto& p, auto& v) { column(p, v, Breaks::Turned, false); }},
+        {"all bricks put the ball back", "", [](auto& p, auto& v) { column(p, v, Breaks::Turned, true); }},
+        {"two bricks break and do not turn the ball", "no-reaction",
+         [](auto& p, auto& v) { column(p, v, Breaks::Forgotten, false); }},
+        {"two bricks break and do not put the ball back", "no-reaction",
+         [](auto& p, auto& v) { column(p, v, Breaks::Forgotten, true); }},
+        {"let through four bricks", "", [](auto& p, auto& v) { column(p, v, Breaks::LetThrough, false); }},
+        {"one gull is pushed aside", "pop-through", [](auto& p, auto& v) { formation(p, v, false); }},
+        {"gulls step aside together", "", [](auto& p, auto& v) { formation(p, v, true); }},
+        {"breaks all bricks on its way", "", [](auto& p, auto& v) { column(p, v, Breaks::Never, true); }},
     };
     return all;
 }
