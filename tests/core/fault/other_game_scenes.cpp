@@ -458,7 +458,7 @@ const std::vector<MoreScene>& other_game_scenes() {
          [](const std::string& p, Chance& v) { two_carts_stop(p, v, true); }},
         {"two carts stop at once, and turn back", "invisible-wall",
          [](const std::string& p, Chance& v) { two_carts_stop(p, v, false); }},
-        {"to and fro in a slot", "", in_a_slot},
+        {"reversed in a slot", "", in_a_slot},
     };
     return all;
 }
