@@ -4775,5 +4775,13 @@
         <source>others of its kind, which touch nothing, make the same move in that step: it is no push</source>
         <translation>andere seiner Art, die nichts berühren, machen in diesem Schritt dieselbe Bewegung: Es ist kein Stoß</translation>
     </message>
+    <message>
+        <source>{0} deep in what is fixed: it only turns where it hangs, a door in its frame</source>
+        <translation>{0} tief in etwas Festem: Es dreht sich nur, wo es hängt, eine Tür in ihrem Rahmen</translation>
+    </message>
+    <message>
+        <source>the game logs &apos;{}&apos; of the two, and it lies still from then on: it may stick there on purpose</source>
+        <translation>das Spiel protokolliert „{}“ für die beiden, und es liegt von da an still: Es kann mit Absicht dort stecken</translation>
+    </message>
 </context>
 </TS>

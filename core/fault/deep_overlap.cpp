@@ -29,7 +29,10 @@ constexpr Excuse responded = excuse(
 constexpr Excuse crowd = excuse(
     "crowd", "{0} deep: in every frame others of its kind push it in, which code puts apart one by one",
     Measure::Length);
-constexpr const Excuse* excuses[] = {&shallow, &removed, &cut_off,   &fixed_in_place,
+constexpr Excuse hinged =
+    excuse("hinged", "{0} deep in what is fixed: it only turns where it hangs, a door in its frame",
+           Measure::Length);
+constexpr const Excuse* excuses[] = {&shallow, &removed, &cut_off,   &fixed_in_place, &hinged,
                                      &pressed, &solver,  &responded, &crowd};
 
 struct Run {
@@ -92,6 +95,8 @@ class DeepOverlapRule : public Rule {
     bool no_more_to_see(const Run& run) const;
     bool solver_at_work(const Run& run) const;
     bool out_as_it_came(const Run& run) const;
+    bool only_turns(const Run& run) const;
+    std::string sticks_by(const Run& run) const;
 
     RuleContext context_;
     double share_;
@@ -245,6 +250,34 @@ bool DeepOverlapRule::out_as_it_came(const Run& run) const {
            glm::dot(v.normal, run.normal) > context_.shared.toward;
 }
 
+/// From the recording's beginning on code turned it, and never moved it; what it turns into is fixed, and it
+/// is not deep.
+bool DeepOverlapRule::only_turns(const Run& run) const {
+    const Recording& r = context_.recording;
+    const World begin = r.world_at(r.begin()), end = r.world_at(run.last);
+    const BodyState &was = begin.body_of(run.mover), &is = end.body_of(run.mover);
+    return was.present && moved_by_code(is) && !is.def->upright && !is.has_desired &&
+           end.body_of(run.other).def->moves == Moves::Static &&
+           run.deepest <= context_.shared.partly * extent_of(run) && is.pose.turn != was.pose.turn &&
+           glm::length(is.pose.at - was.pose.at) <= context_.shared.hardly * r.slop();
+}
+
+/// An event about the two as it came in, from when on it lies still in the other: an arrow in a butt. Its
+/// name; empty: there is none, or it moves.
+std::string DeepOverlapRule::sticks_by(const Run& run) const {
+    const Recording& r = context_.recording;
+    if (run.second == 0 || run.last <= run.second || run.solved) return {};
+    const World then = r.world_at(run.second), end = r.world_at(run.last);
+    const auto seen = [&](const World& w) {
+        return w.body_of(run.other).pose.unplace(w.body_of(run.mover).pose.at);
+    };
+    if (glm::length(seen(end) - seen(then)) > context_.shared.hardly * r.slop()) return {};
+    const Id a = then.body_of(run.mover).def->id, b = then.body_of(run.other).def->id;
+    for (const EventRow& e : r.frame(run.first)->events)
+        if (std::ranges::count(e.about, a) > 0 && std::ranges::count(e.about, b) > 0) return e.name;
+    return {};
+}
+
 /// Engines find a contact at the start of a step: the one after the step that led inside counts too.
 bool DeepOverlapRule::contact_logged(const Run& run) const {
     const Recording& r = context_.recording;
@@ -295,6 +328,7 @@ bool DeepOverlapRule::in_order(const Run& run) const {
     };
     if (no_more_to_see(run) && passes(cut_off)) return true;
     if (built_in(r, run.first, run.last, run.mover, run.other) && passes(fixed_in_place)) return true;
+    if (only_turns(run) && passes(hinged)) return true;
     if (run.last <= run.first + 1 && soon_gone(r, run.last, run.mover, run.other) && passes(removed))
         return true;
     if (run.crowded && run.deepest <= context_.solver.pressed * extent_of(run) && passes(crowd)) return true;
@@ -321,6 +355,13 @@ void DeepOverlapRule::close(const Run& run) const {
     if (!logged)
         f.grade = Grade::Likely,
         f.assumes = translated("`contacts` is not logged: judged from shapes and motion alone");
+    if (const std::string event = sticks_by(run); !event.empty())
+        f.facts.push_back({"kind", std::string("sticks"), "text"}),
+            f.grade = Grade::Hint,
+            f.assumes =
+                say("the game logs '{}' of the two, and it lies still from then on: it may stick there on "
+                    "purpose",
+                    event);
     const double extent = std::max(at(now, run.mover).geometry->extent(), 1e-9);
     f.weight =
         std::min(0.9, 0.35 + 0.5 * run.deepest / extent + 0.002 * static_cast<double>(run.last - run.first));

@@ -39,6 +39,7 @@ enum class Share {
     Alone,     ///< the weak one's only body
     All,       ///< all bodies of the weak one
     Touch,     ///< the very bodies; the strong one is of two responses, the weak one of two reports
+    Sticks,    ///< both bodies; the strong one tells that one may stick in the other on purpose
     Unturned,  ///< the mover; the weak one tells that it was not turned
     Reports,   ///< both bodies; all that the weak one tells are reports of the strong one's hitbox
 };
@@ -65,6 +66,8 @@ constexpr Explains explanations[] = {
     {"flush-contact", "double-hit", Share::Pair},
     {"flush-contact", "repeat-effect", Share::Pair},
     {"flush-contact", "false-grounded", Share::Pair},
+    // What it sticks in holds it, no edge.
+    {"deep-overlap", "stuck-on-edge", Share::Sticks},
     {"stuck-on-edge", "hit-outside-art", Share::Pair},
     {"stuck-on-edge", "wrong-face", Share::Pair},
     {"invisible-wall", "hit-outside-art", Share::Pair},
@@ -125,6 +128,8 @@ bool shares(const Finding& strong, const Finding& weak, Share what) {
                            [&](Id id) { return in(strong.bodies, id); });
     case Share::Touch:
         return kind_of(strong) == "twice" && kind_of(weak) == "event" && strong.bodies == weak.bodies;
+    case Share::Sticks:
+        return kind_of(strong) == "sticks" && both();
     case Share::Unturned:
         return kind_of(weak) == "unturned" && weak.bodies[0] == strong.bodies[0];
     case Share::Reports:

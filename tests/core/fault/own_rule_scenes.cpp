@@ -167,6 +167,47 @@ void formation(const std::string& path, Chance& vary, bool together) {
     }
 }
 
+/// A door that hangs in the gap between two walls swings open and shut: its corner turns a little into the
+/// wall. Or a chest stands where it swings.
+void door(const std::string& path, Chance& vary, bool chest) {
+    const double rate = vary.rate(), speed = vary(1.2), thick = vary(8);
+    Stage s(path, vary, untold("door", rate));
+    s.block("wall", "wall", -30 - 0.35 * thick, 0, 60, 10), s.block("wall", "wall", 120, 0, 60, 10);
+    if (chest) s.block("chest", "chest", 40, 50, 20, 20);
+    Flyer leaf;
+    leaf.id = 9,
+    leaf.enter(s, "door",
+               bounce::polygon({{0, -thick / 2}, {80, -thick / 2}, {80, thick / 2}, {0, thick / 2}}));
+    for (const int frames = static_cast<int>(rate * 4); s.next(frames);) {
+        const double t = s.n() / rate;
+        leaf.spin = s.n() == 0 || t > 2.4 ? 0 : t < 1.2 ? speed : -speed;
+        leaf.step(s), leaf.describe(s);
+    }
+}
+
+/// Arrows fly into a butt and lie still in it; the game logs so, of each.
+void arrows(const std::string& path, Chance& vary) {
+    const double rate = vary.rate(), speed = vary(900), in = vary(9);
+    Stage s(path, vary, untold("arrows", rate, {"events"}));
+    const Block butt = s.block("butt", "butt", 200, 0, 40, 120);
+    std::vector<Flyer> all;
+    for (const int frames = static_cast<int>(rate * 3); s.next(frames);) {
+        if (s.n() % static_cast<int>(rate * 0.8) == 1) {
+            Flyer arrow;
+            arrow.id = static_cast<bounce::Id>(20 + all.size()), arrow.x = -100, arrow.vx = speed;
+            arrow.y = -30 + 20.0 * static_cast<double>(all.size()),
+            arrow.enter(s, "arrow", bounce::box(24, 2));
+            all.push_back(arrow), all.back().describe(s);
+            continue;
+        }
+        for (Flyer& arrow : all) {
+            if (arrow.vx > 0 && arrow.x + 12 + arrow.vx * s.dt > butt.left())
+                arrow.vx = 0, arrow.x = butt.left() - 12 + in, s.log.event("sticks", {arrow.id, butt.id});
+            arrow.step(s), arrow.describe(s);
+        }
+    }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& own_rule_scenes() {
@@ -186,6 +227,9 @@ const std::vector<MoreScene>& own_rule_scenes() {
         {"two bricks break and do not put the ball back", "no-reaction",
          [](auto& p, auto& v) { column(p, v, Breaks::Forgotten, true); }},
         {"let through four bricks", "", [](auto& p, auto& v) { column(p, v, Breaks::LetThrough, false); }},
+        {"a door in its frame", "", [](auto& p, auto& v) { door(p, v, false); }},
+        {"a door swings through a chest", "deep-overlap", [](auto& p, auto& v) { door(p, v, true); }},
+        {"arrows stick in a butt", "deep-overlap", arrows},
         {"one gull is pushed aside", "pop-through", [](auto& p, auto& v) { formation(p, v, false); }},
         {"gulls step aside together", "", [](auto& p, auto& v) { formation(p, v, true); }},
         {"breaks all bricks on its way", "", [](auto& p, auto& v) { column(p, v, Breaks::Never, true); }},

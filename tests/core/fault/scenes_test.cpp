@@ -61,6 +61,19 @@ class ScenesTest : public QObject {
     }
 
   private slots:
+    /// What lies still where an event about the two says that it came in may do so on purpose.
+    void whatSticks_isAHint() {
+        const auto scene = std::ranges::find(all_, std::string("arrows stick in a butt"),
+                                             [](const MoreScene& s) { return s.name; });
+        QVERIFY(scene != all_.end());
+        const std::string path = folder_.filePath("sticks.bouncelog").toStdString();
+        for (std::uint64_t seed = 0; seed < 8; ++seed) {
+            Chance vary(seed);
+            scene->write(path, vary);
+            for (const Finding& f : scan(*read_recording(path)).findings)
+                QVERIFY2(f.grade == Grade::Hint, f.id.c_str());
+        }
+    }
     void sample_showsItsFaultAlone_data() {
         QTest::addColumn<int>("index");
         for (std::size_t i = 0; i < scenes().size(); ++i)
