@@ -40,6 +40,8 @@ bool Untested::answered(const Step& step, const Meeting& m) {
     const ClosingChange c =
         closing_change(step.before, step.now, m.a, m.b, m.normal, (m.on_a + m.on_b) * 0.5);
     if (c.before < closing_that_matters(step) || c.after > turned * c.before) return false;
+    constexpr double both = 2.0; // the speed before and the one after are rounded
+    if (c.before - c.after <= both * m.error / step.now.dt()) return false;
     if (either_solved(step.now, m.a, m.b)) return true; // in a pile everything touches several
     // A floor does not push the way that a neighbor does.
     const auto elsewhere = [&](Slot own, const Vec3& way) {

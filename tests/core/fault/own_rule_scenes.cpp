@@ -208,6 +208,28 @@ void arrows(const std::string& path, Chance& vary) {
     }
 }
 
+/// Splinters burst from one place, fall through each other and bounce on the street until they lie.
+void splinters(const std::string& path, Chance& vary) {
+    const double rate = vary.rate();
+    Stage s(path, vary, untold("splinters", rate, {}, -900));
+    const Block street = s.block("street", "street", 0, -10, 1200, 20);
+    std::vector<Flyer> all(12);
+    for (std::size_t k = 0; k < all.size(); ++k) {
+        Flyer& one = all[k];
+        one.id = static_cast<bounce::Id>(20 + k), one.y = 60;
+        one.vx = vary(30) * (static_cast<double>(k % 6) - 2.5), one.vy = vary(k < 6 ? 180 : 320);
+        one.enter(s, "splinter", bounce::circle(5));
+    }
+    for (const int frames = static_cast<int>(rate * 2); s.next(frames);)
+        for (Flyer& one : all) {
+            if (s.n() > 0) one.vy -= 900 * s.dt;
+            one.step(s);
+            if (one.y < street.top() + 5)
+                one.y = street.top() + 5, one.vx *= 0.7, one.vy = one.vy < -60 ? -0.4 * one.vy : 0;
+            one.describe(s);
+        }
+}
+
 } // namespace
 
 const std::vector<MoreScene>& own_rule_scenes() {
@@ -230,6 +252,7 @@ const std::vector<MoreScene>& own_rule_scenes() {
         {"a door in its frame", "", [](auto& p, auto& v) { door(p, v, false); }},
         {"a door swings through a chest", "deep-overlap", [](auto& p, auto& v) { door(p, v, true); }},
         {"arrows stick in a butt", "deep-overlap", arrows},
+        {"splinters fall through each other", "silent-overlap", splinters},
         {"one gull is pushed aside", "pop-through", [](auto& p, auto& v) { formation(p, v, false); }},
         {"gulls step aside together", "", [](auto& p, auto& v) { formation(p, v, true); }},
         {"breaks all bricks on its way", "", [](auto& p, auto& v) { column(p, v, Breaks::Never, true); }},
