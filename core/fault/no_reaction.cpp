@@ -291,8 +291,8 @@ class NoReactionRule : public Rule {
         const PairView v = pair_at(then, hit.mover, hit.struck);
         f.at = v.known ? (v.on_a + v.on_b) * 0.5 : then.body_of(hit.mover).pose.at;
         f.grade = Grade::Likely, f.weight = 0.6;
-        f.assumes = say("{} other hits of '{}' and '{}' turned {}", hit.others, layer_of(then, hit.mover),
-                        layer_of(then, hit.struck), the(f.names[0]));
+        f.assumes = say("{} other hits of '{}' and '{}' turned {}", hit.others, hit.sorts.first,
+                        hit.sorts.second, the(f.names[0]));
         add_fact(f, "others", static_cast<double>(hit.others), "count");
         add_fact(f, "speed", glm::length(hit.before), r.header.unit + "/s");
         add_fact(f, "closing", hit.speed, r.header.unit + "/s");

@@ -256,7 +256,8 @@ class PopThroughRule : public Rule {
                               glm::length(travel_of(step, in.mover, in.other) - in.travel) <=
                                   context_.recording.slop());
         if (!found) return;
-        if (body.velocity_logged || glm::dot(in.came, went) <= through)
+        constexpr double beside = 0.0; // a right angle: farther round it went through
+        if (body.velocity_logged || glm::dot(in.came, went) <= beside)
             return context_.found(std::move(*found));
         held_.push_back({std::move(*found), in.mover, in.other, step.index,
                          step.now.motion_since(step.before, at(step.now, in.mover).body).travel(),

@@ -22,6 +22,15 @@ const Meeting* meeting_of(const Step& step, Slot a, Slot b) {
 
 } // namespace
 
+/// Layers may be coarse: all that an engine moves.
+Unturned::Sorts Unturned::sorts_of(const World& world, const Hit& hit) {
+    const auto sort = [&](Slot c) {
+        const std::string& kind = world.body_of(c).def->kind;
+        return kind.empty() ? layer_of(world, c) : kind;
+    };
+    return {sort(hit.mover), sort(hit.struck)};
+}
+
 void Unturned::step(const Step& step) {
     for (Hit& hit : pending_)
         if (hit.index < step.index) compare(step, hit);
@@ -34,7 +43,7 @@ void Unturned::step(const Step& step) {
             }
         if (hit.over) hits_.push_back(hit);
         if (!hit.near && hit.went != Hit::Went::Unknown) {
-            Count& count = counts_[{layer_of(step.before, hit.mover), layer_of(step.before, hit.struck)}];
+            Count& count = counts_[sorts_of(step.before, hit)];
             ++(hit.went == Hit::Went::Turned ? count.turned : count.on);
         }
         pending_.pop_front();
@@ -134,14 +143,14 @@ bool Unturned::in_a_row(const std::vector<Hit*>& alike, std::size_t k) {
 
 std::vector<Unturned::Hit> Unturned::unlike_others() {
     const Recording& r = context_.recording;
-    std::map<std::pair<std::string, std::string>, std::vector<Hit*>> by_layers;
+    std::map<Sorts, std::vector<Hit*>> by_sorts;
     for (Hit& hit : hits_) {
         const World w = r.world_at(hit.index);
-        by_layers[{layer_of(w, hit.mover), layer_of(w, hit.struck)}].push_back(&hit);
+        by_sorts[sorts_of(w, hit)].push_back(&hit);
     }
     std::vector<Hit> out;
-    for (const auto& [layers, alike] : by_layers) {
-        const auto [turned, on] = counts_[layers];
+    for (const auto& [sorts, alike] : by_sorts) {
+        const auto [turned, on] = counts_[sorts];
         const auto most = static_cast<double>(turned);
         if (most < context_.settings["no-reaction.turned"] ||
             most < context_.settings["no-reaction.others_share"] * static_cast<double>(turned + on))
@@ -152,7 +161,7 @@ std::vector<Unturned::Hit> Unturned::unlike_others() {
                 (in_a_row(alike, k) &&
                  context_.passes(unturned_passes, hit.index, hit.index, hit.mover, hit.struck)))
                 continue;
-            hit.others = turned;
+            hit.others = turned, hit.sorts = sorts;
             out.push_back(hit);
         }
     }

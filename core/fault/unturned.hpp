@@ -16,6 +16,7 @@ class Unturned {
 
     void step(const Step& step);
 
+    using Sorts = std::pair<std::string, std::string>; ///< kinds, or layers, of what moves and what is struck
     struct Hit {
         Slot mover = -1, struck = -1; ///< colliders
         std::size_t index = 0;        ///< of the frame in which they meet
@@ -28,11 +29,13 @@ class Unturned {
         bool over = false;            ///< what was struck is removed in that frame or in the next
         enum class Went { Unknown, Turned, On } went = Went::Unknown;
         std::size_t others = 0; ///< hits of such bodies that turned the mover
+        Sorts sorts;            ///< of these
     };
     /// After the last step: the hits that no excuse lets pass, in order of frames.
     std::vector<Hit> unlike_others();
 
   private:
+    static Sorts sorts_of(const World& world, const Hit& hit);
     void take(const Step& step, Slot mover, Slot struck, bool touched, double error);
     void take_all(const Step& step, Slot removed);
     bool touched(const Meeting& m) const;
@@ -46,8 +49,8 @@ class Unturned {
     struct Count {
         std::size_t turned = 0, on = 0;
     };
-    std::map<std::pair<std::string, std::string>, Count> counts_; ///< by layers: mover, struck
-    std::vector<Hit> hits_;                                       ///< after which one was removed
+    std::map<Sorts, Count> counts_;
+    std::vector<Hit> hits_; ///< after which one was removed
 };
 
 /// The excuse of `Unturned`, for the fault that it belongs to.

@@ -88,7 +88,7 @@ inline std::string telling(const std::string& log, const Told& told) {
             left_out = o;
             continue;
         }
-        left_out = {};
+        if (o.contains("frame")) left_out = {};
         if (!told.contacts) {
             o.erase("contacts");
             if (o.contains("logs")) {
