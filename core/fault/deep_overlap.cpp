@@ -253,12 +253,17 @@ bool DeepOverlapRule::out_as_it_came(const Run& run) const {
 /// From the recording's beginning on code turned it, and never moved it; what it turns into is fixed, and it
 /// is not deep.
 bool DeepOverlapRule::only_turns(const Run& run) const {
+    if (run.solved) return false;
     const Recording& r = context_.recording;
-    const World begin = r.world_at(r.begin()), end = r.world_at(run.last);
-    const BodyState &was = begin.body_of(run.mover), &is = end.body_of(run.mover);
-    return was.present && moved_by_code(is) && !is.def->upright && !is.has_desired &&
-           end.body_of(run.other).def->moves == Moves::Static &&
-           run.deepest <= context_.shared.partly * extent_of(run) && is.pose.turn != was.pose.turn &&
+    const World end = r.world_at(run.last);
+    const BodyState& is = end.body_of(run.mover);
+    if (!moved_by_code(is) || is.def->upright || is.has_desired ||
+        end.body_of(run.other).def->moves != Moves::Static ||
+        run.deepest > context_.shared.partly * extent_of(run))
+        return false;
+    const World begin = r.world_at(r.begin());
+    const BodyState& was = begin.body_of(run.mover);
+    return was.present && is.pose.turn != was.pose.turn &&
            glm::length(is.pose.at - was.pose.at) <= context_.shared.hardly * r.slop();
 }
 
