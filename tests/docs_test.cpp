@@ -167,7 +167,8 @@ class DocsTest : public QObject {
                 if (match.captured(1) == "pair") change = {{"pair", {"a", "b"}}, {"does", "solid"}};
                 change[key.toStdString()] = nullptr;
                 try {
-                    oddbounce::fix_from_json({{"fix", 1}, {"changes", {change}}}, "docs");
+                    oddbounce::fix_from_json({{"fix", 1}, {"changes", nlohmann::json::array({change})}},
+                                             "docs");
                 } catch (const oddbounce::BadInput& e) {
                     // A value of the wrong kind is refused; the key itself must be known. Words of choices
                     // are not keys.

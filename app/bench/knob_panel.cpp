@@ -45,7 +45,7 @@ QString target_text(const Recording& r, const nlohmann::json& change) {
         return QString::fromStdString(body_name(r, body));
     };
     for (const char* key :
-         {"motion", "kinds", "bodies", "colliders", "rays", "probes", "events", "grounded"}) {
+         {"motion", "kinds", "bodies", "colliders", "parts", "rays", "probes", "events", "grounded"}) {
         if (!change.contains(key)) continue;
         const nlohmann::json& to = change[key];
         QStringList out;
@@ -110,12 +110,34 @@ void KnobPanel::add_change() {
     put(fix);
 }
 
-void KnobPanel::remove_change(std::size_t change) {
+void KnobPanel::change_fix(const std::function<void(Fix&)>& how, const QString& said) {
     const Candidate* c = candidate();
-    if (!c || c->fix.changes.size() < 2) return;
+    if (!c) return;
     Fix fix = c->fix;
-    fix.changes.erase(change), fix.name = plain_name(fix.name) + tr(" · one change less").toStdString();
+    how(fix);
+    fix.name = plain_name(fix.name) + (" \u00b7 " + said).toStdString();
     put(fix);
+}
+
+void KnobPanel::remove_change(std::size_t change) {
+    if (const Candidate* c = candidate(); c && c->fix.changes.size() > 1)
+        change_fix([&](Fix& fix) { fix.changes.erase(change); }, tr("one change less"));
+}
+
+void KnobPanel::switch_off(std::size_t change) {
+    if (const Candidate* c = candidate(); c && c->fix.changes.size() > 1)
+        change_fix([&](Fix& fix) { fix.off.push_back(fix.changes[change]), fix.changes.erase(change); },
+                   tr("one change off"));
+}
+
+void KnobPanel::switch_on(std::size_t off) {
+    change_fix([&](Fix& fix) { fix.changes.push_back(fix.off[off]), fix.off.erase(off); },
+               tr("one change on"));
+}
+
+void KnobPanel::move_up(std::size_t change) {
+    change_fix([&](Fix& fix) { std::swap(fix.changes[change], fix.changes[change - 1]); },
+               tr("another order"));
 }
 
 void KnobPanel::add_numbers(const Candidate& c, std::size_t change) {
@@ -217,6 +239,78 @@ void KnobPanel::add_choices(const Candidate& c, std::size_t change) {
     }
 }
 
+/// What the change is about; of several, whether it counts, and its place among them.
+void KnobPanel::add_heads(const Candidate& c, std::size_t change) {
+    auto* head = new QWidget;
+    auto* row = new QHBoxLayout(head);
+    row->setContentsMargins(0, change == 0 ? 0 : 6, 0, 0);
+    const QString text = target_text(*session_.recording(), c.fix.changes[change]);
+    const bool one = c.fix.changes.size() == 1;
+    const auto button = [&](const char* sign, const QString& tip, auto&& pressed) {
+        auto* made = new QToolButton;
+        made->setText(QString::fromUtf8(sign)), made->setAutoRaise(true), made->setToolTip(tip);
+        made->setAccessibleName(tip);
+        connect(made, &QToolButton::clicked, this, pressed);
+        row->addWidget(made);
+    };
+    if (!one || !c.fix.off.empty()) {
+        auto* on = new QCheckBox;
+        on->setChecked(true), on->setEnabled(!one), on->setToolTip(tr("Whether this change counts"));
+        on->setAccessibleName(text);
+        connect(on, &QCheckBox::clicked, this, [this, change] { switch_off(change); });
+        row->addWidget(on);
+    }
+    auto* label = new QLabel(text);
+    label->setFont(type(12, true)), label->setWordWrap(true);
+    row->addWidget(label, 1);
+    if (change > 0)
+        button("↑", tr("Make this change before the one above"), [this, change] { move_up(change); });
+    if (!one) button("×", tr("Leave this change out"), [this, change] { remove_change(change); });
+    list_->addWidget(head);
+}
+
+/// Changes that are put aside.
+void KnobPanel::add_off(const Candidate& c) {
+    for (std::size_t i = 0; i < c.fix.off.size(); ++i) {
+        auto* on = new QCheckBox(target_text(*session_.recording(), c.fix.off[i]));
+        on->setFont(type(12)), on->setToolTip(tr("Whether this change counts"));
+        connect(on, &QCheckBox::clicked, this, [this, i] { switch_on(i); });
+        list_->addWidget(on);
+    }
+}
+
+void KnobPanel::add_map() {
+    if (rows_.size() < 2) return;
+    std::vector<FixNumber> numbers;
+    for (const Row& row : rows_) numbers.push_back(row.number);
+    auto* line = new QWidget;
+    auto* row = new QHBoxLayout(line);
+    row->setContentsMargins(0, 0, 0, 0), row->setSpacing(6);
+    map_ = new QPushButton(numbers.size() > 2 ? tr("Map of")
+                                              : tr("Map of %1 and %2")
+                                                    .arg(QString::fromStdString(numbers[0].name),
+                                                         QString::fromStdString(numbers[1].name)));
+    map_->setFont(type(12)), map_->setToolTip(tr("Tries each value of the one with each value of the other"));
+    row->addWidget(map_);
+    if (numbers.size() > 2) {
+        map_across_ = new QComboBox, map_up_ = new QComboBox;
+        for (QComboBox* box : {map_across_, map_up_}) {
+            for (const FixNumber& n : numbers) box->addItem(QString::fromStdString(n.name));
+            box->setFont(type(12)), row->addWidget(box);
+        }
+        map_up_->setCurrentIndex(1);
+        map_across_->setAccessibleName(tr("number across the map"));
+        map_up_->setAccessibleName(tr("number up the map"));
+    }
+    row->addStretch(1);
+    connect(map_, &QPushButton::clicked, this, [this, numbers] {
+        const auto across = static_cast<std::size_t>(map_across_ ? map_across_->currentIndex() : 0),
+                   up = static_cast<std::size_t>(map_up_ ? map_up_->currentIndex() : 1);
+        if (across != up) session_.seek_map(session_.candidate(), numbers[across], numbers[up]);
+    });
+    list_->addWidget(line);
+}
+
 void KnobPanel::rebuild() {
     const Candidate* c = candidate();
     const std::string fix = c ? json_of(c->fix).dump() : std::string();
@@ -224,37 +318,16 @@ void KnobPanel::rebuild() {
     if (fix == shown_) return; // a verdict has come: the sliders stay in the hand
     shown_ = fix;
     if (!own_change_) ranges_.clear();
-    rows_.clear(), map_ = nullptr;
+    rows_.clear(), map_ = nullptr, map_across_ = map_up_ = nullptr;
     while (QLayoutItem* item = list_->takeAt(0)) {
         item->widget()->hide(), item->widget()->deleteLater();
         delete item;
     }
     if (!c) return;
-    for (std::size_t i = 0; i < c->fix.changes.size(); ++i) {
-        auto* head = new QWidget;
-        auto* row = new QHBoxLayout(head);
-        row->setContentsMargins(0, i == 0 ? 0 : 6, 0, 0);
-        auto* label = new QLabel(target_text(*session_.recording(), c->fix.changes[i]));
-        label->setFont(type(12, true)), label->setWordWrap(true);
-        row->addWidget(label, 1);
-        if (c->fix.changes.size() > 1) {
-            auto* drop = new QToolButton;
-            drop->setText("×"), drop->setAutoRaise(true), drop->setToolTip(tr("Leave this change out"));
-            drop->setAccessibleName(drop->toolTip());
-            connect(drop, &QToolButton::clicked, this, [this, i] { remove_change(i); });
-            row->addWidget(drop);
-        }
-        list_->addWidget(head);
-        add_choices(*c, i), add_numbers(*c, i);
-    }
-    if (rows_.size() < 2) return;
-    const FixNumber across = rows_[0].number, up = rows_[1].number;
-    map_ = new QPushButton(
-        tr("Map of %1 and %2").arg(QString::fromStdString(across.name), QString::fromStdString(up.name)));
-    map_->setFont(type(12)), map_->setToolTip(tr("Tries each value of the one with each value of the other"));
-    connect(map_, &QPushButton::clicked, this,
-            [this, across, up] { session_.seek_map(session_.candidate(), across, up); });
-    list_->addWidget(map_, 0, Qt::AlignLeft);
+    for (std::size_t i = 0; i < c->fix.changes.size(); ++i)
+        add_heads(*c, i), add_choices(*c, i), add_numbers(*c, i);
+    add_off(*c);
+    add_map();
 }
 
 } // namespace oddbounce

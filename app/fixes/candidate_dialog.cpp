@@ -20,6 +20,15 @@ namespace oddbounce {
 
 using Kind = Knob::Kind;
 
+namespace {
+
+/// A number for each axis.
+bool for_axes(const Knob& k, int space) {
+    return k.kind == Kind::Lengths || k.kind == Kind::Way || (k.kind == Kind::Turn && space == 3);
+}
+
+} // namespace
+
 std::vector<const Knob*> offered_knobs() {
     std::vector<const Knob*> out;
     for (const Knob& k : knobs())
@@ -39,7 +48,7 @@ Fix fix_from_knob(const Session& s, Id collider, const Knob& k, const Vec3& valu
         change[k.key] = text == "yes";
     else if (said)
         change[k.key] = text.toStdString();
-    else if (k.kind == Kind::Lengths)
+    else if (for_axes(k, r.header.space))
         for (int axis = 0; axis < r.header.space; ++axis) change[k.key].push_back(values[axis]);
     else if (k.kind == Kind::Count)
         change[k.key] = std::lround(value);
@@ -47,14 +56,14 @@ Fix fix_from_knob(const Session& s, Id collider, const Knob& k, const Vec3& valu
         change[k.key] = value;
     QStringList along;
     for (int axis = 0; axis < r.header.space; ++axis) along << QString::fromStdString(figure(values[axis]));
-    const QString shown = said                      ? text
-                          : k.kind == Kind::Lengths ? along.join(QString::fromUtf8(" × "))
-                          : k.kind == Kind::Length  ? QString::fromStdString(length_text(r, value))
-                                                    : QString::fromStdString(figure(value));
+    const QString shown = said                          ? text
+                          : for_axes(k, r.header.space) ? along.join(QString::fromUtf8(" × "))
+                          : k.kind == Kind::Length      ? QString::fromStdString(length_text(r, value))
+                                                        : QString::fromStdString(figure(value));
     return {(QString::fromStdString(body_name(w, w.colliders()[static_cast<std::size_t>(slot)].body)) + ": " +
              k.name + " " + shown)
                 .toStdString(),
-            {change}};
+            nlohmann::json::array({change})};
 }
 
 CandidateDialog::CandidateDialog(Session& session, QWidget* parent) : QDialog(parent), session_(session) {
@@ -96,7 +105,8 @@ CandidateDialog::CandidateDialog(Session& session, QWidget* parent) : QDialog(pa
 void CandidateDialog::knob_changed() {
     const Knob& k = *offered_knobs()[static_cast<std::size_t>(std::max(0, knob_->currentIndex()))];
     auto* form = static_cast<QFormLayout*>(layout());
-    const bool choice = k.kind == Kind::Choice || k.kind == Kind::Flag, two = k.kind == Kind::Lengths;
+    const int space = session_.recording()->header.space;
+    const bool choice = k.kind == Kind::Choice || k.kind == Kind::Flag, two = for_axes(k, space);
     choice_->clear();
     const std::vector<std::string> words =
         k.kind == Kind::Flag ? std::vector<std::string>{"yes", "no"} : choices_of(k);
@@ -104,11 +114,13 @@ void CandidateDialog::knob_changed() {
         choice_->addItem(core_text(one.c_str()), QString::fromStdString(one));
     const auto show = [&](QWidget* w, bool on) { w->setVisible(on), form->labelForField(w)->setVisible(on); };
     show(choice_, choice), show(value_, !choice), show(second_, two);
-    show(third_, two && session_.recording()->header.space == 3);
+    show(third_, two && space == 3);
     const bool length = k.kind == Kind::Length;
     static_cast<QLabel*>(form->labelForField(value_))->setText(length ? tr("by") : tr("to"));
-    const QString unit =
-        length || two ? " " + QString::fromStdString(session_.recording()->header.unit) : QString();
+    const QString unit = length || k.kind == Kind::Lengths
+                             ? " " + QString::fromStdString(session_.recording()->header.unit)
+                         : k.kind == Kind::Turn ? QString::fromUtf8("°")
+                                                : QString();
     for (QDoubleSpinBox* box : {value_, second_, third_}) box->setSuffix(unit);
     value_->setDecimals(k.kind == Kind::Count ? 0 : 3);
     value_->setRange(k.bounded() ? k.least : -1e6, k.bounded() ? std::min(k.most, 1e6) : 1e6);
@@ -119,8 +131,13 @@ void CandidateDialog::knob_changed() {
         const QString key = k.key;
         if (key == "size")
             value_->setValue(extent.x), second_->setValue(extent.y), third_->setValue(extent.z);
-        else if (two)
+        else if (k.kind == Kind::Way) {
+            const Vec3 way = state.def->pass.value_or(session_.recording()->header.up);
+            value_->setValue(way.x), second_->setValue(way.y), third_->setValue(way.z);
+        } else if (two)
             value_->setValue(0.0), second_->setValue(0.0), third_->setValue(0.0);
+        else if (key == "radius")
+            value_->setValue(std::max(state.def->shape.radius, value_->minimum()));
         else if (key == "friction")
             value_->setValue(state.def->friction.value_or(0.0));
         else if (key == "restitution")

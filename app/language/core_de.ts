@@ -4783,5 +4783,21 @@
         <source>the game logs &apos;{}&apos; of the two, and it lies still from then on: it may stick there on purpose</source>
         <translation>das Spiel protokolliert „{}“ für die beiden, und es liegt von da an still: Es kann mit Absicht dort stecken</translation>
     </message>
+    <message>
+        <source>turn by</source>
+        <translation>drehen um</translation>
+    </message>
+    <message>
+        <source>way through a one-way</source>
+        <translation>Durchlassrichtung</translation>
+    </message>
+    <message>
+        <source>let what belongs together ignore each other</source>
+        <translation>was zusammengehört, ignoriert einander</translation>
+    </message>
+    <message>
+        <source>parts</source>
+        <translation>Teile</translation>
+    </message>
 </context>
 </TS>

@@ -913,6 +913,50 @@
         <source>moved by %1</source>
         <translation>um %1 verschoben</translation>
     </message>
+    <message>
+        <source>ray</source>
+        <translation>Strahl</translation>
+    </message>
+    <message>
+        <source>ray %1</source>
+        <translation>Strahl %1</translation>
+    </message>
+    <message>
+        <source>starts %1 farther along</source>
+        <translation>beginnt %1 weiter vorn</translation>
+    </message>
+    <message>
+        <source>longer by %1</source>
+        <translation>um %1 länger</translation>
+    </message>
+    <message>
+        <source>aside by %1</source>
+        <translation>um %1 zur Seite</translation>
+    </message>
+    <message>
+        <source>aside the other way by %1</source>
+        <translation>um %1 in der anderen Richtung zur Seite</translation>
+    </message>
+    <message>
+        <source>turned by %1°</source>
+        <translation>um %1° gedreht</translation>
+    </message>
+    <message>
+        <source>probe %1 at %2</source>
+        <translation>Prüfpunkt %1 bei %2</translation>
+    </message>
+    <message>
+        <source>grown by %1</source>
+        <translation>um %1 größer</translation>
+    </message>
+    <message>
+        <source>rounded by %1</source>
+        <translation>um %1 gerundet</translation>
+    </message>
+    <message>
+        <source>way through %1</source>
+        <translation>Durchlassrichtung %1</translation>
+    </message>
 </context>
 <context>
     <name>oddbounce::KnobPanel</name>
@@ -923,10 +967,6 @@
     <message>
         <source>Another change in the same candidate fix</source>
         <translation>Eine weitere Änderung im selben Korrekturvorschlag</translation>
-    </message>
-    <message>
-        <source> · one change less</source>
-        <translation> · eine Änderung weniger</translation>
     </message>
     <message>
         <source>which work?</source>
@@ -955,6 +995,42 @@
     <message>
         <source>Tries each value of the one with each value of the other</source>
         <translation>Probiert jeden Wert der einen mit jedem Wert der anderen</translation>
+    </message>
+    <message>
+        <source>one change less</source>
+        <translation>eine Änderung weniger</translation>
+    </message>
+    <message>
+        <source>one change off</source>
+        <translation>eine Änderung aus</translation>
+    </message>
+    <message>
+        <source>one change on</source>
+        <translation>eine Änderung an</translation>
+    </message>
+    <message>
+        <source>another order</source>
+        <translation>andere Reihenfolge</translation>
+    </message>
+    <message>
+        <source>Whether this change counts</source>
+        <translation>Ob diese Änderung zählt</translation>
+    </message>
+    <message>
+        <source>Make this change before the one above</source>
+        <translation>Diese Änderung vor der darüber machen</translation>
+    </message>
+    <message>
+        <source>Map of</source>
+        <translation>Karte von</translation>
+    </message>
+    <message>
+        <source>number across the map</source>
+        <translation>Zahl quer über die Karte</translation>
+    </message>
+    <message>
+        <source>number up the map</source>
+        <translation>Zahl längs der Karte</translation>
     </message>
 </context>
 <context>
@@ -1669,6 +1745,30 @@
     <message>
         <source>Saved with the case, at this place and moment:</source>
         <translation>Wird mit dem Fall gespeichert, an diesem Ort und Moment:</translation>
+    </message>
+    <message>
+        <source>drag it</source>
+        <translation>ziehen</translation>
+    </message>
+    <message>
+        <source>%1: drag it, or double-click it to type</source>
+        <translation>%1: ziehen, oder doppelklicken und eintippen</translation>
+    </message>
+    <message>
+        <source>numbers of the handle</source>
+        <translation>Zahlen des Griffs</translation>
+    </message>
+    <message>
+        <source>Return takes the numbers, Escape leaves them as they were.</source>
+        <translation>Eingabe übernimmt die Zahlen, Escape lässt sie, wie sie waren.</translation>
+    </message>
+    <message>
+        <source>One number is expected, with a point before decimals.</source>
+        <translation>Erwartet wird eine Zahl, mit Punkt vor den Nachkommastellen.</translation>
+    </message>
+    <message>
+        <source>%1 numbers are expected, with a point before decimals.</source>
+        <translation>Erwartet werden %1 Zahlen, mit Punkt vor den Nachkommastellen.</translation>
     </message>
 </context>
 <context>

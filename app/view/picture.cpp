@@ -192,7 +192,7 @@ SceneOptions scene_options(const Session& s) {
     if (i < 0 || i >= static_cast<int>(s.candidates().size())) return o;
     const Candidate& c = s.candidates()[static_cast<std::size_t>(i)];
     if (c.state != Candidate::Judged) return o;
-    o.shapes = &c.verdict.shapes;
+    o.shapes = &c.verdict.shapes, o.probes = &c.verdict.probes, o.fix = &c.fix;
     if (c.verdict.tracks.empty()) return o;
     const Id mover = s.finding() && c.verdict.tracks.count(s.finding()->bodies[0])
                          ? s.finding()->bodies[0]

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the scene painter draws over the bodies: contacts, rays, arrows, the swept band, the candidate, names.
 #include "fault/account_text.hpp"
+#include "fix/log_changes.hpp"
 #include "theme/theme.hpp"
 #include "view/labels.hpp"
 #include "view/outline_path.hpp"
@@ -43,6 +44,7 @@ void ScenePainter::marks() {
     if (!o_.plain) {
         rays();
         if (o_.body >= 0 && t_.present(o_.body)) probes(o_.body), arrows(o_.body);
+        candidate_rows();
         contacts(), touch(), finding_marks();
     }
     if (o_.names) name_all();
@@ -312,9 +314,10 @@ QRectF ScenePainter::box_of(Slot b) const {
         const Box world = at(*t_.now, c).geometry->bounds(t_.pose(b));
         if (!world.meets(seen_)) continue;
         for (int i = 0; i < 8; ++i)
-            box = box.united(QRectF(m_.to(Vec3(i & 1 ? world.high.x : world.low.x, i & 2 ? world.high.y : world.low.y,
-                                               i & 4 ? world.high.z : world.low.z)),
-                                    QSizeF(0.1, 0.1)));
+            box = box.united(
+                QRectF(m_.to(Vec3(i & 1 ? world.high.x : world.low.x, i & 2 ? world.high.y : world.low.y,
+                                  i & 4 ? world.high.z : world.low.z)),
+                       QSizeF(0.1, 0.1)));
     }
     return box;
 }
@@ -326,12 +329,51 @@ void ScenePainter::probes(Slot body) {
     const Pose pose = t_.pose(body);
     const Vec3 scale = t_.now->body(body).scale;
     for (const ProbeDef& probe : probes_of(r_, r_.body_id(body), t_.index)) {
-        const QPointF q = m_.to(pose, probe.at * scale),
-                      way = m_.way(pose, unit(probe.guards * scale));
+        const QPointF q = m_.to(pose, probe.at * scale), way = m_.way(pose, unit(probe.guards * scale));
         p_.setPen(QPen(th.ray, 1.5)), p_.setBrush(th.paper);
         p_.drawLine(q, q + way * stub);
         p_.drawRect(QRectF(q - QPointF(half, half), QSizeF(2 * half, 2 * half)));
     }
+}
+
+void paint_candidate_ray(QPainter& p, const Mapping& m, const RayRow& ray) {
+    const Theme& th = Theme::current();
+    const Vec3 end = ray.hit && ray.at ? *ray.at : ray.to;
+    QPainterPath path(m.to(ray.from));
+    path.lineTo(m.to(end));
+    p.strokePath(path, QPen(th.candidate, 3.6, Qt::SolidLine, Qt::FlatCap));
+    p.strokePath(path, QPen(th.paper, 1.4, Qt::SolidLine, Qt::FlatCap));
+    if (ray.hit) {
+        p.setPen(QPen(th.candidate, 1.2, dash_for(Qt::DotLine, length(m.to(ray.to) - m.to(end)))));
+        p.drawLine(m.to(end), m.to(ray.to));
+        p.setPen(QPen(th.candidate, 1.4)), p.setBrush(th.candidate);
+        p.drawEllipse(m.to(end), 4.0, 4.0);
+    }
+}
+
+void paint_candidate_probe(QPainter& p, const Mapping& m, const Pose& pose, const ProbeDef& probe,
+                           const Vec3& scale) {
+    const Theme& th = Theme::current();
+    constexpr double half = 3.5, stub = 9.0; // pixels
+    const QPointF q = m.to(pose, probe.at * scale), way = m.way(pose, unit(probe.guards * scale));
+    p.setPen(QPen(th.candidate, 1.5)), p.setBrush(th.paper);
+    p.drawLine(q, q + way * stub);
+    p.drawRect(QRectF(q - QPointF(half, half), QSizeF(2 * half, 2 * half)));
+}
+
+/// What the candidate makes of the frame's rays and of probes, where that differs.
+void ScenePainter::candidate_rows() {
+    const auto is_ray = [](const auto& change) { return change_kind(change) == Knob::Of::Ray; };
+    if (o_.fix && t_.frame && std::ranges::any_of(o_.fix->changes, is_ray)) {
+        const std::vector<RayRow> now = changed_rays(*o_.fix, *t_.now, t_.frame->rays);
+        for (std::size_t i = 0; i < now.size(); ++i)
+            if (now[i] != t_.frame->rays[i]) paint_candidate_ray(p_, m_, now[i]);
+    }
+    static const std::map<Id, std::vector<ProbeDef>> none;
+    for (const auto& [body, probes] : o_.probes ? *o_.probes : none)
+        if (const Slot b = r_.body_slot(body); b >= 0 && t_.present(b))
+            for (const ProbeDef& probe : probes)
+                paint_candidate_probe(p_, m_, t_.pose(b), probe, t_.now->body(b).scale);
 }
 
 /// What a finding of a ray or of probes is about, also where nothing else is drawn over the bodies.

@@ -24,7 +24,9 @@ struct SceneOptions {
     const std::vector<Track>* course = nullptr; ///< of the candidate, for `course_body`
     Slot course_body = -1;
     const std::map<Id, std::shared_ptr<const Geometry>>* shapes = nullptr; ///< the candidate's, by collider
-    std::set<Slot> hidden, faint;                                          ///< bodies
+    const Fix* fix = nullptr; ///< the candidate: what it makes of rays is drawn beside the recorded ones
+    const std::map<Id, std::vector<ProbeDef>>* probes = nullptr;   ///< the candidate's, by body
+    std::set<Slot> hidden, faint;                                  ///< bodies
     bool ghosts = false, names = true, grid = true, plain = false; ///< plain: no contacts, rays, arrows
     double pale = 0.7;                                             ///< opacity of pictures
     bool fixed_only = false, moving_only = false;                  ///< for the cached layer
@@ -37,6 +39,10 @@ struct SceneOptions {
 bool is_ray_of(const RayRow& ray, const Finding& finding);
 /// The probes of a body that are defined by this frame.
 std::vector<ProbeDef> probes_of(const Recording& recording, Id body, std::size_t index);
+/// A ray, or a probe of a body that stands there, as a candidate has it: doubly drawn.
+void paint_candidate_ray(QPainter& painter, const Mapping& mapping, const RayRow& ray);
+void paint_candidate_probe(QPainter& painter, const Mapping& mapping, const Pose& pose, const ProbeDef& probe,
+                           const Vec3& scale);
 /// Text that stays readable over lines: a rim of paper round it.
 void halo_text(QPainter& painter, const QRectF& where, const QString& text);
 /// Dashes over a very long line take as long to draw as they are many: such a line is solid.
@@ -74,6 +80,7 @@ class ScenePainter {
     void finding_marks();
     void rays(const Finding* only = nullptr);
     void probes(Slot body);
+    void candidate_rows();
     QRectF box_of(Slot body) const;
     void arrows(Slot body);
     void band(Slot body);

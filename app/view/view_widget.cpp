@@ -3,13 +3,13 @@
 
 #include "account/account_model.hpp"
 #include "fault/account_text.hpp"
-#include "fix/reshape.hpp"
 #include "language/language.hpp"
 #include "theme/theme.hpp"
 #include "view/outline_path.hpp"
 
 #include <QInputDialog>
 #include <QMouseEvent>
+#include <QRegularExpression>
 #include <QWheelEvent>
 
 namespace oddbounce {
@@ -313,66 +313,151 @@ void ViewWidget::wheelEvent(QWheelEvent* e) {
     update();
 }
 
-std::optional<Handle> ViewWidget::handle_under(const QPointF& pixel) const {
-    const Slot c = measuring_ ? -1 : handled_collider(session_);
-    if (c < 0) return {};
+/// All that are shown. Of two that lie in one place the first.
+std::vector<ViewWidget::Held> ViewWidget::held_by_handles() const {
+    constexpr double apart = 8.0; // pixels
+    std::vector<Held> out;
+    for (std::unique_ptr<Handled>& of : handled(session_)) {
+        const std::shared_ptr<const Handled> shared = std::move(of);
+        const std::size_t others = out.size();
+        for (const Handle& h : shared->shown(mapping_)) {
+            const auto covers = [&](const Held& other) {
+                return length(mapping_.to(other.handle.at) - mapping_.to(h.at)) < apart;
+            };
+            if (std::none_of(out.begin(), out.begin() + static_cast<std::ptrdiff_t>(others), covers))
+                out.push_back({shared, h});
+        }
+    }
+    return out;
+}
+
+std::optional<ViewWidget::Held> ViewWidget::handle_under(const QPointF& pixel) const {
+    if (measuring_) return {};
     constexpr double near = 7.0; // pixels
-    std::optional<Handle> best;
+    std::optional<Held> best;
     double least = near;
-    for (const Handle& h : shown_handles(session_, c, handled_shape(session_, c), mapping_))
-        if (const double d = QLineF(mapping_.to(h.at), pixel).length(); d < least) least = d, best = h;
+    for (Held& held : held_by_handles())
+        if (const double d = QLineF(mapping_.to(held.handle.at), pixel).length(); d < least)
+            least = d, best = std::move(held);
     return best;
 }
 
+/// "30 px: drag it, or double-click it to type".
+QString ViewWidget::handle_text(const Held& held) const {
+    QStringList out;
+    for (const HandleNumber& n : held.of->numbers(held.handle))
+        out << QString("%1%2%3").arg(QString::fromStdString(figure(n.value)), n.unit.size() > 1 ? " " : "",
+                                     n.unit);
+    return out.isEmpty() ? tr("drag it") : tr("%1: drag it, or double-click it to type").arg(out.join(", "));
+}
+
 void ViewWidget::drag_to(const QPointF& pixel, bool symmetric) {
-    drag_->change = dragged(session_, drag_->collider, drag_->from, drag_->handle,
-                            led_to(drag_->handle, pixel, mapping_), symmetric);
-    Shape shape = session_.instant().now->colliders()[static_cast<std::size_t>(drag_->collider)].def->shape;
-    reshape(shape, drag_->change);
-    drag_->shape.reset();
-    if (defect(shape).empty()) {
-        drag_->shape =
-            std::make_shared<Geometry>(shape, session_.instant().now->body_of(drag_->collider).scale);
-        session_.preview({"", {drag_->change}});
-    }
+    drag_->now = handled_of(
+        session_, drag_->of->dragged(drag_->handle, led_to(drag_->handle, pixel, mapping_), symmetric));
+    if (drag_->now->defect().empty()) session_.preview({"", nlohmann::json::array({drag_->now->change()})});
     update();
+}
+
+void ViewWidget::drop_handle() {
+    const Drag drag = std::move(*std::exchange(drag_, std::nullopt));
+    session_.end_preview();
+    update();
+    if (drag.now) keep_change(*drag.of, *drag.now);
 }
 
 /// The change becomes a candidate of the person's, or goes into the one that is chosen.
-void ViewWidget::drop_handle() {
-    const Drag drag = *std::exchange(drag_, std::nullopt);
-    session_.end_preview();
+void ViewWidget::keep_change(const Handled& before, const Handled& now) {
+    if (!now.defect().empty() || now.change() == before.change()) return;
+    if (now.plain()) return session_.remove_candidate(session_.candidate());
+    Fix fix{QString("%1: %2").arg(now.thing(), now.measures()).toStdString(),
+            nlohmann::json::array({now.change()})};
+    if (before.plain()) return session_.add_candidate(fix);
+    fix.off = session_.candidates()[static_cast<std::size_t>(session_.candidate())].fix.off;
+    session_.replace_candidate(session_.candidate(), fix);
+}
+
+/// Opens a line beside the handle with its numbers. Return takes them, Escape leaves them.
+void ViewWidget::type_numbers(const Held& held) {
+    const std::vector<HandleNumber> numbers = held.of->numbers(held.handle);
+    if (numbers.empty()) return;
+    end_typing();
+    typed_ = held;
+    QStringList values;
+    for (const HandleNumber& n : numbers) values << QString::number(n.value, 'g', 7);
+    typing_ = new QLineEdit(values.join(" "), this);
+    typing_->setFont(type(12)), typing_->setAccessibleName(tr("numbers of the handle"));
+    typing_->setToolTip(tr("Return takes the numbers, Escape leaves them as they were."));
+    typing_->setFixedWidth(40 + 44 * static_cast<int>(numbers.size()));
+    const QPoint at = (mapping_.to(held.handle.at) + QPointF(12, -12)).toPoint();
+    typing_->move(std::clamp(at.x(), 4, std::max(4, width() - typing_->width() - 4)),
+                  std::clamp(at.y() - typing_->sizeHint().height(), 4, std::max(4, height() - 30)));
+    typing_->installEventFilter(this);
+    connect(typing_, &QLineEdit::returnPressed, this, &ViewWidget::take_typed);
+    typing_->show(), typing_->selectAll(), typing_->setFocus();
     update();
-    if (drag.change.is_null() || !drag.shape || drag.change.size() < 2) return;
-    const World& w = *session_.instant().now;
-    const Slot body = w.colliders()[static_cast<std::size_t>(drag.collider)].body;
-    const QString name = QString("%1: %2").arg(QString::fromStdString(body_name(w, body)),
-                                               measures_of(session_, drag.collider, drag.change));
-    const Fix fix{name.toStdString(), {drag.change}};
-    const bool goes_on = drag.from != w.colliders()[static_cast<std::size_t>(drag.collider)].def->shape;
-    if (goes_on)
-        session_.replace_candidate(session_.candidate(), fix);
-    else
-        session_.add_candidate(fix);
+}
+
+void ViewWidget::take_typed() {
+    if (!typed_ || !typing_) return;
+    const std::size_t wanted = typed_->of->numbers(typed_->handle).size();
+    std::vector<double> values;
+    bool good = true;
+    static const QRegularExpression between(QString::fromUtf8("[\\s,;×]+"));
+    for (const QString& word : typing_->text().split(between, Qt::SkipEmptyParts)) {
+        bool number = false;
+        values.push_back(word.toDouble(&number));
+        good = good && number && std::isfinite(values.back());
+    }
+    if (!good || values.size() != wanted) {
+        emit hovered(wanted == 1 ? tr("One number is expected, with a point before decimals.")
+                                 : tr("%1 numbers are expected, with a point before decimals.").arg(wanted));
+        return typing_->selectAll();
+    }
+    const Held held = *typed_;
+    end_typing();
+    const Handle exact = held.handle.exactly();
+    const auto now = handled_of(session_, held.of->dragged(exact, held.of->place_for(exact, values)));
+    if (const std::string why = now->defect(); !why.empty()) emit hovered(QString::fromStdString(why));
+    keep_change(*held.of, *now);
+}
+
+void ViewWidget::end_typing() {
+    typed_.reset();
+    QLineEdit* line = typing_;
+    typing_.clear(); // hiding it takes its focus, which ends typing
+    if (!line) return;
+    const bool focus = line->hasFocus();
+    line->hide(), line->deleteLater();
+    if (focus) setFocus();
+    update();
+}
+
+bool ViewWidget::eventFilter(QObject* of, QEvent* e) {
+    if (of != typing_) return QWidget::eventFilter(of, e);
+    const bool escape = (e->type() == QEvent::KeyPress || e->type() == QEvent::ShortcutOverride) &&
+                        static_cast<QKeyEvent*>(e)->key() == Qt::Key_Escape;
+    if (escape) {
+        e->accept();
+        if (e->type() == QEvent::KeyPress) end_typing();
+        return true;
+    }
+    if (e->type() == QEvent::FocusOut) end_typing();
+    return QWidget::eventFilter(of, e);
 }
 
 void ViewWidget::paint_drag(QPainter& p) const {
-    const Slot c = drag_ ? drag_->collider : measuring_ ? -1 : handled_collider(session_);
-    if (c < 0) return;
+    if (measuring_) return;
     const Theme& th = Theme::current();
-    if (!drag_ || drag_->change.is_null())
-        return paint_handles(p, mapping_, shown_handles(session_, c, handled_shape(session_, c), mapping_));
-    Shape shape = session_.instant().now->colliders()[static_cast<std::size_t>(c)].def->shape;
-    reshape(shape, drag_->change);
-    if (drag_->shape) {
-        const Pose pose =
-            session_.instant().pose(session_.instant().now->colliders()[static_cast<std::size_t>(c)].body);
-        const QPainterPath outline = outline_path(*drag_->shape, pose, mapping_);
-        p.strokePath(outline, QPen(th.candidate, 4.2)), p.strokePath(outline, QPen(th.paper, 1.6));
-        paint_handles(p, mapping_, shown_handles(session_, c, shape, mapping_));
+    if (!drag_ || !drag_->now) {
+        std::vector<Handle> all;
+        for (const Held& held : held_by_handles()) all.push_back(held.handle);
+        return paint_handles(p, mapping_, all);
     }
+    const Handled& now = *drag_->now;
+    now.paint(p, mapping_);
+    if (now.defect().empty()) paint_handles(p, mapping_, now.shown(mapping_));
     p.setFont(type(12, true));
-    QString text = measures_of(session_, c, drag_->change);
+    QString text = now.measures();
     if (!session_.preview_line().empty())
         text += (text.isEmpty() ? "" : " · ") + QString::fromStdString(session_.preview_line());
     QPointF q = last_ + QPointF(16, -14);
@@ -398,8 +483,8 @@ void ViewWidget::mousePressEvent(QMouseEvent* e) {
     pressed_ = last_ = e->position(), dragged_ = false;
     const auto handle = e->button() == Qt::LeftButton ? handle_under(e->position()) : std::nullopt;
     if (!handle) return;
-    const Slot c = handled_collider(session_);
-    drag_ = Drag{c, handled_shape(session_, c), *handle, {}, nullptr};
+    drag_.emplace();
+    static_cast<Held&>(*drag_) = *handle;
     setFocus();
 }
 
@@ -412,7 +497,8 @@ void ViewWidget::mouseMoveEvent(QMouseEvent* e) {
         if (dragged_) drag_to(e->position(), e->modifiers() & Qt::AltModifier);
         return;
     }
-    if (!measuring_) setCursor(handle_under(e->position()) ? Qt::SizeAllCursor : Qt::ArrowCursor);
+    const auto handle = e->buttons() ? std::nullopt : handle_under(e->position());
+    if (!measuring_) setCursor(handle ? Qt::SizeAllCursor : Qt::ArrowCursor);
     const bool turns = mapping_.shows != Shows::Plane &&
                        (e->buttons() & Qt::RightButton ||
                         (mapping_.shows == Shows::Space && e->buttons() & Qt::LeftButton && !measuring_));
@@ -425,13 +511,14 @@ void ViewWidget::mouseMoveEvent(QMouseEvent* e) {
         dragged_ = dragged_ || (e->position() - pressed_).manhattanLength() > 4;
         if (dragged_) fresh_ = false, mapping_.pan(e->position() - last_), update();
     } else
-        emit hovered(hover_text(e->position()));
+        emit hovered(handle ? handle_text(*handle) : hover_text(e->position()));
     if (measuring_) update();
     last_ = e->position();
 }
 
 void ViewWidget::mouseReleaseEvent(QMouseEvent* e) {
     if (drag_ && e->button() == Qt::LeftButton) return drop_handle();
+    if (typing_) return; // of the double click that opened it
     if (dragged_ || e->button() != Qt::LeftButton || !session_.recording()) return;
     if (measuring_) {
         if (measure_.size() == 3) measure_.clear();
@@ -471,6 +558,7 @@ void ViewWidget::ask_note(const Vec3& at) {
 }
 
 void ViewWidget::mouseDoubleClickEvent(QMouseEvent* e) {
+    if (const auto handle = handle_under(e->position())) return type_numbers(*handle);
     for (const NoteSlip& slip : note_slips(session_, mapping_))
         if (slip.box.contains(e->position())) return edit_note(slip);
     session_.finding() ? look_at_finding() : look_at_all();

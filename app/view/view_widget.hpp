@@ -6,7 +6,9 @@
 #include "view/handles.hpp"
 #include "view/picture.hpp"
 
+#include <QLineEdit>
 #include <QPixmap>
+#include <QPointer>
 #include <QWidget>
 
 namespace oddbounce {
@@ -56,6 +58,7 @@ class ViewWidget : public QWidget, public Spoken {
     void leaveEvent(QEvent*) override;
     void keyPressEvent(QKeyEvent*) override;
     bool event(QEvent*) override;
+    bool eventFilter(QObject*, QEvent*) override;
 
   private:
     void still_layer();
@@ -64,20 +67,30 @@ class ViewWidget : public QWidget, public Spoken {
     void ask_note(const Vec3& at);
     void take_new_sight();
     void follow_body();
-    std::optional<Handle> handle_under(const QPointF& pixel) const;
+    /// What is led by a handle, and the handle.
+    struct Held {
+        std::shared_ptr<const Handled> of;
+        Handle handle;
+    };
+    std::vector<Held> held_by_handles() const;
+    std::optional<Held> handle_under(const QPointF& pixel) const;
+    QString handle_text(const Held& held) const;
     void drag_to(const QPointF& pixel, bool symmetric);
     void drop_handle();
+    void keep_change(const Handled& before, const Handled& now);
+    void type_numbers(const Held& held);
+    void take_typed();
+    void end_typing();
     void paint_drag(QPainter& p) const;
 
-    /// A handle of the chosen body that is being dragged.
-    struct Drag {
-        Slot collider;
-        Shape from;
-        Handle handle;
-        nlohmann::json change;                 ///< null: it has not moved yet
-        std::shared_ptr<const Geometry> shape; ///< with the change; null: it is unusable
+    /// A handle that is being dragged.
+    struct Drag : Held {
+        std::unique_ptr<Handled> now; ///< with the change; null: it has not moved yet
     };
     std::optional<Drag> drag_;
+    /// A handle whose numbers are being typed, and where.
+    std::optional<Held> typed_;
+    QPointer<QLineEdit> typing_;
 
     Session& session_;
     Mapping mapping_;

@@ -197,7 +197,7 @@ Met Pairing::meetings(const World& before, const World& now, const Frame& frame,
     Met out;
     for (std::size_t i = 0; i < order.size(); ++i) {
         const auto& [mine, query] = movers[order[i].second];
-        still_.tree.meeting(query, [&](int k) {
+        still_.tree.meeting(query, [&, &mine = mine](int k) {
             meet(before, now, mine, still_.colliders[static_cast<std::size_t>(k)], first, out);
         });
         for (std::size_t j = i + 1; j < order.size() && order[j].first <= query.high[along]; ++j)

@@ -302,7 +302,8 @@ class PopThroughRule : public Rule {
         const double back = way_out(gm, lifted, go, theirs, came);
         const Vec3 put = step.now.body_of(mover).pose.at - inside.at;
         const double taken = glm::length(put), slop = context_.recording.slop();
-        const auto passes = [&](const Excuse& e, double measured, double limit) {
+        const auto passes = [&, mover = mover, other = other](const Excuse& e, double measured,
+                                                              double limit) {
             return context_.passes(e, step.index, step.index, mover, other, measured, limit);
         };
         if (glm::dot(unit(put), went) <= context_.settings["pop-through.that_way"] &&

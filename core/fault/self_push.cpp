@@ -120,6 +120,14 @@ class SelfPushRule : public Rule {
         note_threshold(f, context_.settings.threshold("self-push.least"));
         f.suggest.push_back(
             {say("let {} and {} ignore each other", a, b), {{{"pair", {a, b}}, {"does", "ignore"}}}});
+        const auto parts = [&] { // of the two, what has an owner
+            nlohmann::json out = nlohmann::json::array();
+            for (const Slot c : {run.wearer, run.part})
+                if (w.body_of(c).def->owner) out.push_back(w.body_of(c).def->id);
+            return out;
+        };
+        f.suggest.push_back({translated("let what belongs together ignore each other"),
+                             {{{"parts", parts()}, {"owner", "ignored"}}}});
         context_.found(std::move(f));
     }
 

@@ -76,7 +76,7 @@ class StuckOnEdgeRule : public Rule {
     void finish() override {
         for (auto& [body, run] : runs_) close(body, run);
         for (const auto& [body, run] : hung_) {
-            const auto passes = [&](const Excuse& e) {
+            const auto passes = [&, body = body, &run = run](const Excuse& e) {
                 return context_.passes_body(e, run.first, run.last, body);
             };
             if (!context_.observed.falls(body) && passes(never_fell)) continue;

@@ -90,7 +90,7 @@ class TunnelingRule : public Rule {
     explicit TunnelingRule(const RuleContext& context) : context_(context) {}
 
     void step(const Step& step) override {
-        for (Crossing& c : pending_) settle(step, c);
+        for (Crossing& c : pending_) conclude(step, c);
         emit();
         for (const Meeting& m : step.meetings())
             for (const Meeting& place : step.places(m)) consider(step, place);
@@ -105,7 +105,7 @@ class TunnelingRule : public Rule {
     double deepest(const Step& step, const Crossing& c) const;
     double least_depth(const Step& step, const Crossing& c, double slop) const;
     void measure(const Step& step, Crossing& c) const;
-    void settle(const Step& step, Crossing& c) const;
+    void conclude(const Step& step, Crossing& c) const;
     void emit();
     Finding finding(const Crossing& c) const;
     bool same_wall(const Crossing& a, const Crossing& b) const;
@@ -248,7 +248,7 @@ void TunnelingRule::measure(const Step& step, Crossing& c) const {
 }
 
 /// One frame later: a late contact, or it was only put there.
-void TunnelingRule::settle(const Step& step, Crossing& c) const {
+void TunnelingRule::conclude(const Step& step, Crossing& c) const {
     const auto passes = [&](const Excuse& e) {
         return context_.passes(e, c.index, c.index, c.mover, c.other, c.jump);
     };

@@ -145,7 +145,7 @@ class WallClimbRule : public Rule {
         if (half == 0) return {};
         double way[2] = {}, time[2] = {};
         for (std::size_t i = 0; i < half; ++i)
-            for (const std::size_t k : {0, 1}) {
+            for (const std::size_t k : {std::size_t(0), std::size_t(1)}) {
                 const Rise& r = rises[k == 0 ? i : rises.size() - 1 - i];
                 way[k] += r.by, time[k] += r.dt;
             }

@@ -27,7 +27,7 @@ Note note_from_json(const json& j, const std::string& file) {
                        "notes");
     Note n;
     n.frame = j["frame"], n.text = j["text"];
-    for (int axis = 0; axis < static_cast<int>(j["at"].size()); ++axis) n.at[axis] = j["at"][axis];
+    for (std::size_t axis = 0; axis < j["at"].size(); ++axis) n.at[static_cast<int>(axis)] = j["at"][axis];
     if (j.contains("part") && number(j["part"])) n.part = std::clamp(j["part"].get<double>(), 0.0, 1.0);
     return n;
 }

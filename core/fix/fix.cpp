@@ -2,10 +2,9 @@
 #include "fix/fix.hpp"
 
 #include "fault/art_look.hpp"
+#include "fix/probe_changes.hpp"
 #include "fix/reshape.hpp"
-#include "observation/probe_side.hpp"
 #include "recording/files.hpp"
-#include "shape/directions.hpp"
 #include "shape/fitted.hpp"
 
 #include <set>
@@ -31,6 +30,8 @@ void check_change(const json& c, std::size_t index, const std::string& file) {
     }
     if (of == Knob::Of::Pair && !c.contains("does"))
         throw BadInput(file, 0, where + "'does' is missing", "does");
+    if (of == Knob::Of::Parts && !c.contains("owner"))
+        throw BadInput(file, 0, where + "'owner' is missing", "owner");
     if (!targeted)
         throw BadInput(file, 0, where + "has no target, expected colliders, bodies, kinds or layers");
 }
@@ -46,89 +47,6 @@ bool targets(const json& change, const ColliderDef& c, const BodyDef& b) {
 bool moves(const json& change, const BodyDef& b) {
     return (change.contains("motion") && target_matches(change["motion"], b.id, b.name)) ||
            (change.contains("motion_kinds") && target_matches(change["motion_kinds"], {}, b.kind));
-}
-
-/// `count` places, or a few less, evenly spread over what the given ones cover: in a line, or in rows where
-/// the farthest two neighbors are nearest to each other.
-std::vector<Vec3> spread(const std::vector<Vec3>& places, const SideAxes& axes, std::size_t count) {
-    const auto ends = [&](const Vec3& axis) {
-        return std::ranges::minmax(places, {}, [&](const Vec3& p) { return glm::dot(p, axis); });
-    };
-    const auto [low, high] = ends(axes.along);
-    const auto [near, far] = ends(axes.aside);
-    const double length = glm::dot(high - low, axes.along), width = glm::dot(far - near, axes.aside);
-    std::size_t columns = count;
-    if (width > 1e-9 * length) {
-        const auto farthest = [&](std::size_t n) {
-            const std::size_t rows = count / n;
-            return rows < 2 || n < 2
-                       ? infinity
-                       : std::max(length / static_cast<double>(n - 1), width / static_cast<double>(rows - 1));
-        };
-        for (std::size_t n = 2; n <= count / 2; ++n)
-            if (farthest(n) < farthest(columns)) columns = n;
-    }
-    const std::size_t rows = std::max<std::size_t>(count / columns, 1);
-    const auto part = [](std::size_t i, std::size_t n) {
-        return n < 2 ? 0.0 : static_cast<double>(i) / static_cast<double>(n - 1);
-    };
-    std::vector<Vec3> out;
-    for (std::size_t i = 0; i < columns; ++i)
-        for (std::size_t k = 0; k < rows; ++k) {
-            if (rows < 2) {
-                out.push_back(low + (high - low) * part(i, columns));
-                continue;
-            }
-            const double along = part(i, columns) * length,
-                         aside = glm::dot(near - low, axes.aside) + part(k, rows) * width;
-            out.push_back(low + axes.along * along + axes.aside * aside);
-        }
-    return out;
-}
-
-/// The probes of one side of a body, spread evenly between the outermost two. False: there are none.
-bool spread_probes(const json& change, const Recording& r, const std::map<Id, BodyDef>& bodies,
-                   std::vector<Recording::Defined>& definitions) {
-    constexpr double one_side = 0.99; // cosine: probes that guard so alike are of one side
-    const std::map<std::string, Vec3> sides = named_sides(r);
-    const auto count = change.contains("count") ? change["count"].get<std::size_t>() : 2;
-    Id next = 1;
-    for (const Recording::Defined& d : definitions)
-        if (const auto* p = std::get_if<ProbeDef>(&*d.definition)) next = std::max(next, p->id + 1);
-    const auto looks_to = [&](const ProbeDef& q, const std::string& side) {
-        const auto found = sides.find(side);
-        return found != sides.end() && glm::dot(unit(q.guards), found->second) > 0.7;
-    };
-    std::vector<Recording::Defined> out;
-    std::set<Id> taken;
-    for (const Recording::Defined& d : definitions) {
-        const auto* p = std::get_if<ProbeDef>(&*d.definition);
-        const auto meant = [&](const ProbeDef& q) {
-            const auto b = bodies.find(q.body);
-            return b != bodies.end() && target_matches(change["probes"], q.body, b->second.name) &&
-                   (!change.contains("side") || looks_to(q, change["side"].get<std::string>()));
-        };
-        if (!p || !meant(*p)) {
-            out.push_back(d);
-            continue;
-        }
-        if (!taken.insert(p->id).second) continue;
-        const Vec3 guards = unit(p->guards);
-        std::vector<Vec3> places;
-        for (const Recording::Defined& e : definitions) {
-            const auto* q = std::get_if<ProbeDef>(&*e.definition);
-            if (!q || q->body != p->body || glm::dot(unit(q->guards), guards) < one_side) continue;
-            taken.insert(q->id), places.push_back(q->at);
-        }
-        Id id = p->id;
-        for (const Vec3& place : spread(places, SideAxes(guards, places, directions(r)), count)) {
-            ProbeDef one = *p;
-            one.id = std::exchange(id, next++), one.at = place;
-            out.push_back({d.before, one});
-        }
-    }
-    definitions = std::move(out);
-    return !taken.empty();
 }
 
 /// A change that asks for a shape round the picture of the body, or for its pixels.
@@ -154,15 +72,26 @@ void change_collider(ColliderDef& c, json change, const Recording& r, const ArtL
                      const std::string& fix) {
     if (fits_picture(change)) c.shape = fitted_to_picture(change, c, r, art, fix), change.erase("fit");
     for (const json& corner : change.value("corners", json::array()))
-        if (c.shape.kind != ShapeKind::Polygon || corner[0].get<std::size_t>() >= c.shape.points.size())
+        if (corner[0].get<double>() >= static_cast<double>(c.shape.points.size()))
             throw BadInput(fix, 0, "collider " + std::to_string(c.id) + " has no corner " + corner[0].dump(),
                            "corners");
     reshape(c.shape, change);
+    const ShapeKind kind = c.shape.kind;
+    if (change.contains("radius") && kind != ShapeKind::Circle && kind != ShapeKind::Sphere &&
+        kind != ShapeKind::Capsule)
+        throw BadInput(fix, 0, "collider " + std::to_string(c.id) + " has no radius", "radius");
     if (const std::string why = defect(c.shape); !why.empty())
         throw BadInput(fix, 0, "makes collider " + std::to_string(c.id) + " unusable: " + why);
     if (change.contains("role")) {
         const std::string role = change["role"];
         c.role = role == "solid" ? Role::Solid : role == "sensor" ? Role::Sensor : Role::OneWay;
+    }
+    if (change.contains("pass")) {
+        Vec3 way(0.0);
+        for (int axis = 0; axis < std::min(c.shape.space, static_cast<int>(change["pass"].size())); ++axis)
+            way[axis] = change["pass"][static_cast<std::size_t>(axis)];
+        if (way == Vec3(0.0)) throw BadInput(fix, 0, "'pass' is no direction in the plane", "pass");
+        c.pass = unit(way);
     }
     if (change.contains("layer")) c.layer = change["layer"];
     if (change.contains("friction")) c.friction = change["friction"].get<double>();
@@ -229,6 +158,10 @@ Fix fix_from_json(const json& j, const std::string& file) {
         throw BadInput(file, 0, "'changes' is missing, expected a list of one or more", "changes");
     for (std::size_t i = 0; i < j["changes"].size(); ++i) check_change(j["changes"][i], i, file);
     fix.changes = j["changes"];
+    if (!j.contains("off")) return fix;
+    if (!j["off"].is_array()) throw BadInput(file, 0, "'off' must be a list of changes", "off");
+    for (const json& change : j["off"])
+        check_change(change, fix.changes.size() + fix.off.size(), file), fix.off.push_back(change);
     return fix;
 }
 
@@ -236,7 +169,11 @@ Fix read_fix(const std::string& path) {
     return fix_from_json(json::parse(read_document(path), nullptr, false), path);
 }
 
-json json_of(const Fix& fix) { return {{"fix", 1}, {"name", fix.name}, {"changes", fix.changes}}; }
+json json_of(const Fix& fix) {
+    json out{{"fix", 1}, {"name", fix.name}, {"changes", fix.changes}};
+    if (!fix.off.empty()) out["off"] = fix.off;
+    return out;
+}
 
 Applied apply(const Fix& fix, const Recording& r) {
     using Of = Knob::Of;
@@ -257,6 +194,12 @@ Applied apply(const Fix& fix, const Recording& r) {
             if (const auto* b = std::get_if<BodyDef>(&*d.definition)) {
                 bodies[b->id] = *b;
                 if (of == Of::Motion && moves(change, *b)) out.motion[b->id] = change, hit = true;
+                if (of == Of::Parts && b->owner && target_matches(change["parts"], b->id, b->name)) {
+                    BodyDef part = *b;
+                    part.ignores_owner = out.pairs = hit = true;
+                    d.definition = std::move(part);
+                }
+                continue;
             }
             const auto* c = std::get_if<ColliderDef>(&*d.definition);
             if (!c || of != Of::Collider || !targets(change, *c, bodies[c->body])) continue;
@@ -266,8 +209,14 @@ Applied apply(const Fix& fix, const Recording& r) {
             d.definition = std::move(other);
         }
         for (Id id : switched) switch_collider(r, id, change, out.edits);
-        if (of == Of::Probe) hit = spread_probes(change, r, bodies, definitions);
+        if (of == Of::Probe) hit = change_probes(change, r, bodies, definitions, fix.name);
         if (!hit) throw matches_nothing(fix, n);
+        if (of != Of::Probe) continue;
+        for (const auto& [id, body] : bodies)
+            if (target_matches(change["probes"], id, body.name)) out.probes[id].clear();
+        for (const Recording::Defined& d : definitions)
+            if (const auto* p = std::get_if<ProbeDef>(&*d.definition); p && out.probes.count(p->body))
+                out.probes[p->body].push_back(*p);
     }
     out.colliders.assign(changed.begin(), changed.end());
     out.recording = edited(r, out.edits);

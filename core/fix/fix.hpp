@@ -12,10 +12,11 @@
 
 namespace oddbounce {
 
-/// {"fix":1,"name":"…","changes":[…]}; see docs/fix-file.md for the changes and their targets.
+/// {"fix":1,"name":"…","changes":[…],"off":[…]}; see docs/fix-file.md for the changes and their targets.
 struct Fix {
     std::string name;
     nlohmann::json changes = nlohmann::json::array();
+    nlohmann::json off = nlohmann::json::array(); ///< changes that are put aside: they change nothing
 };
 
 /// Checks every key of every change. Throws BadInput naming the change and what was expected.
@@ -35,7 +36,8 @@ struct Applied {
     Edits edits;
     std::shared_ptr<const Recording> recording; ///< with these edits
     std::vector<Id> colliders;                  ///< that were changed
-    bool pairs = false;                         ///< some pair of layers was changed
+    bool pairs = false;                         ///< what some pair does was changed
+    std::map<Id, std::vector<ProbeDef>> probes; ///< body -> its probes, where they were changed
     std::map<Id, nlohmann::json> motion;        ///< body -> its motion change
     bool shapes = false;                        ///< a shape, role, friction or restitution was changed
 };

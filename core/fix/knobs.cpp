@@ -28,19 +28,25 @@ constexpr Knob table[] = {
     {Of::Collider, Kind::Number, "grow_percent", "grow by a share", -99.9, 1e6},
     {Of::Collider, Kind::Lengths, "size", "size"},
     {Of::Collider, Kind::Lengths, "move", "move by"},
-    {Of::Collider, Kind::Corners, "corners", ""},
+    {Of::Collider, Kind::Length, "radius", "", 1e-9, any_size},
+    {Of::Collider, Kind::Turn, "turn", "turn by"},
+    {Of::Collider, Kind::Places, "corners", ""},
     {Of::Collider, Kind::Length, "round", "round the corners by", 0, any_size},
     {Of::Collider, Kind::Choice, "fit", "another shape", 0, 0, "circle|ellipse|box|capsule|hull|pixels"},
     {Of::Collider, Kind::Choice, "around", "", 0, 0, "shape|picture"},
     {Of::Collider, Kind::Number, "friction", "friction", 0, any_size},
     {Of::Collider, Kind::Number, "restitution", "restitution", 0, any_size},
     {Of::Collider, Kind::Choice, "role", "role", 0, 0, "solid|sensor|one-way"},
+    {Of::Collider, Kind::Way, "pass", "way through a one-way"},
     {Of::Collider, Kind::Text, "layer", ""},
     {Of::Collider, Kind::Flag, "on", ""},
     {Of::Collider, Kind::Frames, "frames", ""},
 
     {Of::Pair, Kind::Layers, "pair", "", 0, 0, {}, true},
     {Of::Pair, Kind::Choice, "does", "", 0, 0, "solid|report|ignore"},
+
+    {Of::Parts, Kind::Targets, "parts", "", 0, 0, {}, true},
+    {Of::Parts, Kind::Choice, "owner", "", 0, 0, "ignored"},
 
     {Of::Motion, Kind::Targets, "motion", "", 0, 0, {}, true},
     {Of::Motion, Kind::Targets, "motion_kinds", "", 0, 0, {}, true},
@@ -89,6 +95,7 @@ constexpr Knob table[] = {
     {Of::Ray, Kind::Length, "extend", "extend it by"},
     {Of::Ray, Kind::Length, "aside", "move it aside by"},
     {Of::Ray, Kind::Length, "across", "move it aside the other way by (in space)"},
+    {Of::Ray, Kind::Turn, "turn", "turn it about its start by"},
     {Of::Ray, Kind::Length, "stride", "stride", 1e-9, any_size},
     {Of::Ray, Kind::Targets, "skip", ""},
     {Of::Ray, Kind::Flag, "skip_own", "skip the colliders of its caster"},
@@ -100,6 +107,9 @@ constexpr Knob table[] = {
     {Of::Probe, Kind::Targets, "probes", "", 0, 0, {}, true},
     {Of::Probe, Kind::Choice, "side", "", 0, 0, "left|right|upper|lower|+x|-x|+y|-y|+z|-z"},
     {Of::Probe, Kind::Count, "count", "probes on that side", 2, 10000},
+    {Of::Probe, Kind::Length, "feature", "no wider apart than", 1e-9, any_size},
+    {Of::Probe, Kind::Places, "places", ""},
+    {Of::Probe, Kind::Points, "add", ""},
 
     {Of::Event, Kind::Targets, "events", "", 0, 0, {}, true},
     {Of::Event, Kind::Choice, "fire", "when it fires", 0, 0, "once-per-touch"},
@@ -107,6 +117,18 @@ constexpr Knob table[] = {
     {Of::Grounded, Kind::Targets, "grounded", "", 0, 0, {}, true},
     {Of::Grounded, Kind::Choice, "by", "by what it is grounded", 0, 0, "floor-contacts"},
 };
+
+/// Numbers, finite ones.
+bool numbers(const json& v, std::size_t least, std::size_t most) {
+    return v.is_array() && v.size() >= least && v.size() <= most && std::ranges::all_of(v, [](const json& e) {
+               return e.is_number() && std::abs(e.get<double>()) <= any_size;
+           });
+}
+/// Any number of such lists.
+bool lists_of_numbers(const json& v, std::size_t least, std::size_t most) {
+    return v.is_array() && !v.empty() &&
+           std::ranges::all_of(v, [&](const json& e) { return numbers(e, least, most); });
+}
 
 bool list_of(const json& v, std::size_t size, bool (json::*is)() const noexcept) {
     return v.is_array() && v.size() == size &&
@@ -124,8 +146,13 @@ int index_of(const Knob& k, const json& value) {
     return static_cast<int>(std::find(all.begin(), all.end(), value.get<std::string>()) - all.begin());
 }
 
+json list_schema(const char* item, int least, int most) {
+    return {{"type", "array"}, {"items", {{"type", item}}}, {"minItems", least}, {"maxItems", most}};
+}
+
 /// The schema of one knob's value.
 json schema_of(const Knob& k) {
+    const auto numbers = [](int least, int most) { return list_schema("number", least, most); };
     const json target = {{"anyOf", {{{"type", "integer"}}, {{"type", "string"}}}}};
     switch (k.kind) {
     case Kind::Targets:
@@ -145,18 +172,20 @@ json schema_of(const Knob& k) {
         return {{"enum", choices_of(k)}};
     case Kind::Text:
         return {{"type", "string"}};
+    case Kind::Turn:
+        return {{"anyOf", {{{"type", "number"}}, numbers(3, 3)}}};
     case Kind::Lengths:
+    case Kind::Way:
+        return numbers(2, 3);
+    case Kind::Places:
+        return {{"type", "array"}, {"items", numbers(3, 4)}};
+    case Kind::Points:
+        return {{"type", "array"}, {"items", numbers(2, 3)}};
     case Kind::Frames:
     case Kind::Layers:
         break;
-    case Kind::Corners:
-        return {{"type", "array"},
-                {"items",
-                 {{"type", "array"}, {"items", {{"type", "number"}}}, {"minItems", 3}, {"maxItems", 3}}}};
     }
-    const char* item = k.kind == Kind::Layers ? "string" : k.kind == Kind::Frames ? "integer" : "number";
-    const int most = k.kind == Kind::Lengths ? 3 : 2;
-    return {{"type", "array"}, {"items", {{"type", item}}}, {"minItems", 2}, {"maxItems", most}};
+    return list_schema(k.kind == Kind::Layers ? "string" : "integer", 2, 2);
 }
 
 } // namespace
@@ -213,21 +242,31 @@ std::string expected_of(const Knob& k, const json& v) {
         return known ? "" : (all.size() > 1 ? "one of " : "") + joined(all);
     }
     case Kind::Lengths:
-        return list_of(v, 2, &json::is_number) || list_of(v, 3, &json::is_number)
+        return numbers(v, 2, 3) ? "" : "two numbers, [x,y], in space three";
+    case Kind::Turn:
+        return numbers(json::array({v}), 1, 1) || numbers(v, 3, 3)
                    ? ""
-                   : "two numbers, [x,y], in space three";
+                   : "a number of degrees, in space three, about x, y and z";
+    case Kind::Way:
+        return numbers(v, 2, 3) &&
+                       std::ranges::any_of(v, [](const json& e) { return e.get<double>() != 0.0; })
+                   ? ""
+                   : "a direction, [x,y], in space [x,y,z]";
     case Kind::Frames:
         return list_of(v, 2, &json::is_number_integer) ? "" : "two frames, [first,last]";
     case Kind::Layers:
         return list_of(v, 2, &json::is_string) ? "" : "two layers, [\"one\",\"other\"]";
-    case Kind::Corners: {
-        const auto corner = [](const json& c) {
-            return list_of(c, 3, &json::is_number) && c[0].get<double>() >= 0.0 &&
-                   std::floor(c[0].get<double>()) == c[0].get<double>();
+    case Kind::Places: {
+        const auto whole = [](const json& e) {
+            const double number = e[0].get<double>();
+            return number >= 0.0 && std::floor(number) == number;
         };
-        return v.is_array() && std::all_of(v.begin(), v.end(), corner) ? ""
-                                                                       : "a list of corners, [[index,x,y],…]";
+        return lists_of_numbers(v, 3, 4) && std::ranges::all_of(v, whole)
+                   ? ""
+                   : "a list of places, [[number,x,y],…], in space with z";
     }
+    case Kind::Points:
+        return lists_of_numbers(v, 2, 3) ? "" : "a list of points, [[x,y],…], in space with z";
     case Kind::Text:
         break;
     }
@@ -316,7 +355,8 @@ std::string text_of(const MotionModel& m) {
 
 json fix_schema() {
     json changes = json::array();
-    for (const Of of : {Of::Collider, Of::Pair, Of::Motion, Of::Ray, Of::Probe, Of::Event, Of::Grounded}) {
+    for (const Of of :
+         {Of::Collider, Of::Pair, Of::Parts, Of::Motion, Of::Ray, Of::Probe, Of::Event, Of::Grounded}) {
         json properties = json::object(), needs = json::array();
         for (const Knob& k : table) {
             if (k.of != of) continue;
@@ -329,14 +369,15 @@ json fix_schema() {
                            {"anyOf", needs},
                            {"additionalProperties", false}});
     }
+    const json list = {{"type", "array"}, {"items", {{"anyOf", changes}}}};
+    json counted = list;
+    counted["minItems"] = 1;
     return {{"$schema", "https://json-schema.org/draft/2020-12/schema"},
             {"title", "A candidate fix"},
             {"type", "object"},
             {"required", {"fix", "changes"}},
             {"properties",
-             {{"fix", {{"const", 1}}},
-              {"name", {{"type", "string"}}},
-              {"changes", {{"type", "array"}, {"minItems", 1}, {"items", {{"anyOf", changes}}}}}}}};
+             {{"fix", {{"const", 1}}}, {"name", {{"type", "string"}}}, {"changes", counted}, {"off", list}}}};
 }
 
 } // namespace oddbounce

@@ -15,7 +15,7 @@ namespace oddbounce {
 
 struct Knob {
     /// The kind of change that has it.
-    enum class Of { Collider, Pair, Motion, Ray, Probe, Event, Grounded } of;
+    enum class Of { Collider, Pair, Parts, Motion, Ray, Probe, Event, Grounded } of;
     enum class Kind {
         Targets, ///< an id, a name, or a list of these; a name may end in *
         Number,
@@ -26,7 +26,10 @@ struct Knob {
         Lengths, ///< one along each axis: two, in space three
         Frames,  ///< first and last
         Layers,  ///< two
-        Corners, ///< a list of [index, x, y], in the body's frame
+        Turn,    ///< degrees, counter-clockwise as numbers are written; in space a rotation vector
+        Way,     ///< a direction, of any length but 0
+        Places,  ///< a list of [number, x, y], in space with z: what has that number goes there
+        Points,  ///< a list of [x, y], in space with z
         Text,
     } kind;
     const char* key;
@@ -43,6 +46,8 @@ struct Knob {
         member = {};
 
     bool number() const { return kind == Kind::Number || kind == Kind::Length || kind == Kind::Count; }
+    /// A number for each axis: any length, or degrees about it.
+    bool by_axes() const { return kind == Kind::Lengths || kind == Kind::Turn; }
     bool bounded() const { return least != 0.0 || most != 0.0; }
 };
 

@@ -2,6 +2,7 @@
 #include "fix/log_changes.hpp"
 
 #include "fault/ray_look.hpp"
+#include "fix/reshape.hpp"
 #include "observation/support.hpp"
 
 #include <algorithm>
@@ -61,6 +62,10 @@ class Recast {
                 const Vec3 by = across[i] * change_[key].get<double>();
                 ray.from += by, ray.to += by;
             }
+        if (change_.contains("turn"))
+            ray.to = ray.from + Rotation::in_space(glm::dquat(1.0, 0.0, 0.0, 0.0))
+                                    .turned_on(radians_of(change_["turn"]))
+                                    .turn(ray.to - ray.from);
         for (Slot c = 0; c < static_cast<Slot>(w_.colliders().size()); ++c)
             if (w_.live(c) && skips(was, c)) ray.skip.push_back(at(w_, c).def->id);
         if (change_.contains("add_layer") && ray.layers) ray.layers->push_back(change_["add_layer"]);
@@ -126,15 +131,13 @@ class Rewriter {
         for (std::size_t i = 0; i < fix.changes.size(); ++i)
             if (input_of(fix.changes[i])) changes_.push_back({&fix.changes[i], i});
     }
-    LogChanges run(int threads, Control* control) {
+    LogChanges run(const WalkOptions& where) {
         if (changes_.empty()) return {};
-        WalkOptions options;
-        options.threads = threads, options.control = control;
-        walk(recording_, options, [&](const Step& step) {
+        walk(recording_, where, [&](const Step& step) {
             for (Change& c : changes_) rewrite(c, step);
         });
         for (const Change& c : changes_)
-            if (!c.matched && !(control && control->stop)) throw matches_nothing(fix_, c.index);
+            if (!c.matched && !(where.control && where.control->stop)) throw matches_nothing(fix_, c.index);
         return std::move(out_);
     }
 
@@ -277,6 +280,17 @@ class Rewriter {
 
 } // namespace
 
+std::vector<RayRow> changed_rays(const Fix& fix, const World& world, const std::vector<RayRow>& rays) {
+    std::vector<RayRow> out = rays;
+    for (const json& change : fix.changes) {
+        if (change_kind(change) != Of::Ray) continue;
+        const Recast recast(change, world);
+        for (RayRow& ray : out)
+            if (recast.targets(ray)) ray = recast.of(ray);
+    }
+    return out;
+}
+
 std::set<Input> log_inputs(const Fix& fix) {
     std::set<Input> out;
     for (const json& change : fix.changes)
@@ -302,8 +316,8 @@ bool change_concerns(const json& change, const Finding& f) {
 }
 
 LogChanges change_log(const Fix& fix, const Recording& recording, const std::vector<Finding>& findings,
-                      Applied& applied, int threads, Control* control) {
-    LogChanges out = Rewriter(fix, recording, findings, applied).run(threads, control);
+                      Applied& applied, const WalkOptions& where) {
+    LogChanges out = Rewriter(fix, recording, findings, applied).run(where);
     out.inputs = log_inputs(fix);
     applied.recording = edited(recording, applied.edits);
     return out;

@@ -26,13 +26,17 @@ struct LogChanges {
     bool trusted() const { return agree * 10 >= casts * 9; }
 };
 
+/// Rays of a frame, and what they hit in the world at its end, with the ray changes of the fix; each ray by
+/// itself, those that are aimed at another's hit too.
+std::vector<RayRow> changed_rays(const Fix& fix, const World& world, const std::vector<RayRow>& rays);
 /// The inputs that the fix changes in the log.
 std::set<Input> log_inputs(const Fix& fix);
 /// The finding rests on what this change changes: its ray, its event, its body.
 bool change_concerns(const nlohmann::json& change, const Finding& finding);
 /// Adds the changed rows to the edits of `applied`, and makes its recording anew. `findings`: of the
-/// unchanged recording. Throws BadInput where a change matches nothing.
+/// unchanged recording; `where`: the frames that are changed. Throws BadInput where a change matches nothing
+/// there.
 LogChanges change_log(const Fix& fix, const Recording& recording, const std::vector<Finding>& findings,
-                      Applied& applied, int threads = 0, Control* control = nullptr);
+                      Applied& applied, const WalkOptions& where);
 
 } // namespace oddbounce

@@ -81,11 +81,12 @@ std::vector<FixNumber> numbers_of(const Fix& fix) {
     for (std::size_t i = 0; i < fix.changes.size(); ++i)
         for (const Knob& k : knobs()) {
             const auto it = fix.changes[i].find(k.key);
-            const bool lengths = k.kind == Knob::Kind::Lengths;
-            if (k.of != change_kind(fix.changes[i]) || it == fix.changes[i].end() || !(k.number() || lengths))
+            const bool parts = k.by_axes() && it != fix.changes[i].end() && it->is_array();
+            if (k.of != change_kind(fix.changes[i]) || it == fix.changes[i].end() ||
+                !(k.number() || k.by_axes()))
                 continue;
             FixNumber n{i, &k, -1, 0.0, (fix.changes.size() > 1 ? std::to_string(i + 1) + "." : "") + k.key};
-            if (!lengths) {
+            if (!parts) {
                 n.value = it->get<double>(), out.push_back(n);
                 continue;
             }

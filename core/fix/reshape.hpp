@@ -8,9 +8,12 @@
 
 namespace oddbounce {
 
-/// Applies grow, grow_percent, size, move, round, fit of a change; other keys are not looked at.
-/// grow: every surface moves out by that much (unit; negative: in); chains, cells and meshes stay as they
-/// are. round: corners rounded by that radius, the outer size kept.
+/// Applies fit, size, grow_percent, grow, radius, corners, round, turn, move of a change, in this order;
+/// other keys are not looked at. grow: every surface moves out by that much (unit; negative: in); chains,
+/// cells and meshes stay as they are. round: corners rounded by that radius, the outer size kept. radius: of
+/// what has one. turn: about the middle of the shape's own bounds.
 void reshape(Shape& shape, const nlohmann::json& change);
+/// The rotation vector, radians, of a `turn`: degrees, in the plane one number.
+Vec3 radians_of(const nlohmann::json& turn);
 
 } // namespace oddbounce

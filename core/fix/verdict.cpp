@@ -188,6 +188,7 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
             v.shapes[id] =
                 last.colliders()[static_cast<std::size_t>(applied.recording->collider_slot(id))].geometry;
     }
+    v.probes = applied.probes;
     Unfixed unfixed;
     if (method == Method::Rerun && concerned) {
         if (auto by_engine = move_by_engine(recording, applied, options, v))
@@ -199,8 +200,8 @@ Verdict try_fix(const Recording& recording, const Fix& fix, const TryOptions& gi
     }
     v.method = method;
     if (!log.empty()) {
-        LogChanges changes =
-            change_log(fix, recording, options.before, applied, options.threads, options.control);
+        LogChanges changes = change_log(fix, recording, options.before, applied,
+                                        {.threads = options.threads, .control = options.control});
         v.rows = std::move(changes.rows), v.casts_unlike = !changes.trusted();
         if (v.casts_unlike)
             for (const Finding& f : options.before)
@@ -302,8 +303,11 @@ std::optional<Opinion> opinion_of_engine(const Recording& r, const Applied& appl
 
 QuickVerdict try_quickly(const Recording& r, const Fix& fix, const Finding& f, const TryOptions& options) {
     QuickVerdict out;
-    const Applied applied = apply(fix, r);
-    if (!concerns(applied, f)) {
+    Applied applied = apply(fix, r);
+    const bool about_rows =
+        !applied.probes.empty() ||
+        std::ranges::any_of(fix.changes, [&](const nlohmann::json& c) { return change_concerns(c, f); });
+    if (!about_rows && !concerns(applied, f)) {
         out.outcome = QuickVerdict::Kept;
         return out;
     }
@@ -325,6 +329,11 @@ QuickVerdict try_quickly(const Recording& r, const Fix& fix, const Finding& f, c
         scan_options.threads = options.threads, scan_options.control = options.control;
         scan_options.first = index(f.first) > around ? index(f.first) - around : 0;
         scan_options.last = std::min(index(f.last) + around, r.size() - 1);
+        if (!log_inputs(fix).empty() &&
+            !change_log(fix, r, options.before, applied,
+                        {scan_options.first, scan_options.last, options.threads, options.control})
+                 .trusted())
+            return out;
         const bool found = match(f, scan(*applied.recording, scan_options).findings);
         out.outcome = found ? QuickVerdict::Kept : QuickVerdict::Fixed;
         return out;

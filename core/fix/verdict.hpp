@@ -53,6 +53,7 @@ struct Verdict {
     std::optional<FittedLoop> loop;          ///< ditto, of the same finding
     std::map<Id, std::vector<Track>> tracks; ///< body -> its course with the fix, for drawing
     std::map<Id, std::shared_ptr<const Geometry>> shapes; ///< changed colliders, for drawing
+    std::map<Id, std::vector<ProbeDef>> probes;           ///< of bodies whose probes were changed, ditto
     std::shared_ptr<const Recording> played; ///< the recording as it is with the fix; refers to the old one
     std::optional<Cost> cost_before, cost_after; ///< of a rerun
     /// The first frame, by its number, in which a moved body is elsewhere than it was recorded.

@@ -35,7 +35,7 @@ std::vector<Face> faces_of(const Step& step, const Meeting& m, Slot body, double
                                return glm::dot(n, normal) > same_face;
                            }));
     };
-    const auto take = [&](const Vec3& normal, const Vec3& on, double gap) {
+    const auto take = [&, own = own, other = other](const Vec3& normal, const Vec3& on, double gap) {
         if (normal != out[0].normal && gap <= near)
             out.push_back({own, other, normal, on, gap, told(normal)});
     };

@@ -56,6 +56,7 @@ struct BodyDef {
     std::string name, kind;
     Moves moves = Moves::Static;
     std::optional<Id> owner;
+    bool ignores_owner = false; ///< and its other parts: no log says so, candidate fixes do
     bool upright = false, visible = true;
     std::optional<double> mass;
     double step = 0.0, slope = 50.0; ///< unit; degrees
@@ -124,7 +125,8 @@ struct UnknownLine {
     bool operator==(const UnknownLine&) const = default;
 };
 
-using Definition = std::variant<BodyDef, ColliderDef, PairDef, ArtDef, ProbeDef, ExpectDef, EndDef, UnknownLine>;
+using Definition =
+    std::variant<BodyDef, ColliderDef, PairDef, ArtDef, ProbeDef, ExpectDef, EndDef, UnknownLine>;
 
 /// A definition that many may look at and nobody changes. Equal where they say the same.
 class DefinitionRef {

@@ -23,7 +23,10 @@ World::World(const Recording& recording) : recording_(&recording), pairs_(std::m
 Does World::does(Slot a, Slot b) const {
     const ColliderState &ca = colliders_[index(a)], &cb = colliders_[index(b)];
     if (ca.body == cb.body || !ca.def || !cb.def) return Does::Ignore;
-    if (body_of(a).def->moves == Moves::Static && body_of(b).def->moves == Moves::Static) return Does::Ignore;
+    const BodyDef &da = *body_of(a).def, &db = *body_of(b).def;
+    if (da.moves == Moves::Static && db.moves == Moves::Static) return Does::Ignore;
+    if ((da.ignores_owner || db.ignores_owner) && da.owner.value_or(da.id) == db.owner.value_or(db.id))
+        return Does::Ignore;
     const bool senses = ca.def->role == Role::Sensor || cb.def->role == Role::Sensor;
     if (pairs_->empty()) return senses ? Does::Report : Does::Solid;
     const auto named = pairs_->find(pair_key(ca.layer, cb.layer));

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "shape/reshaped.hpp"
 
+#include "shape/geometry.hpp"
+
 namespace oddbounce {
 
 namespace {
@@ -63,6 +65,19 @@ void round_corners(Shape& s, double r) {
     } else if (s.kind == ShapeKind::Polygon) {
         grow_polygon(s, -(r - s.radius)), s.radius = r;
     }
+}
+
+Vec3 middle_of(const Shape& s) {
+    Shape own = s;
+    own.at = Vec3(0.0), own.turn = {};
+    return Geometry(own, Vec3(1.0)).bounds().center();
+}
+
+void turn_about_middle(Shape& s, const Vec3& by) {
+    const Vec3 middle = middle_of(s);
+    const Rotation was = s.turn;
+    s.turn = (s.space == 3 ? Rotation::in_space(was.quaternion()) : was).turned_on(by);
+    s.at += was.turn(middle) - s.turn.turn(middle);
 }
 
 } // namespace oddbounce

@@ -14,5 +14,9 @@ void grow(Shape& shape, double by);
 void enlarge(Shape& shape, double factor);
 /// Corners (in space edges too) of a box or polygon rounded by a radius, within the outline that it had.
 void round_corners(Shape& shape, double radius);
+/// The middle of its bounds, in its own frame: before its turn and place.
+Vec3 middle_of(const Shape& shape);
+/// Turned about the middle of its own bounds by a rotation vector, radians.
+void turn_about_middle(Shape& shape, const Vec3& by);
 
 } // namespace oddbounce

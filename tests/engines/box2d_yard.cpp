@@ -34,7 +34,8 @@ void bridge(Yard& yard, bounce::Box2dRecorder& log) {
     log.name(pier, "east pier", "pier"), yard.pin(last, pier, {-43.5f, 5});
     for (int i = 0; i < 5; ++i) {
         const float y = 7.0f + 1.5f * static_cast<float>(i);
-        log.name(yard.ball({yard.between(-55, -51), y}, yard.between(0.2f, 0.4f), 0.3f), "drum", "drum");
+        const float radius = yard.between(0.2f, 0.4f); // in an order that no compiler chooses
+        log.name(yard.ball({yard.between(-55, -51), y}, radius, 0.3f), "drum", "drum");
         log.name(yard.box(b2_dynamicBody, {yard.between(-49, -46), y}, 0.6f, 0.6f), "crate", "crate");
     }
 }

@@ -121,6 +121,32 @@ class BenchTest : public QObject {
         QCOMPARE(chosen().fix.changes[1]["restitution"].get<double>(), 0.4);
     }
 
+    /// A change that is put aside changes nothing, is kept with the case, and comes back; the order can be
+    /// changed; of three numbers any two make a map.
+    void changes_areSwitchedAndOrdered() {
+        open("net-throw", "net ");
+        Fix both = chosen().fix;
+        both.changes.push_back({{"motion", {"parcel"}}, {"restitution", 0.2}, {"speed_cap", 4000}});
+        session().add_candidate(both);
+        QTRY_VERIFY_WITH_TIMEOUT(judged(*window_), 60000);
+        KnobPanel& knobs = bench().knobs();
+        QVERIFY(knobs.map_across() && knobs.map_across()->count() == 3);
+        QCOMPARE(knobs.map_up()->currentIndex(), 1);
+        knobs.move_up(1);
+        QVERIFY(chosen().fix.changes[0].contains("motion") && chosen().fix.changes[1].contains("colliders"));
+        knobs.switch_off(1);
+        QCOMPARE(chosen().fix.changes.size(), std::size_t(1));
+        QCOMPARE(fix_from_json(json_of(chosen().fix), "x").off, nlohmann::json::array({both.changes[0]}));
+        QTRY_VERIFY_WITH_TIMEOUT(judged(*window_), 60000);
+        QVERIFY(chosen().verdict.fixed.empty() && chosen().verdict.shapes.empty());
+        knobs.switch_off(0); // the last one stays
+        QCOMPARE(chosen().fix.changes.size(), std::size_t(1));
+        knobs.switch_on(0);
+        QVERIFY(chosen().fix.off.empty() && chosen().fix.changes[1] == both.changes[0]);
+        QTRY_VERIFY_WITH_TIMEOUT(judged(*window_), 60000);
+        QVERIFY(!chosen().verdict.fixed.empty());
+    }
+
     void starts_areVariedDrawnAndShown() {
         open("net-throw", "net ");
         QVERIFY(bench().ask_shake()->isEnabled());

@@ -109,7 +109,7 @@ class EngineRerunTest : public QObject {
             const double near = 10.0 * v.engine->near_enough;
             for (const auto& [id, tracks] : v.tracks)
                 for (const Track& t : tracks)
-                    if (std::ranges::any_of(options.before, [&](const Finding& f) {
+                    if (std::ranges::any_of(options.before, [&, id = id](const Finding& f) {
                             return std::ranges::count(f.bodies, id) > 0;
                         }))
                         for (std::size_t k = 0; k < t.points.size(); ++k) {

@@ -98,6 +98,9 @@ void compare(const Recording& game, const TryOptions& options, const json& fix, 
         else if (says_fixed == stays) {
             ++t->wrong, t->wrong_proven += proven;
             t->worst = said + ": " + verdict_line(v);
+            if (v.fit)
+                t->worst += fmt::format(" (the model {} the game, {:.2g} off)",
+                                        proven ? "reproduces" : "does not reproduce", v.fit->largest_difference);
         } else if (says_fresh != fresh)
             ++t->new_differs;
         else

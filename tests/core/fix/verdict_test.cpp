@@ -33,6 +33,28 @@ QString complaint(const json& fix) {
 
 } // namespace
 
+bool same(const Box& a, const Box& b) {
+    return glm::length(flat(a.low - b.low)) + glm::length(flat(a.high - b.high)) < 1e-9;
+}
+
+/// What is said while a person drags agrees with the verdict, finding by finding.
+void quick_isAsAtLength(const Recording& r, const json& changes) {
+    TryCache cache;
+    TryOptions options;
+    options.before = scan(r).findings, options.cache = &cache;
+    const Fix fix = fix_from_json({{"fix", 1}, {"changes", changes}}, "test");
+    const Verdict v = try_fix(r, fix, options);
+    const auto among = [](const std::vector<Finding>& all, const Finding& f) {
+        return std::ranges::find(all, f.id, &Finding::id) != all.end();
+    };
+    for (const Finding& f : options.before) {
+        if (!among(v.fixed, f) && !among(v.kept, f) && !among(v.changed, f)) continue;
+        const QuickVerdict quick = try_quickly(r, fix, f, options);
+        QVERIFY2(quick.outcome == (among(v.fixed, f) ? QuickVerdict::Fixed : QuickVerdict::Kept),
+                 (f.id + " " + quick_line(quick) + " " + text_of(v, r)).c_str());
+    }
+}
+
 class VerdictTest : public QObject {
     Q_OBJECT
   private slots:
@@ -58,6 +80,9 @@ class VerdictTest : public QObject {
         row("buoy: another friction", "buoy-drum", R"([{"kinds":"drum","friction":0.9}])", false);
         row("pier: no friction", "pier-hang", R"([{"bodies":["stoat"],"friction":0}])", true);
         row("pier: a capsule", "pier-hang", R"([{"bodies":["stoat"],"fit":"capsule"}])", false);
+        row("lantern: ignores its wearer", "lantern", R"([{"parts":["lantern"],"owner":"ignored"}])", true);
+        row("lantern in the yard: ignores its wearer", "yard-lantern",
+            R"([{"parts":"lantern","owner":"ignored"}])", true);
         row("plank: rounder corners", "plank-seam", R"([{"bodies":["stoat"],"round":3}])", true);
         row("plank: slimmer", "plank-seam", R"([{"bodies":["stoat"],"size":[16,36]}])", false);
         row("cart: tested after", "hand-cart",
@@ -179,6 +204,15 @@ class VerdictTest : public QObject {
         row("pier: grounded by floors", "pier-edge", R"({"grounded":"stoat","by":"floor-contacts"})", true);
         row("feelers: five probes", "feelers", R"({"probes":"stoat","side":"right","count":5})", true);
         row("feelers: three probes", "feelers", R"({"probes":"stoat","side":"right","count":3})", false);
+        row("feelers: for a small feature", "feelers", R"({"probes":"stoat","side":"right","feature":10})",
+            true);
+        row("feelers: for a large one", "feelers", R"({"probes":"stoat","side":"right","feature":20})",
+            false);
+        row("feelers: three more", "feelers", R"({"probes":1,"add":[[9,-8.5],[9,0],[9,8.5]]})", true);
+        row("feelers: three on the left", "feelers",
+            R"({"probes":1,"side":"left","add":[[-9,-8],[-9,0],[-9,8]]})", false);
+        row("feelers: moved", "feelers", R"({"probes":1,"places":[[1,9,-15]]})", false);
+        row("sight: turned to the sky", "gull-sight", R"({"rays":"sight","turn":120,"start":9})", false);
         row("cart: no turning", "cart-at-corner", R"({"motion":"hand cart","lock_turn":true})", true);
     }
     void logChange_clearsOrKeeps() {
@@ -189,31 +223,18 @@ class VerdictTest : public QObject {
         try {
             const Verdict v = tried(*r, json::array({json::parse(change.toStdString())}));
             QVERIFY2(v.fixes_all() == clears && !v.nothing_to_fix(), text_of(v, *r).c_str());
+            quick_isAsAtLength(*r, json::array({json::parse(change.toStdString())}));
         } catch (const BadInput& e) {
             QVERIFY2(!clears && QString(e.what()).contains("matches nothing"), e.what());
         }
     }
 
     void quickly_isAsAtLength_data() { change_clearsOrKeeps_data(); }
-    /// What is said while a person drags agrees with the verdict, finding by finding.
     void quickly_isAsAtLength() {
         QFETCH(QString, sample);
         QFETCH(QString, changes);
-        const auto r = read_recording(SAMPLES "/" + sample.toStdString() + ".bouncelog");
-        TryOptions options;
-        TryCache cache;
-        options.before = scan(*r).findings, options.cache = &cache;
-        const Fix fix = fix_from_json({{"fix", 1}, {"changes", json::parse(changes.toStdString())}}, "test");
-        const Verdict v = try_fix(*r, fix, options);
-        const auto among = [](const std::vector<Finding>& all, const Finding& f) {
-            return std::ranges::find(all, f.id, &Finding::id) != all.end();
-        };
-        for (const Finding& f : options.before) {
-            if (!among(v.fixed, f) && !among(v.kept, f) && !among(v.changed, f)) continue;
-            const QuickVerdict quick = try_quickly(*r, fix, f, options);
-            QVERIFY2(quick.outcome == (among(v.fixed, f) ? QuickVerdict::Fixed : QuickVerdict::Kept),
-                     (f.id + " " + quick_line(quick) + " " + text_of(v, *r)).c_str());
-        }
+        quick_isAsAtLength(*read_recording(SAMPLES "/" + sample.toStdString() + ".bouncelog"),
+                           json::parse(changes.toStdString()));
     }
 
     void corners_moveOneByOne() {
@@ -311,7 +332,7 @@ class VerdictTest : public QObject {
                                          {{"kinds", "net"}, {"size", {3, 400}}}}}},
                                       "test");
         QCOMPARE(numbers_of(fix).size(), std::size_t(3));
-        QVERIFY_EXCEPTION_THROWN(number_named(fix, ""), BadInput);
+        QVERIFY_THROWS_EXCEPTION(BadInput, number_named(fix, ""));
         QCOMPARE(number_named(fix, "2.size.y").part, 1);
         RangeOptions options;
         options.tries.before = scan(*r).findings;
@@ -349,8 +370,10 @@ class VerdictTest : public QObject {
         QVERIFY((outcome("net-throw-caught.bouncelog") == std::vector<bool>{false, false, true, true, true}));
         for (const json& wrong : {json{{"absent", {{"fault", "no-such"}}}}, json{{"absent", 1}}, json(3),
                                   json{{"holds", {{"fix", 1}}}}, absent("tunneling", {1})})
-            QVERIFY_EXCEPTION_THROWN(
-                case_from_json({{"case", 1}, {"fixes", json::array()}, {"checks", {wrong}}}, "x"), BadInput);
+            QVERIFY_THROWS_EXCEPTION(
+                BadInput,
+                case_from_json({{"case", 1}, {"fixes", json::array()}, {"checks", json::array({wrong})}},
+                               "x"));
     }
 
     void unchangedElsewhere_isSaid() {
@@ -413,6 +436,16 @@ class VerdictTest : public QObject {
                                     << "'grow' must be a number";
         QTest::newRow("wrong word") << R"({"fix":1,"changes":[{"motion":[1],"tests":"late"}]})"
                                     << "'tests' must be one of before, after, swept, substeps";
+        QTest::newRow("no number of degrees") << R"({"fix":1,"changes":[{"colliders":[1],"turn":[1,2]}]})"
+                                              << "'turn' must be a number of degrees, in space three";
+        QTest::newRow("no direction") << R"({"fix":1,"changes":[{"colliders":[1],"pass":[0,0]}]})"
+                                      << "'pass' must be a direction, [x,y]";
+        QTest::newRow("no places") << R"({"fix":1,"changes":[{"probes":1,"places":[[-1,2,3]]}]})"
+                                   << "'places' must be a list of places, [[number,x,y],";
+        QTest::newRow("no points") << R"({"fix":1,"changes":[{"probes":1,"add":[]}]})"
+                                   << "'add' must be a list of points";
+        QTest::newRow("no owner") << R"({"fix":1,"changes":[{"parts":[1]}]})"
+                                  << "'owner' is missing";
         QTest::newRow("fit") << R"({"fix":1,"changes":[{"colliders":[1],"fit":"blob"}]})"
                              << "'fit' must be one of";
     }
@@ -425,8 +458,12 @@ class VerdictTest : public QObject {
 
     void targetThatNamesNothing_isRefused() {
         const auto r = read_recording(SAMPLES "/hand-cart.bouncelog");
-        QVERIFY_EXCEPTION_THROWN(tried(*r, {{{"colliders", {4711}}, {"grow", 1}}}), BadInput);
-        QVERIFY_EXCEPTION_THROWN(tried(*r, {{{"colliders", {11}}, {"grow", -100}}}), BadInput);
+        QVERIFY_THROWS_EXCEPTION(BadInput, tried(*r, {{{"colliders", {4711}}, {"grow", 1}}}));
+        QVERIFY_THROWS_EXCEPTION(BadInput, tried(*r, {{{"colliders", {11}}, {"grow", -100}}}));
+        QVERIFY_THROWS_EXCEPTION(BadInput, tried(*r, {{{"colliders", {11}}, {"radius", 3}}})); // of a box
+        QVERIFY_THROWS_EXCEPTION(BadInput, tried(*r, {{{"parts", "hand cart"}, {"owner", "ignored"}}}));
+        const auto probed = read_recording(SAMPLES "/feelers.bouncelog");
+        QVERIFY_THROWS_EXCEPTION(BadInput, tried(*probed, {{{"probes", 1}, {"places", {{4711, 1, 2}}}}}));
     }
 
     void fittedShape_holdsItsPoints() {
@@ -456,6 +493,20 @@ class VerdictTest : public QObject {
         reshape(rounded, {{"round", 1.0}});
         QCOMPARE(Geometry(rounded, Vec3(1)).bounds().size().x, 6.0);
         QVERIFY(std::abs(Geometry(rounded, Vec3(1)).measure() - (48.0 - (4.0 - 3.14159265358979))) < 1e-9);
+        Shape turned = s; // about its own middle, wherever that is
+        turned.at = {10, 20, 0};
+        reshape(turned, {{"turn", 90}});
+        QVERIFY(same(Geometry(turned, Vec3(1)).bounds(), {{6, 17, 0}, {14, 23, 0}}));
+        Shape capsule;
+        capsule.kind = ShapeKind::Capsule, capsule.b = {4, 0, 0}, capsule.radius = 1;
+        reshape(capsule, {{"turn", -90}});
+        QVERIFY(same(Geometry(capsule, Vec3(1)).bounds(), {{1, -3, 0}, {3, 3, 0}}));
+        reshape(capsule, {{"radius", 0.5}});
+        QCOMPARE(capsule.radius, 0.5);
+        Shape block;
+        block.kind = ShapeKind::Box, block.space = 3, block.size = {2, 4, 6};
+        reshape(block, {{"turn", {0, 90, 0}}, {"move", {1, 0, 0}}});
+        QVERIFY(same(Geometry(block, Vec3(1)).bounds(), {{-2, -2, -1}, {4, 2, 1}}));
         Shape grown = fitted(points, "hull");
         reshape(grown, {{"grow", 0.5}});
         QVERIFY(std::abs(Geometry(grown, Vec3(1)).measure() - 63.0) < 1e-9);

@@ -90,7 +90,7 @@ class PicturesTest : public QObject {
         int refused = 0;
         for (int i = 0; i < 3000; ++i) {
             std::string bytes = png;
-            for (unsigned k = 0; k < 1 + i % 4u; ++k)
+            for (unsigned k = 0; k < 1 + static_cast<unsigned>(i) % 4u; ++k)
                 bytes[random() % bytes.size()] = static_cast<char>(random());
             if (i % 3 == 0) bytes.resize(random() % bytes.size());
             refused += !refusal([&] { decode_png(bytes); }).empty();
