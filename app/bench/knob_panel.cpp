@@ -272,7 +272,13 @@ void KnobPanel::add_heads(const Candidate& c, std::size_t change) {
 /// Changes that are put aside.
 void KnobPanel::add_off(const Candidate& c) {
     for (std::size_t i = 0; i < c.fix.off.size(); ++i) {
-        auto* on = new QCheckBox(target_text(*session_.recording(), c.fix.off[i]));
+        QStringList keys;
+        for (const auto& [key, value] : c.fix.off[i].items())
+            if (const Knob* k = knob(change_kind(c.fix.off[i]), key); k && k->kind != Knob::Kind::Targets)
+                keys << QString("%1 %2").arg(
+                    key.c_str(), (value.is_string() ? value.get<std::string>() : value.dump()).c_str());
+        auto* on = new QCheckBox(
+            QString("%1 · %2").arg(target_text(*session_.recording(), c.fix.off[i]), keys.join(", ")));
         on->setFont(type(12)), on->setToolTip(tr("Whether this change counts"));
         connect(on, &QCheckBox::clicked, this, [this, i] { switch_on(i); });
         list_->addWidget(on);

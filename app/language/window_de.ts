@@ -90,7 +90,7 @@
     </message>
     <message>
         <source>Rename…</source>
-        <translation>Umbenennen…</translation>
+        <translation>Name…</translation>
     </message>
     <message>
         <source>Remove</source>
@@ -970,7 +970,7 @@
     </message>
     <message>
         <source>which work?</source>
-        <translation>welche wirken?</translation>
+        <translation>was wirkt?</translation>
     </message>
     <message>
         <source>Tries values beside this one and shows where they begin and cease to work</source>

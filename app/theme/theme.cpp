@@ -31,6 +31,34 @@ Theme make_night() {
     t.shade = "#31393D";
     return t;
 }
+/// Check boxes with an outline that is seen on any ground.
+class PlainBoxes : public QProxyStyle {
+  public:
+    PlainBoxes() : QProxyStyle("Fusion") {}
+    void drawPrimitive(PrimitiveElement what, const QStyleOption* o, QPainter* p,
+                       const QWidget* w) const override {
+        if (what != PE_IndicatorCheckBox && what != PE_IndicatorItemViewItemCheck)
+            return QProxyStyle::drawPrimitive(what, o, p, w);
+        const Theme& t = Theme::current();
+        const bool enabled = o->state & State_Enabled;
+        const QRectF box = QRectF(o->rect).adjusted(1.5, 1.5, -1.5, -1.5);
+        p->save();
+        p->setRenderHint(QPainter::Antialiasing);
+        p->setPen(QPen(o->state & State_HasFocus ? t.ink : t.soft, 1.0));
+        p->setBrush(t.paper);
+        p->drawRoundedRect(box, 2.0, 2.0);
+        if (o->state & State_On) {
+            p->setPen(QPen(enabled ? t.ink : t.soft, 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+            const QPointF tick[] = {{0.22, 0.52}, {0.43, 0.74}, {0.8, 0.26}};
+            QPolygonF line;
+            for (const QPointF& q : tick)
+                line << box.topLeft() + QPointF(q.x() * box.width(), q.y() * box.height());
+            p->drawPolyline(line);
+        }
+        p->restore();
+    }
+};
+
 } // namespace
 
 const Theme& Theme::light() {
@@ -63,7 +91,7 @@ void Theme::draw_with(bool dark) { current_theme = dark ? &night() : &light(); }
 void Theme::use(QApplication& app, bool dark, double text_scale) {
     const Theme& t = dark ? night() : light();
     current_theme = &t, current_scale = text_scale;
-    app.setStyle("Fusion");
+    app.setStyle(new PlainBoxes);
     QPalette p;
     p.setColor(QPalette::Window, t.panel), p.setColor(QPalette::Base, t.panel),
         p.setColor(QPalette::AlternateBase, t.paper);
