@@ -352,7 +352,7 @@ void yard_deck(const std::string& path, const Way& way, Chance& vary) {
 
 /// A stoat walks up a ramp. `wrong`: each step would have to rise by more than its step height lets it.
 void yard_ramp(const std::string& path, const Way& way, Chance& vary) {
-    const bool wrong = way.wrong();
+    const bool wrong = way.wrong({"steps up"});
     const double rate = vary.rate();
     Stage s(path, vary,
             {wrong ? "too steep for its step" : "up the ramp",

@@ -225,6 +225,12 @@ Edits::Moved moved_along(const Recording& r, Slot body, const Track& track, bool
     for (const Slot c : world.colliders_of(body)) out.colliders.push_back(r.collider_id(c));
     // What a log does not tell, rules are not to know of the moved body either.
     const bool told = world.body(body).velocity_logged;
+    // At an edge, or a corner, of what stands still the normal may be that of any face beside it.
+    const auto is_of_a_face = [&](const TrackPoint::Hit& h) {
+        const BodyState& other = world.body_of(h.other);
+        return !other.def || other.def->moves != Moves::Static || !at(world, h.other).geometry ||
+               at(world, h.other).geometry->has_face(other.pose, -h.normal);
+    };
     std::vector<std::pair<Id, Id>> touching;
     for (std::size_t k = from; k < track.points.size(); ++k) {
         const TrackPoint& p = track.points[k];
@@ -241,7 +247,8 @@ Edits::Moved moved_along(const Recording& r, Slot body, const Track& track, bool
             }
             now.push_back(pair);
             ContactRow c;
-            c.a = pair.first, c.b = pair.second, c.at = h.at, c.normal = h.normal, c.depth = h.depth;
+            c.a = pair.first, c.b = pair.second, c.at = h.at, c.depth = h.depth;
+            if (is_of_a_face(h)) c.normal = h.normal;
             const bool stays = std::find(touching.begin(), touching.end(), pair) != touching.end();
             c.phase = stays && !h.again ? Phase::Stay : Phase::Begin;
             contacts.push_back(c);
