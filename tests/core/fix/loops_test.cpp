@@ -184,11 +184,13 @@ std::string row(const std::string& name, const Tally& t) {
 }
 
 std::string document(const Tables& t) {
-    static constexpr const char* kinds[] = {"collider", "pair",  "motion",  "ray",
-                                            "probe",    "event", "grounded"};
-    static constexpr const char* values[] = {"targets",    "number",  "length",      "count",
-                                             "yes or no",  "choice",  "two lengths", "frames",
-                                             "two layers", "corners", "text"};
+    static constexpr const char* kinds[] = {"collider", "pair",  "parts", "motion",
+                                            "ray",      "probe", "event", "grounded"};
+    static constexpr const char* values[] = {
+        "targets", "number",     "length",  "count",       "yes or no", "choice", "two lengths",
+        "frames",  "two layers", "degrees", "a direction", "places",    "points", "text"};
+    static_assert(std::size(kinds) == static_cast<int>(Knob::Of::Grounded) + 1);
+    static_assert(std::size(values) == static_cast<int>(Knob::Kind::Text) + 1);
     std::string out =
         "# Fixes: what can be changed, and how often the verdict is right\n\n"
         "Written by `loops_test` (`ODDB_WRITE_DOCS=1`). [Fix files](fix-file.md) tells how a change is "
