@@ -24,8 +24,6 @@ const std::vector<Change>& changes() {
         {"walk-through-crate", "layers meet", 0, R"([{"pair":["courier","scenery"],"does":"solid"}])"},
         {"mail-slot", "paid once", 0, R"([{"events":"paid","fire":"once-per-touch"}])"},
         {"drum-on-crate", "reflected", 0, R"([{"motion":"drum","tests":"swept","response":"reflect"}])"},
-        {"drum-in-wall", "only while approaching", 0, R"([{"motion":"drum","gate":true}])"},
-        {"drum-in-wall", "smaller", 2, R"([{"kinds":"drum","grow":-2}])"},
         {"yard-ramp", "steps up", 0,
          R"([{"motion":"stoat","tests":"swept","response":"slide","step_height":4}])"},
         {"yard-ramp", "steps up too little", 0.2,

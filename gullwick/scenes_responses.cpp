@@ -59,20 +59,22 @@ void drum_in_wall(const std::string& path, const Way& way, Chance& vary) {
     Drum d;
     d.r = vary(10), d.vx = vary(260);
     d.x = mole.left() - d.r - d.vx * s.dt * (std::floor(rate / 3) + vary(0.12));
-    d.r -= way.by("smaller");
     d.enter(s);
-    const double speed = d.vx;
+    double speed = d.vx;
+    const int over = static_cast<int>(rate * 1.2);
     for (const int frames = static_cast<int>(rate * 2); s.next(frames);) {
         if (s.n() > 0) d.x += d.vx * s.dt;
         if (d.x < -110) d.vx = 0, d.x = -110;
         if (d.x + d.r > mole.left()) {
+            if (wrong && !s.touched_before(d.id, mole.id) && d.vx > 0) // well in, however long the step was
+                d.x = mole.left() - d.r + 0.88 * d.vx * s.dt;
             s.touch(d.id, mole.id, mole.left(), 0, 1, 0, d.x + d.r - mole.left());
-            if (way.has("only while approaching"))
-                d.vx *= d.vx > 0 ? -0.8 : 1;
-            else if (wrong)
-                d.vx *= -0.8; // slower out than in: never quite free
-            else
+            if (!wrong)
                 d.x = mole.left() - d.r, d.vx = -speed;
+            else if (s.n() > over)
+                d.vx = -std::abs(d.vx);
+            else
+                d.vx *= s.touched_before(d.id, mole.id) ? -1 : -0.4; // slower out than in: never quite free
         }
         d.describe(s);
     }
